@@ -1,0 +1,62 @@
+using SturdyTinker.Core.Measures;
+
+namespace SturdyTinker.Core.Gear;
+
+/// <summary>How a trailer's distance is known.</summary>
+public enum MeterKind
+{
+    /// <summary>It is not known: time alone decides.</summary>
+    None,
+
+    /// <summary>A hub odometer.</summary>
+    HubOdometer,
+
+    /// <summary>The tow vehicle's log.</summary>
+    TowLog,
+
+    /// <summary>Trips written down.</summary>
+    Trips,
+
+    /// <summary>Somebody's estimate of a year's miles.</summary>
+    Estimate,
+}
+
+/// <summary>A trailer that the shop keeps rolling.</summary>
+public sealed class Trailer
+{
+    /// <summary>Longest tag kept.</summary>
+    public const int LongestTag = 24;
+
+    /// <summary>Longest name kept.</summary>
+    public const int LongestName = 120;
+
+    /// <summary>Made by the client, UUID version 7.</summary>
+    public Guid Id { get; init; }
+
+    /// <summary>The short tag the shop calls it by; unique, letter case aside.</summary>
+    public required string Tag { get; set; }
+
+    /// <summary>What it is; may be empty.</summary>
+    public string Name { get; set; } = "";
+
+    /// <summary>Licence plate as written; may be empty.</summary>
+    public string Plate { get; set; } = "";
+
+    /// <summary>Whose it is.</summary>
+    public Guid CustomerId { get; set; }
+
+    /// <summary>Its running gear.</summary>
+    public required RunningGear Gear { get; set; }
+
+    /// <summary>How its distance is known.</summary>
+    public MeterKind Meter { get; set; }
+
+    /// <summary>For an estimated meter, the distance of a year; otherwise null.</summary>
+    public Distance? EstimatedYear { get; set; }
+
+    /// <summary>The day the shop took it on.</summary>
+    public DateOnly AddedOn { get; init; }
+
+    /// <summary>Counts up with every edit of the description.</summary>
+    public int Version { get; set; } = 1;
+}

@@ -1,0 +1,201 @@
+using SturdyTinker.Core.Gear;
+using SturdyTinker.Core.Measures;
+
+namespace SturdyTinker.Core.Intervals;
+
+/// <summary>
+/// A trailer's road over time, as one line of day and running total, with a daily rate to carry it on.
+/// Made from meter readings, from trips, or from an estimate.
+/// </summary>
+public sealed class UsageLine
+{
+    /// <summary>The rate looks back this many days at most, so that it holds a whole season and no more.</summary>
+    public const int RateWindowDays = 365;
+
+    /// <summary>Readings closer together than this give no rate. Source: from memory.</summary>
+    public const int LeastRateDays = 14;
+
+    private readonly List<(DateOnly On, decimal Metres)> points;
+    private readonly List<(DateOnly On, decimal Metres)> planned;
+    private readonly decimal? metresPerDay;
+
+    private UsageLine(MeterKind meter, List<(DateOnly On, decimal Metres)> points, List<(DateOnly On, decimal Metres)> planned, decimal? metresPerDay)
+    {
+        Meter = meter;
+        this.points = points;
+        this.planned = planned;
+        this.metresPerDay = metresPerDay;
+    }
+
+    /// <summary>How distance is known.</summary>
+    public MeterKind Meter { get; }
+
+    /// <summary>The distance of a usual day; null where nothing tells it.</summary>
+    public Distance? PerDay => metresPerDay is { } m ? new Distance(m) : null;
+
+    /// <summary>Whether the line says anything about distance.</summary>
+    public bool Knows => points.Count > 0 && metresPerDay is not null;
+
+    /// <summary>Makes the line.</summary>
+    /// <param name="trailer">The trailer: how its distance is known, and its estimate.</param>
+    /// <param name="entries">Its readings and trips, in any order.</param>
+    /// <param name="today">The day: trips after it are planned.</param>
+    public static UsageLine Of(Trailer trailer, IEnumerable<MeterEntry> entries, DateOnly today)
+    {
+        List<MeterEntry> sorted = [.. entries.OrderBy(e => e.On).ThenBy(e => e.At)];
+        List<(DateOnly, decimal)> planned = [.. sorted.Where(e => e.Kind == MeterEntryKind.Trip && e.On > today).Select(e => (e.On, e.Distance.Metres))];
+        switch (trailer.Meter)
+        {
+            case MeterKind.HubOdometer or MeterKind.TowLog:
+                List<(DateOnly On, decimal Metres)> readings = Readings(sorted);
+                return new UsageLine(trailer.Meter, readings, planned, ReadingRate(readings));
+            case MeterKind.Trips:
+                List<(DateOnly On, decimal Metres)> trips = Trips(sorted, trailer.AddedOn, today);
+                return new UsageLine(trailer.Meter, trips, planned, TripRate(trips, today));
+            case MeterKind.Estimate when trailer.EstimatedYear is { } year:
+                return new UsageLine(trailer.Meter, [(trailer.AddedOn, 0m)], planned, year.Metres / 365.25m);
+            default:
+                return new UsageLine(trailer.Meter, [], planned, null);
+        }
+    }
+
+    /// <summary>The running total on a day: measured between points, carried on at the daily rate outside them. Null when nothing is known.</summary>
+    public Distance? At(DateOnly day)
+    {
+        if (points.Count == 0)
+        {
+            return null;
+        }
+
+        int next = points.FindIndex(p => p.On >= day);
+        if (next < 0)
+        {
+            return new Distance(Ahead(day));
+        }
+
+        if (points[next].On == day)
+        {
+            return new Distance(points.Last(p => p.On == day).Metres);
+        }
+
+        if (next == 0)
+        {
+            return new Distance(points[0].Metres - ((metresPerDay ?? 0) * (points[0].On.DayNumber - day.DayNumber)));
+        }
+
+        (DateOnly from, decimal a) = points[next - 1];
+        (DateOnly to, decimal b) = points[next];
+        return new Distance(a + ((b - a) * (day.DayNumber - from.DayNumber) / (to.DayNumber - from.DayNumber)));
+    }
+
+    /// <summary>Road covered between two days; null when nothing is known.</summary>
+    public Distance? Between(DateOnly from, DateOnly to) => At(to) - At(from);
+
+    /// <summary>
+    /// The day on which a distance counted from <paramref name="from"/> is covered; null when nothing is known,
+    /// or when it lies more than twenty years off.
+    /// </summary>
+    public DateOnly? Reaches(DateOnly from, Distance distance)
+    {
+        if (!Knows || At(from) is not { } start)
+        {
+            return null;
+        }
+
+        // The total never falls, so the day can be halved in upon.
+        decimal goal = (start + distance).Metres;
+        int low = from.DayNumber, high = from.DayNumber + (20 * 366);
+        if (At(DateOnly.FromDayNumber(high))!.Value.Metres < goal)
+        {
+            return null;
+        }
+
+        while (low < high)
+        {
+            int middle = low + ((high - low) / 2);
+            if (At(DateOnly.FromDayNumber(middle))!.Value.Metres >= goal)
+            {
+                high = middle;
+            }
+            else
+            {
+                low = middle + 1;
+            }
+        }
+
+        return DateOnly.FromDayNumber(low);
+    }
+
+    // Beyond the last point: the usual rate, and every planned trip that goes past what its own day would have brought.
+    private decimal Ahead(DateOnly day)
+    {
+        (DateOnly last, decimal total) = points[^1];
+        decimal rate = metresPerDay ?? 0;
+        decimal trips = planned.Where(t => t.On > last && t.On <= day).Sum(t => Math.Max(0, t.Metres - rate));
+        return total + (rate * (day.DayNumber - last.DayNumber)) + trips;
+    }
+
+    private static List<(DateOnly On, decimal Metres)> Readings(IEnumerable<MeterEntry> sorted)
+    {
+        List<(DateOnly On, decimal Metres)> line = [];
+        decimal offset = 0;
+        foreach (MeterEntry entry in sorted.Where(e => e.Kind == MeterEntryKind.Reading))
+        {
+            if (entry.StartsNewMeter && line.Count > 0)
+            {
+                offset = line[^1].Metres - entry.Distance.Metres;
+            }
+
+            line.Add((entry.On, entry.Distance.Metres + offset));
+        }
+
+        return line;
+    }
+
+    // Trips written down are the whole road: the line is flat between them, up to today.
+    private static List<(DateOnly On, decimal Metres)> Trips(IEnumerable<MeterEntry> sorted, DateOnly start, DateOnly today)
+    {
+        List<MeterEntry> driven = [.. sorted.Where(e => e.Kind == MeterEntryKind.Trip && e.On <= today)];
+        DateOnly first = driven.Count > 0 && driven[0].On <= start ? driven[0].On.AddDays(-1) : start;
+        List<(DateOnly On, decimal Metres)> line = [(first, 0)];
+        foreach (MeterEntry trip in driven)
+        {
+            decimal before = line[^1].Metres;
+            if (line[^1].On < trip.On.AddDays(-1))
+            {
+                line.Add((trip.On.AddDays(-1), before));
+            }
+
+            line.Add((trip.On, before + trip.Distance.Metres));
+        }
+
+        if (line[^1].On < today)
+        {
+            line.Add((today, line[^1].Metres));
+        }
+
+        return line;
+    }
+
+    private static decimal? ReadingRate(List<(DateOnly On, decimal Metres)> line)
+    {
+        if (line.Count < 2)
+        {
+            return null;
+        }
+
+        (DateOnly On, decimal Metres) last = line[^1];
+        DateOnly back = last.On.AddDays(-RateWindowDays);
+        (DateOnly On, decimal Metres) first = line.LastOrDefault(p => p.On <= back, line[0]);
+        int days = last.On.DayNumber - first.On.DayNumber;
+        return days < LeastRateDays ? null : (last.Metres - first.Metres) / days;
+    }
+
+    private static decimal? TripRate(List<(DateOnly On, decimal Metres)> line, DateOnly today)
+    {
+        DateOnly back = today.AddDays(-RateWindowDays);
+        (DateOnly On, decimal Metres) first = line.LastOrDefault(p => p.On <= back, line[0]);
+        int days = today.DayNumber - Math.Max(first.On.DayNumber, back.DayNumber);
+        return days < LeastRateDays || line[^1].Metres == 0 ? null : (line[^1].Metres - first.Metres) / days;
+    }
+}

@@ -1,0 +1,66 @@
+using SturdyTinker.Core.Findings;
+using SturdyTinker.Core.Gear;
+using SturdyTinker.Core.Intervals;
+
+namespace SturdyTinker.Core.Jobs;
+
+/// <summary>What closing a visit comes to.</summary>
+/// <param name="Refusal">Why it can't be closed, as a sentence; null when it can.</param>
+/// <param name="RefusalField">The field of the request the refusal belongs to; empty for the whole.</param>
+/// <param name="Done">The jobs done.</param>
+/// <param name="LeftUndone">The jobs not done; they stay due.</param>
+/// <param name="FollowUps">The checks left owing: the rule, the day, and why that day.</param>
+public sealed record ClosingResult(
+    string? Refusal,
+    string RefusalField,
+    IReadOnlyList<JobAt> Done,
+    IReadOnlyList<JobAt> LeftUndone,
+    IReadOnlyList<(FollowUpRule Rule, DateOnly DueOn, string Reason)> FollowUps);
+
+/// <summary>Closing a visit: what forbids it, and what follows from it.</summary>
+public static class Closing
+{
+    /// <summary>Works out what closing comes to; changes nothing.</summary>
+    /// <param name="visit">The visit.</param>
+    /// <param name="progress">How far it has come.</param>
+    /// <param name="findings">Findings of this visit.</param>
+    /// <param name="usage">The trailer's usage, for the day of a check owed by distance.</param>
+    /// <param name="releasedBecause">Why a trailer on Hold is let go; null or blank when nobody says.</param>
+    /// <param name="today">The day.</param>
+    public static ClosingResult Work(Visit visit, Progress progress, IEnumerable<Finding> findings, UsageLine usage, string? releasedBecause, DateOnly today)
+    {
+        List<JobAt> done = [.. visit.Jobs.Where(progress.IsDone)];
+        List<JobAt> undone = [.. visit.Jobs.Except(done)];
+        ClosingResult Refuse(string sentence, string field = "") => new(sentence, field, done, undone, []);
+
+        IReadOnlyList<PacketOpening> open = progress.OpenNow;
+        if (open.Count > 0)
+        {
+            return Refuse($"Still open: {string.Join("; ", open.Select(InWords))}. Put it back first, deepest first.");
+        }
+
+        if (findings.Where(f => f.Judgement.Verdict == Verdict.Hold && f.Mended is null).ToList() is { Count: > 0 } holds && string.IsNullOrWhiteSpace(releasedBecause))
+        {
+            string seen = string.Join("; ", holds.Select(h => $"{h.Seen.ToLowerInvariant()} at {Spoken(h.Place)}"));
+            return Refuse($"On Hold: {seen}. Mend it, or say why the trailer leaves all the same; your name stays with it.", "releasedBecause");
+        }
+
+        var followUps = done.Select(j => Catalogue.Find(j.Job)!).Distinct().SelectMany(j => j.FollowUps).Distinct()
+            .Select(rule => (rule, Due(rule, usage, today).On, Due(rule, usage, today).Why));
+        return new ClosingResult(null, "", done, undone, [.. followUps]);
+    }
+
+    /// <summary>The day a check is due: by forecast of the distance, or by days where there is none.</summary>
+    public static (DateOnly On, string Why) Due(FollowUpRule rule, UsageLine usage, DateOnly from)
+    {
+        DateOnly latest = from.AddDays(rule.AfterDays);
+        return usage.Reaches(from, Measures.Distance.FromMiles(rule.AfterMiles)) is { } on && on <= latest
+            ? (on, FormattableString.Invariant($"after {rule.AfterMiles:0} miles, by the trailer's usual road"))
+            : (latest, FormattableString.Invariant($"after {rule.AfterMiles:0} miles, or {rule.AfterDays} days at the latest"));
+    }
+
+    private static string InWords(PacketOpening opening) =>
+        opening.Place == Place.Trailer.Code ? "trailer on chocks" : $"{opening.Name}, {opening.PlaceSpoken}";
+
+    private static string Spoken(string code) => Place.TryParse(code, out Place place) ? place.Spoken : code;
+}

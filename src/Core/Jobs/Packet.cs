@@ -1,0 +1,85 @@
+using SturdyTinker.Core.Findings;
+
+namespace SturdyTinker.Core.Jobs;
+
+/// <summary>What a step does to its opening.</summary>
+public enum StepPart
+{
+    /// <summary>Takes something off.</summary>
+    Open,
+
+    /// <summary>Work while the opening stands.</summary>
+    Work,
+
+    /// <summary>Puts it back.</summary>
+    Close,
+}
+
+/// <summary>One step of a packet.</summary>
+/// <param name="Key">Unique in the packet and the same whenever the same work is composed: "axle-1-left/hub-off/seat".</param>
+/// <param name="Place">Code of the place.</param>
+/// <param name="PlaceSpoken">The place as it is spoken.</param>
+/// <param name="Part">What it does to its opening.</param>
+/// <param name="Opening">Code of the opening it opens, closes or works in.</param>
+/// <param name="Job">Code of the job it is work of; null for opening and closing.</param>
+/// <param name="Title">What to do.</param>
+/// <param name="Detail">How, and what to watch for.</param>
+/// <param name="Minutes">How long one practised technician takes.</param>
+/// <param name="Depth">How deep in the valley it is done; 0 is the ground.</param>
+/// <param name="Cautions">Cautions to show.</param>
+/// <param name="Readings">Codes of the readings it asks for.</param>
+/// <param name="Looks">What is looked at.</param>
+/// <param name="Tools">Tools it takes.</param>
+/// <param name="Parts">Parts it takes.</param>
+/// <param name="School">The school it follows, in words; null when all schools agree.</param>
+/// <param name="Optional">Whether it can be skipped and the job still counts.</param>
+public sealed record PacketStep(
+    string Key,
+    string Place,
+    string PlaceSpoken,
+    StepPart Part,
+    string Opening,
+    string? Job,
+    string Title,
+    string Detail,
+    decimal Minutes,
+    int Depth,
+    IReadOnlyList<string> Cautions,
+    IReadOnlyList<string> Readings,
+    IReadOnlyList<Subject> Looks,
+    IReadOnlyList<string> Tools,
+    IReadOnlyList<PartNeed> Parts,
+    string? School,
+    bool Optional);
+
+/// <summary>An opening that a packet makes and closes again.</summary>
+/// <param name="Code">Code of the opening.</param>
+/// <param name="Name">The state in words.</param>
+/// <param name="Place">Code of the place.</param>
+/// <param name="PlaceSpoken">The place as it is spoken.</param>
+/// <param name="Depth">How deep it lies: 1 and more.</param>
+public sealed record PacketOpening(string Code, string Name, string Place, string PlaceSpoken, int Depth);
+
+/// <summary>The one ordered list of steps for all jobs of a visit.</summary>
+/// <param name="Steps">The steps in order.</param>
+/// <param name="Openings">Every opening it makes, each once, in the order they are opened.</param>
+public sealed record Packet(IReadOnlyList<PacketStep> Steps, IReadOnlyList<PacketOpening> Openings)
+{
+    /// <summary>All the minutes: work, and opening and closing.</summary>
+    public decimal Minutes => Steps.Sum(s => s.Minutes);
+
+    /// <summary>The minutes in words: "50 min", "2 h 32".</summary>
+    public string MinutesInWords => Wording.Minutes(Minutes);
+
+    /// <summary>Parts and consumables of the whole packet, like ones added up.</summary>
+    public IReadOnlyList<PartNeed> PartsToTake =>
+        [.. Steps.SelectMany(s => s.Parts).GroupBy(p => (p.Name, p.Unit)).Select(g => new PartNeed(g.Key.Name, g.Sum(p => p.Quantity), g.Key.Unit))];
+
+    /// <summary>Tools of the whole packet, each once, in the order they are first needed.</summary>
+    public IReadOnlyList<string> ToolsToTake => [.. Steps.SelectMany(s => s.Tools).Distinct()];
+}
+
+/// <summary>A job at a place.</summary>
+/// <param name="Job">Code of the job.</param>
+/// <param name="Place">Code of the place.</param>
+public sealed record JobAt(string Job, string Place);

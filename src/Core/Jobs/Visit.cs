@@ -1,0 +1,176 @@
+using SturdyTinker.Core.Gear;
+using SturdyTinker.Core.Schools;
+
+namespace SturdyTinker.Core.Jobs;
+
+/// <summary>The trailer in the shop once. Closed, it never changes again.</summary>
+public sealed class Visit
+{
+    /// <summary>Made by the client, UUID version 7.</summary>
+    public Guid Id { get; init; }
+
+    /// <summary>The trailer.</summary>
+    public Guid TrailerId { get; init; }
+
+    /// <summary>When it was taken in, with the shop's offset from UTC.</summary>
+    public DateTimeOffset OpenedAt { get; init; }
+
+    /// <summary>Who took it in.</summary>
+    public Guid OpenedBy { get; init; }
+
+    /// <summary>When it was closed, with the shop's offset from UTC; null while it stands in the bay.</summary>
+    public DateTimeOffset? ClosedAt { get; set; }
+
+    /// <summary>Who closed it.</summary>
+    public Guid? ClosedBy { get; set; }
+
+    /// <summary>Why a trailer on Hold was let go; null when none had to be.</summary>
+    public string? ReleasedBecause { get; set; }
+
+    /// <summary>The running gear as it was when taken in.</summary>
+    public required RunningGear Gear { get; init; }
+
+    /// <summary>The schools in force when taken in.</summary>
+    public required SchoolChoices Schools { get; init; }
+
+    /// <summary>The jobs at their places.</summary>
+    public required IReadOnlyList<JobAt> Jobs { get; init; }
+}
+
+/// <summary>The packet of a visit, kept as composed so that a later catalogue does not rewrite it.</summary>
+public sealed class VisitPacket
+{
+    /// <summary>The visit.</summary>
+    public Guid VisitId { get; init; }
+
+    /// <summary>The packet.</summary>
+    public required Packet Packet { get; init; }
+}
+
+/// <summary>A step ticked, or skipped with a reason.</summary>
+public sealed class StepEntry
+{
+    /// <summary>Made by the client, UUID version 7. The same entry sent again changes nothing.</summary>
+    public Guid Id { get; init; }
+
+    /// <summary>The visit.</summary>
+    public Guid VisitId { get; init; }
+
+    /// <summary>Key of the step in the visit's packet.</summary>
+    public required string Key { get; init; }
+
+    /// <summary>When, with the shop's offset from UTC.</summary>
+    public DateTimeOffset At { get; init; }
+
+    /// <summary>Who.</summary>
+    public Guid PersonId { get; init; }
+
+    /// <summary>Why it was skipped; null when it was done.</summary>
+    public string? SkippedBecause { get; init; }
+
+    /// <summary>When it was taken back; null while it stands. A taken-back entry never comes alive again.</summary>
+    public DateTimeOffset? UndoneAt { get; set; }
+}
+
+/// <summary>A part or a consumable that a visit used.</summary>
+public sealed class PartUsed
+{
+    /// <summary>Made by the client, UUID version 7.</summary>
+    public Guid Id { get; init; }
+
+    /// <summary>The visit.</summary>
+    public Guid VisitId { get; init; }
+
+    /// <summary>Code of the place it went to.</summary>
+    public required string Place { get; init; }
+
+    /// <summary>What it is.</summary>
+    public required string Name { get; init; }
+
+    /// <summary>How much.</summary>
+    public decimal Quantity { get; init; }
+
+    /// <summary>Of what: "piece", "oz".</summary>
+    public required string Unit { get; init; }
+
+    /// <summary>When, with the shop's offset from UTC.</summary>
+    public DateTimeOffset At { get; init; }
+
+    /// <summary>Who.</summary>
+    public Guid PersonId { get; init; }
+}
+
+/// <summary>A job that was done at a place, here or as told when the trailer came.</summary>
+public sealed class WorkDone
+{
+    /// <summary>Identity; from the visit's closing or from the client that told it.</summary>
+    public Guid Id { get; init; }
+
+    /// <summary>The trailer.</summary>
+    public Guid TrailerId { get; init; }
+
+    /// <summary>The visit it was done in; null for work told of and done elsewhere.</summary>
+    public Guid? VisitId { get; init; }
+
+    /// <summary>Code of the job.</summary>
+    public required string Job { get; init; }
+
+    /// <summary>Code of the place.</summary>
+    public required string Place { get; init; }
+
+    /// <summary>The day it was done.</summary>
+    public DateOnly On { get; init; }
+}
+
+/// <summary>A check that a visit left owing.</summary>
+public sealed class FollowUp
+{
+    /// <summary>Identity.</summary>
+    public Guid Id { get; init; }
+
+    /// <summary>The trailer.</summary>
+    public Guid TrailerId { get; init; }
+
+    /// <summary>The visit that left it.</summary>
+    public Guid VisitId { get; init; }
+
+    /// <summary>Code of the <see cref="FollowUpRule"/>.</summary>
+    public required string Rule { get; init; }
+
+    /// <summary>What is owed, in words.</summary>
+    public required string Words { get; init; }
+
+    /// <summary>The day it was left.</summary>
+    public DateOnly From { get; init; }
+
+    /// <summary>The day it is due, by forecast of the distance, or by days without one.</summary>
+    public DateOnly DueOn { get; init; }
+
+    /// <summary>Why that day, in words.</summary>
+    public required string Reason { get; init; }
+
+    /// <summary>When it was done, with the shop's offset from UTC; null while it is owed.</summary>
+    public DateTimeOffset? DoneAt { get; set; }
+
+    /// <summary>Who did it.</summary>
+    public Guid? DoneBy { get; set; }
+}
+
+/// <summary>A remark put to a closed visit. The visit itself stays as it was.</summary>
+public sealed class Amendment
+{
+    /// <summary>Made by the client, UUID version 7.</summary>
+    public Guid Id { get; init; }
+
+    /// <summary>The visit.</summary>
+    public Guid VisitId { get; init; }
+
+    /// <summary>What is put right, in words.</summary>
+    public required string Text { get; init; }
+
+    /// <summary>When, with the shop's offset from UTC.</summary>
+    public DateTimeOffset At { get; init; }
+
+    /// <summary>Who.</summary>
+    public Guid PersonId { get; init; }
+}

@@ -1,0 +1,79 @@
+using System.Globalization;
+
+namespace SturdyTinker.Core.Measures;
+
+/// <summary>How finely a length is written.</summary>
+public enum Fineness
+{
+    /// <summary>To the nearest 1/16 in, as a fraction.</summary>
+    Sixteenth,
+
+    /// <summary>To the nearest 1/32 in, as a fraction.</summary>
+    ThirtySecond,
+
+    /// <summary>To the nearest 0.001 in.</summary>
+    Thousandth,
+
+    /// <summary>To the nearest millimetre.</summary>
+    Millimetre,
+
+    /// <summary>To the nearest hundredth of a millimetre.</summary>
+    HundredthMillimetre,
+}
+
+/// <summary>Writes figures the way the shop reads them. Halves round away from nought.</summary>
+public static class ShopFormat
+{
+    /// <summary>Writes a length with its unit, for example "4 1/4 in", "0.003 in", "18 mm".</summary>
+    public static string Write(Length length, Fineness fineness) => fineness switch
+    {
+        Fineness.Sixteenth => Fraction(length, 16),
+        Fineness.ThirtySecond => Fraction(length, 32),
+        Fineness.Thousandth => Fixed(length.Inches, "0.000") + " in",
+        Fineness.Millimetre => Fixed(length.Millimetres, "0") + " mm",
+        _ => Fixed(length.Millimetres, "0.##") + " mm",
+    };
+
+    /// <summary>Writes a distance in miles: whole miles from ten up, tenths below.</summary>
+    public static string Write(Distance distance) =>
+        Fixed(distance.Miles, Math.Abs(distance.Miles) < 10m ? "0.#" : "#,0") + " mi";
+
+    /// <summary>Writes a torque in whole pound-force feet.</summary>
+    public static string Write(Torque torque) => Fixed(torque.PoundForceFeet, "0.#") + " lbf·ft";
+
+    /// <summary>
+    /// Reads a figure back to the one who typed it, in the shop's unit and in the other system,
+    /// for example "2.250 in · 57.15 mm". A fraction of an inch is also given as a decimal.
+    /// </summary>
+    /// <param name="quantity">What was measured.</param>
+    /// <param name="canonical">The figure in the canonical unit.</param>
+    public static (string Ours, string Other) ReadBack(Quantity quantity, decimal canonical) => quantity switch
+    {
+        Quantity.Length => (Write(new Length(canonical), Fineness.Thousandth), Fixed(canonical, "0.###") + " mm"),
+        Quantity.Distance => (Fixed(canonical / Unit.Mile.InCanonical, "#,0.#") + " mi", Fixed(canonical / Unit.Kilometre.InCanonical, "#,0.#") + " km"),
+        Quantity.Torque => (Fixed(canonical / Unit.PoundForceFoot.InCanonical, "0.#") + " lbf·ft", Fixed(canonical, "0.#") + " N·m"),
+        _ => (Fixed(canonical / Unit.FluidOunce.InCanonical, "0.##") + " fl oz", Fixed(canonical, "0.#") + " mL"),
+    };
+
+    private static string Fraction(Length length, int parts)
+    {
+        long steps = (long)Math.Round(Math.Abs(length.Inches) * parts, MidpointRounding.AwayFromZero);
+        string sign = length.Millimetres < 0 && steps > 0 ? "-" : "";
+        long whole = steps / parts, top = steps % parts, bottom = parts;
+        while (top > 0 && top % 2 == 0)
+        {
+            (top, bottom) = (top / 2, bottom / 2);
+        }
+
+        string written = (whole, top) switch
+        {
+            (_, 0) => whole.ToString(CultureInfo.InvariantCulture),
+            (0, _) => $"{top}/{bottom}",
+            _ => $"{whole} {top}/{bottom}",
+        };
+        return $"{sign}{written} in";
+    }
+
+    private static string Fixed(decimal value, string format) =>
+        Math.Round(value, 6, MidpointRounding.AwayFromZero).ToString(format, CultureInfo.InvariantCulture);
+}

@@ -1,0 +1,39 @@
+namespace SturdyTinker.Core.People;
+
+/// <summary>Someone who works in the shop. Every write carries one.</summary>
+public sealed class Person
+{
+    /// <summary>Made by the client, UUID version 7.</summary>
+    public Guid Id { get; init; }
+
+    /// <summary>The name as the shop says it.</summary>
+    public required string Name { get; set; }
+
+    /// <summary>False once the person no longer works here; what they did stays theirs.</summary>
+    public bool Active { get; set; } = true;
+}
+
+/// <summary>Whoever the trailers belong to.</summary>
+public sealed class Customer
+{
+    /// <summary>Longest name kept.</summary>
+    public const int LongestName = 120;
+
+    /// <summary>Made by the client, UUID version 7.</summary>
+    public Guid Id { get; init; }
+
+    /// <summary>Name; unique in the shop, letter case aside.</summary>
+    public required string Name { get; set; }
+
+    /// <summary>Telephone, as written; may be empty.</summary>
+    public string Phone { get; set; } = "";
+
+    /// <summary>Mail address, as written; may be empty.</summary>
+    public string Mail { get; set; } = "";
+
+    /// <summary>Anything worth knowing; may be empty.</summary>
+    public string Note { get; set; } = "";
+
+    /// <summary>Counts up with every edit.</summary>
+    public int Version { get; set; } = 1;
+}

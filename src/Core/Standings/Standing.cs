@@ -1,0 +1,114 @@
+using SturdyTinker.Core.Findings;
+using SturdyTinker.Core.Gear;
+using SturdyTinker.Core.Intervals;
+using SturdyTinker.Core.Jobs;
+
+namespace SturdyTinker.Core.Standings;
+
+/// <summary>A job due at a place.</summary>
+/// <param name="Job">Code of the job.</param>
+/// <param name="Name">The job in words.</param>
+/// <param name="Place">Code of the place.</param>
+/// <param name="PlaceSpoken">The place as it is spoken.</param>
+/// <param name="Due">When, and why.</param>
+public sealed record DueAt(string Job, string Name, string Place, string PlaceSpoken, Due Due);
+
+/// <summary>The verdict that stands at a place on one subject: the newest look at it that nobody has mended since.</summary>
+/// <param name="Place">Code of the place.</param>
+/// <param name="Subject">What was looked at.</param>
+/// <param name="Seen">What was seen or measured, in words.</param>
+/// <param name="Judgement">What it means.</param>
+/// <param name="On">The day.</param>
+/// <param name="PersonId">Who.</param>
+public sealed record Mark(string Place, Subject Subject, string Seen, Judgement Judgement, DateOnly On, Guid PersonId);
+
+/// <summary>The last figure measured at a place.</summary>
+/// <param name="Place">Code of the place.</param>
+/// <param name="Kind">Code of the kind of reading.</param>
+/// <param name="Name">What was measured.</param>
+/// <param name="Value">The figure in the shop's unit.</param>
+/// <param name="Typed">As typed.</param>
+/// <param name="Judgement">What it meant; null where there was nothing to judge by.</param>
+/// <param name="On">The day.</param>
+public sealed record Measured(string Place, string Kind, string Name, string Value, string Typed, Judgement? Judgement, DateOnly On);
+
+/// <summary>How a trailer stands on a day: what is due, what was found, what was last measured.</summary>
+/// <param name="AsOf">The day.</param>
+/// <param name="Dues">What is due, soonest first, then in the order of places.</param>
+/// <param name="Marks">The verdicts that stand, gravest first.</param>
+/// <param name="Measured">The last figures.</param>
+/// <param name="NoDue">Why nothing falls due, in words; null when something does.</param>
+public sealed record Standing(DateOnly AsOf, IReadOnlyList<DueAt> Dues, IReadOnlyList<Mark> Marks, IReadOnlyList<Measured> Measured, string? NoDue)
+{
+    /// <summary>The gravest verdict that stands; null when nothing was ever looked at.</summary>
+    public Verdict? Worst => Marks.Count == 0 ? null : Marks.Max(m => m.Judgement.Verdict);
+
+    /// <summary>The soonest due date; null when nothing is due.</summary>
+    public DateOnly? NextDue => Dues.Count == 0 ? null : Dues[0].Due.On;
+
+    /// <summary>Works out how a trailer stands.</summary>
+    /// <param name="trailer">The trailer.</param>
+    /// <param name="work">Everything done to it.</param>
+    /// <param name="usage">Its road.</param>
+    /// <param name="interval">How long a repack lasts in this shop.</param>
+    /// <param name="findings">Its findings.</param>
+    /// <param name="readings">Its readings.</param>
+    /// <param name="today">The day.</param>
+    public static Standing Of(
+        Trailer trailer,
+        IReadOnlyCollection<WorkDone> work,
+        UsageLine usage,
+        Interval interval,
+        IEnumerable<Finding> findings,
+        IReadOnlyCollection<Reading> readings,
+        DateOnly today)
+    {
+        Job repack = Catalogue.BearingRepack;
+        bool applies = repack.Applies(trailer.Gear);
+        List<DueAt> dues = [];
+        foreach (Place place in applies ? Places.WheelEndsOf(trailer.Gear) : [])
+        {
+            DateOnly? last = work.Where(w => w.Job == repack.Code && w.Place == place.Code).Select(w => (DateOnly?)w.On).Max();
+            dues.Add(new DueAt(repack.Code, repack.Name, place.Code, place.Spoken, Due.Of(interval, last, usage, trailer.AddedOn, today)));
+        }
+
+        return new Standing(
+            today,
+            [.. dues.OrderBy(d => d.Due.On)],
+            StandingMarks(findings, readings),
+            LastMeasured(readings),
+            applies ? null : "This lubrication is not repacked with grease; no other job is kept here yet.");
+    }
+
+    private static List<Mark> StandingMarks(IEnumerable<Finding> findings, IEnumerable<Reading> readings)
+    {
+        // A newer look at the same thing replaces the older; of several in one visit the gravest that is not mended stands.
+        var looks = findings.Select(f => (f.Place, f.Subject, Visit: f.VisitId, f.At, Text: f.Note.Length > 0 ? $"{f.Seen}. {f.Note}" : f.Seen, Judged: f.Mended is { } mended ? MendedSince(mended) : f.Judgement, f.PersonId))
+            .Concat(readings.Where(r => r.Judgement is not null).Select(r => (r.Place, ReadingKinds.Find(r.Kind)?.Subject ?? Subject.Play, Visit: r.VisitId, r.At, Text: InWords(r), Judged: r.Judgement!, r.PersonId)));
+
+        List<Mark> marks = [];
+        foreach (var spot in looks.GroupBy(l => (l.Place, l.Item2)))
+        {
+            Guid newest = spot.MaxBy(l => l.At).Visit;
+            var ofVisit = spot.Where(l => l.Visit == newest).ToList();
+
+            // A figure measured again in the same visit replaces the first; play is set until it is right.
+            var stands = spot.Key.Item2 == Subject.Play ? ofVisit.MaxBy(l => l.At) : ofVisit.OrderByDescending(l => l.Judged.Verdict).ThenByDescending(l => l.At).First();
+            marks.Add(new Mark(stands.Place, spot.Key.Item2, stands.Text, stands.Judged, DateOnly.FromDateTime(stands.At.DateTime), stands.PersonId));
+        }
+
+        return [.. marks.OrderByDescending(m => m.Judgement.Verdict).ThenBy(m => m.Place, StringComparer.Ordinal).ThenBy(m => m.Subject)];
+    }
+
+    private static Judgement MendedSince(string mended) => new(Verdict.Sound, $"Mended in the same visit: {mended}", Source.Shop.Words, []);
+
+    private static List<Measured> LastMeasured(IEnumerable<Reading> readings) =>
+        [.. readings.GroupBy(r => (r.Place, r.Kind))
+            .Select(g => g.MaxBy(r => r.At)!)
+            .OrderBy(r => r.Place, StringComparer.Ordinal).ThenBy(r => r.Kind, StringComparer.Ordinal)
+            .Select(r => new Measured(r.Place, r.Kind, ReadingKinds.Find(r.Kind)?.Name ?? r.Kind, Figure(r), r.Typed, r.Judgement, DateOnly.FromDateTime(r.At.DateTime)))];
+
+    private static string InWords(Reading reading) => $"{ReadingKinds.Find(reading.Kind)?.Name ?? reading.Kind} {Figure(reading)}";
+
+    private static string Figure(Reading reading) => Measures.ShopFormat.ReadBack(reading.Quantity, reading.Canonical).Ours;
+}

@@ -1,0 +1,117 @@
+using Microsoft.EntityFrameworkCore;
+using Microsoft.EntityFrameworkCore.Metadata.Builders;
+using SturdyTinker.Core.Findings;
+using SturdyTinker.Core.Gear;
+using SturdyTinker.Core.Jobs;
+using SturdyTinker.Core.People;
+
+namespace SturdyTinker.Store.Mapping;
+
+internal sealed class VisitMapping : IEntityTypeConfiguration<Visit>
+{
+    public void Configure(EntityTypeBuilder<Visit> builder)
+    {
+        builder.Property(v => v.Id).ValueGeneratedNever();
+        builder.Property(v => v.Gear).AsJson();
+        builder.Property(v => v.Schools).AsJson();
+        builder.Property(v => v.Jobs).AsJson();
+        builder.HasOne<Trailer>().WithMany().HasForeignKey(v => v.TrailerId);
+        builder.HasOne<Person>().WithMany().HasForeignKey(v => v.OpenedBy).OnDelete(DeleteBehavior.Restrict);
+        builder.HasOne<Person>().WithMany().HasForeignKey(v => v.ClosedBy).OnDelete(DeleteBehavior.Restrict);
+        builder.HasIndex(v => v.ClosedAt);
+
+        // Whatever the code above it does, a trailer stands in the bay once.
+        builder.HasIndex(v => v.TrailerId).HasDatabaseName("IX_Visits_OneOpen").HasFilter("ClosedAt IS NULL").IsUnique();
+        builder.HasIndex(v => new { v.TrailerId, v.OpenedAt });
+    }
+}
+
+internal sealed class VisitPacketMapping : IEntityTypeConfiguration<VisitPacket>
+{
+    public void Configure(EntityTypeBuilder<VisitPacket> builder)
+    {
+        builder.HasKey(p => p.VisitId);
+        builder.Property(p => p.Packet).AsPackedJson();
+        builder.HasOne<Visit>().WithOne().HasForeignKey<VisitPacket>(p => p.VisitId);
+    }
+}
+
+internal sealed class StepEntryMapping : IEntityTypeConfiguration<StepEntry>
+{
+    public void Configure(EntityTypeBuilder<StepEntry> builder)
+    {
+        builder.Property(s => s.Id).ValueGeneratedNever();
+        builder.HasOne<Visit>().WithMany().HasForeignKey(s => s.VisitId);
+        builder.HasOne<Person>().WithMany().HasForeignKey(s => s.PersonId).OnDelete(DeleteBehavior.Restrict);
+
+        // A step is settled once; what was taken back does not count.
+        builder.HasIndex(s => new { s.VisitId, s.Key }).HasFilter("UndoneAt IS NULL").IsUnique();
+    }
+}
+
+internal sealed class ReadingMapping : IEntityTypeConfiguration<Reading>
+{
+    public void Configure(EntityTypeBuilder<Reading> builder)
+    {
+        builder.Property(r => r.Id).ValueGeneratedNever();
+        builder.Property(r => r.Judgement).AsJson();
+        builder.HasOne<Visit>().WithMany().HasForeignKey(r => r.VisitId);
+        builder.HasOne<Person>().WithMany().HasForeignKey(r => r.PersonId).OnDelete(DeleteBehavior.Restrict);
+        builder.HasIndex(r => r.TrailerId);
+    }
+}
+
+internal sealed class FindingMapping : IEntityTypeConfiguration<Finding>
+{
+    public void Configure(EntityTypeBuilder<Finding> builder)
+    {
+        builder.Property(f => f.Id).ValueGeneratedNever();
+        builder.Property(f => f.Judgement).AsJson();
+        builder.HasOne<Visit>().WithMany().HasForeignKey(f => f.VisitId);
+        builder.HasOne<Person>().WithMany().HasForeignKey(f => f.PersonId).OnDelete(DeleteBehavior.Restrict);
+        builder.HasIndex(f => f.TrailerId);
+    }
+}
+
+internal sealed class PartUsedMapping : IEntityTypeConfiguration<PartUsed>
+{
+    public void Configure(EntityTypeBuilder<PartUsed> builder)
+    {
+        builder.Property(p => p.Id).ValueGeneratedNever();
+        builder.HasOne<Visit>().WithMany().HasForeignKey(p => p.VisitId);
+        builder.HasOne<Person>().WithMany().HasForeignKey(p => p.PersonId).OnDelete(DeleteBehavior.Restrict);
+    }
+}
+
+internal sealed class WorkDoneMapping : IEntityTypeConfiguration<WorkDone>
+{
+    public void Configure(EntityTypeBuilder<WorkDone> builder)
+    {
+        builder.ToTable("WorkDone");
+        builder.Property(w => w.Id).ValueGeneratedNever();
+        builder.HasOne<Trailer>().WithMany().HasForeignKey(w => w.TrailerId);
+        builder.HasOne<Visit>().WithMany().HasForeignKey(w => w.VisitId);
+    }
+}
+
+internal sealed class FollowUpMapping : IEntityTypeConfiguration<FollowUp>
+{
+    public void Configure(EntityTypeBuilder<FollowUp> builder)
+    {
+        builder.Property(f => f.Id).ValueGeneratedNever();
+        builder.HasOne<Trailer>().WithMany().HasForeignKey(f => f.TrailerId);
+        builder.HasOne<Visit>().WithMany().HasForeignKey(f => f.VisitId);
+        builder.HasOne<Person>().WithMany().HasForeignKey(f => f.DoneBy).OnDelete(DeleteBehavior.Restrict);
+        builder.HasIndex(f => new { f.DoneAt, f.DueOn });
+    }
+}
+
+internal sealed class AmendmentMapping : IEntityTypeConfiguration<Amendment>
+{
+    public void Configure(EntityTypeBuilder<Amendment> builder)
+    {
+        builder.Property(a => a.Id).ValueGeneratedNever();
+        builder.HasOne<Visit>().WithMany().HasForeignKey(a => a.VisitId);
+        builder.HasOne<Person>().WithMany().HasForeignKey(a => a.PersonId).OnDelete(DeleteBehavior.Restrict);
+    }
+}

@@ -1,0 +1,75 @@
+using Microsoft.EntityFrameworkCore;
+using Microsoft.EntityFrameworkCore.Metadata.Builders;
+using SturdyTinker.Core.Gear;
+using SturdyTinker.Core.Intervals;
+using SturdyTinker.Core.People;
+
+namespace SturdyTinker.Store.Mapping;
+
+internal sealed class SettingsMapping : IEntityTypeConfiguration<ShopSettings>
+{
+    public void Configure(EntityTypeBuilder<ShopSettings> builder)
+    {
+        builder.Property(s => s.Id).ValueGeneratedNever();
+        builder.Property(s => s.Schools).AsJson();
+        builder.Property(s => s.Version).IsConcurrencyToken();
+        builder.Ignore(s => s.Repack);
+    }
+}
+
+internal sealed class PersonMapping : IEntityTypeConfiguration<Person>
+{
+    public void Configure(EntityTypeBuilder<Person> builder)
+    {
+        builder.Property(p => p.Id).ValueGeneratedNever();
+        builder.Property(p => p.Name).UseCollation("NOCASE");
+        builder.HasIndex(p => p.Name).IsUnique();
+    }
+}
+
+internal sealed class CustomerMapping : IEntityTypeConfiguration<Customer>
+{
+    public void Configure(EntityTypeBuilder<Customer> builder)
+    {
+        builder.Property(c => c.Id).ValueGeneratedNever();
+        builder.Property(c => c.Name).UseCollation("NOCASE");
+        builder.HasIndex(c => c.Name).IsUnique();
+        builder.Property(c => c.Version).IsConcurrencyToken();
+    }
+}
+
+internal sealed class TrailerMapping : IEntityTypeConfiguration<Trailer>
+{
+    public void Configure(EntityTypeBuilder<Trailer> builder)
+    {
+        builder.Property(t => t.Id).ValueGeneratedNever();
+        builder.Property(t => t.Tag).UseCollation("NOCASE");
+        builder.HasIndex(t => t.Tag).IsUnique();
+        builder.Property(t => t.Gear).AsJson();
+        builder.Property(t => t.Version).IsConcurrencyToken();
+        builder.HasOne<Customer>().WithMany().HasForeignKey(t => t.CustomerId).OnDelete(DeleteBehavior.Restrict);
+        builder.HasOne<TrailerStanding>().WithOne().HasForeignKey<TrailerStanding>(s => s.TrailerId);
+    }
+}
+
+internal sealed class StandingMapping : IEntityTypeConfiguration<TrailerStanding>
+{
+    public void Configure(EntityTypeBuilder<TrailerStanding> builder)
+    {
+        builder.HasKey(s => s.TrailerId);
+        builder.Property(s => s.TrailerId).ValueGeneratedNever();
+        builder.Property(s => s.Marks).AsJson();
+        builder.Property(s => s.Standing).AsJson();
+        builder.HasIndex(s => s.NextDue);
+    }
+}
+
+internal sealed class MeterEntryMapping : IEntityTypeConfiguration<MeterEntry>
+{
+    public void Configure(EntityTypeBuilder<MeterEntry> builder)
+    {
+        builder.Property(m => m.Id).ValueGeneratedNever();
+        builder.HasOne<Trailer>().WithMany().HasForeignKey(m => m.TrailerId);
+        builder.HasOne<Person>().WithMany().HasForeignKey(m => m.PersonId).OnDelete(DeleteBehavior.Restrict);
+    }
+}

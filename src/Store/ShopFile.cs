@@ -1,0 +1,74 @@
+using Microsoft.EntityFrameworkCore;
+using Microsoft.EntityFrameworkCore.Storage.ValueConversion;
+using SturdyTinker.Core.Findings;
+using SturdyTinker.Core.Gear;
+using SturdyTinker.Core.Intervals;
+using SturdyTinker.Core.Jobs;
+using SturdyTinker.Core.Measures;
+using SturdyTinker.Core.People;
+
+namespace SturdyTinker.Store;
+
+/// <summary>One shop's whole record: a single SQLite file.</summary>
+public sealed class ShopFile(DbContextOptions<ShopFile> options) : DbContext(options)
+{
+    /// <summary>The shop's own choices; exactly one row.</summary>
+    public DbSet<ShopSettings> Settings => Set<ShopSettings>();
+
+    /// <summary>Who works here.</summary>
+    public DbSet<Person> People => Set<Person>();
+
+    /// <summary>Whose trailers these are.</summary>
+    public DbSet<Customer> Customers => Set<Customer>();
+
+    /// <summary>The trailers.</summary>
+    public DbSet<Trailer> Trailers => Set<Trailer>();
+
+    /// <summary>How each trailer stands, worked out at every write and every new day.</summary>
+    public DbSet<TrailerStanding> Standings => Set<TrailerStanding>();
+
+    /// <summary>Meter readings and trips.</summary>
+    public DbSet<MeterEntry> MeterEntries => Set<MeterEntry>();
+
+    /// <summary>The visits.</summary>
+    public DbSet<Visit> Visits => Set<Visit>();
+
+    /// <summary>The packet of each visit.</summary>
+    public DbSet<VisitPacket> Packets => Set<VisitPacket>();
+
+    /// <summary>Steps ticked and skipped.</summary>
+    public DbSet<StepEntry> StepEntries => Set<StepEntry>();
+
+    /// <summary>What was measured.</summary>
+    public DbSet<Reading> Readings => Set<Reading>();
+
+    /// <summary>What was seen.</summary>
+    public DbSet<Finding> Findings => Set<Finding>();
+
+    /// <summary>What was used.</summary>
+    public DbSet<PartUsed> PartsUsed => Set<PartUsed>();
+
+    /// <summary>What was done, here or elsewhere.</summary>
+    public DbSet<WorkDone> WorkDone => Set<WorkDone>();
+
+    /// <summary>Checks owing and done.</summary>
+    public DbSet<FollowUp> FollowUps => Set<FollowUp>();
+
+    /// <summary>Remarks put to closed visits.</summary>
+    public DbSet<Amendment> Amendments => Set<Amendment>();
+
+    /// <inheritdoc/>
+    protected override void OnModelCreating(ModelBuilder modelBuilder) =>
+        modelBuilder.ApplyConfigurationsFromAssembly(typeof(ShopFile).Assembly);
+
+    /// <inheritdoc/>
+    protected override void ConfigureConventions(ModelConfigurationBuilder configurationBuilder)
+    {
+        // Sorts by the shop's own clock and keeps the offset.
+        configurationBuilder.Properties<DateTimeOffset>().HaveConversion<DateTimeOffsetToBinaryConverter>();
+        configurationBuilder.Properties<Distance>().HaveConversion<DistanceConverter>();
+        configurationBuilder.Properties<Enum>().HaveConversion<string>();
+    }
+
+    private sealed class DistanceConverter() : ValueConverter<Distance, decimal>(d => d.Metres, m => new Distance(m));
+}

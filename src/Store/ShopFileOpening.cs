@@ -1,0 +1,82 @@
+using System.Globalization;
+using Microsoft.Data.Sqlite;
+using Microsoft.EntityFrameworkCore;
+using Microsoft.EntityFrameworkCore.Design;
+
+namespace SturdyTinker.Store;
+
+/// <summary>Where a shop's file lies and how it is opened.</summary>
+public static class ShopFileOpening
+{
+    /// <summary>Name of the file in the shop's folder.</summary>
+    public const string FileName = "shop.db";
+
+    /// <summary>SQLite's number for "full": a write is on disk before it is answered.</summary>
+    private const long FullSynchronous = 2;
+
+    /// <summary>Options for the file in a folder: foreign keys on, waiting for a busy writer up to 30 seconds.</summary>
+    /// <param name="folder">The shop's folder.</param>
+    public static DbContextOptionsBuilder UseShopFile(this DbContextOptionsBuilder builder, string folder)
+    {
+        SqliteConnectionStringBuilder connection = new()
+        {
+            DataSource = Path.Combine(folder, FileName),
+            ForeignKeys = true,
+            DefaultTimeout = 30,
+        };
+        return builder.UseSqlite(connection.ConnectionString);
+    }
+
+    /// <summary>A context on the file in a folder, made when absent and brought up to the newest migration.</summary>
+    public static async Task<ShopFile> OpenAsync(string folder)
+    {
+        Directory.CreateDirectory(folder);
+        DbContextOptionsBuilder<ShopFile> builder = new();
+        builder.UseShopFile(folder);
+        ShopFile file = new(builder.Options);
+        await file.PrepareAsync();
+        return file;
+    }
+
+    /// <summary>
+    /// Migrates the file, turns write-ahead logging on (it stays on in the file), and makes sure that what is
+    /// answered as saved is on disk. Throws <see cref="InvalidOperationException"/> when SQLite would not promise that.
+    /// </summary>
+    public static async Task PrepareAsync(this ShopFile file)
+    {
+        await file.Database.MigrateAsync();
+        await file.Database.OpenConnectionAsync();
+        try
+        {
+            string mode = Convert.ToString(await file.PragmaAsync("journal_mode=WAL"), CultureInfo.InvariantCulture)!;
+            long synchronous = Convert.ToInt64(await file.PragmaAsync("synchronous"), CultureInfo.InvariantCulture);
+            if (mode != "wal" || synchronous != FullSynchronous)
+            {
+                throw new InvalidOperationException($"SQLite runs with journal {mode} and synchronous {synchronous} here; the shop's record needs wal and {FullSynchronous}.");
+            }
+        }
+        finally
+        {
+            await file.Database.CloseConnectionAsync();
+        }
+    }
+
+    /// <summary>What a pragma answers on this context's connection.</summary>
+    public static async Task<object?> PragmaAsync(this ShopFile file, string pragma)
+    {
+        using var command = file.Database.GetDbConnection().CreateCommand();
+        command.CommandText = "PRAGMA " + pragma;
+        return await command.ExecuteScalarAsync();
+    }
+}
+
+/// <summary>Lets the migration tool make a context without a server.</summary>
+internal sealed class DesignTimeShopFile : IDesignTimeDbContextFactory<ShopFile>
+{
+    public ShopFile CreateDbContext(string[] args)
+    {
+        DbContextOptionsBuilder<ShopFile> builder = new();
+        builder.UseShopFile(Path.GetTempPath());
+        return new ShopFile(builder.Options);
+    }
+}

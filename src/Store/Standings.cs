@@ -1,0 +1,99 @@
+using Microsoft.EntityFrameworkCore;
+using SturdyTinker.Core.Gear;
+using SturdyTinker.Core.Intervals;
+using SturdyTinker.Core.Standings;
+
+namespace SturdyTinker.Store;
+
+/// <summary>Keeps every trailer's standing true to the record.</summary>
+public static class Standings
+{
+    /// <summary>
+    /// Works out one trailer's standing from what is saved and puts it in the change set; the caller saves,
+    /// in the transaction of the change itself. Save the change before calling this.
+    /// </summary>
+    /// <param name="file">The shop's file.</param>
+    /// <param name="trailerId">The trailer; nothing happens when it does not exist.</param>
+    /// <param name="today">The day.</param>
+    public static async Task RefreshAsync(this ShopFile file, Guid trailerId, DateOnly today)
+    {
+        Trailer? trailer = await file.Trailers.FindAsync(trailerId);
+        if (trailer is null)
+        {
+            return;
+        }
+
+        ShopSettings settings = await file.SettingsAsync();
+        Standing standing = Standing.Of(
+            trailer,
+            await file.WorkDone.AsNoTracking().Where(w => w.TrailerId == trailerId).ToListAsync(),
+            await file.UsageAsync(trailer, today),
+            settings.Repack,
+            await file.Findings.AsNoTracking().Where(f => f.TrailerId == trailerId).ToListAsync(),
+            await file.Readings.AsNoTracking().Where(r => r.TrailerId == trailerId).ToListAsync(),
+            today);
+
+        TrailerStanding? kept = await file.Standings.FindAsync(trailerId);
+        if (kept is null)
+        {
+            file.Standings.Add(kept = new TrailerStanding { TrailerId = trailerId, Standing = standing });
+        }
+
+        kept.AsOf = today;
+        kept.NextDue = standing.NextDue;
+        kept.NextWhen = standing.Dues.Count > 0 ? standing.Dues[0].Due.When : "";
+        kept.Worst = standing.Worst;
+        kept.Marks = MarksOf(trailer, standing);
+        kept.Standing = standing;
+    }
+
+    /// <summary>Brings every standing up to a day, in batches, so that the first page of the morning is true.</summary>
+    /// <returns>How many were worked out anew.</returns>
+    public static async Task<int> RefreshAllAsync(this ShopFile file, DateOnly today, bool evenIfCurrent = false, CancellationToken stop = default)
+    {
+        List<Guid> stale = await file.Trailers.AsNoTracking()
+            .Where(t => evenIfCurrent || !file.Standings.Any(s => s.TrailerId == t.Id && s.AsOf == today))
+            .Select(t => t.Id).ToListAsync(stop);
+        foreach (Guid[] batch in stale.Chunk(100))
+        {
+            await using var transaction = await file.Database.BeginTransactionAsync(stop);
+            foreach (Guid id in batch)
+            {
+                await file.RefreshAsync(id, today);
+            }
+
+            await file.SaveChangesAsync(stop);
+            await transaction.CommitAsync(stop);
+            file.ChangeTracker.Clear();
+        }
+
+        return stale.Count;
+    }
+
+    /// <summary>A trailer's road.</summary>
+    public static async Task<UsageLine> UsageAsync(this ShopFile file, Trailer trailer, DateOnly today) =>
+        UsageLine.Of(trailer, await file.MeterEntries.AsNoTracking().Where(m => m.TrailerId == trailer.Id).ToListAsync(), today);
+
+    /// <summary>The shop's choices; made with our defaults when nobody has chosen yet.</summary>
+    public static async Task<ShopSettings> SettingsAsync(this ShopFile file)
+    {
+        ShopSettings? settings = await file.Settings.FindAsync(ShopSettings.TheOne);
+        if (settings is null)
+        {
+            file.Settings.Add(settings = new ShopSettings());
+        }
+
+        return settings;
+    }
+
+    private static List<PlaceMark> MarksOf(Trailer trailer, Standing standing)
+    {
+        var dues = standing.Dues.ToDictionary(d => d.Place);
+        var verdicts = standing.Marks.GroupBy(m => m.Place).ToDictionary(g => g.Key, g => g.Max(m => m.Judgement.Verdict));
+        return [.. Places.Of(trailer.Gear).Select(p => p.Code).Where(p => dues.ContainsKey(p) || verdicts.ContainsKey(p)).Select(p => new PlaceMark(
+            p,
+            dues.GetValueOrDefault(p)?.Due.Used,
+            dues.GetValueOrDefault(p)?.Due.Nearness,
+            verdicts.TryGetValue(p, out var verdict) ? verdict : null))];
+    }
+}

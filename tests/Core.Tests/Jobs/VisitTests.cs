@@ -1,0 +1,99 @@
+using SturdyTinker.Core.Findings;
+using SturdyTinker.Core.Gear;
+using SturdyTinker.Core.Intervals;
+using SturdyTinker.Core.Jobs;
+using SturdyTinker.Core.Measures;
+using SturdyTinker.Core.Schools;
+using Xunit;
+
+namespace SturdyTinker.Core.Tests.Jobs;
+
+public class VisitTests
+{
+    private static readonly DateOnly Today = new(2026, 5, 4);
+    private static readonly JobAt Left = new("bearing-repack", "axle-1-left");
+    private static readonly JobAt Right = new("bearing-repack", "axle-1-right");
+
+    private readonly Packet packet = Composer.Compose(Gears.Single, [Left, Right], SchoolChoices.Defaults);
+    private readonly Visit visit = new() { Gear = Gears.Single, Schools = SchoolChoices.Defaults, Jobs = [Left, Right] };
+    private readonly Trailer trailer = new() { Tag = "T", Gear = Gears.Single, Meter = MeterKind.None };
+
+    private Progress After(Func<PacketStep, bool> done, Func<PacketStep, string?>? skipped = null) =>
+        new(packet, packet.Steps.Where(done).Select(s => new StepEntry { Key = s.Key, SkippedBecause = skipped?.Invoke(s) }));
+
+    private UsageLine NoUsage => UsageLine.Of(trailer, [], Today);
+
+    [Fact]
+    public void A_visit_with_a_hub_off_names_what_is_open_and_does_not_close()
+    {
+        int hubOff = packet.Steps.ToList().FindIndex(s => s.Key == "axle-1-left/hub-off/hub");
+        Progress half = new(packet, packet.Steps.Take(hubOff + 1).Select(s => new StepEntry { Key = s.Key }));
+        ClosingResult result = Closing.Work(visit, half, [], NoUsage, null, Today);
+        Assert.Equal("Still open: hub off, axle 1 left; cap off, axle 1 left; wheel off, axle 1 left; raised, left side; trailer on chocks. Put it back first, deepest first.", result.Refusal);
+    }
+
+    [Fact]
+    public void Only_what_was_really_done_counts_as_done()
+    {
+        // The right side was never begun; the trailer was put back and closed.
+        Progress leftOnly = After(s => s.Place is "axle-1-left" or "left" or "trailer");
+        ClosingResult result = Closing.Work(visit, leftOnly, [], NoUsage, null, Today);
+        Assert.Null(result.Refusal);
+        Assert.Equal([Left], result.Done);
+        Assert.Equal([Right], result.LeftUndone);
+    }
+
+    [Fact]
+    public void Skipped_packing_is_no_repack_but_a_skipped_dial_gauge_is()
+    {
+        Assert.False(After(_ => true, s => s.Key == "axle-1-left/bearing-repack/pack" ? "out of grease" : null).IsDone(Left));
+        Assert.True(After(_ => true, s => s.Key == "axle-1-left/bearing-repack/compare-seal" ? "no caliper" : null).IsDone(Left));
+    }
+
+    [Fact]
+    public void Closing_steps_are_not_skipped()
+    {
+        Assert.NotNull(Progress.WhyNotSkipped(packet.Steps.Single(s => s.Key == "axle-1-left/hub-off/new-pin")));
+        Assert.Null(Progress.WhyNotSkipped(packet.Steps.Single(s => s.Key == "axle-1-left/hub-off/end-play")));
+    }
+
+    [Fact]
+    public void A_step_out_of_order_is_told_what_comes_before_it()
+    {
+        Progress none = After(_ => false);
+        Assert.Equal("Before this comes “Chock the wheels that stay down” at the trailer.", none.WhyNotYet(packet.Steps.Single(s => s.Key == "axle-1-left/hub-off/hub")));
+        Progress secured = After(s => s.Opening == "secured" && s.Part == StepPart.Open);
+        Assert.Null(secured.WhyNotYet(packet.Steps.Single(s => s.Key == "axle-1-right/wheel-off/break-loose")));
+    }
+
+    [Fact]
+    public void The_latest_step_is_taken_back_first()
+    {
+        Progress two = After(s => s.Opening == "secured" && s.Part == StepPart.Open);
+        Assert.NotNull(two.WhyNotTakenBack(packet.Steps[0]));
+        Assert.Null(two.WhyNotTakenBack(packet.Steps[1]));
+    }
+
+    [Fact]
+    public void A_hold_keeps_the_trailer_until_somebody_says_why_it_leaves()
+    {
+        Finding hold = new() { Place = "axle-1-left", RuleCode = "spindle-scored-welded", Seen = "Groove", Judgement = Rulebook.Find("spindle-scored-welded")!.Judgement };
+        Assert.Equal("releasedBecause", Closing.Work(visit, After(_ => true), [hold], NoUsage, " ", Today).RefusalField);
+        Assert.Null(Closing.Work(visit, After(_ => true), [hold], NoUsage, "to the specialist, on a flatbed", Today).Refusal);
+        hold.Mended = "stub renewed";
+        Assert.Null(Closing.Work(visit, After(_ => true), [hold], NoUsage, null, Today).Refusal);
+    }
+
+    [Fact]
+    public void A_wheel_that_was_off_leaves_its_torque_owing_by_distance_or_by_days()
+    {
+        // Common practice: about 100 miles. At 20 miles a day that is the fifth day.
+        trailer.Meter = MeterKind.Estimate;
+        trailer.EstimatedYear = Distance.FromMiles(20 * 365.25m);
+        UsageLine busy = UsageLine.Of(trailer, [], Today);
+        Assert.Equal(Today.AddDays(5), Assert.Single(Closing.Work(visit, After(_ => true), [], busy, null, Today).FollowUps).DueOn);
+
+        trailer.Meter = MeterKind.None;
+        Assert.Equal(Today.AddDays(14), Assert.Single(Closing.Work(visit, After(_ => true), [], NoUsage, null, Today).FollowUps).DueOn);
+    }
+}

@@ -1,0 +1,46 @@
+using SturdyTinker.Core.Gear;
+using SturdyTinker.Core.Measures;
+using Xunit;
+
+namespace SturdyTinker.Core.Tests.Measures;
+
+public class UnitTests
+{
+    /// <summary>Factors printed in NIST SP 811 (2008), appendix B; cited from memory.</summary>
+    [Theory]
+    [InlineData("in", 25.4)]
+    [InlineData("ft", 304.8)]
+    [InlineData("mi", 1609.344)]
+    [InlineData("lbf·ft", 1.355818)]
+    [InlineData("lbf·in", 0.1129848)]
+    [InlineData("fl oz", 29.57353)]
+    public void A_unit_is_worth_what_NIST_SP_811_prints(string symbol, double printed)
+    {
+        Unit unit = Unit.All.Single(u => u.Symbol == symbol);
+        // The guide prints seven significant digits: agree to half of the last.
+        double halfOfLast = printed * 0.5e-6;
+        Assert.InRange((double)unit.InCanonical, printed - halfOfLast, printed + halfOfLast);
+    }
+
+    [Fact]
+    public void A_pound_force_foot_is_the_exact_product_of_its_definitions() =>
+        // 1 lbf = 0.453 592 37 kg × 9.806 65 m/s² and 1 ft = 0.3048 m, all exact (NIST SP 811).
+        Assert.Equal(0.45359237m * 9.80665m * 0.3048m, Unit.PoundForceFoot.InCanonical);
+
+    /// <summary>Width across flats by thread after ASME B18.2.2; the values are cited from memory.</summary>
+    [Theory]
+    [InlineData("3/8", "9/16 in")]
+    [InlineData("7/16", "11/16 in")]
+    [InlineData("1/2", "3/4 in")]
+    [InlineData("9/16", "7/8 in")]
+    [InlineData("5/8", "15/16 in")]
+    [InlineData("3/4", "1 1/8 in")]
+    public void A_hex_nut_has_the_width_across_flats_of_ASME_B18_2_2(string thread, string flats)
+    {
+        Length read = new(ShopNotation.Read(thread, Quantity.Length).Canonical!.Value);
+        Assert.Equal(flats, ShopFormat.Write(HexNut.AcrossFlats(read)!.Value, Fineness.Sixteenth));
+    }
+
+    [Fact]
+    public void A_thread_outside_the_table_has_no_nut() => Assert.Null(HexNut.AcrossFlats(Length.FromInches(0.55m)));
+}

@@ -1,0 +1,79 @@
+using SturdyTinker.Core.Findings;
+using SturdyTinker.Core.Gear;
+using SturdyTinker.Core.Intervals;
+using SturdyTinker.Core.Jobs;
+using SturdyTinker.Core.Measures;
+using SturdyTinker.Core.Standings;
+using Xunit;
+
+namespace SturdyTinker.Core.Tests.Standings;
+
+public class StandingTests
+{
+    private static readonly DateOnly Today = new(2026, 11, 24);
+    private static readonly Guid First = Guid.NewGuid(), Second = Guid.NewGuid();
+
+    private readonly Trailer trailer = new() { Tag = "T", Gear = Gears.Tandem, AddedOn = Today.AddYears(-2) };
+
+    private Standing Stand(List<WorkDone>? work = null, List<Finding>? findings = null, List<Reading>? readings = null) =>
+        Standing.Of(trailer, work ?? [], UsageLine.Of(trailer, [], Today), Interval.BearingRepack, findings ?? [], readings ?? [], Today);
+
+    private static Finding Found(string rule, Guid visit, int day, string? mended = null)
+    {
+        SeenRule row = Rulebook.Find(rule)!;
+        return new() { Place = "axle-1-left", RuleCode = rule, Subject = row.Subject, Seen = row.Seen, Judgement = row.Judgement, VisitId = visit, At = new(2026, 1, day, 9, 0, 0, TimeSpan.Zero), Mended = mended };
+    }
+
+    [Fact]
+    public void Every_wheel_end_is_due_and_the_soonest_stands_first()
+    {
+        Standing standing = Stand([new() { Job = "bearing-repack", Place = "axle-1-left", On = Today.AddMonths(-2) }, new() { Job = "bearing-repack", Place = "axle-2-right", On = Today.AddMonths(-11) }]);
+        Assert.Equal(4, standing.Dues.Count);
+        Assert.Equal("axle-1-left", standing.Dues[^1].Place);
+        Assert.Equal(DueCause.NoRecord, standing.Dues[0].Due.Cause);
+    }
+
+    [Fact]
+    public void A_sealed_hub_has_no_repack_due_and_says_why()
+    {
+        trailer.Gear = Gears.Tandem with { Lubrication = Lubrication.SealedHub, NutRetention = NutRetention.OnePieceNut };
+        Assert.Empty(Stand().Dues);
+        Assert.NotNull(Stand().NoDue);
+    }
+
+    [Fact]
+    public void A_newer_look_at_the_same_thing_replaces_the_older()
+    {
+        Mark mark = Assert.Single(Stand(findings: [Found("grease-milky", First, 1), Found("grease-fresh", Second, 9)]).Marks);
+        Assert.Equal(Verdict.Sound, mark.Judgement.Verdict);
+    }
+
+    [Fact]
+    public void Of_several_looks_in_one_visit_the_gravest_stands_until_it_is_mended()
+    {
+        Assert.Equal(Verdict.Hold, Stand(findings: [Found("bearing-smooth", First, 2), Found("bearing-collapsed", First, 1)]).Worst);
+        Assert.Equal(Verdict.Sound, Stand(findings: [Found("bearing-smooth", First, 2), Found("bearing-collapsed", First, 1, "cone and cup renewed")]).Worst);
+    }
+
+    [Fact]
+    public void The_order_of_findings_does_not_matter()
+    {
+        List<Finding> found = [Found("grease-milky", First, 1), Found("bearing-damaged", First, 2), Found("cup-smooth", First, 3)];
+        Assert.Equal(Stand(findings: found).Marks, Stand(findings: [.. found.AsEnumerable().Reverse()]).Marks);
+    }
+
+    [Fact]
+    public void Play_is_set_until_it_is_right_and_the_last_figure_stands()
+    {
+        Reading At(string typed, int minute, ReadingKind kind) => new()
+        {
+            Place = "axle-1-left", Kind = kind.Code, StepKey = "s", Typed = typed, VisitId = First, Quantity = Quantity.Length,
+            Canonical = ShopNotation.Read(typed, Quantity.Length).Canonical!.Value,
+            Judgement = kind.Judge(ShopNotation.Read(typed, Quantity.Length).Canonical!.Value, new(Gears.Tandem, Core.Schools.SchoolChoices.Defaults)),
+            At = new(2026, 1, 1, 9, minute, 0, TimeSpan.Zero),
+        };
+        Standing standing = Stand(readings: [At("3/16", 1, ReadingKinds.RimRock), At(".003", 40, ReadingKinds.EndPlay)]);
+        Assert.Equal((Verdict.Sound, "End play 0.003 in"), (standing.Worst, Assert.Single(standing.Marks).Seen));
+        Assert.Equal(["0.003 in", "0.188 in"], standing.Measured.Select(m => m.Value).Order());
+    }
+}
