@@ -110,6 +110,25 @@ public sealed record RunningGear(
     /// <summary>Wheel ends: two an axle.</summary>
     public int WheelEnds => Axles * 2;
 
+    /// <summary>The gear in a line: "tandem, 2 × 5,200 lb · electric 12 × 2 · hand-packed · double-eye springs".</summary>
+    public string Words => string.Join(" · ", [
+        FormattableString.Invariant($"{(Axles == 1 ? "single axle," : Axles == 2 ? "tandem, 2 ×" : "triple axle, 3 ×")} {RatingPounds:#,0} lb"),
+        BrakeInWords(),
+        Lubrication switch
+        {
+            Lubrication.HandPacked => "hand-packed",
+            Lubrication.GreasableSpindle => "greasable spindles",
+            Lubrication.OilBath => "oil bath",
+            _ => "sealed hubs",
+        },
+        Suspension switch
+        {
+            SuspensionKind.DoubleEyeSprings => "double-eye springs",
+            SuspensionKind.SlipperSprings => "slipper springs",
+            _ => "torsion",
+        },
+    ]);
+
     /// <summary>
     /// Everything about this description that can't be, as pointer ("brakeSize") and sentence.
     /// Empty when the description holds together.
@@ -155,5 +174,18 @@ public sealed record RunningGear(
         {
             yield return ("nutRetention", "The one-piece locking nut goes with the sealed hub, and a sealed hub with no other nut.");
         }
+    }
+
+    private string BrakeInWords()
+    {
+        string kind = Brake switch
+        {
+            BrakeKind.None => "no brakes",
+            BrakeKind.ElectricDrum => "electric",
+            BrakeKind.HydraulicDrum => "hydraulic drum",
+            _ => "hydraulic disc",
+        };
+        string Bare(Length length) => ShopFormat.Write(length, Fineness.Sixteenth).Replace(" in", "", StringComparison.Ordinal);
+        return BrakeSize is not { } size ? kind : size.Width.Millimetres == 0 ? $"{kind} {Bare(size.Diameter)}" : $"{kind} {Bare(size.Diameter)} × {Bare(size.Width)}";
     }
 }

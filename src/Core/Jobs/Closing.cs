@@ -29,6 +29,21 @@ public static class Closing
     /// <param name="today">The day.</param>
     public static ClosingResult Work(Visit visit, Progress progress, IEnumerable<Finding> findings, UsageLine usage, string? releasedBecause, DateOnly today)
     {
+        ClosingResult result = Refusals(visit, progress, findings, releasedBecause);
+        if (result.Refusal is not null)
+        {
+            return result;
+        }
+
+        // What was off and on again leaves its check owing, whether the job itself was finished or not.
+        var followUps = visit.Jobs.Where(j => progress.WasOpened(j.Place)).Select(j => Catalogue.Find(j.Job)!).Distinct().SelectMany(j => j.FollowUps).Distinct()
+            .Select(rule => (rule, Due(rule, usage, today).On, Due(rule, usage, today).Why));
+        return result with { FollowUps = [.. followUps] };
+    }
+
+    /// <summary>Whether closing is refused, and what is done and undone by now; follow-ups are not worked out.</summary>
+    public static ClosingResult Refusals(Visit visit, Progress progress, IEnumerable<Finding> findings, string? releasedBecause)
+    {
         List<JobAt> done = [.. visit.Jobs.Where(progress.IsDone)];
         List<JobAt> undone = [.. visit.Jobs.Except(done)];
         ClosingResult Refuse(string sentence, string field = "") => new(sentence, field, done, undone, []);
@@ -45,9 +60,7 @@ public static class Closing
             return Refuse($"On Hold: {seen}. Mend it, or say why the trailer leaves all the same; your name stays with it.", "releasedBecause");
         }
 
-        var followUps = done.Select(j => Catalogue.Find(j.Job)!).Distinct().SelectMany(j => j.FollowUps).Distinct()
-            .Select(rule => (rule, Due(rule, usage, today).On, Due(rule, usage, today).Why));
-        return new ClosingResult(null, "", done, undone, [.. followUps]);
+        return new ClosingResult(null, "", done, undone, []);
     }
 
     /// <summary>The day a check is due: by forecast of the distance, or by days where there is none.</summary>

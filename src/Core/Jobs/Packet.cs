@@ -69,7 +69,10 @@ public sealed record Packet(IReadOnlyList<PacketStep> Steps, IReadOnlyList<Packe
     public decimal Minutes => Steps.Sum(s => s.Minutes);
 
     /// <summary>The minutes in words: "50 min", "2 h 32".</summary>
-    public string MinutesInWords => Wording.Minutes(Minutes);
+    public string MinutesInWords => InWords(Minutes);
+
+    /// <summary>Minutes as people say them: "50 min", "2 h 32".</summary>
+    public static string InWords(decimal minutes) => Wording.Minutes(minutes);
 
     /// <summary>Parts and consumables of the whole packet, like ones added up.</summary>
     public IReadOnlyList<PartNeed> PartsToTake =>

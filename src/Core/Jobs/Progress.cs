@@ -78,6 +78,9 @@ public sealed class Progress
         return work.Count > 0 && work.All(s => settled.TryGetValue(s.Key, out StepEntry? entry) && entry.SkippedBecause is null);
     }
 
+    /// <summary>Whether anything at a place has been opened, closed again or not.</summary>
+    public bool WasOpened(string place) => packet.Openings.Any(o => o.Place == place && StateOf(o) != OpeningState.Shut);
+
     private bool Begun(PacketStep step) =>
         byOpening[(step.Opening, OpeningPlace(step))].Any(s => s.Part == StepPart.Open && settled.ContainsKey(s.Key));
 

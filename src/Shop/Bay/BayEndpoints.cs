@@ -1,0 +1,17 @@
+namespace SturdyTinker.Shop.Bay;
+
+/// <summary>The bay: visits at work.</summary>
+internal static class BayEndpoints
+{
+    internal static void MapBay(this RouteGroupBuilder api)
+    {
+        RouteGroupBuilder bay = api.MapGroup("/bay").WithTags("Bay");
+        bay.MapUnderstand();
+        bay.MapVisitStart();
+        bay.MapVisitPage();
+        bay.MapSteps();
+        bay.MapFindings();
+        bay.MapParts();
+        bay.MapVisitClose();
+    }
+}

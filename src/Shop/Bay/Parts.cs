@@ -1,0 +1,55 @@
+using Microsoft.AspNetCore.Http.HttpResults;
+using Microsoft.EntityFrameworkCore;
+using SturdyTinker.Core.Gear;
+using SturdyTinker.Core.Jobs;
+using SturdyTinker.Shop.Requests;
+using SturdyTinker.Store;
+
+namespace SturdyTinker.Shop.Bay;
+
+/// <summary>A part used at a place.</summary>
+public sealed record PartDraft(string Place, string Name, decimal Quantity, string Unit);
+
+internal static class Parts
+{
+    private const decimal MostOfOne = 10_000;
+
+    internal static void MapParts(this RouteGroupBuilder bay)
+    {
+        bay.MapPut("/visits/{id:guid}/parts/{partId:guid}", PutAsync);
+        bay.MapDelete("/visits/{id:guid}/parts/{partId:guid}", TakeBackAsync);
+    }
+
+    private static async Task<Ok<VisitState>> PutAsync(Guid id, Guid partId, PartDraft draft, ShopFile file, Clock clock, Worker worker)
+    {
+        Checks.Id(partId);
+        await using var transaction = await file.Database.BeginTransactionAsync();
+        Visit visit = await VisitPage.OpenAsync(file, id);
+        if (!await file.PartsUsed.AnyAsync(p => p.Id == partId))
+        {
+            Checks checks = new();
+            string name = checks.Text("/name", draft.Name, "What was used", 120);
+            string unit = checks.Text("/unit", draft.Unit, "The unit", 12);
+            checks.Add("/quantity", draft.Quantity is <= 0 or > MostOfOne ? $"How much was used lies above 0 and under {MostOfOne:#,0}." : null);
+            checks.Add("/place", Places.Of(visit.Gear).Any(p => p.Code == draft.Place) ? null : $"This trailer has no place “{draft.Place}”.");
+            checks.Done();
+            file.PartsUsed.Add(new PartUsed { Id = partId, VisitId = id, Place = draft.Place, Name = name, Quantity = draft.Quantity, Unit = unit, At = clock.Now, PersonId = worker.Id });
+            await file.SaveChangesAsync();
+        }
+
+        VisitState state = await Steps.StateAsync(file, id);
+        await transaction.CommitAsync();
+        return TypedResults.Ok(state);
+    }
+
+    private static async Task<Ok<VisitState>> TakeBackAsync(Guid id, Guid partId, ShopFile file, Worker worker)
+    {
+        _ = worker;
+        await using var transaction = await file.Database.BeginTransactionAsync();
+        await VisitPage.OpenAsync(file, id);
+        await file.PartsUsed.Where(p => p.Id == partId && p.VisitId == id).ExecuteDeleteAsync();
+        VisitState state = await Steps.StateAsync(file, id);
+        await transaction.CommitAsync();
+        return TypedResults.Ok(state);
+    }
+}

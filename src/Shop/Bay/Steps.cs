@@ -1,0 +1,130 @@
+using Microsoft.AspNetCore.Http.HttpResults;
+using Microsoft.EntityFrameworkCore;
+using SturdyTinker.Core.Findings;
+using SturdyTinker.Core.Jobs;
+using SturdyTinker.Shop.Requests;
+using SturdyTinker.Store;
+
+namespace SturdyTinker.Shop.Bay;
+
+/// <summary>A figure taken at a step.</summary>
+/// <param name="Id">Made by the client, UUID version 7.</param>
+/// <param name="Kind">Code of what was measured; the step has to ask for it.</param>
+/// <param name="Typed">The figure in shop notation.</param>
+public sealed record ReadingDraft(Guid Id, string Kind, string Typed);
+
+/// <summary>A step to settle.</summary>
+/// <param name="Key">Key of the step.</param>
+/// <param name="Readings">The figures it asked for; one that nobody took is left out.</param>
+/// <param name="SkippedBecause">Why it is skipped; null when it was done.</param>
+public sealed record EntryDraft(string Key, IReadOnlyList<ReadingDraft> Readings, string? SkippedBecause = null);
+
+internal static class Steps
+{
+    private const int LongestReason = 300;
+
+    internal static void MapSteps(this RouteGroupBuilder bay)
+    {
+        bay.MapPut("/visits/{id:guid}/entries/{entryId:guid}", SettleAsync);
+        bay.MapDelete("/visits/{id:guid}/entries/{entryId:guid}", TakeBackAsync);
+    }
+
+    private static async Task<Ok<VisitState>> SettleAsync(Guid id, Guid entryId, EntryDraft draft, ShopFile file, Clock clock, Worker worker)
+    {
+        Checks.Id(entryId);
+        await using var transaction = await file.Database.BeginTransactionAsync();
+        if (await file.StepEntries.AsNoTracking().FirstOrDefaultAsync(s => s.Id == entryId) is { } same)
+        {
+            // Sent again, perhaps after a lost answer, perhaps after it was taken back: nothing changes.
+            return same.VisitId == id && same.Key == draft.Key
+                ? TypedResults.Ok(await StateAsync(file, id))
+                : throw Refusal.Conflict("This id belongs to another step.");
+        }
+
+        Visit visit = await VisitPage.OpenAsync(file, id);
+        Packet packet = await VisitPage.PacketAsync(file, id);
+        PacketStep step = packet.Steps.FirstOrDefault(s => s.Key == draft.Key) ?? throw Refusal.Field("/key", "This visit has no such step.");
+        Progress progress = new(packet, await VisitPage.EntriesAsync(file, id));
+        if (progress.EntryFor(step.Key) is { } settled)
+        {
+            string who = await file.People.Where(p => p.Id == settled.PersonId).Select(p => p.Name).FirstAsync();
+            throw Refusal.Conflict(FormattableString.Invariant($"{who} has settled this step already, at {settled.At:H:mm}."), "/key");
+        }
+
+        string? reason = draft.SkippedBecause?.Trim();
+        if (progress.WhyNotYet(step) is { } notYet)
+        {
+            throw Refusal.Conflict(notYet, "/key");
+        }
+
+        Checks checks = new();
+        if (reason is not null)
+        {
+            checks.Text("/skippedBecause", reason, "The reason for skipping", LongestReason);
+            checks.Add("/skippedBecause", Progress.WhyNotSkipped(step));
+        }
+
+        List<Reading> readings = Readings(draft, step, visit, clock, worker, checks);
+        checks.Done();
+        file.StepEntries.Add(new StepEntry { Id = entryId, VisitId = id, Key = step.Key, At = clock.Now, PersonId = worker.Id, SkippedBecause = reason });
+        file.Readings.AddRange(readings);
+        await file.SaveChangesAsync();
+        VisitState state = await VisitPage.StateAsync(file, visit, packet);
+        await transaction.CommitAsync();
+        return TypedResults.Ok(state);
+    }
+
+    private static List<Reading> Readings(EntryDraft draft, PacketStep step, Visit visit, Clock clock, Worker worker, Checks checks)
+    {
+        List<Reading> readings = [];
+        for (int i = 0; i < draft.Readings.Count; i++)
+        {
+            ReadingDraft taken = draft.Readings[i];
+            Checks.Id(taken.Id);
+            if (ReadingKinds.Find(taken.Kind) is not { } kind || !step.Readings.Contains(kind.Code))
+            {
+                checks.Add($"/readings/{i}/kind", "This step does not ask for that reading.");
+                continue;
+            }
+
+            (decimal canonical, Judgement? judgement) = Understand.Read(checks, $"/readings/{i}/typed", kind, taken.Typed, new ReadingContext(visit.Gear, visit.Schools));
+            readings.Add(new Reading
+            {
+                Id = taken.Id, TrailerId = visit.TrailerId, VisitId = visit.Id, Place = step.Place, Kind = kind.Code, StepKey = step.Key,
+                Typed = taken.Typed.Trim(), Canonical = canonical, Quantity = kind.Quantity, Judgement = judgement, At = clock.Now, PersonId = worker.Id,
+            });
+        }
+
+        return readings;
+    }
+
+    // A step taken back takes its figures with it: they are asked for again when the step is done again.
+    private static async Task<Ok<VisitState>> TakeBackAsync(Guid id, Guid entryId, ShopFile file, Clock clock, Worker worker)
+    {
+        _ = worker;
+        await using var transaction = await file.Database.BeginTransactionAsync();
+        Visit visit = await VisitPage.OpenAsync(file, id);
+        Packet packet = await VisitPage.PacketAsync(file, id);
+        StepEntry entry = await file.StepEntries.FirstOrDefaultAsync(s => s.Id == entryId && s.VisitId == id) ?? throw Refusal.NotFound("There is no such entry in this visit.");
+        if (entry.UndoneAt is null)
+        {
+            Progress progress = new(packet, await VisitPage.EntriesAsync(file, id));
+            if (packet.Steps.FirstOrDefault(s => s.Key == entry.Key) is { } step && progress.WhyNotTakenBack(step) is { } why)
+            {
+                throw Refusal.Conflict(why);
+            }
+
+            entry.UndoneAt = clock.Now;
+            await file.Readings.Where(r => r.VisitId == id && r.StepKey == entry.Key).ExecuteDeleteAsync();
+            await file.SaveChangesAsync();
+        }
+
+        VisitState state = await VisitPage.StateAsync(file, visit, packet);
+        await transaction.CommitAsync();
+        return TypedResults.Ok(state);
+    }
+
+    /// <summary>A visit's state, read afresh.</summary>
+    internal static async Task<VisitState> StateAsync(ShopFile file, Guid id) =>
+        await VisitPage.StateAsync(file, await file.Visits.AsNoTracking().FirstAsync(v => v.Id == id), await VisitPage.PacketAsync(file, id));
+}

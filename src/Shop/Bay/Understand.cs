@@ -1,0 +1,49 @@
+using Microsoft.AspNetCore.Http.HttpResults;
+using Microsoft.EntityFrameworkCore;
+using SturdyTinker.Core.Findings;
+using SturdyTinker.Core.Jobs;
+using SturdyTinker.Core.Measures;
+using SturdyTinker.Shop.Requests;
+using SturdyTinker.Store;
+
+namespace SturdyTinker.Shop.Bay;
+
+/// <summary>How something typed is understood, while it is typed.</summary>
+/// <param name="Ours">The figure in the shop's unit; empty when not understood.</param>
+/// <param name="Other">The figure in the other system; empty when not understood.</param>
+/// <param name="Problem">What can't be understood or believed; null when all is well.</param>
+/// <param name="Judgement">What the figure means at this visit; null where there is nothing to judge by.</param>
+public sealed record UnderstoodAnswer(string Ours, string Other, string? Problem, Judgement? Judgement);
+
+internal static class Understand
+{
+    internal static void MapUnderstand(this RouteGroupBuilder bay)
+    {
+        bay.MapGet("/understand", AnswerAsync);
+        bay.MapGet("/rulebook", () => TypedResults.Ok(Rulebook.Seen));
+    }
+
+    /// <summary>Reads, believes and judges a figure; what is wrong is noted at the pointer.</summary>
+    internal static (decimal Canonical, Judgement? Judgement) Read(Checks checks, string pointer, ReadingKind kind, string? typed, ReadingContext context)
+    {
+        Understood read = ShopNotation.Read(typed, kind.Quantity);
+        string? problem = read.Problem ?? kind.Unbelievable(read);
+        checks.Add(pointer, problem);
+        return problem is null ? (read.Canonical!.Value, kind.Judge(read.Canonical.Value, context)) : (0, null);
+    }
+
+    private static async Task<Ok<UnderstoodAnswer>> AnswerAsync(ShopFile file, string? typed, Quantity? quantity, string? kind, Guid? visit)
+    {
+        ReadingKind? asked = ReadingKinds.Find(kind);
+        Understood read = ShopNotation.Read(typed, asked?.Quantity ?? quantity ?? Quantity.Length);
+        string? problem = read.Problem ?? asked?.Unbelievable(read);
+        if (problem is not null)
+        {
+            return TypedResults.Ok(new UnderstoodAnswer("", "", problem, null));
+        }
+
+        (string ours, string other) = ShopFormat.ReadBack(read.Unit!.Quantity, read.Canonical!.Value);
+        Visit? at = asked is null || visit is null ? null : await file.Visits.AsNoTracking().FirstOrDefaultAsync(v => v.Id == visit);
+        return TypedResults.Ok(new UnderstoodAnswer(ours, other, null, at is null ? null : asked!.Judge(read.Canonical.Value, new ReadingContext(at.Gear, at.Schools))));
+    }
+}

@@ -1,0 +1,52 @@
+using Microsoft.AspNetCore.Http.HttpResults;
+using Microsoft.EntityFrameworkCore;
+using SturdyTinker.Core.Findings;
+using SturdyTinker.Core.Gear;
+using SturdyTinker.Core.Jobs;
+using SturdyTinker.Shop.Requests;
+using SturdyTinker.Store;
+
+namespace SturdyTinker.Shop.Bay;
+
+/// <summary>Closing a visit.</summary>
+/// <param name="ReleasedBecause">Why a trailer on Hold leaves all the same; null when none is on Hold.</param>
+public sealed record ClosingDraft(string? ReleasedBecause = null);
+
+internal static class VisitClose
+{
+    internal static void MapVisitClose(this RouteGroupBuilder bay) => bay.MapPost("/visits/{id:guid}/close", CloseAsync);
+
+    private static async Task<Ok<VisitState>> CloseAsync(Guid id, ClosingDraft draft, ShopFile file, Clock clock, Worker worker)
+    {
+        await using var transaction = await file.Database.BeginTransactionAsync();
+        Visit visit = await file.Visits.FirstOrDefaultAsync(v => v.Id == id) ?? throw Refusal.NotFound("There is no such visit.");
+        if (visit.ClosedAt is not null)
+        {
+            // Closed already, perhaps by this very request whose answer was lost.
+            return TypedResults.Ok(await Steps.StateAsync(file, id));
+        }
+
+        Packet packet = await VisitPage.PacketAsync(file, id);
+        List<StepEntry> entries = await VisitPage.EntriesAsync(file, id);
+        List<Finding> findings = await file.Findings.AsNoTracking().Where(f => f.VisitId == id).ToListAsync();
+        if (entries.Count == 0 && findings.Count == 0)
+        {
+            throw Refusal.Conflict("Nothing has been done in this visit: take the trailer back out instead.");
+        }
+
+        Trailer trailer = await file.Trailers.FirstAsync(t => t.Id == visit.TrailerId);
+        ClosingResult result = Closing.Work(visit, new Progress(packet, entries), findings, await file.UsageAsync(trailer, clock.Today), draft.ReleasedBecause, clock.Today);
+        if (result.Refusal is not null)
+        {
+            throw Refusal.Conflict(result.Refusal, result.RefusalField.Length > 0 ? "/" + result.RefusalField : "");
+        }
+
+        file.Close(visit, result, worker.Id, clock.Now, draft.ReleasedBecause);
+        await file.SaveChangesAsync();
+        await file.RefreshAsync(trailer.Id, clock.Today);
+        await file.SaveChangesAsync();
+        VisitState state = await VisitPage.StateAsync(file, visit, packet);
+        await transaction.CommitAsync();
+        return TypedResults.Ok(state);
+    }
+}

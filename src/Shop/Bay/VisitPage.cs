@@ -1,0 +1,176 @@
+using Microsoft.AspNetCore.Http.HttpResults;
+using Microsoft.EntityFrameworkCore;
+using SturdyTinker.Core.Findings;
+using SturdyTinker.Core.Gear;
+using SturdyTinker.Core.Jobs;
+using SturdyTinker.Core.Measures;
+using SturdyTinker.Core.Schools;
+using SturdyTinker.Shop.Requests;
+using SturdyTinker.Shop.Yard;
+using SturdyTinker.Store;
+
+namespace SturdyTinker.Shop.Bay;
+
+/// <summary>A step ticked or skipped.</summary>
+public sealed record EntryAnswer(Guid Id, string Key, DateTimeOffset At, string By, string? SkippedBecause);
+
+/// <summary>A figure taken.</summary>
+public sealed record ReadingAnswer(Guid Id, string Place, string PlaceSpoken, string Kind, string Name, string Typed, string Ours, string Other, Judgement? Judgement, DateTimeOffset At, string By);
+
+/// <summary>Something seen.</summary>
+public sealed record FindingAnswer(Guid Id, string Place, string PlaceSpoken, Subject Subject, string RuleCode, string Seen, string Note, Judgement Judgement, string? Mended, DateTimeOffset At, string By);
+
+/// <summary>A part used.</summary>
+public sealed record PartAnswer(Guid Id, string Place, string PlaceSpoken, string Name, decimal Quantity, string Unit);
+
+/// <summary>What a packet asks to be measured, as a field needs it.</summary>
+public sealed record ReadingAsked(string Code, string Name, Quantity Quantity, string Example);
+
+/// <summary>A job at a place, in words.</summary>
+public sealed record JobAnswer(string Job, string Name, string Place, string PlaceSpoken, bool Done);
+
+/// <summary>How far a visit has come.</summary>
+/// <param name="Entries">Steps ticked and skipped, in the order it happened.</param>
+/// <param name="Next">Key of the first step still to do; null when all are settled.</param>
+/// <param name="OpenNow">What is open, deepest first.</param>
+/// <param name="MinutesDone">Minutes of the steps settled.</param>
+/// <param name="Readings">Figures taken, newest last.</param>
+/// <param name="Findings">Things seen, newest last.</param>
+/// <param name="Parts">Parts used, newest last.</param>
+/// <param name="Jobs">The jobs, and whether each is done.</param>
+/// <param name="WhyNotClosed">Why the visit can't be closed yet; null when it can, or is.</param>
+/// <param name="NeedsRelease">Whether closing asks why a trailer on Hold leaves.</param>
+/// <param name="ClosedAt">When it was closed; null while it stands in the bay.</param>
+public sealed record VisitState(
+    IReadOnlyList<EntryAnswer> Entries,
+    string? Next,
+    IReadOnlyList<PacketOpening> OpenNow,
+    decimal MinutesDone,
+    IReadOnlyList<ReadingAnswer> Readings,
+    IReadOnlyList<FindingAnswer> Findings,
+    IReadOnlyList<PartAnswer> Parts,
+    IReadOnlyList<JobAnswer> Jobs,
+    string? WhyNotClosed,
+    bool NeedsRelease,
+    DateTimeOffset? ClosedAt);
+
+/// <summary>A visit, whole: what does not change while it is worked, and how far it has come.</summary>
+public sealed record VisitAnswer(
+    Guid Id,
+    Guid TrailerId,
+    string Tag,
+    string TrailerName,
+    string Customer,
+    string GearWords,
+    DateTimeOffset OpenedAt,
+    string OpenedBy,
+    Packet Packet,
+    decimal Minutes,
+    string MinutesInWords,
+    IReadOnlyList<PlaceAnswer> Places,
+    IReadOnlyList<ReadingAsked> ReadingsAsked,
+    IReadOnlyList<string> Schools,
+    VisitState State);
+
+/// <summary>A visit in the bay, as a line.</summary>
+public sealed record VisitRow(Guid Id, Guid TrailerId, string Tag, string TrailerName, string Customer, DateTimeOffset OpenedAt, string OpenedBy, string What);
+
+internal static class VisitPage
+{
+    internal static void MapVisitPage(this RouteGroupBuilder bay)
+    {
+        bay.MapGet("/visits", ListAsync);
+        bay.MapGet("/visits/{id:guid}", async (Guid id, ShopFile file) => TypedResults.Ok(await AnswerAsync(file, id)));
+    }
+
+    /// <summary>A visit with its packet and how far it has come.</summary>
+    internal static async Task<VisitAnswer> AnswerAsync(ShopFile file, Guid id)
+    {
+        var found = await (from visit in file.Visits.AsNoTracking()
+                           join trailer in file.Trailers on visit.TrailerId equals trailer.Id
+                           join owner in file.Customers on trailer.CustomerId equals owner.Id
+                           join person in file.People on visit.OpenedBy equals person.Id
+                           where visit.Id == id
+                           select new { visit, trailer.Tag, trailer.Name, Owner = owner.Name, Person = person.Name }).FirstOrDefaultAsync()
+            ?? throw Refusal.NotFound("There is no such visit.");
+        Packet packet = await PacketAsync(file, id);
+        return new VisitAnswer(
+            id,
+            found.visit.TrailerId,
+            found.Tag,
+            found.Name,
+            found.Owner,
+            found.visit.Gear.Words,
+            found.visit.OpenedAt,
+            found.Person,
+            packet,
+            packet.Minutes,
+            packet.MinutesInWords,
+            TrailerPage.PlacesOf(found.visit.Gear),
+            [.. ReadingKinds.All.Select(k => new ReadingAsked(k.Code, k.Name, k.Quantity, k.Example))],
+            [.. SchoolQuestions.All.Select(q => $"{q.Words}: {found.visit.Schools.For(q).Words}")],
+            await StateAsync(file, found.visit, packet));
+    }
+
+    /// <summary>How far a visit has come.</summary>
+    internal static async Task<VisitState> StateAsync(ShopFile file, Visit visit, Packet packet)
+    {
+        Dictionary<Guid, string> people = await file.People.AsNoTracking().ToDictionaryAsync(p => p.Id, p => p.Name);
+        List<StepEntry> entries = await EntriesAsync(file, visit.Id);
+        List<Finding> findings = await file.Findings.AsNoTracking().Where(f => f.VisitId == visit.Id).OrderBy(f => f.At).ToListAsync();
+        List<Reading> readings = await file.Readings.AsNoTracking().Where(r => r.VisitId == visit.Id).OrderBy(r => r.At).ToListAsync();
+        List<PartUsed> parts = await file.PartsUsed.AsNoTracking().Where(p => p.VisitId == visit.Id).OrderBy(p => p.At).ToListAsync();
+
+        Progress progress = new(packet, entries);
+        HashSet<string> settled = [.. entries.Select(e => e.Key)];
+        ClosingResult closing = Closing.Refusals(visit, progress, findings, null);
+        return new VisitState(
+            [.. entries.Select(e => new EntryAnswer(e.Id, e.Key, e.At, people[e.PersonId], e.SkippedBecause))],
+            progress.Next?.Key,
+            progress.OpenNow,
+            packet.Steps.Where(s => settled.Contains(s.Key)).Sum(s => s.Minutes),
+            [.. readings.Select(r => Answer(r, people))],
+            [.. findings.Select(f => new FindingAnswer(f.Id, f.Place, Spoken(f.Place), f.Subject, f.RuleCode, f.Seen, f.Note, f.Judgement, f.Mended, f.At, people[f.PersonId]))],
+            [.. parts.Select(p => new PartAnswer(p.Id, p.Place, Spoken(p.Place), p.Name, p.Quantity, p.Unit))],
+            [.. visit.Jobs.Select(j => new JobAnswer(j.Job, Catalogue.Find(j.Job)?.Name ?? j.Job, j.Place, Spoken(j.Place), progress.IsDone(j)))],
+            visit.ClosedAt is null ? closing.Refusal : null,
+            visit.ClosedAt is null && closing.RefusalField.Length > 0,
+            visit.ClosedAt);
+    }
+
+    /// <summary>The entries that stand, in the order it happened.</summary>
+    internal static Task<List<StepEntry>> EntriesAsync(ShopFile file, Guid visitId) =>
+        file.StepEntries.AsNoTracking().Where(s => s.VisitId == visitId && s.UndoneAt == null).OrderBy(s => s.At).ToListAsync();
+
+    /// <summary>The packet of a visit.</summary>
+    internal static async Task<Packet> PacketAsync(ShopFile file, Guid visitId) =>
+        (await file.Packets.AsNoTracking().FirstAsync(p => p.VisitId == visitId)).Packet;
+
+    /// <summary>A visit that still stands in the bay. Refuses an unknown one (404) and a closed one (409).</summary>
+    internal static async Task<Visit> OpenAsync(ShopFile file, Guid id)
+    {
+        Visit visit = await file.Visits.FirstOrDefaultAsync(v => v.Id == id) ?? throw Refusal.NotFound("There is no such visit.");
+        return visit.ClosedAt is null ? visit : throw Refusal.Conflict("This visit is closed and stays as it is; put a remark to it in the ledger.");
+    }
+
+    /// <summary>A place as it is spoken, or its code when it is none of ours.</summary>
+    internal static string Spoken(string code) => Place.TryParse(code, out Place place) ? place.Spoken : code;
+
+    private static ReadingAnswer Answer(Reading reading, Dictionary<Guid, string> people)
+    {
+        (string ours, string other) = ShopFormat.ReadBack(reading.Quantity, reading.Canonical);
+        return new ReadingAnswer(reading.Id, reading.Place, Spoken(reading.Place), reading.Kind, ReadingKinds.Find(reading.Kind)?.Name ?? reading.Kind, reading.Typed, ours, other, reading.Judgement, reading.At, people[reading.PersonId]);
+    }
+
+    private static async Task<Ok<List<VisitRow>>> ListAsync(ShopFile file)
+    {
+        var found = await (from visit in file.Visits.AsNoTracking()
+                           join trailer in file.Trailers on visit.TrailerId equals trailer.Id
+                           join owner in file.Customers on trailer.CustomerId equals owner.Id
+                           join person in file.People on visit.OpenedBy equals person.Id
+                           where visit.ClosedAt == null
+                           orderby visit.OpenedAt
+                           select new { visit, trailer.Tag, trailer.Name, Owner = owner.Name, Person = person.Name }).ToListAsync();
+        return TypedResults.Ok(found.ConvertAll(f => new VisitRow(f.visit.Id, f.visit.TrailerId, f.Tag, f.Name, f.Owner, f.visit.OpenedAt, f.Person, JobWords.Of(f.visit))));
+    }
+}

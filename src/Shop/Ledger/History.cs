@@ -1,0 +1,118 @@
+using Microsoft.AspNetCore.Http.HttpResults;
+using Microsoft.EntityFrameworkCore;
+using SturdyTinker.Core.Findings;
+using SturdyTinker.Core.Jobs;
+using SturdyTinker.Shop.Bay;
+using SturdyTinker.Shop.Requests;
+using SturdyTinker.Shop.Yard;
+using SturdyTinker.Store;
+
+namespace SturdyTinker.Shop.Ledger;
+
+/// <summary>A closed visit as a line.</summary>
+/// <param name="Id">The visit.</param>
+/// <param name="TrailerId">The trailer.</param>
+/// <param name="Tag">Its tag.</param>
+/// <param name="TrailerName">What it is.</param>
+/// <param name="ClosedAt">When it was closed.</param>
+/// <param name="By">Who closed it.</param>
+/// <param name="What">The jobs in a line.</param>
+/// <param name="Worst">The gravest verdict of the visit; null when nothing was judged.</param>
+/// <param name="ReleasedBecause">Why a trailer on Hold left; null when none was.</param>
+public sealed record PastVisit(Guid Id, Guid TrailerId, string Tag, string TrailerName, DateTimeOffset ClosedAt, string By, string What, Verdict? Worst, string? ReleasedBecause);
+
+/// <summary>A page of closed visits, newest first.</summary>
+/// <param name="Visits">The visits.</param>
+/// <param name="More">Whether older ones follow.</param>
+public sealed record PastVisits(IReadOnlyList<PastVisit> Visits, bool More);
+
+/// <summary>A remark put to a closed visit.</summary>
+public sealed record AmendmentAnswer(Guid Id, string Text, DateTimeOffset At, string By);
+
+/// <summary>A visit's sheet: what was done, seen, measured and used, and what was remarked since.</summary>
+public sealed record VisitSheet(VisitAnswer Visit, string? ClosedBy, string? ReleasedBecause, IReadOnlyList<FollowUpAnswer> FollowUps, IReadOnlyList<AmendmentAnswer> Amendments);
+
+/// <summary>A remark to put to a closed visit.</summary>
+public sealed record AmendmentDraft(string Text);
+
+internal static class History
+{
+    private const int MostVisits = 200;
+
+    internal static void MapHistory(this RouteGroupBuilder ledger)
+    {
+        ledger.MapGet("/visits", ListAsync);
+        ledger.MapGet("/visits/{id:guid}", SheetAsync);
+        ledger.MapPut("/visits/{id:guid}/amendments/{amendmentId:guid}", AmendAsync);
+    }
+
+    private static async Task<Ok<PastVisits>> ListAsync(ShopFile file, Guid? trailer, int? skip, int? take)
+    {
+        int rows = take ?? 40;
+        if (rows is < 1 or > MostVisits || skip is < 0)
+        {
+            throw Refusal.Malformed($"A page has 1 to {MostVisits} visits and starts at 0 or later.", "take");
+        }
+
+        var found = await (from visit in file.Visits.AsNoTracking()
+                           join kept in file.Trailers on visit.TrailerId equals kept.Id
+                           join person in file.People on visit.ClosedBy equals person.Id
+                           where visit.ClosedAt != null && (trailer == null || visit.TrailerId == trailer)
+                           orderby visit.ClosedAt descending
+                           select new { visit, kept.Tag, TrailerName = kept.Name, By = person.Name }).Skip(skip ?? 0).Take(rows + 1).ToListAsync();
+        List<Guid> ids = found.ConvertAll(f => f.visit.Id);
+        var judged = (await file.Findings.AsNoTracking().Where(f => ids.Contains(f.VisitId)).Select(f => new { f.VisitId, f.Judgement }).ToListAsync())
+            .Concat(await file.Readings.AsNoTracking().Where(r => ids.Contains(r.VisitId) && r.Judgement != null).Select(r => new { r.VisitId, Judgement = r.Judgement! }).ToListAsync())
+            .GroupBy(j => j.VisitId).ToDictionary(g => g.Key, g => g.Max(j => j.Judgement.Verdict));
+        return TypedResults.Ok(new PastVisits(
+            [.. found.Take(rows).Select(f => new PastVisit(
+                f.visit.Id, f.visit.TrailerId, f.Tag, f.TrailerName, f.visit.ClosedAt!.Value, f.By, JobWords.Of(f.visit),
+                judged.TryGetValue(f.visit.Id, out Verdict worst) ? worst : null, f.visit.ReleasedBecause))],
+            found.Count > rows));
+    }
+
+    private static async Task<Ok<VisitSheet>> SheetAsync(Guid id, ShopFile file) => TypedResults.Ok(await AnswerAsync(file, id));
+
+    private static async Task<Ok<VisitSheet>> AmendAsync(Guid id, Guid amendmentId, AmendmentDraft draft, ShopFile file, Clock clock, Worker worker)
+    {
+        Checks.Id(amendmentId);
+        Checks checks = new();
+        string text = checks.Text("/text", draft.Text, "The remark", 2_000);
+        checks.Done();
+        await using var transaction = await file.Database.BeginTransactionAsync();
+        Visit visit = await file.Visits.AsNoTracking().FirstOrDefaultAsync(v => v.Id == id) ?? throw Refusal.NotFound("There is no such visit.");
+        if (visit.ClosedAt is null)
+        {
+            throw Refusal.Conflict("This visit is still open: put it right in the bay.");
+        }
+
+        if (!await file.Amendments.AnyAsync(a => a.Id == amendmentId))
+        {
+            file.Amendments.Add(new Amendment { Id = amendmentId, VisitId = id, Text = text, At = clock.Now, PersonId = worker.Id });
+            await file.SaveChangesAsync();
+        }
+
+        await transaction.CommitAsync();
+        return TypedResults.Ok(await AnswerAsync(file, id));
+    }
+
+    private static async Task<VisitSheet> AnswerAsync(ShopFile file, Guid id)
+    {
+        VisitAnswer visit = await VisitPage.AnswerAsync(file, id);
+        var closing = await (from closed in file.Visits.AsNoTracking()
+                             where closed.Id == id
+                             select new { closed.ReleasedBecause, By = file.People.Where(p => p.Id == closed.ClosedBy).Select(p => p.Name).FirstOrDefault() }).FirstAsync();
+        return new VisitSheet(
+            visit,
+            closing.By,
+            closing.ReleasedBecause,
+            await (from owed in file.FollowUps.AsNoTracking()
+                   where owed.VisitId == id && owed.DoneAt == null
+                   select new FollowUpAnswer(owed.Id, owed.TrailerId, visit.Tag, owed.Words, owed.DueOn, owed.Reason)).ToListAsync(),
+            await (from remark in file.Amendments.AsNoTracking()
+                   join person in file.People on remark.PersonId equals person.Id
+                   where remark.VisitId == id
+                   orderby remark.At
+                   select new AmendmentAnswer(remark.Id, remark.Text, remark.At, person.Name)).ToListAsync());
+    }
+}

@@ -1,0 +1,13 @@
+namespace SturdyTinker.Shop.Ledger;
+
+/// <summary>The ledger: what was done, what is owed, and the tables in and out.</summary>
+internal static class LedgerEndpoints
+{
+    internal static void MapLedger(this RouteGroupBuilder api)
+    {
+        RouteGroupBuilder ledger = api.MapGroup("/ledger").WithTags("Ledger");
+        ledger.MapHistory();
+        ledger.MapFollowUps();
+        ledger.MapTables();
+    }
+}

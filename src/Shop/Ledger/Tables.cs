@@ -1,0 +1,159 @@
+using System.Globalization;
+using CsvHelper;
+using CsvHelper.Configuration;
+using Microsoft.AspNetCore.Http.HttpResults;
+using Microsoft.EntityFrameworkCore;
+using SturdyTinker.Core.People;
+using SturdyTinker.Shop.Requests;
+using SturdyTinker.Shop.Yard;
+using SturdyTinker.Store;
+
+namespace SturdyTinker.Shop.Ledger;
+
+/// <summary>What will happen, or has happened, to a row of a table.</summary>
+public enum RowFate
+{
+    /// <summary>It is new.</summary>
+    Add,
+
+    /// <summary>It changes what stands.</summary>
+    Change,
+
+    /// <summary>It stands already, to the letter.</summary>
+    Same,
+
+    /// <summary>It can't be taken.</summary>
+    Refuse,
+}
+
+/// <summary>One row of a table.</summary>
+/// <param name="Line">Line of the file it starts in; the heading is line 1.</param>
+/// <param name="Fate">What happens to it.</param>
+/// <param name="What">Its tag or its customer's name, as far as it could be read.</param>
+/// <param name="Problems">Why it is refused: column and sentence.</param>
+public sealed record RowAnswer(int Line, RowFate Fate, string What, IReadOnlyList<FieldProblem> Problems);
+
+/// <summary>A table looked at, or taken in.</summary>
+/// <param name="Kind">"trailers" or "customers".</param>
+/// <param name="Applied">Whether the good rows are saved.</param>
+/// <param name="Rows">Row by row.</param>
+public sealed record TableAnswer(string Kind, bool Applied, IReadOnlyList<RowAnswer> Rows);
+
+internal static class Tables
+{
+    private static readonly CsvConfiguration Csv = new(CultureInfo.InvariantCulture)
+    {
+        Mode = CsvMode.RFC4180,
+        DetectColumnCountChanges = false,
+        MissingFieldFound = null,
+        BadDataFound = null,
+        HeaderValidated = null,
+        NewLine = "\r\n",
+        PrepareHeaderForMatch = header => header.Header.Trim().ToUpperInvariant(),
+        TrimOptions = TrimOptions.Trim,
+    };
+
+    internal static void MapTables(this RouteGroupBuilder ledger)
+    {
+        ledger.MapGet("/tables/trailers.csv", TrailersOutAsync).Produces<string>(200, "text/csv");
+        ledger.MapGet("/tables/customers.csv", CustomersOutAsync).Produces<string>(200, "text/csv");
+        ledger.MapPost("/tables", InAsync).Accepts<string>("text/csv");
+    }
+
+    private static async Task<FileContentHttpResult> TrailersOutAsync(ShopFile file)
+    {
+        var rows = await (from trailer in file.Trailers.AsNoTracking()
+                          join owner in file.Customers on trailer.CustomerId equals owner.Id
+                          orderby trailer.Tag
+                          select new { trailer, owner.Name }).ToListAsync();
+        return Write("trailers", TrailerRows.Columns, rows.Select(r => TrailerRows.Write(r.trailer, r.Name)));
+    }
+
+    private static async Task<FileContentHttpResult> CustomersOutAsync(ShopFile file)
+    {
+        List<Customer> customers = await file.Customers.AsNoTracking().OrderBy(c => c.Name).ToListAsync();
+        return Write("customers", CustomerRows.Columns, customers.Select(CustomerRows.Write));
+    }
+
+    private static FileContentHttpResult Write(string name, IReadOnlyList<string> columns, IEnumerable<IReadOnlyList<string>> rows)
+    {
+        using StringWriter text = new(CultureInfo.InvariantCulture);
+        using (CsvWriter csv = new(text, Csv))
+        {
+            foreach (IReadOnlyList<string> row in rows.Prepend(columns))
+            {
+                foreach (string cell in row)
+                {
+                    csv.WriteField(cell);
+                }
+
+                csv.NextRecord();
+            }
+        }
+
+        return TypedResults.File(System.Text.Encoding.UTF8.GetBytes(text.ToString()), "text/csv; charset=utf-8", $"{name}.csv");
+    }
+
+    // Looking and taking in run the same code in one transaction; looking rolls it back.
+    private static async Task<Ok<TableAnswer>> InAsync(HttpRequest request, ShopFile file, Clock clock, Worker worker, bool? apply)
+    {
+        _ = worker;
+        string text = await TableText.ReadAsync(request);
+        using CsvReader csv = new(new StringReader(text), Csv);
+        csv.Read();
+        csv.ReadHeader();
+        HashSet<string> header = [.. csv.HeaderRecord!.Select(h => h.Trim().ToLowerInvariant())];
+        (string kind, IReadOnlyList<string> needed) = header.Contains("tag") ? ("trailers", TrailerRows.Needed) : ("customers", CustomerRows.Needed);
+        if (needed.Where(c => !header.Contains(c)).ToList() is { Count: > 0 } missing)
+        {
+            throw Refusal.Field("", header.Contains("tag") || header.Contains("customer")
+                ? $"The heading has no column {string.Join(", ", missing)}. A table of {kind} needs {string.Join(", ", needed)}."
+                : $"The first line is no heading that we know. A table of trailers needs {string.Join(", ", TrailerRows.Needed)}; a table of customers needs {string.Join(", ", CustomerRows.Needed)}.");
+        }
+
+        await using var transaction = await file.Database.BeginTransactionAsync();
+        List<RowAnswer> rows = [];
+        HashSet<string> seen = new(StringComparer.OrdinalIgnoreCase);
+        while (await csv.ReadAsync())
+        {
+            string Cell(string column) => csv.TryGetField(column.ToUpperInvariant(), out string? cell) ? cell ?? "" : "";
+            int line = csv.Context.Parser!.RawRow - csv.Context.Parser.RawRecord.TrimEnd('\r', '\n').Count(c => c == '\n');
+            string what = kind == "trailers" ? Cell("tag") : Cell("customer");
+            if (what.Length > 0 && !seen.Add(what))
+            {
+                rows.Add(new RowAnswer(line, RowFate.Refuse, what, [new("", $"{what} stands in an earlier row of this file.")]));
+                continue;
+            }
+
+            rows.Add(await RowAsync(file, line, what, () => kind == "trailers" ? TrailerRows.TakeAsync(file, Cell, clock.Today) : CustomerRows.TakeAsync(file, Cell)));
+        }
+
+        if (apply == true)
+        {
+            await transaction.CommitAsync();
+            file.ChangeTracker.Clear();
+            await file.RefreshAllAsync(clock.Today);
+        }
+
+        return TypedResults.Ok(new TableAnswer(kind, apply == true, rows));
+    }
+
+    // A refused row leaves nothing behind, and takes no neighbour with it.
+    private static async Task<RowAnswer> RowAsync(ShopFile file, int line, string what, Func<Task<RowFate>> take)
+    {
+        try
+        {
+            RowFate fate = await take();
+            await file.SaveChangesAsync();
+            return new RowAnswer(line, fate, what, []);
+        }
+        catch (Refusal refusal)
+        {
+            return new RowAnswer(line, RowFate.Refuse, what, refusal.Fields.Count > 0 ? refusal.Fields : [new("", refusal.Message)]);
+        }
+        finally
+        {
+            file.ChangeTracker.Clear();
+        }
+    }
+}

@@ -1,0 +1,106 @@
+using System.Text.Json;
+using System.Text.Json.Serialization;
+using Microsoft.AspNetCore.ResponseCompression;
+using Microsoft.Extensions.FileProviders;
+using SturdyTinker.Shop.Bay;
+using SturdyTinker.Shop.Horizon;
+using SturdyTinker.Shop.Ledger;
+using SturdyTinker.Shop.Requests;
+using SturdyTinker.Shop.Yard;
+using SturdyTinker.Store;
+
+// The tool that writes the OpenAPI document at build starts the program too: it gets no file and serves nobody.
+bool describing = System.Reflection.Assembly.GetEntryAssembly()?.GetName().Name == "GetDocument.Insider";
+
+WebApplicationBuilder builder = WebApplication.CreateBuilder(args);
+builder.Logging.AddFilter("Microsoft.EntityFrameworkCore", LogLevel.Warning).AddFilter("Microsoft.AspNetCore", LogLevel.Warning);
+
+string folder = Path.GetFullPath(builder.Configuration["data"] ?? "shop-data");
+builder.Services.AddDbContextPool<ShopFile>(options => options.UseShopFile(folder));
+builder.Services.AddSingleton(TimeProvider.System);
+builder.Services.AddSingleton<Clock>();
+builder.Services.AddExceptionHandler<RefusalHandler>();
+builder.Services.AddProblemDetails();
+builder.Services.Configure<RouteHandlerOptions>(options => options.ThrowOnBadRequest = true);
+builder.Services.ConfigureHttpJsonOptions(options =>
+{
+    options.SerializerOptions.Converters.Add(new JsonStringEnumConverter(JsonNamingPolicy.CamelCase, allowIntegerValues: false));
+    options.SerializerOptions.NumberHandling = JsonNumberHandling.Strict;
+    options.SerializerOptions.RespectNullableAnnotations = true;
+    options.SerializerOptions.RespectRequiredConstructorParameters = true;
+});
+builder.Services.AddOpenApi("v1", options =>
+{
+    options.OpenApiVersion = Microsoft.OpenApi.OpenApiSpecVersion.OpenApi3_1;
+    options.AddDocumentTransformer((document, _, _) =>
+    {
+        document.Info.Title = "Sturdy Tinker";
+        document.Info.Description = $"A service shop's record of trailers, visits and due dates. Every write carries the header {Worker.Header}: the id of whoever is working. Errors are problem documents (RFC 9457) with an \"errors\" list of pointer and detail.";
+        document.Servers?.Clear();
+
+        // An enum that is nullable somewhere is not nullable everywhere: "null" belongs to the property.
+        foreach (var schema in document.Components?.Schemas?.Values.Where(s => s.Enum is { Count: > 0 }) ?? [])
+        {
+            foreach (var none in schema.Enum!.Where(e => e is null || e.GetValueKind() == JsonValueKind.Null).ToList())
+            {
+                schema.Enum!.Remove(none);
+            }
+        }
+
+        return Task.CompletedTask;
+    });
+});
+builder.Services.AddResponseCompression(options =>
+{
+    options.Providers.Add<BrotliCompressionProvider>();
+    options.Providers.Add<GzipCompressionProvider>();
+    options.MimeTypes = ["text/javascript", "text/css", "text/html", "image/svg+xml"];
+});
+if (!describing)
+{
+    builder.Services.AddHostedService<NewDay>();
+}
+
+WebApplication app = builder.Build();
+if (!describing)
+{
+    Directory.CreateDirectory(folder);
+    using IServiceScope scope = app.Services.CreateScope();
+    await scope.ServiceProvider.GetRequiredService<ShopFile>().PrepareAsync();
+}
+
+app.UseExceptionHandler();
+app.UseResponseCompression();
+ServeWeb(app, builder.Configuration["web"]);
+
+app.MapOpenApi();
+app.MapHealth();
+RouteGroupBuilder api = app.MapGroup("/api").WithMetadata(new ProducesResponseTypeMetadata(StatusCodes.Status422UnprocessableEntity, typeof(Problem), ["application/problem+json"]));
+api.MapYard();
+api.MapBay();
+api.MapLedger();
+api.MapHorizon();
+api.MapFallback(() => { throw Refusal.NotFound("There is nothing at this address."); });
+
+app.Run();
+
+// The built web: hashed files may be kept for good, the page that names them never.
+static void ServeWeb(WebApplication app, string? web)
+{
+    if (web is null || !Directory.Exists(web))
+    {
+        return;
+    }
+
+    StaticFileOptions files = new()
+    {
+        FileProvider = new PhysicalFileProvider(Path.GetFullPath(web)),
+        OnPrepareResponse = response => response.Context.Response.Headers.CacheControl =
+            response.Context.Request.Path.StartsWithSegments("/assets") ? "public, max-age=31536000, immutable" : "no-cache",
+    };
+    app.UseStaticFiles(files);
+    app.MapFallbackToFile("index.html", files);
+}
+
+/// <summary>The program, named so that tests can start it.</summary>
+public partial class Program;

@@ -1,0 +1,118 @@
+using System.Text.Json;
+using System.Text.Json.Serialization;
+using System.Text.RegularExpressions;
+using Microsoft.AspNetCore.Diagnostics;
+using Microsoft.Data.Sqlite;
+using Microsoft.EntityFrameworkCore;
+
+namespace SturdyTinker.Shop.Requests;
+
+/// <summary>One thing wrong with a request: where, and a sentence a technician understands.</summary>
+/// <param name="Pointer">JSON pointer into the request's body (RFC 6901), or the name of a query value; empty for the whole.</param>
+/// <param name="Detail">The sentence.</param>
+public sealed record FieldProblem(string Pointer, string Detail);
+
+/// <summary>A problem document (RFC 9457) with the fields it belongs to.</summary>
+/// <param name="Type">Always "about:blank": the status says what kind of problem it is.</param>
+/// <param name="Title">The status in words.</param>
+/// <param name="Status">The HTTP status.</param>
+/// <param name="Detail">One sentence that a technician understands.</param>
+/// <param name="Instance">The address asked for.</param>
+/// <param name="Errors">The fields it belongs to; absent when it belongs to none.</param>
+/// <param name="Current">For a stale edit, what stands now; absent otherwise.</param>
+public sealed record Problem(
+    string Type,
+    string Title,
+    int Status,
+    string Detail,
+    string Instance,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] IReadOnlyList<FieldProblem>? Errors = null,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] object? Current = null);
+
+/// <summary>
+/// A request that can't be met. Thrown anywhere below an endpoint, answered as a problem document (RFC 9457)
+/// with the fields it belongs to; whatever the request had begun is rolled back.
+/// </summary>
+public sealed class Refusal(int status, string sentence, IReadOnlyList<FieldProblem> fields, object? current = null) : Exception(sentence)
+{
+    /// <summary>HTTP status.</summary>
+    public int Status { get; } = status;
+
+    /// <summary>The fields it belongs to; may be empty.</summary>
+    public IReadOnlyList<FieldProblem> Fields { get; } = fields;
+
+    /// <summary>For a stale edit, what stands now.</summary>
+    public object? Current { get; } = current;
+
+    /// <summary>422: a field can't be what it is.</summary>
+    public static Refusal Field(string pointer, string sentence) => Fields422([new(pointer, sentence)]);
+
+    /// <summary>422: several fields can't be what they are.</summary>
+    public static Refusal Fields422(IReadOnlyList<FieldProblem> fields) => new(StatusCodes.Status422UnprocessableEntity, fields[0].Detail, fields);
+
+    /// <summary>404: there is no such thing.</summary>
+    public static Refusal NotFound(string sentence) => new(StatusCodes.Status404NotFound, sentence, []);
+
+    /// <summary>409: it clashes with what stands.</summary>
+    public static Refusal Conflict(string sentence, string pointer = "", object? current = null) =>
+        new(StatusCodes.Status409Conflict, sentence, pointer.Length == 0 ? [] : [new(pointer, sentence)], current);
+
+    /// <summary>400: the request itself is wrong.</summary>
+    public static Refusal Malformed(string sentence, string pointer = "") =>
+        new(StatusCodes.Status400BadRequest, sentence, pointer.Length == 0 ? [] : [new(pointer, sentence)]);
+}
+
+/// <summary>Answers every exception as a problem document.</summary>
+internal sealed partial class RefusalHandler(ILogger<RefusalHandler> log) : IExceptionHandler
+{
+    /// <inheritdoc/>
+    public async ValueTask<bool> TryHandleAsync(HttpContext context, Exception exception, CancellationToken cancellationToken)
+    {
+        Refusal refusal = exception switch
+        {
+            Refusal known => known,
+            BadHttpRequestException { StatusCode: StatusCodes.Status413PayloadTooLarge } => new Refusal(413, "That is more than we take at once.", []),
+            BadHttpRequestException { InnerException: JsonException json } => Refusal.Malformed(SayJson(json), Pointer(json.Path)),
+            BadHttpRequestException bad => Refusal.Malformed(bad.StatusCode == 415 ? "The body has to be JSON." : SayBad(bad)),
+            DbUpdateConcurrencyException => Refusal.Conflict("Somebody else changed this at the same moment. Look at it again and repeat what you wanted."),
+            DbUpdateException { InnerException: SqliteException { SqliteErrorCode: 19 } } => Refusal.Conflict("Somebody else saved the same thing at the same moment. Look at it again."),
+            _ => new Refusal(500, "Something went wrong in the program. Nothing was saved halfway; what was answered as saved is safe.", []),
+        };
+        if (refusal.Status == 500)
+        {
+            LogFault(log, exception);
+        }
+
+        Problem problem = new(
+            "about:blank",
+            Microsoft.AspNetCore.WebUtilities.ReasonPhrases.GetReasonPhrase(refusal.Status),
+            refusal.Status,
+            refusal.Message,
+            context.Request.Path,
+            refusal.Fields.Count > 0 ? refusal.Fields : null,
+            refusal.Current);
+        context.Response.StatusCode = refusal.Status;
+        await context.Response.WriteAsJsonAsync(problem, options: null, contentType: "application/problem+json", cancellationToken);
+        return true;
+    }
+
+    private static string SayJson(JsonException json) =>
+        Missing().Match(json.Message) is { Success: true } missing ? $"The body lacks {missing.Groups["names"].Value.Replace("'", "", StringComparison.Ordinal)}."
+        : Pointer(json.Path) is { Length: > 1 } pointer ? $"What is at {pointer} is not what belongs there."
+        : "The body is not JSON that we can read.";
+
+    [GeneratedRegex(@"required properties including: (?<names>'[^.]+')")]
+    private static partial Regex Missing();
+
+    private static string SayBad(BadHttpRequestException bad) =>
+        bad.Message.Contains("Implicit body", StringComparison.Ordinal) || bad.Message.Contains("body was provided", StringComparison.Ordinal) || bad.Message.Contains("from body", StringComparison.Ordinal)
+            ? "The request needs a JSON body."
+            : "Something in the address of this request can't be read: check its id and its query.";
+
+    // "$.gear.axles" or "$.jobs[1].place" to "/gear/axles" and "/jobs/1/place".
+    private static string Pointer(string? path) =>
+        path is null or "$" ? "" : path.Replace("$", "", StringComparison.Ordinal).Replace('.', '/').Replace("[", "/", StringComparison.Ordinal).Replace("]", "", StringComparison.Ordinal);
+
+    [LoggerMessage(LogLevel.Error, "A request failed.")]
+    private static partial void LogFault(ILogger log, Exception exception);
+}

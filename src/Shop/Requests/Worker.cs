@@ -1,0 +1,30 @@
+using System.Reflection;
+using Microsoft.EntityFrameworkCore;
+using SturdyTinker.Core.People;
+using SturdyTinker.Store;
+
+namespace SturdyTinker.Shop.Requests;
+
+/// <summary>Who is working: read from the request's header, and every write carries it.</summary>
+/// <param name="Id">The person.</param>
+/// <param name="Name">Their name.</param>
+public sealed record Worker(Guid Id, string Name)
+{
+    /// <summary>The header that carries the person's id.</summary>
+    public const string Header = "Tinker-Person";
+
+    /// <summary>Reads the header. Refuses (400) when it is missing, or names nobody who works here.</summary>
+    public static async ValueTask<Worker> BindAsync(HttpContext context, ParameterInfo _)
+    {
+        if (!Guid.TryParse(context.Request.Headers[Header], out Guid id))
+        {
+            throw Refusal.Malformed("Say who is working first: pick a name at the top.");
+        }
+
+        ShopFile file = context.RequestServices.GetRequiredService<ShopFile>();
+        Person? person = await file.People.AsNoTracking().FirstOrDefaultAsync(p => p.Id == id);
+        return person is { Active: true }
+            ? new Worker(person.Id, person.Name)
+            : throw Refusal.Malformed("Whoever is picked at the top does not work here: pick a name again.");
+    }
+}

@@ -1,0 +1,68 @@
+using Microsoft.AspNetCore.Http.HttpResults;
+using Microsoft.EntityFrameworkCore;
+using SturdyTinker.Core.People;
+using SturdyTinker.Shop.Requests;
+using SturdyTinker.Store;
+
+namespace SturdyTinker.Shop.Yard;
+
+/// <summary>A customer to add (version 0) or to edit (the version that was read).</summary>
+public sealed record CustomerEdit(string Name, string Phone, string Mail, string Note, int Version);
+
+internal static class Customers
+{
+    private const int LongestNote = 2_000;
+
+    internal static void MapCustomers(this RouteGroupBuilder yard)
+    {
+        yard.MapGet("/customers", ListAsync);
+        yard.MapGet("/customers/{id:guid}", ReadAsync);
+        yard.MapPut("/customers/{id:guid}", PutAsync);
+    }
+
+    private static async Task<Ok<List<Customer>>> ListAsync(ShopFile file) =>
+        TypedResults.Ok(await file.Customers.AsNoTracking().OrderBy(c => c.Name).ToListAsync());
+
+    private static async Task<Ok<Customer>> ReadAsync(Guid id, ShopFile file) =>
+        TypedResults.Ok(await file.Customers.AsNoTracking().FirstOrDefaultAsync(c => c.Id == id)
+            ?? throw Refusal.NotFound("There is no such customer."));
+
+    private static async Task<Ok<Customer>> PutAsync(Guid id, CustomerEdit edit, ShopFile file, Worker worker)
+    {
+        _ = worker;
+        Checks.Id(id);
+        Checks checks = new();
+        string name = checks.Text("/name", edit.Name, "The customer's name", Customer.LongestName);
+        string phone = checks.Text("/phone", edit.Phone, "The telephone", 60, required: false);
+        string mail = checks.Text("/mail", edit.Mail, "The mail address", 120, required: false);
+        string note = checks.Text("/note", edit.Note, "The note", LongestNote, required: false);
+        checks.Done();
+
+        await using var transaction = await file.Database.BeginTransactionAsync();
+        if (await file.Customers.AnyAsync(c => c.Name == name && c.Id != id))
+        {
+            throw Refusal.Conflict($"There is a customer {name} already.", "/name");
+        }
+
+        Customer? customer = await file.Customers.FindAsync(id);
+        bool same = customer is not null && (customer.Name, customer.Phone, customer.Mail, customer.Note) == (name, phone, mail, note);
+        if (customer is null)
+        {
+            file.Customers.Add(customer = new Customer { Id = id, Name = name, Phone = phone, Mail = mail, Note = note });
+        }
+        else if (!same)
+        {
+            if (customer.Version != edit.Version)
+            {
+                throw Refusal.Conflict("Somebody else changed this customer meanwhile. Both are shown; save again what you want.", "/version", customer);
+            }
+
+            (customer.Name, customer.Phone, customer.Mail, customer.Note) = (name, phone, mail, note);
+            customer.Version++;
+        }
+
+        await file.SaveChangesAsync();
+        await transaction.CommitAsync();
+        return TypedResults.Ok(customer);
+    }
+}

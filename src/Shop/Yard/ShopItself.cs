@@ -1,0 +1,131 @@
+using Microsoft.AspNetCore.Http.HttpResults;
+using Microsoft.EntityFrameworkCore;
+using SturdyTinker.Core.Measures;
+using SturdyTinker.Core.People;
+using SturdyTinker.Core.Schools;
+using SturdyTinker.Shop.Requests;
+using SturdyTinker.Store;
+
+namespace SturdyTinker.Shop.Yard;
+
+/// <summary>Someone who works here.</summary>
+public sealed record PersonAnswer(Guid Id, string Name, bool Active);
+
+/// <summary>The shop as a whole.</summary>
+/// <param name="Name">Its name; empty until somebody names it.</param>
+/// <param name="RepackMonths">Months a repack lasts.</param>
+/// <param name="RepackDistance">Road a repack lasts, in shop notation.</param>
+/// <param name="Schools">Question code to school code, every question answered.</param>
+/// <param name="Questions">The questions and their schools.</param>
+/// <param name="People">Everyone who works or worked here, by name.</param>
+/// <param name="TrailerCount">How many trailers there are: an empty shop starts with adding one.</param>
+/// <param name="Today">The shop's day.</param>
+/// <param name="Version">Counts up with every edit.</param>
+public sealed record ShopAnswer(
+    string Name,
+    int RepackMonths,
+    string RepackDistance,
+    IReadOnlyDictionary<string, string> Schools,
+    IReadOnlyList<SchoolQuestion> Questions,
+    IReadOnlyList<PersonAnswer> People,
+    int TrailerCount,
+    DateOnly Today,
+    int Version);
+
+/// <summary>An edit of the shop's choices.</summary>
+public sealed record ShopEdit(string Name, int RepackMonths, string RepackDistance, IReadOnlyDictionary<string, string> Schools, int Version);
+
+/// <summary>A person to add or to edit.</summary>
+public sealed record PersonEdit(string Name, bool Active);
+
+internal static class ShopItself
+{
+    private const int LongestName = 80;
+
+    internal static void MapShopItself(this RouteGroupBuilder yard)
+    {
+        yard.MapGet("/shop", ReadAsync);
+        yard.MapPut("/shop", EditAsync);
+        yard.MapPut("/people/{id:guid}", PutPersonAsync);
+    }
+
+    private static async Task<Ok<ShopAnswer>> ReadAsync(ShopFile file, Clock clock) => TypedResults.Ok(await AnswerAsync(file, clock));
+
+    private static async Task<Ok<ShopAnswer>> EditAsync(ShopEdit edit, ShopFile file, Clock clock, Worker worker)
+    {
+        _ = worker;
+        await using var transaction = await file.Database.BeginTransactionAsync();
+        ShopSettings settings = await file.SettingsAsync();
+        if (settings.Version != edit.Version)
+        {
+            throw Refusal.Conflict("Somebody else changed the shop's choices meanwhile. Both are shown; save again what you want.", "/version", await AnswerAsync(file, clock));
+        }
+
+        Checks checks = new();
+        settings.Name = checks.Text("/name", edit.Name, "The shop's name", LongestName);
+        settings.RepackDistance = new Distance(checks.Figure("/repackDistance", edit.RepackDistance, Quantity.Distance));
+        settings.RepackMonths = edit.RepackMonths;
+        checks.Add("/repackMonths", edit.RepackMonths is < 1 or > 36 ? "A repack lasts 1 to 36 months." : null);
+        checks.Add("/repackDistance", settings.RepackDistance < Distance.FromMiles(500) || settings.RepackDistance > Distance.FromMiles(50_000) ? "A repack lasts 500 to 50,000 miles." : null);
+        checks.Add("/schools", SchoolChoices.Unknown(edit.Schools));
+        checks.Done();
+
+        settings.Schools = new SchoolChoices(edit.Schools);
+        settings.Version++;
+        await file.SaveChangesAsync();
+        await transaction.CommitAsync();
+
+        // The interval may have changed for every trailer. Pages of trailers not reached yet refresh themselves.
+        file.ChangeTracker.Clear();
+        await file.RefreshAllAsync(clock.Today, evenIfCurrent: true);
+        return TypedResults.Ok(await AnswerAsync(file, clock));
+    }
+
+    // The first person of an empty shop is nobody's write: there is nobody yet.
+    private static async Task<Ok<ShopAnswer>> PutPersonAsync(Guid id, PersonEdit edit, ShopFile file, Clock clock, HttpContext context)
+    {
+        Checks.Id(id);
+        if (await file.People.AnyAsync())
+        {
+            await Worker.BindAsync(context, null!);
+        }
+
+        Checks checks = new();
+        string name = checks.Text("/name", edit.Name, "The name", LongestName);
+        checks.Done();
+        await using var transaction = await file.Database.BeginTransactionAsync();
+        if (await file.People.AnyAsync(p => p.Name == name && p.Id != id))
+        {
+            throw Refusal.Conflict($"There is a {name} already: give a second name or an initial.", "/name");
+        }
+
+        Person? person = await file.People.FindAsync(id);
+        if (person is null)
+        {
+            file.People.Add(new Person { Id = id, Name = name, Active = edit.Active });
+        }
+        else
+        {
+            (person.Name, person.Active) = (name, edit.Active);
+        }
+
+        await file.SaveChangesAsync();
+        await transaction.CommitAsync();
+        return TypedResults.Ok(await AnswerAsync(file, clock));
+    }
+
+    private static async Task<ShopAnswer> AnswerAsync(ShopFile file, Clock clock)
+    {
+        ShopSettings settings = await file.Settings.AsNoTracking().SingleOrDefaultAsync(s => s.Id == ShopSettings.TheOne) ?? new ShopSettings();
+        return new ShopAnswer(
+            settings.Name,
+            settings.RepackMonths,
+            ShopFormat.Write(settings.RepackDistance),
+            SchoolQuestions.All.ToDictionary(q => q.Code, q => settings.Schools.For(q).Code),
+            SchoolQuestions.All,
+            await file.People.AsNoTracking().OrderBy(p => p.Name).Select(p => new PersonAnswer(p.Id, p.Name, p.Active)).ToListAsync(),
+            await file.Trailers.CountAsync(),
+            clock.Today,
+            settings.Version);
+    }
+}

@@ -1,0 +1,125 @@
+using Microsoft.AspNetCore.Http.HttpResults;
+using Microsoft.EntityFrameworkCore;
+using SturdyTinker.Core.Gear;
+using SturdyTinker.Core.Jobs;
+using SturdyTinker.Core.Measures;
+using SturdyTinker.Shop.Requests;
+using SturdyTinker.Store;
+
+namespace SturdyTinker.Shop.Yard;
+
+/// <summary>A trailer to add (version 0) or to edit (the version that was read).</summary>
+/// <param name="Tag">The short tag the shop calls it by.</param>
+/// <param name="Name">What it is; may be empty.</param>
+/// <param name="Plate">Its plate; may be empty.</param>
+/// <param name="CustomerId">Whose it is.</param>
+/// <param name="Gear">Its running gear.</param>
+/// <param name="Meter">How its distance is known.</param>
+/// <param name="EstimatedYear">A year's distance in shop notation, for an estimated meter; otherwise empty.</param>
+/// <param name="Version">0 to add.</param>
+/// <param name="LastRepackOn">When adding: the day of the last repack, as told; null when nobody knows.</param>
+public sealed record TrailerDraft(
+    string Tag,
+    string Name,
+    string Plate,
+    Guid CustomerId,
+    GearDescription Gear,
+    MeterKind Meter,
+    string EstimatedYear,
+    int Version,
+    DateOnly? LastRepackOn = null);
+
+/// <summary>How a described gear looks: its places, and what is wrong with the description.</summary>
+public sealed record GearLook(IReadOnlyList<PlaceAnswer> Places, string Words, IReadOnlyList<FieldProblem> Problems);
+
+internal static class TrailerEdit
+{
+    internal static void MapTrailerEdit(this RouteGroupBuilder yard)
+    {
+        yard.MapPut("/trailers/{id:guid}", PutAsync);
+        yard.MapGet("/gear/usual", (int axles, int ratingPounds) => TypedResults.Ok(GearDescription.Of(GearDefaults.For(Math.Clamp(axles, 1, 3), ratingPounds))));
+        yard.MapPost("/gear/look", Look);
+    }
+
+    // Answers what is wrong instead of refusing: the plan draws itself while somebody is still typing.
+    private static Ok<GearLook> Look(GearDescription gear)
+    {
+        Checks checks = new();
+        RunningGear read = gear.Read(checks, "/gear");
+        RunningGear drawn = read with { Axles = Math.Clamp(read.Axles, 1, 3) };
+        return TypedResults.Ok(new GearLook(TrailerPage.PlacesOf(drawn), drawn.Words, checks.Problems));
+    }
+
+    private static async Task<Ok<TrailerAnswer>> PutAsync(Guid id, TrailerDraft draft, ShopFile file, Clock clock, Worker worker)
+    {
+        _ = worker;
+        Checks.Id(id);
+        await using var transaction = await file.Database.BeginTransactionAsync();
+        await SaveAsync(file, id, draft, clock.Today);
+        await transaction.CommitAsync();
+        file.ChangeTracker.Clear();
+        return TypedResults.Ok(await TrailerPage.AnswerAsync(file, id, clock.Today));
+    }
+
+    /// <summary>Checks a draft and saves it with the trailer's standing, inside the caller's transaction.</summary>
+    internal static async Task SaveAsync(ShopFile file, Guid id, TrailerDraft draft, DateOnly today)
+    {
+        Trailer? trailer = await file.Trailers.FindAsync(id);
+        Checks checks = new();
+        string tag = checks.Text("/tag", draft.Tag, "The tag", Trailer.LongestTag);
+        string name = checks.Text("/name", draft.Name, "The name", Trailer.LongestName, required: false);
+        string plate = checks.Text("/plate", draft.Plate, "The plate", 20, required: false);
+        RunningGear gear = draft.Gear.Read(checks, "/gear");
+        Distance? year = Estimate(draft, checks);
+        checks.Add("/lastRepackOn", draft.LastRepackOn > today ? "The last repack can't lie in days to come." : draft.LastRepackOn < today.AddYears(-40) ? "That is more than forty years ago: check the year." : null);
+        checks.Add("/customerId", await file.Customers.AnyAsync(c => c.Id == draft.CustomerId) ? null : "Pick whose trailer it is.");
+        checks.Done();
+
+        if (await file.Trailers.AnyAsync(t => t.Tag == tag && t.Id != id))
+        {
+            throw Refusal.Conflict($"There is a trailer {tag} already.", "/tag");
+        }
+
+        if (trailer is null)
+        {
+            file.Trailers.Add(new Trailer { Id = id, Tag = tag, Name = name, Plate = plate, CustomerId = draft.CustomerId, Gear = gear, Meter = draft.Meter, EstimatedYear = year, AddedOn = today });
+            file.WorkDone.AddRange(Told(id, gear, draft.LastRepackOn));
+        }
+        else if ((trailer.Tag, trailer.Name, trailer.Plate, trailer.CustomerId, trailer.Gear, trailer.Meter, trailer.EstimatedYear) != (tag, name, plate, draft.CustomerId, gear, draft.Meter, year))
+        {
+            if (trailer.Version != draft.Version)
+            {
+                throw Refusal.Conflict("Somebody else changed this trailer meanwhile. Both are shown; save again what you want.", "/version", await TrailerPage.AnswerAsync(file, id, today));
+            }
+
+            if (trailer.Gear != gear && await file.Visits.AnyAsync(v => v.TrailerId == id && v.ClosedAt == null))
+            {
+                throw Refusal.Conflict("The trailer stands in the bay: its running gear can be changed once the visit is closed.", "/gear");
+            }
+
+            (trailer.Tag, trailer.Name, trailer.Plate, trailer.CustomerId, trailer.Gear, trailer.Meter, trailer.EstimatedYear) = (tag, name, plate, draft.CustomerId, gear, draft.Meter, year);
+            trailer.Version++;
+        }
+
+        await file.SaveChangesAsync();
+        await file.RefreshAsync(id, today);
+        await file.SaveChangesAsync();
+    }
+
+    private static Distance? Estimate(TrailerDraft draft, Checks checks)
+    {
+        if (draft.Meter != MeterKind.Estimate)
+        {
+            return null;
+        }
+
+        Distance year = new(checks.Figure("/estimatedYear", draft.EstimatedYear, Quantity.Distance));
+        checks.Add("/estimatedYear", year < Distance.Zero || year > Distance.FromMiles(200_000) ? "A year's distance lies between 0 and 200,000 miles." : null);
+        return year;
+    }
+
+    private static IEnumerable<WorkDone> Told(Guid trailerId, RunningGear gear, DateOnly? on) =>
+        on is not { } day || !Catalogue.BearingRepack.Applies(gear)
+            ? []
+            : Places.WheelEndsOf(gear).Select(p => new WorkDone { Id = Guid.CreateVersion7(), TrailerId = trailerId, Job = Catalogue.BearingRepack.Code, Place = p.Code, On = day });
+}

@@ -1,0 +1,122 @@
+using Microsoft.AspNetCore.Http.HttpResults;
+using Microsoft.EntityFrameworkCore;
+using SturdyTinker.Core.Gear;
+using SturdyTinker.Core.Jobs;
+using SturdyTinker.Core.Measures;
+using SturdyTinker.Core.Standings;
+using SturdyTinker.Shop.Requests;
+using SturdyTinker.Store;
+
+namespace SturdyTinker.Shop.Yard;
+
+/// <summary>A place as a screen needs it.</summary>
+public sealed record PlaceAnswer(string Code, string Spoken, PlaceKind Kind, int Axle, Side? Side);
+
+/// <summary>A check that is owed.</summary>
+public sealed record FollowUpAnswer(Guid Id, Guid TrailerId, string Tag, string Words, DateOnly DueOn, string Reason);
+
+/// <summary>One trailer, whole.</summary>
+/// <param name="Id">The trailer.</param>
+/// <param name="Tag">Its tag.</param>
+/// <param name="Name">What it is.</param>
+/// <param name="Plate">Its plate.</param>
+/// <param name="CustomerId">Whose it is.</param>
+/// <param name="Customer">Whose it is, by name.</param>
+/// <param name="Gear">Its running gear as described.</param>
+/// <param name="GearWords">Its running gear in a line.</param>
+/// <param name="Meter">How its distance is known.</param>
+/// <param name="EstimatedYear">For an estimated meter, a year's distance in shop notation; otherwise empty.</param>
+/// <param name="AddedOn">The day the shop took it on.</param>
+/// <param name="Version">Counts up with every edit.</param>
+/// <param name="Places">Its places, in the order of a walk round it.</param>
+/// <param name="Jobs">Codes of the jobs that can be done on it.</param>
+/// <param name="Standing">What is due, what was found, what was last measured.</param>
+/// <param name="FollowUps">Checks owed.</param>
+/// <param name="OpenVisit">The visit it stands in the bay for; null when it does not.</param>
+public sealed record TrailerAnswer(
+    Guid Id,
+    string Tag,
+    string Name,
+    string Plate,
+    Guid CustomerId,
+    string Customer,
+    GearDescription Gear,
+    string GearWords,
+    MeterKind Meter,
+    string EstimatedYear,
+    DateOnly AddedOn,
+    int Version,
+    IReadOnlyList<PlaceAnswer> Places,
+    IReadOnlyList<string> Jobs,
+    Standing Standing,
+    IReadOnlyList<FollowUpAnswer> FollowUps,
+    Guid? OpenVisit);
+
+internal static class TrailerPage
+{
+    internal static void MapTrailerPage(this RouteGroupBuilder yard) => yard.MapGet("/trailers/{id:guid}", ReadAsync);
+
+    private static async Task<Ok<TrailerAnswer>> ReadAsync(Guid id, ShopFile file, Clock clock) => TypedResults.Ok(await AnswerAsync(file, id, clock.Today));
+
+    /// <summary>The trailer's page as saved; its standing is brought up to the day first where it is old.</summary>
+    internal static async Task<TrailerAnswer> AnswerAsync(ShopFile file, Guid id, DateOnly today)
+    {
+        var found = await FindAsync(file, id);
+        if (found.Standing?.AsOf != today)
+        {
+            await using var transaction = await file.Database.BeginTransactionAsync();
+            await file.RefreshAsync(id, today);
+            await file.SaveChangesAsync();
+            await transaction.CommitAsync();
+            file.ChangeTracker.Clear();
+            found = await FindAsync(file, id);
+        }
+
+        Trailer trailer = found.Trailer;
+        return new TrailerAnswer(
+            trailer.Id,
+            trailer.Tag,
+            trailer.Name,
+            trailer.Plate,
+            trailer.CustomerId,
+            found.Owner,
+            GearDescription.Of(trailer.Gear),
+            trailer.Gear.Words,
+            trailer.Meter,
+            trailer.EstimatedYear is { } year ? ShopFormat.Write(year) : "",
+            trailer.AddedOn,
+            trailer.Version,
+            PlacesOf(trailer.Gear),
+            [.. Catalogue.All.Where(j => j.Applies(trailer.Gear)).Select(j => j.Code)],
+            found.Standing!.Standing,
+            await FollowUpsAsync(file, id),
+            found.OpenVisit);
+    }
+
+    /// <summary>Checks owed by one trailer, soonest first.</summary>
+    internal static async Task<List<FollowUpAnswer>> FollowUpsAsync(ShopFile file, Guid? trailerId) =>
+        await (from owed in file.FollowUps.AsNoTracking()
+               join trailer in file.Trailers on owed.TrailerId equals trailer.Id
+               where owed.DoneAt == null && (trailerId == null || owed.TrailerId == trailerId)
+               orderby owed.DueOn
+               select new FollowUpAnswer(owed.Id, owed.TrailerId, trailer.Tag, owed.Words, owed.DueOn, owed.Reason)).ToListAsync();
+
+    /// <summary>A gear's places as a screen needs them.</summary>
+    internal static List<PlaceAnswer> PlacesOf(RunningGear gear) =>
+        [.. Places.Of(gear).Select(p => new PlaceAnswer(p.Code, p.Spoken, p.Kind, p.Axle, p.Side))];
+
+    private static async Task<(Trailer Trailer, string Owner, TrailerStanding? Standing, Guid? OpenVisit)> FindAsync(ShopFile file, Guid id)
+    {
+        var row = await (from trailer in file.Trailers.AsNoTracking()
+                         join owner in file.Customers on trailer.CustomerId equals owner.Id
+                         join standing in file.Standings on trailer.Id equals standing.TrailerId into standings
+                         from standing in standings.DefaultIfEmpty()
+                         where trailer.Id == id
+                         select new
+                         {
+                             trailer, owner.Name, standing,
+                             Visit = file.Visits.Where(v => v.TrailerId == id && v.ClosedAt == null).Select(v => (Guid?)v.Id).FirstOrDefault(),
+                         }).FirstOrDefaultAsync();
+        return row is null ? throw Refusal.NotFound("There is no such trailer.") : (row.trailer, row.Name, row.standing, row.Visit);
+    }
+}

@@ -1,0 +1,16 @@
+namespace SturdyTinker.Shop.Yard;
+
+/// <summary>The yard: the shop, its people, its customers, every trailer and its meter.</summary>
+internal static class YardEndpoints
+{
+    internal static void MapYard(this RouteGroupBuilder api)
+    {
+        RouteGroupBuilder yard = api.MapGroup("/yard").WithTags("Yard");
+        yard.MapShopItself();
+        yard.MapCustomers();
+        yard.MapTrailerList();
+        yard.MapTrailerPage();
+        yard.MapTrailerEdit();
+        yard.MapMeter();
+    }
+}
