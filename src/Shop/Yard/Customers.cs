@@ -6,6 +6,12 @@ using SturdyTinker.Store;
 
 namespace SturdyTinker.Shop.Yard;
 
+/// <summary>A customer as it stands.</summary>
+public sealed record CustomerAnswer(Guid Id, string Name, string Phone, string Mail, string Note, int Version)
+{
+    internal static CustomerAnswer Of(Customer customer) => new(customer.Id, customer.Name, customer.Phone, customer.Mail, customer.Note, customer.Version);
+}
+
 /// <summary>A customer to add (version 0) or to edit (the version that was read).</summary>
 public sealed record CustomerEdit(string Name, string Phone, string Mail, string Note, int Version);
 
@@ -20,14 +26,14 @@ internal static class Customers
         yard.MapPut("/customers/{id:guid}", PutAsync);
     }
 
-    private static async Task<Ok<List<Customer>>> ListAsync(ShopFile file) =>
-        TypedResults.Ok(await file.Customers.AsNoTracking().OrderBy(c => c.Name).ToListAsync());
+    private static async Task<Ok<List<CustomerAnswer>>> ListAsync(ShopFile file) =>
+        TypedResults.Ok((await file.Customers.AsNoTracking().OrderBy(c => c.Name).ToListAsync()).ConvertAll(CustomerAnswer.Of));
 
-    private static async Task<Ok<Customer>> ReadAsync(Guid id, ShopFile file) =>
-        TypedResults.Ok(await file.Customers.AsNoTracking().FirstOrDefaultAsync(c => c.Id == id)
-            ?? throw Refusal.NotFound("There is no such customer."));
+    private static async Task<Ok<CustomerAnswer>> ReadAsync(Guid id, ShopFile file) =>
+        TypedResults.Ok(CustomerAnswer.Of(await file.Customers.AsNoTracking().FirstOrDefaultAsync(c => c.Id == id)
+            ?? throw Refusal.NotFound("There is no such customer.")));
 
-    private static async Task<Ok<Customer>> PutAsync(Guid id, CustomerEdit edit, ShopFile file, Worker worker)
+    private static async Task<Ok<CustomerAnswer>> PutAsync(Guid id, CustomerEdit edit, ShopFile file, Worker worker)
     {
         _ = worker;
         Checks.Id(id);
@@ -54,7 +60,7 @@ internal static class Customers
         {
             if (customer.Version != edit.Version)
             {
-                throw Refusal.Conflict("Somebody else changed this customer meanwhile. Both are shown; save again what you want.", "/version", customer);
+                throw Refusal.Conflict("Somebody else changed this customer meanwhile. Both are shown; save again what you want.", "/version", CustomerAnswer.Of(customer));
             }
 
             (customer.Name, customer.Phone, customer.Mail, customer.Note) = (name, phone, mail, note);
@@ -63,6 +69,6 @@ internal static class Customers
 
         await file.SaveChangesAsync();
         await transaction.CommitAsync();
-        return TypedResults.Ok(customer);
+        return TypedResults.Ok(CustomerAnswer.Of(customer));
     }
 }

@@ -1,0 +1,187 @@
+using System.Diagnostics;
+using System.Globalization;
+using System.Net;
+using System.Net.Sockets;
+using System.Text.Json;
+using Microsoft.EntityFrameworkCore;
+using SturdyTinker.Demo;
+using SturdyTinker.Store;
+
+namespace SturdyTinker.Bench;
+
+/// <summary>
+/// The yard's list and one trailer's page against a bare endpoint of the same server that reads one row by key.
+/// All in one run, in turns, so that the ratios hold however busy the machine is.
+/// </summary>
+internal static class HttpBench
+{
+    private const int Trailers = 2_000;
+    private const int Rounds = 9;
+    private const int Clients = 4;
+    private static readonly TimeSpan RoundLength = TimeSpan.FromSeconds(1.5);
+
+    /// <summary>Runs the benchmark; 0 when it ran to its end.</summary>
+    internal static async Task<int> RunAsync(string bin)
+    {
+        DateOnly today = DateOnly.FromDateTime(DateTime.Now);
+        string folder = Path.Combine(Path.GetTempPath(), FormattableString.Invariant($"sturdy-tinker-bench-{Environment.ProcessId}"));
+        try
+        {
+            Console.WriteLine(FormattableString.Invariant($"Making {Trailers:#,0} trailers with three years of history…"));
+            (Guid[] trailers, Guid[] customers, long rows) = await MakeAsync(folder, today);
+            long size = Directory.GetFiles(folder).Sum(f => new FileInfo(f).Length);
+            Console.WriteLine(FormattableString.Invariant($"{rows:#,0} rows, {size / 1024 / 1024} MB"));
+
+            int port = FreePort();
+            using Process server = Start(bin, folder, port);
+            try
+            {
+                using HttpClient http = new(new SocketsHttpHandler { MaxConnectionsPerServer = Clients }) { BaseAddress = new Uri(FormattableString.Invariant($"http://127.0.0.1:{port}")) };
+                await ReadyAsync(http, server);
+                (string Name, Func<Random, string> Path)[] asked =
+                [
+                    ("bare", r => $"/api/yard/customers/{customers[r.Next(customers.Length)]}"),
+                    ("trailer", r => $"/api/yard/trailers/{trailers[r.Next(trailers.Length)]}"),
+                    ("yard", _ => "/api/yard/trailers?order=due&take=24"),
+                ];
+                return await MeasureAsync(http, server, asked);
+            }
+            finally
+            {
+                server.Kill();
+                await server.WaitForExitAsync();
+            }
+        }
+        finally
+        {
+            if (Directory.Exists(folder))
+            {
+                Directory.Delete(folder, recursive: true);
+            }
+        }
+    }
+
+    private static async Task<(Guid[] Trailers, Guid[] Customers, long Rows)> MakeAsync(string folder, DateOnly today)
+    {
+        await using ShopFile file = await ShopFileOpening.OpenAsync(folder);
+        await Fleet.FillAsync(file, Trailers, today);
+        long rows = await file.StepEntries.LongCountAsync() + await file.Readings.LongCountAsync() + await file.MeterEntries.LongCountAsync() + await file.PartsUsed.LongCountAsync();
+        return (await file.Trailers.Select(t => t.Id).ToArrayAsync(), await file.Customers.Select(c => c.Id).ToArrayAsync(), rows);
+    }
+
+    private static async Task<int> MeasureAsync(HttpClient http, Process server, (string Name, Func<Random, string> Path)[] asked)
+    {
+        // Every path is warmed until it is compiled well, then they take turns.
+        foreach ((_, Func<Random, string> path) in asked)
+        {
+            await LoadAsync(http, path, RoundLength);
+        }
+
+        var perSecond = asked.ToDictionary(a => a.Name, _ => new List<double>());
+        var cpu = asked.ToDictionary(a => a.Name, _ => new List<double>());
+        for (int round = 0; round < Rounds; round++)
+        {
+            foreach ((string name, Func<Random, string> path) in asked)
+            {
+                server.Refresh();
+                TimeSpan before = server.TotalProcessorTime;
+                (int requests, TimeSpan took) = await LoadAsync(http, path, RoundLength);
+                server.Refresh();
+                perSecond[name].Add(requests / took.TotalSeconds);
+                cpu[name].Add((server.TotalProcessorTime - before).TotalMicroseconds / requests);
+            }
+        }
+
+        double[] trailerRatios = Ratios(perSecond["trailer"], perSecond["bare"]), yardRatios = Ratios(perSecond["yard"], perSecond["trailer"]);
+        Console.WriteLine();
+        Console.WriteLine("                 requests/s   server CPU µs/request   body");
+        foreach ((string name, Func<Random, string> path) in asked)
+        {
+            int bytes = (await http.GetByteArrayAsync(path(new Random(1)))).Length;
+            Console.WriteLine(FormattableString.Invariant($"{name,-14} {Median(perSecond[name]),12:#,0} {Median(cpu[name]),23:0} {bytes,7:#,0} B"));
+        }
+
+        Console.WriteLine(FormattableString.Invariant($"trailer page against bare endpoint: {Median(trailerRatios):0.00} (from {trailerRatios.Min():0.00} to {trailerRatios.Max():0.00}); aim: 0.33 or more"));
+        Console.WriteLine(FormattableString.Invariant($"yard's first page against trailer page: {Median(yardRatios):0.00} (from {yardRatios.Min():0.00} to {yardRatios.Max():0.00}); aim: 1.00 or more"));
+        Console.WriteLine(JsonSerializer.Serialize(new
+        {
+            bench = "http",
+            trailers = Trailers,
+            rounds = Rounds,
+            clients = Clients,
+            bareRps = Math.Round(Median(perSecond["bare"])),
+            trailerRps = Math.Round(Median(perSecond["trailer"])),
+            yardRps = Math.Round(Median(perSecond["yard"])),
+            trailerToBare = Math.Round(Median(trailerRatios), 3),
+            yardToTrailer = Math.Round(Median(yardRatios), 3),
+        }));
+        return 0;
+    }
+
+    private static double[] Ratios(List<double> a, List<double> b) => [.. a.Zip(b, (x, y) => x / y)];
+
+    private static double Median(IEnumerable<double> values)
+    {
+        double[] sorted = [.. values.Order()];
+        return sorted[sorted.Length / 2];
+    }
+
+    private static async Task<(int Requests, TimeSpan Took)> LoadAsync(HttpClient http, Func<Random, string> path, TimeSpan length)
+    {
+        Stopwatch watch = Stopwatch.StartNew();
+        int[] counts = await Task.WhenAll(Enumerable.Range(0, Clients).Select(async client =>
+        {
+            Random random = new(client);
+            int count = 0;
+            while (watch.Elapsed < length)
+            {
+                using HttpResponseMessage answer = await http.GetAsync(path(random));
+                if (answer.StatusCode != HttpStatusCode.OK)
+                {
+                    throw new InvalidOperationException($"The server answered {(int)answer.StatusCode}.");
+                }
+
+                await answer.Content.CopyToAsync(Stream.Null);
+                count++;
+            }
+
+            return count;
+        }));
+        return (counts.Sum(), watch.Elapsed);
+    }
+
+    private static Process Start(string bin, string folder, int port)
+    {
+        ProcessStartInfo start = new("dotnet")
+        {
+            ArgumentList = { Path.Combine(bin, "Shop", "release", "SturdyTinker.Shop.dll"), "--data", folder, "--urls", string.Create(CultureInfo.InvariantCulture, $"http://127.0.0.1:{port}"), "--Logging:LogLevel:Default=Warning" },
+            WorkingDirectory = folder,
+        };
+        return Process.Start(start) ?? throw new InvalidOperationException("The server did not start.");
+    }
+
+    private static async Task ReadyAsync(HttpClient http, Process server)
+    {
+        for (int tries = 0; tries < 150 && !server.HasExited; tries++)
+        {
+            try
+            {
+                (await http.GetAsync("/health")).EnsureSuccessStatusCode();
+                return;
+            }
+            catch (HttpRequestException)
+            {
+                await Task.Delay(200);
+            }
+        }
+
+        throw new InvalidOperationException("The server did not answer.");
+    }
+
+    private static int FreePort()
+    {
+        using TcpListener listener = new(IPAddress.Loopback, 0);
+        listener.Start();
+        return ((IPEndPoint)listener.LocalEndpoint).Port;
+    }
+}

@@ -1,0 +1,160 @@
+using System.Globalization;
+using SturdyTinker.Core.Gear;
+using SturdyTinker.Core.Intervals;
+using SturdyTinker.Core.Jobs;
+using SturdyTinker.Core.Measures;
+using SturdyTinker.Core.People;
+using SturdyTinker.Store;
+
+namespace SturdyTinker.Demo;
+
+/// <summary>
+/// The demo shop: an invented workshop in an invented lake-and-hill county, with eighteen months behind it.
+/// Its dates move with the day it is made; everything else is the same every time.
+/// </summary>
+public static class DemoShop
+{
+    private const int DaysKept = 600;
+
+    private static readonly string[] People = ["Ines Marrow", "Tobin Askel", "Odd Varley"];
+
+    /// <summary>Fills an empty file.</summary>
+    /// <param name="file">The shop's file.</param>
+    /// <param name="today">The day the demo ends on.</param>
+    public static async Task FillAsync(ShopFile file, DateOnly today)
+    {
+        Random random = new(114);
+        await using var transaction = await file.Database.BeginTransactionAsync();
+        file.Settings.Add(new ShopSettings { Name = "Quillmere workshop" });
+        List<Person> people = [.. People.Select((n, i) => new Person { Id = Made(today, -DaysKept - 10 + i), Name = n })];
+        file.People.AddRange(people);
+        Dictionary<string, Customer> customers = Customers(today).ToDictionary(c => c.Name);
+        file.Customers.AddRange(customers.Values);
+        await file.SaveChangesAsync();
+
+        foreach (DemoTrailer told in DemoTrailers.All)
+        {
+            Trailer trailer = Add(file, told, customers[told.Customer].Id, today);
+            List<MeterEntry> road = [.. Road(told, trailer, today, people[0].Id, random)];
+            file.MeterEntries.AddRange(road);
+            foreach (PastVisit visit in told.Visits)
+            {
+                DateOnly day = Weekday(today.AddDays(-visit.DaysAgo));
+                Guid by = people[random.Next(people.Count)].Id;
+                new WorkedVisit(trailer.Id, trailer.Gear, Morning(day), Ends(visit.Ends, trailer.Gear), by)
+                {
+                    Seen = visit.Seen, Figures = visit.Figures, ReleasedBecause = visit.ReleasedBecause,
+                }.AddTo(file, random, UsageLine.Of(trailer, road.Where(r => r.On <= day), day));
+            }
+        }
+
+        await file.SaveChangesAsync();
+        AtWorkNow(file, people[1].Id, today, random);
+        SettleFollowUps(file, people, today);
+        await file.SaveChangesAsync();
+        await transaction.CommitAsync();
+        file.ChangeTracker.Clear();
+        await file.RefreshAllAsync(today);
+    }
+
+    private static IEnumerable<Customer> Customers(DateOnly today)
+    {
+        (string Name, string Note)[] told =
+        [
+            (DemoTrailers.Puppets, "On tour from March to November; call the stage manager, not the box office."),
+            (DemoTrailers.Gliders, "Flying season April to October. The winch is needed every Saturday."),
+            (DemoTrailers.Library, "Wants the yearly report in January. Vans are free on Mondays."),
+            (DemoTrailers.Orchard, "Nothing can be spared in harvest, September and October."),
+            (DemoTrailers.Balloons, "Mornings only; they fly at dusk."),
+            (DemoTrailers.Weeds, "Launches daily in summer, always hubs-deep. Never in July."),
+        ];
+        return told.Select((c, i) => new Customer { Id = Made(today, -DaysKept - 5 + i), Name = c.Name, Note = c.Note });
+    }
+
+    private static Trailer Add(ShopFile file, DemoTrailer told, Guid customer, DateOnly today)
+    {
+        Trailer trailer = new()
+        {
+            Id = Made(today, -DaysKept), Tag = told.Tag, Name = told.Name, CustomerId = customer, Gear = told.Gear, Meter = told.Meter, AddedOn = told.Visits.Length > 0 ? today.AddDays(-DaysKept) : today.AddDays(-20),
+            EstimatedYear = told.Meter == MeterKind.Estimate ? Distance.FromMiles((decimal)Math.Round(told.WeekMiles * 26 * (1 + told.WinterShare) / 100) * 100) : null,
+        };
+        file.Trailers.Add(trailer);
+        return trailer;
+    }
+
+    /// <summary>A meter read every few weeks, or trips written down, with a summer and a winter.</summary>
+    private static IEnumerable<MeterEntry> Road(DemoTrailer told, Trailer trailer, DateOnly today, Guid by, Random random)
+    {
+        double total = 4_000 + (random.Next(300) * 10);
+        bool meter = told.Meter is MeterKind.HubOdometer or MeterKind.TowLog;
+        bool changed = false;
+        int every = meter ? 28 : 21;
+        for (int ago = DaysKept; told.Meter is not (MeterKind.None or MeterKind.Estimate) && ago >= 3; ago -= every)
+        {
+            DateOnly day = today.AddDays(-ago);
+            double miles = told.WeekMiles * (every / 7.0) * Season(day, told.WinterShare) * (0.8 + (0.4 * random.NextDouble()));
+            if (!meter)
+            {
+                yield return Entry(trailer.Id, MeterEntryKind.Trip, day, Math.Round(miles), by);
+                continue;
+            }
+
+            bool now = !changed && ago <= told.NewMeterDaysAgo;
+            changed |= now;
+            total = now ? Math.Round(miles) : Math.Round(total + miles);
+            yield return Entry(trailer.Id, MeterEntryKind.Reading, day, total, by, now);
+        }
+
+        foreach ((int ahead, int miles) in told.Planned)
+        {
+            yield return Entry(trailer.Id, MeterEntryKind.Trip, today.AddDays(ahead), miles, by);
+        }
+    }
+
+    private static double Season(DateOnly day, double winterShare) => day.Month is >= 4 and <= 10 ? 1 : winterShare;
+
+    private static MeterEntry Entry(Guid trailer, MeterEntryKind kind, DateOnly on, double miles, Guid by, bool starts = false) => new()
+    {
+        Id = Guid.CreateVersion7(Morning(on)), TrailerId = trailer, Kind = kind, On = on, Typed = miles.ToString("#,0", CultureInfo.InvariantCulture) + " mi",
+        Distance = Distance.FromMiles((decimal)miles), StartsNewMeter = starts, At = Morning(on), PersonId = by,
+    };
+
+    // One trailer stands in the bay, its left side half done.
+    private static void AtWorkNow(ShopFile file, Guid by, DateOnly today, Random random)
+    {
+        Trailer trailer = file.Trailers.Local.First(t => t.Tag == "B-03");
+        new WorkedVisit(trailer.Id, trailer.Gear, Morning(today), Ends("", trailer.Gear), by)
+        {
+            StopAfter = "axle-1-left/bearing-repack/dry",
+            Seen = [new Seen("axle-1-left", "grease-black", "No grit between the fingers.")],
+        }.AddTo(file, random, UsageLine.Of(trailer, [], today));
+    }
+
+    // Old checks were done within the week; the newest are still owed.
+    private static void SettleFollowUps(ShopFile file, List<Person> people, DateOnly today)
+    {
+        foreach (FollowUp owed in file.FollowUps.Local.Where(f => f.From < today.AddDays(-15)))
+        {
+            owed.DoneAt = Morning(owed.DueOn < today ? owed.DueOn : today.AddDays(-1)).AddHours(6);
+            owed.DoneBy = people[0].Id;
+        }
+    }
+
+    private static List<string> Ends(string written, RunningGear gear) =>
+        written.Length > 0 ? [.. written.Split(' ')] : [.. Places.WheelEndsOf(gear).Select(p => p.Code)];
+
+    private static DateOnly Weekday(DateOnly day) => day.DayOfWeek switch
+    {
+        DayOfWeek.Saturday => day.AddDays(-1),
+        DayOfWeek.Sunday => day.AddDays(-2),
+        _ => day,
+    };
+
+    private static DateTimeOffset Morning(DateOnly day)
+    {
+        DateTime local = day.ToDateTime(new TimeOnly(7, 40));
+        return new DateTimeOffset(local, TimeZoneInfo.Local.GetUtcOffset(local));
+    }
+
+    private static Guid Made(DateOnly today, int day) => Guid.CreateVersion7(Morning(today.AddDays(day)));
+}

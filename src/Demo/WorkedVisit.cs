@@ -1,0 +1,121 @@
+using System.Globalization;
+using SturdyTinker.Core.Findings;
+using SturdyTinker.Core.Gear;
+using SturdyTinker.Core.Intervals;
+using SturdyTinker.Core.Jobs;
+using SturdyTinker.Core.Measures;
+using SturdyTinker.Core.Parts;
+using SturdyTinker.Core.Schools;
+using SturdyTinker.Store;
+
+namespace SturdyTinker.Demo;
+
+/// <summary>Something seen during an invented visit.</summary>
+/// <param name="Place">Code of the wheel end.</param>
+/// <param name="Rule">Code of the row of the rulebook.</param>
+/// <param name="Note">In the person's own words; may be empty.</param>
+/// <param name="Mended">What was done about it; null when nothing was.</param>
+public sealed record Seen(string Place, string Rule, string Note = "", string? Mended = null);
+
+/// <summary>An invented visit, worked through the same rules as a real one.</summary>
+/// <param name="TrailerId">The trailer.</param>
+/// <param name="Gear">Its running gear.</param>
+/// <param name="Start">When it was taken in.</param>
+/// <param name="Ends">The wheel ends repacked.</param>
+/// <param name="By">Who worked.</param>
+public sealed record WorkedVisit(Guid TrailerId, RunningGear Gear, DateTimeOffset Start, IReadOnlyList<string> Ends, Guid By)
+{
+    /// <summary>What was seen.</summary>
+    public IReadOnlyList<Seen> Seen { get; init; } = [];
+
+    /// <summary>Figures that differ from the usual: "axle-1-left/rim-rock" to what was typed.</summary>
+    public IReadOnlyDictionary<string, string> Figures { get; init; } = new Dictionary<string, string>();
+
+    /// <summary>Key of the last step done when the visit is left standing in the bay; null to work it to the end.</summary>
+    public string? StopAfter { get; init; }
+
+    /// <summary>Why a trailer on Hold left.</summary>
+    public string? ReleasedBecause { get; init; }
+
+    /// <summary>Adds the visit and everything it leaves to the change set.</summary>
+    /// <param name="file">The shop's file.</param>
+    /// <param name="random">Where small differences come from.</param>
+    /// <param name="usage">The trailer's road, for the day its checks are owed.</param>
+    /// <returns>The visit's follow-ups are in the change set too, still owed.</returns>
+    public Visit AddTo(ShopFile file, Random random, UsageLine usage)
+    {
+        SchoolChoices schools = SchoolChoices.Defaults;
+        List<JobAt> jobs = [.. Ends.Select(e => new JobAt(Catalogue.BearingRepack.Code, e))];
+        Packet packet = Composer.Compose(Gear, jobs, schools);
+        Visit visit = new() { Id = Guid.CreateVersion7(Start), TrailerId = TrailerId, OpenedAt = Start, OpenedBy = By, Gear = Gear, Schools = schools, Jobs = jobs };
+        file.Visits.Add(visit);
+        file.Packets.Add(new VisitPacket { VisitId = visit.Id, Packet = packet });
+
+        DateTimeOffset now = Start;
+        List<StepEntry> entries = [];
+        List<Finding> findings = [];
+        ReadingContext context = new(Gear, schools);
+        foreach (PacketStep step in packet.Steps)
+        {
+            // Nobody works exactly to the minute.
+            now = now.AddMinutes((double)step.Minutes * (0.8 + (0.5 * random.NextDouble())));
+            entries.Add(new StepEntry { Id = Guid.CreateVersion7(now), VisitId = visit.Id, Key = step.Key, At = now, PersonId = By });
+            file.Readings.AddRange(step.Readings.Select(kind => Measure(visit, step, kind, now, random, context)));
+            file.PartsUsed.AddRange(step.Parts.Select(p => new PartUsed { Id = Guid.CreateVersion7(now), VisitId = visit.Id, Place = step.Place, Name = TheOne(p.Name), Quantity = p.Quantity, Unit = p.Unit, At = now, PersonId = By }));
+            findings.AddRange(Seen.Where(s => s.Place == step.Place && step.Looks.Contains(Rulebook.Find(s.Rule)!.Subject) && findings.All(f => f.RuleCode != s.Rule || f.Place != s.Place)).Select(s => Find(visit, s, now)));
+            if (step.Key == StopAfter)
+            {
+                break;
+            }
+        }
+
+        file.StepEntries.AddRange(entries);
+        file.Findings.AddRange(findings);
+        if (StopAfter is null)
+        {
+            DateOnly day = DateOnly.FromDateTime(now.DateTime);
+            ClosingResult result = Closing.Work(visit, new Progress(packet, entries), findings, usage, ReleasedBecause, day);
+            if (result.Refusal is not null)
+            {
+                throw new InvalidOperationException($"An invented visit does not close: {result.Refusal}");
+            }
+
+            file.Close(visit, result, By, now.AddMinutes(2), ReleasedBecause);
+        }
+
+        return visit;
+    }
+
+    private Finding Find(Visit visit, Seen seen, DateTimeOffset at)
+    {
+        SeenRule rule = Rulebook.Find(seen.Rule)!;
+        return new Finding
+        {
+            Id = Guid.CreateVersion7(at), TrailerId = TrailerId, VisitId = visit.Id, Place = seen.Place, Subject = rule.Subject, RuleCode = rule.Code, Seen = rule.Seen,
+            Note = seen.Note, Judgement = rule.Judgement, Mended = seen.Mended, At = at, PersonId = By,
+        };
+    }
+
+    private Reading Measure(Visit visit, PacketStep step, string code, DateTimeOffset at, Random random, ReadingContext context)
+    {
+        ReadingKind kind = ReadingKinds.Find(code)!;
+        string typed = Figures.GetValueOrDefault($"{step.Place}/{code}") ?? Usual(code, random);
+        decimal canonical = ShopNotation.Read(typed, kind.Quantity).Canonical!.Value;
+        return new Reading
+        {
+            Id = Guid.CreateVersion7(at), TrailerId = TrailerId, VisitId = visit.Id, Place = step.Place, Kind = code, StepKey = step.Key, Typed = typed,
+            Canonical = canonical, Quantity = kind.Quantity, Judgement = kind.Judge(canonical, context), At = at, PersonId = By,
+        };
+    }
+
+    private string Usual(string code, Random random) => code switch
+    {
+        "rim-rock" => random.Next(4) switch { 0 => "0", 1 => "1/32", 2 => "1/16", _ => "1/32" },
+        "end-play" => random.Next(4) switch { 0 => ".002", 1 => ".003", 2 => "4 thou", _ => ".003" },
+        "seal-journal" => UsualSet.For(Gear.RatingPounds)?.Seals.FirstOrDefault()?.Inside.Inches.ToString("0.000", CultureInfo.InvariantCulture) ?? "1.500",
+        _ => Gear.Studs.Thread == Length.FromInches(0.5m) ? random.Next(2) == 0 ? "95" : "100 ft-lb" : "120 ft-lb",
+    };
+
+    // Two candidates were taken along; one was used.
+    private static string TheOne(string part) => part.Split(" or ")[0];
+}

@@ -1,0 +1,95 @@
+import { lazy, Suspense, useEffect, useRef } from "react";
+import styled from "styled-components";
+import { Redirect, Route, Switch, useLocation } from "wouter";
+import { useConnectionLost } from "./api/connection";
+import { Masthead } from "./ui/Masthead";
+import { Page } from "./ui/Page";
+
+const Yard = lazy(() => import("./yard/Yard"));
+const TrailerPage = lazy(() => import("./yard/TrailerPage"));
+const TrailerForm = lazy(() => import("./yard/TrailerForm"));
+const ShopPage = lazy(() => import("./yard/ShopPage"));
+const Horizon = lazy(() => import("./horizon/Horizon"));
+const Bay = lazy(() => import("./bay/Bay"));
+const VisitPage = lazy(() => import("./bay/VisitPage"));
+const Ledger = lazy(() => import("./ledger/Ledger"));
+const VisitSheet = lazy(() => import("./ledger/VisitSheet"));
+const Tables = lazy(() => import("./ledger/Tables"));
+
+const Lost = styled.p`
+  background: var(--ink);
+  color: var(--ground);
+  padding: 10px 28px;
+  font-weight: 600;
+`;
+
+/** The whole program: the masthead, and the destination that the address names. */
+export function App() {
+  const lost = useConnectionLost();
+  return (
+    <>
+      <Masthead />
+      {lost && (
+        <Lost role="status">
+          No answer from the shop’s server. What you did here is kept and sent again until it answers.
+        </Lost>
+      )}
+      <FocusOnArrival />
+      <Suspense fallback={<Page aria-busy="true" />}>
+        <Switch>
+          <Route path="/">
+            <Redirect to="/yard" replace />
+          </Route>
+          <Route path="/yard">
+            <Yard />
+          </Route>
+          <Route path="/yard/shop">
+            <ShopPage />
+          </Route>
+          <Route path="/yard/new">
+            <TrailerForm />
+          </Route>
+          <Route path="/yard/trailers/:id">{({ id }) => <TrailerPage key={id} id={id} />}</Route>
+          <Route path="/yard/trailers/:id/edit">{({ id }) => <TrailerForm key={id} id={id} />}</Route>
+          <Route path="/horizon">
+            <Horizon />
+          </Route>
+          <Route path="/bay">
+            <Bay />
+          </Route>
+          <Route path="/bay/:id">{({ id }) => <VisitPage key={id} id={id} />}</Route>
+          <Route path="/ledger">
+            <Ledger />
+          </Route>
+          <Route path="/ledger/tables">
+            <Tables />
+          </Route>
+          <Route path="/ledger/trailers/:id">{({ id }) => <Ledger key={id} trailer={id} />}</Route>
+          <Route path="/ledger/visits/:id">{({ id }) => <VisitSheet key={id} id={id} />}</Route>
+          <Route>
+            <Page>
+              <h1>There is nothing at this address</h1>
+              <p>The menu above leads back to the work.</p>
+            </Page>
+          </Route>
+        </Switch>
+      </Suspense>
+    </>
+  );
+}
+
+/** A new screen starts at its top, and the keyboard with it. */
+function FocusOnArrival() {
+  const [path] = useLocation();
+  const first = useRef(true);
+  const here = useRef<HTMLDivElement>(null);
+  useEffect(() => {
+    if (first.current) {
+      first.current = false;
+      return;
+    }
+    window.scrollTo(0, 0);
+    here.current?.focus({ preventScroll: true });
+  }, [path]);
+  return <div ref={here} tabIndex={-1} style={{ outline: "none" }} />;
+}

@@ -1,0 +1,41 @@
+import { useSyncExternalStore } from "react";
+
+let lost = false;
+const listeners = new Set<() => void>();
+
+function set(now: boolean): void {
+  if (lost === now) return;
+  lost = now;
+  for (const tell of listeners) tell();
+}
+
+/** Whether the last request got no answer at all. */
+export const useConnectionLost = (): boolean =>
+  useSyncExternalStore(
+    (tell) => {
+      listeners.add(tell);
+      return () => listeners.delete(tell);
+    },
+    () => lost,
+  );
+
+const FIRST_WAIT = 400;
+const LONGEST_WAIT = 4000;
+
+/**
+ * Fetches, and when no answer comes at all, tries again until one does. Safe for writes too: each carries its
+ * own id, and the shop takes the same one only once. Any answer, good or bad, is passed on.
+ */
+export async function patientFetch(request: Request): Promise<Response> {
+  for (let wait = FIRST_WAIT; ; wait = Math.min(wait * 2, LONGEST_WAIT)) {
+    try {
+      const answer = await fetch(request.clone());
+      set(false);
+      return answer;
+    } catch (fault) {
+      if (request.signal.aborted) throw fault;
+      set(true);
+      await new Promise((go) => setTimeout(go, wait));
+    }
+  }
+}

@@ -1,0 +1,126 @@
+import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { useEffect, useRef, useState } from "react";
+import { Link } from "wouter";
+import { answer, type Schemas, shop, ShopProblem } from "../api/client";
+import { Button } from "../ui/Button";
+import { TextField } from "../ui/Fields";
+import { Lines, Row, Stack } from "../ui/Page";
+import { Problem } from "../ui/Problem";
+
+interface Props {
+  visit: Schemas["VisitAnswer"];
+  onState: (state: Schemas["VisitState"]) => void;
+  onFound: () => void;
+}
+
+/** Everything is put back: what was done, what was not, and the closing of the visit. */
+export function ClosePanel({ visit, onState, onFound }: Props) {
+  const queries = useQueryClient();
+  const [because, setBecause] = useState("");
+  const heading = useRef<HTMLHeadingElement>(null);
+  useEffect(() => heading.current?.focus({ preventScroll: true }), []);
+  const { state } = visit;
+  const last = state.entries.at(-1);
+  const close = useMutation({
+    mutationFn: () =>
+      answer(
+        shop.POST("/api/bay/visits/{id}/close", {
+          params: { path: { id: visit.id } },
+          body: { releasedBecause: because.trim() || null },
+        }),
+      ),
+    onSuccess: async (now) => {
+      onState(now);
+      await queries.invalidateQueries();
+    },
+  });
+  const back = useMutation({
+    mutationFn: (entryId: string) =>
+      answer(
+        shop.DELETE("/api/bay/visits/{id}/entries/{entryId}", {
+          params: { path: { id: visit.id, entryId } },
+        }),
+      ),
+    onSuccess: onState,
+  });
+  const done = state.jobs.filter((j) => j.done);
+  const undone = state.jobs.filter((j) => !j.done);
+  const refused = close.error instanceof ShopProblem ? close.error : undefined;
+  const released = refused?.field("/releasedBecause");
+
+  if (state.closedAt) {
+    return (
+      <Stack $gap={14}>
+        <h2 ref={heading} tabIndex={-1} style={{ outline: "none" }}>
+          The visit is closed
+        </h2>
+        <p>
+          {done.length === 0
+            ? "No job was finished; what was due stays due."
+            : "The next due dates have moved."}
+        </p>
+        <Row $gap={20}>
+          <Link href={`/yard/trailers/${visit.trailerId}`}>See {visit.tag} in the yard</Link>
+          <Link href={`/ledger/visits/${visit.id}`}>Its sheet in the ledger</Link>
+        </Row>
+      </Stack>
+    );
+  }
+  return (
+    <form
+      onSubmit={(e) => {
+        e.preventDefault();
+        close.mutate();
+      }}
+    >
+      <Stack $gap={14}>
+        <h2 ref={heading} tabIndex={-1} style={{ outline: "none", fontSize: 34 }}>
+          All steps are settled. Close the visit?
+        </h2>
+        <Lines>
+          {done.map((j) => (
+            <li key={j.job + j.place}>
+              Done: {j.name.toLowerCase()}, {j.placeSpoken}
+            </li>
+          ))}
+          {undone.map((j) => (
+            <li key={j.job + j.place}>
+              <b>
+                Not done: {j.name.toLowerCase()}, {j.placeSpoken}
+              </b>
+              ; it stays due
+            </li>
+          ))}
+        </Lines>
+        {state.whyNotClosed && !state.needsRelease && <Problem of={new Error(state.whyNotClosed)} />}
+        {state.needsRelease && (
+          <>
+            <Problem of={new Error(state.whyNotClosed ?? "")} />
+            <TextField
+              label="Why it leaves all the same"
+              value={because}
+              onChange={setBecause}
+              problem={released}
+              placeholder="on a flatbed to the axle specialist"
+            />
+          </>
+        )}
+        {refused && !released && refused.message !== state.whyNotClosed && <Problem of={refused} />}
+        <Row $gap={12}>
+          <Button type="submit" $main $large isDisabled={close.isPending}>
+            Close the visit
+          </Button>
+          <Button $large onPress={onFound}>
+            I found something
+          </Button>
+          {last && (
+            <Button isDisabled={back.isPending} onPress={() => back.mutate(last.id)}>
+              Take the last one back
+            </Button>
+          )}
+        </Row>
+        <Problem of={back.error} />
+      </Stack>
+    </form>
+  );
+}

@@ -1,0 +1,194 @@
+import { useMutation } from "@tanstack/react-query";
+import { useEffect, useRef, useState } from "react";
+import styled from "styled-components";
+import { answer, type Schemas, shop, ShopProblem } from "../api/client";
+import { newId } from "../api/ids";
+import { Button } from "../ui/Button";
+import { TextField } from "../ui/Fields";
+import { MeasureField } from "../ui/MeasureField";
+import { Quiet, Row, Stack } from "../ui/Page";
+import { Problem } from "../ui/Problem";
+import { useVisitParts } from "./useVisitParts";
+
+const Title = styled.h2`
+  font-size: 44px;
+  @media (max-width: 640px) {
+    font-size: 30px;
+  }
+`;
+
+const Detail = styled.p`
+  font-size: 21px;
+  max-width: 34em;
+`;
+
+const Caution = styled.li`
+  border-left: 6px solid var(--hold-stripe);
+  padding: 4px 12px;
+  font-weight: 600;
+`;
+
+interface Props {
+  visit: Schemas["VisitAnswer"];
+  step: Schemas["PacketStep"];
+  onState: (state: Schemas["VisitState"]) => void;
+  onFound: () => void;
+}
+
+/** The step at hand, in large type, with the readings it asks for. */
+export function StepPanel({ visit, step, onState, onFound }: Props) {
+  const number = visit.packet.steps.findIndex((s) => s.key === step.key) + 1;
+  const asked = visit.readingsAsked.filter((r) => step.readings.includes(r.code));
+  const [ids] = useState(() => ({ entry: newId(), readings: new Map(asked.map((r) => [r.code, newId()])) }));
+  const [typed, setTyped] = useDraft(
+    `${visit.id}/${step.key}`,
+    asked.map((r) => r.code),
+  );
+  const [skipping, setSkipping] = useState(false);
+  const [reason, setReason] = useState("");
+  const doneButton = useRef<HTMLButtonElement>(null);
+  const firstField = useRef<HTMLInputElement>(null);
+  const { usePartsOf } = useVisitParts(visit, onState);
+  const takeParts = usePartsOf(step);
+  const path = { id: visit.id };
+
+  useEffect(() => {
+    (firstField.current ?? doneButton.current)?.focus({ preventScroll: true });
+  }, []);
+
+  const settle = useMutation({
+    mutationFn: async (skippedBecause: string | null) => {
+      const readings = skippedBecause
+        ? []
+        : asked.flatMap((r) => {
+            const figure = typed[r.code]?.trim();
+            const id = ids.readings.get(r.code);
+            return figure && id ? [{ id, kind: r.code, typed: figure }] : [];
+          });
+      const state = await answer(
+        shop.PUT("/api/bay/visits/{id}/entries/{entryId}", {
+          params: { path: { ...path, entryId: ids.entry } },
+          body: { key: step.key, readings, skippedBecause },
+        }),
+      );
+      return skippedBecause ? state : ((await takeParts()) ?? state);
+    },
+    onSuccess: onState,
+  });
+  const last = visit.state.entries.at(-1);
+  const back = useMutation({
+    mutationFn: (entryId: string) =>
+      answer(
+        shop.DELETE("/api/bay/visits/{id}/entries/{entryId}", { params: { path: { ...path, entryId } } }),
+      ),
+    onSuccess: onState,
+  });
+  const refused = settle.error instanceof ShopProblem ? settle.error : undefined;
+  const sent = asked.filter((r) => typed[r.code]?.trim());
+  const readingProblem = (code: string) =>
+    refused?.field(`/readings/${sent.findIndex((r) => r.code === code)}/typed`);
+  const elsewhere =
+    refused && !asked.some((r) => readingProblem(r.code)) && !refused.field("/skippedBecause");
+
+  const keys = (event: React.KeyboardEvent) => {
+    if (event.target instanceof HTMLInputElement || event.ctrlKey || event.altKey || event.metaKey) return;
+    const key = event.key.toLowerCase();
+    if (key === "f") onFound();
+    else if (key === "s") setSkipping(true);
+    else if (key === "b" && last) back.mutate(last.id);
+    else return;
+    event.preventDefault();
+  };
+
+  return (
+    <form
+      onKeyDown={keys}
+      onSubmit={(e) => {
+        e.preventDefault();
+        if (!settle.isPending) settle.mutate(skipping ? reason : null);
+      }}
+    >
+      <Stack $gap={14}>
+        <h3>
+          {step.placeSpoken.charAt(0).toUpperCase() + step.placeSpoken.slice(1)} · step {number} of{" "}
+          {visit.packet.steps.length}
+        </h3>
+        <Title>{step.title}</Title>
+        {step.detail && <Detail>{step.detail}</Detail>}
+        {step.school && <Quiet>This shop’s school: {step.school}</Quiet>}
+        {step.cautions.length > 0 && (
+          <ul aria-label="Cautions">
+            {step.cautions.map((c) => (
+              <Caution key={c}>{c}</Caution>
+            ))}
+          </ul>
+        )}
+        {!skipping &&
+          asked.map((r, i) => (
+            <MeasureField
+              key={r.code}
+              label={r.name}
+              value={typed[r.code] ?? ""}
+              onChange={(text) => setTyped(r.code, text)}
+              quantity={r.quantity}
+              judged={{ kind: r.code, visit: visit.id }}
+              example={r.example}
+              problem={readingProblem(r.code)}
+              large
+              inputRef={i === 0 ? firstField : undefined}
+            />
+          ))}
+        {skipping && (
+          <TextField
+            label="Why is it skipped?"
+            value={reason}
+            onChange={setReason}
+            problem={refused?.field("/skippedBecause")}
+            placeholder="no dial gauge at hand"
+            autoFocus
+          />
+        )}
+        {elsewhere && <Problem of={refused} />}
+        <Problem of={back.error} />
+        <Row $gap={12}>
+          <Button ref={doneButton} type="submit" $main $large isDisabled={settle.isPending}>
+            {settle.isPending ? "Saving…" : skipping ? "Skip it, next" : "Done, next"}
+          </Button>
+          <Button $large onPress={onFound}>
+            I found something
+          </Button>
+          {skipping ? (
+            <Button onPress={() => setSkipping(false)}>Not skipped after all</Button>
+          ) : (
+            <Button onPress={() => setSkipping(true)}>Skip</Button>
+          )}
+          {last && (
+            <Button isDisabled={back.isPending} onPress={() => back.mutate(last.id)}>
+              Take the last one back
+            </Button>
+          )}
+        </Row>
+        {step.parts.length > 0 && !skipping && (
+          <Quiet>
+            Written down as used with this step:{" "}
+            {step.parts.map((p) => `${p.quantity} ${p.unit === "piece" ? "×" : p.unit} ${p.name}`).join("; ")}
+            . Change it at the side.
+          </Quiet>
+        )}
+      </Stack>
+    </form>
+  );
+}
+
+/** Figures typed and not sent yet, kept in this browser so that a reload loses none of them. */
+function useDraft(key: string, codes: readonly string[]) {
+  const at = (code: string) => `tinker-draft/${key}/${code}`;
+  const [typed, set] = useState<Record<string, string>>(() =>
+    Object.fromEntries(codes.map((code) => [code, sessionStorage.getItem(at(code)) ?? ""])),
+  );
+  const setTyped = (code: string, text: string) => {
+    sessionStorage.setItem(at(code), text);
+    set((now) => ({ ...now, [code]: text }));
+  };
+  return [typed, setTyped] as const;
+}

@@ -1,0 +1,91 @@
+import type { Schemas } from "../api/client";
+
+type Step = Schemas["PacketStep"];
+
+/** A packet drawn as a line over its minutes: down as things come off, up as they go back. */
+export interface Valley {
+  width: number;
+  height: number;
+  /** The whole line. */
+  line: string;
+  /** The line as far as the work has come, and the ground under it. */
+  done: string;
+  /** Where the work stands. */
+  now: { x: number; y: number };
+  /** How deep each level lies, with its name. */
+  levels: { y: number; name: string }[];
+  /** Where each wheel end's work lies. */
+  ends: { x: number; name: string }[];
+}
+
+const MARGIN = { left: 92, right: 10, top: 12, bottom: 26 };
+const SLOPE = 5;
+
+/**
+ * Draws a packet's valley. A step stands at its depth for its minutes; between depths the line slopes.
+ * The work has come as far as the minutes of the steps settled in unbroken order.
+ */
+export function valley(
+  steps: readonly Step[],
+  openings: readonly Schemas["PacketOpening"][],
+  settled: ReadonlySet<string>,
+  width: number,
+  height: number,
+): Valley {
+  const minutes = steps.reduce((sum, s) => sum + s.minutes, 0) || 1;
+  const depths = [...new Set([0, ...openings.map((o) => o.depth)])].sort((a, b) => a - b);
+  const level = new Map(
+    depths.map((d, i) => [
+      d,
+      MARGIN.top + (i * (height - MARGIN.top - MARGIN.bottom)) / Math.max(1, depths.length - 1),
+    ]),
+  );
+  const x = (minute: number) => MARGIN.left + (minute / minutes) * (width - MARGIN.left - MARGIN.right);
+  const y = (depth: number) => level.get(depth) ?? MARGIN.top;
+
+  const points: [number, number][] = [[x(0), y(0)]];
+  let at = 0;
+  let reached = 0;
+  let unbroken = true;
+  let now = { x: x(0), y: y(0) };
+  const reach = new Map<string, { from: number; to: number; name: string; depth: number }>();
+  for (const step of steps) {
+    const from = x(at);
+    at += step.minutes;
+    const to = x(at);
+    points.push([Math.min(from + SLOPE, to), y(step.depth)], [to, y(step.depth)]);
+    unbroken &&= settled.has(step.key);
+    if (unbroken) {
+      reached = points.length;
+      now = { x: to, y: y(step.depth) };
+    }
+    if (/^axle-\d-(left|right)$/.test(step.place) && step.depth > 2) {
+      const there = reach.get(step.place);
+      reach.set(step.place, {
+        from: there?.from ?? from,
+        to,
+        name: step.placeSpoken,
+        depth: Math.max(step.depth, there?.depth ?? 0),
+      });
+    }
+  }
+  points.push([x(minutes), y(0)]);
+
+  const line = path(points);
+  const done = reached === 0 ? "" : path(points.slice(0, reached));
+  const names = new Map<number, string>([[0, "ground"], ...openings.map((o) => [o.depth, o.name] as const)]);
+  return {
+    width,
+    height,
+    line,
+    done,
+    now,
+    levels: depths.map((d) => ({ y: y(d), name: names.get(d) ?? "" })),
+    ends: [...reach.values()].map((r) => ({ x: (r.from + r.to) / 2, name: r.name })),
+  };
+}
+
+const path = (points: readonly (readonly [number, number])[]): string =>
+  points.map(([px, py], i) => `${i === 0 ? "M" : "L"}${round(px)} ${round(py)}`).join("");
+
+const round = (n: number): number => Math.round(n * 10) / 10;

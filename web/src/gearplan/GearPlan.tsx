@@ -1,0 +1,177 @@
+import { useEffect, useMemo, useRef, useState } from "react";
+import styled from "styled-components";
+import type { Schemas } from "../api/client";
+import { VERDICT_WORDS, VerdictShape } from "../ui/Verdict";
+import { type Drawn, layOut, neighbour, type Spot, type Way } from "./layout";
+import { Ground, TyreShape } from "./Shapes";
+
+/** What the plan says at a place. */
+export interface PlanMark {
+  verdict?: Schemas["Verdict"] | null;
+  used?: number | null;
+  nearness?: Schemas["Nearness"] | null;
+  /** How near its due date is, in words, written beside the tyre and spoken. */
+  when?: string;
+}
+
+interface Props {
+  gear: Drawn;
+  places: readonly Schemas["PlaceAnswer"][];
+  marks: ReadonlyMap<string, PlanMark>;
+  /** The place that is picked; absent where the plan is only looked at. */
+  picked?: string;
+  onPick?: (code: string) => void;
+  label: string;
+}
+
+const Scroll = styled.div`
+  overflow-x: auto;
+  overflow-y: hidden;
+  svg {
+    display: block;
+  }
+`;
+
+const Target = styled.g`
+  cursor: pointer;
+  outline: none;
+  &:focus-visible > .halo {
+    stroke: var(--working);
+    stroke-width: 3.5;
+  }
+  &:hover > .halo {
+    fill: var(--tint);
+    fill-opacity: 0.6;
+  }
+`;
+
+/**
+ * A trailer's running gear from above, nose to the left: the way to see how every place stands, and to pick one.
+ * One stop of the tab key; the arrows walk from place to place.
+ */
+export function GearPlan({ gear, places, marks, picked, onPick, label }: Props) {
+  const frame = useRef<HTMLDivElement>(null);
+  const targets = useRef(new Map<string, SVGGElement>());
+  const [width, setWidth] = useState(1000);
+  useEffect(() => {
+    const box = frame.current;
+    if (!box) return;
+    const watch = new ResizeObserver(() => setWidth(Math.floor(box.clientWidth)));
+    watch.observe(box);
+    return () => watch.disconnect();
+  }, []);
+
+  const drawn = useMemo(() => layOut(gear, width), [gear, width]);
+  const spoken = new Map(places.map((p) => [p.code, p.spoken]));
+  const spots = drawn.spots.filter((s) => spoken.has(s.code));
+  const reachable = spots.some((s) => s.code === picked) ? picked : spots[0]?.code;
+
+  const walk = (event: React.KeyboardEvent, from: string) => {
+    if (!event.key.startsWith("Arrow") || !onPick) return;
+    event.preventDefault();
+    const to = neighbour(spots, from, event.key as Way);
+    onPick(to);
+    targets.current.get(to)?.focus();
+  };
+
+  return (
+    <Scroll ref={frame}>
+      <svg
+        width={drawn.width}
+        height={drawn.height}
+        viewBox={`0 0 ${drawn.width} ${drawn.height}`}
+        role={onPick ? "listbox" : "img"}
+        aria-label={label}
+      >
+        <Ground drawn={drawn} />
+        {drawn.tyres.map((tyre) => {
+          const mark = marks.get(tyre.code);
+          return (
+            <g key={tyre.code} aria-hidden="true">
+              <TyreShape tyre={tyre} used={mark?.used ?? null} nearness={mark?.nearness ?? null} />
+              <text
+                x={tyre.x + tyre.width / 2}
+                y={tyre.side === "left" ? tyre.y - 12 : tyre.y + tyre.height + 24}
+                textAnchor="middle"
+                fill={mark?.nearness === "overdue" ? "var(--ink)" : "var(--steel)"}
+                fontSize="15"
+                fontWeight={mark?.nearness === "overdue" ? 600 : 400}
+                fontFamily="Barlow Semi Condensed"
+              >
+                {mark?.when ?? `axle ${tyre.axle}`}
+              </text>
+            </g>
+          );
+        })}
+        {spots.map((spot) =>
+          onPick ? (
+            <Target
+              key={spot.code}
+              ref={(node) => {
+                if (node) targets.current.set(spot.code, node);
+                else targets.current.delete(spot.code);
+              }}
+              role="option"
+              aria-selected={spot.code === picked}
+              aria-label={say(spoken.get(spot.code) ?? spot.code, marks.get(spot.code))}
+              tabIndex={spot.code === reachable ? 0 : -1}
+              data-place={spot.code}
+              onClick={() => onPick(spot.code)}
+              onKeyDown={(e) => walk(e, spot.code)}
+            >
+              <Halo spot={spot} drawn={drawn} picked={spot.code === picked} />
+              <SpotShape spot={spot} verdict={marks.get(spot.code)?.verdict ?? null} />
+            </Target>
+          ) : (
+            <SpotShape key={spot.code} spot={spot} verdict={marks.get(spot.code)?.verdict ?? null} />
+          ),
+        )}
+      </svg>
+    </Scroll>
+  );
+}
+
+function say(name: string, mark: PlanMark | undefined): string {
+  const parts = [name];
+  if (mark?.when) parts.push(`repack ${mark.when}`);
+  if (mark?.verdict) parts.push(VERDICT_WORDS[mark.verdict]);
+  return parts.join(", ");
+}
+
+function Halo({ spot, drawn, picked }: { spot: Spot; drawn: ReturnType<typeof layOut>; picked: boolean }) {
+  const tyre = drawn.tyres.find((t) => t.code === spot.code);
+  const line = { stroke: picked ? "var(--working)" : "transparent", strokeWidth: picked ? 3.5 : 1 };
+  return tyre ? (
+    <rect
+      className="halo"
+      x={tyre.x - 5}
+      y={tyre.y - 5}
+      width={tyre.width + 10}
+      height={tyre.height + 10}
+      rx={9}
+      fill="transparent"
+      {...line}
+    />
+  ) : (
+    <circle className="halo" cx={spot.x} cy={spot.y} r={12.5} fill="transparent" {...line} />
+  );
+}
+
+function SpotShape({ spot, verdict }: { spot: Spot; verdict: Schemas["Verdict"] | null }) {
+  if (verdict)
+    return <VerdictShape verdict={verdict} x={spot.x} y={spot.y} r={spot.kind === "wheelEnd" ? 11 : 8} />;
+  if (spot.kind === "wheelEnd") return null;
+  if (spot.kind === "equalizer") {
+    return (
+      <path
+        d={`M${spot.x - 9} ${spot.y - 5}H${spot.x + 9}L${spot.x} ${spot.y + 8}Z`}
+        fill="var(--ground)"
+        stroke="var(--steel)"
+        strokeWidth={1.5}
+      />
+    );
+  }
+  return (
+    <circle cx={spot.x} cy={spot.y} r={4} fill="var(--ground)" stroke="var(--steel)" strokeWidth={1.5} />
+  );
+}

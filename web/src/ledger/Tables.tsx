@@ -1,0 +1,179 @@
+import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { useState } from "react";
+import styled from "styled-components";
+import { answer, type Schemas, shop } from "../api/client";
+import { Button, linkShape } from "../ui/Button";
+import { Columns, Head, Page, Quiet, Row, Section, Stack } from "../ui/Page";
+import { Problem } from "../ui/Problem";
+
+const FATE: Record<Schemas["RowFate"], string> = {
+  add: "new",
+  change: "changes",
+  same: "stands already",
+  refuse: "refused",
+};
+const PAST: Record<Schemas["RowFate"], string> = {
+  add: "added",
+  change: "changed",
+  same: "stood already",
+  refuse: "refused",
+};
+
+const Out = styled.a<{ $main?: boolean }>`
+  ${linkShape}
+`;
+
+const Rows = styled.table`
+  border-collapse: collapse;
+  width: 100%;
+  th,
+  td {
+    text-align: left;
+    padding: 6px 14px 6px 0;
+    border-top: 1px solid var(--hair);
+    vertical-align: top;
+    overflow-wrap: anywhere;
+  }
+  th {
+    color: var(--steel);
+    font-weight: 400;
+  }
+`;
+
+const Pick = styled.label`
+  display: grid;
+  gap: 6px;
+  input {
+    font-size: 16px;
+    padding: 10px;
+    border: 1px dashed var(--steel);
+    border-radius: 3px;
+    width: 100%;
+  }
+`;
+
+/** Trailers and customers out as tables, and in again: row by row it says what will happen before it happens. */
+export default function Tables() {
+  const queries = useQueryClient();
+  const [file, setFile] = useState<File | null>(null);
+  const send = useMutation({
+    mutationFn: ({ table, apply }: { table: File; apply: boolean }) =>
+      answer(
+        shop.POST("/api/ledger/tables", {
+          params: { query: { apply } },
+          body: table as unknown as string,
+          headers: { "Content-Type": "text/csv" },
+          bodySerializer: (body) => body as unknown as BodyInit,
+        }),
+      ),
+    onSuccess: async (now) => {
+      if (now.applied) await queries.invalidateQueries();
+    },
+  });
+  const table = send.data;
+  const count = (fate: Schemas["RowFate"]) => table?.rows.filter((r) => r.fate === fate).length ?? 0;
+  const good = count("add") + count("change");
+  return (
+    <Page>
+      <Head>
+        <h1>Tables in and out</h1>
+      </Head>
+      <Columns $shape="1.6fr 1fr">
+        <Stack $gap={18}>
+          <Pick>
+            A table of trailers or of customers, as CSV in UTF-8
+            <input
+              type="file"
+              accept=".csv,text/csv"
+              onChange={(e) => {
+                const chosen = e.target.files?.[0] ?? null;
+                setFile(chosen);
+                send.reset();
+                if (chosen) send.mutate({ table: chosen, apply: false });
+              }}
+            />
+          </Pick>
+          <Problem of={send.error} />
+          {send.isPending && <p role="status">Reading it…</p>}
+          {table && file && (
+            <Section>
+              <h2 role="status">
+                {table.applied ? "Taken in: " : `${table.rows.length} ${table.kind}: `}
+                {(["add", "change", "same", "refuse"] as const)
+                  .filter((f) => count(f) > 0)
+                  .map((f) => `${count(f)} ${(table.applied ? PAST : FATE)[f]}`)
+                  .join(", ") || "no rows"}
+              </h2>
+              {!table.applied && (
+                <Row>
+                  <Button
+                    $main
+                    isDisabled={good === 0 || send.isPending}
+                    onPress={() => send.mutate({ table: file, apply: true })}
+                  >
+                    {good === 0
+                      ? "Nothing to take in"
+                      : `Take in the ${good} good ${good === 1 ? "row" : "rows"}`}
+                  </Button>
+                  <Quiet>Nothing is saved yet.</Quiet>
+                </Row>
+              )}
+              <Rows>
+                <thead>
+                  <tr>
+                    <th>Line</th>
+                    <th>{table.kind === "trailers" ? "Tag" : "Customer"}</th>
+                    <th>What happens</th>
+                  </tr>
+                </thead>
+                <tbody>
+                  {table.rows.map((r) => (
+                    <tr key={r.line}>
+                      <td>{r.line}</td>
+                      <td>{r.what}</td>
+                      <td>
+                        {r.fate === "refuse" ? (
+                          <>
+                            <b>refused</b>
+                            {r.problems.map((p) => (
+                              <div key={p.pointer + p.detail}>
+                                {p.pointer && <Quiet>{p.pointer}: </Quiet>}
+                                {p.detail}
+                              </div>
+                            ))}
+                          </>
+                        ) : (
+                          (table.applied ? PAST : FATE)[r.fate]
+                        )}
+                      </td>
+                    </tr>
+                  ))}
+                </tbody>
+              </Rows>
+            </Section>
+          )}
+        </Stack>
+        <Stack $gap={14}>
+          <h2>Out</h2>
+          <p>The same tables that come in: changed nowhere, they read back in as they stand.</p>
+          <Row>
+            <Out href="/api/ledger/tables/trailers.csv" download>
+              Trailers
+            </Out>
+            <Out href="/api/ledger/tables/customers.csv" download>
+              Customers
+            </Out>
+          </Row>
+          <h2>In</h2>
+          <p>
+            A table of trailers has a heading with at least <i>tag, customer, axles, rating_lb</i>. A cell
+            left empty takes what is usual for the rating. Take the table of trailers out to see every column.
+          </p>
+          <p>
+            A table of customers has <i>customer</i>, and if you like <i>phone, mail, note</i>.
+          </p>
+        </Stack>
+      </Columns>
+    </Page>
+  );
+}

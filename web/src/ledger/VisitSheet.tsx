@@ -1,0 +1,238 @@
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useState } from "react";
+import styled from "styled-components";
+import { Link } from "wouter";
+import { answer, type Schemas, shop, ShopProblem } from "../api/client";
+import { newId } from "../api/ids";
+import { clockInWords, dayInWords } from "../api/words";
+import { Button } from "../ui/Button";
+import { TextField } from "../ui/Fields";
+import { Columns, Head, Lines, Page, Quiet, Section, Stack } from "../ui/Page";
+import { Problem } from "../ui/Problem";
+import { JudgementText, VerdictWord } from "../ui/Verdict";
+
+const Table = styled.table`
+  border-collapse: collapse;
+  width: 100%;
+  caption {
+    text-align: left;
+    font:
+      600 24px/1.2 "Barlow Semi Condensed",
+      sans-serif;
+    padding-bottom: 6px;
+  }
+  th,
+  td {
+    text-align: left;
+    font-weight: 400;
+    padding: 6px 12px 6px 0;
+    border-top: 1px solid var(--hair);
+    vertical-align: top;
+    overflow-wrap: anywhere;
+  }
+`;
+
+/** One visit's sheet: everything that was done, seen, measured and used, and what was remarked since. */
+export default function VisitSheet({ id }: { id: string }) {
+  const sheet = useQuery({
+    queryKey: ["sheet", id],
+    queryFn: () => answer(shop.GET("/api/ledger/visits/{id}", { params: { path: { id } } })),
+  });
+  if (sheet.error) {
+    return (
+      <Page>
+        <Problem of={sheet.error} />
+        <Link href="/ledger">Back to the ledger</Link>
+      </Page>
+    );
+  }
+  return sheet.data ? <Sheet sheet={sheet.data} /> : <Page aria-busy="true" />;
+}
+
+function Sheet({ sheet }: { sheet: Schemas["VisitSheet"] }) {
+  const { visit } = sheet;
+  const { state } = visit;
+  return (
+    <Page>
+      <Head>
+        <Stack $gap={2}>
+          <h1>
+            {visit.tag}{" "}
+            <span style={{ fontWeight: 400 }}>{dayInWords(state.closedAt ?? visit.openedAt)}</span>
+          </h1>
+          <Quiet>
+            {visit.trailerName && `${visit.trailerName} · `}
+            {visit.customer} · {visit.gearWords}
+          </Quiet>
+        </Stack>
+        <Link href={`/ledger/trailers/${visit.trailerId}`}>All visits of {visit.tag}</Link>
+      </Head>
+      {!state.closedAt && (
+        <p>
+          This visit still stands in the bay. <Link href={`/bay/${visit.id}`}>Go on with it.</Link>
+        </p>
+      )}
+      <Columns>
+        <Stack $gap={26}>
+          <Section>
+            <h2>Done</h2>
+            <p>
+              {visit.openedBy} took it in at {clockInWords(visit.openedAt)}
+              {state.closedAt &&
+                `, ${sheet.closedBy ?? ""} closed it at ${clockInWords(state.closedAt)}`}.{" "}
+              {state.entries.filter((e) => !e.skippedBecause).length} of {visit.packet.steps.length} steps
+              done, {visit.minutesInWords} by the book.
+            </p>
+            <Lines>
+              {state.jobs.map((j) => (
+                <li key={j.job + j.place}>
+                  {j.name}, {j.placeSpoken}: {j.done ? "done" : <b>not done</b>}
+                </li>
+              ))}
+            </Lines>
+            {sheet.releasedBecause && <b>Left on Hold: {sheet.releasedBecause}</b>}
+            {state.entries.some((e) => e.skippedBecause) && (
+              <Lines>
+                {state.entries
+                  .filter((e) => e.skippedBecause)
+                  .map((e) => (
+                    <li key={e.id}>
+                      Skipped: {visit.packet.steps.find((s) => s.key === e.key)?.title}{" "}
+                      <Quiet>({e.skippedBecause})</Quiet>
+                    </li>
+                  ))}
+              </Lines>
+            )}
+          </Section>
+          <Section>
+            <h2>Found</h2>
+            <Lines>
+              {state.findings.map((f) => (
+                <li key={f.id}>
+                  <b>{f.seen}</b>, {f.placeSpoken} <Quiet>{f.by}</Quiet>
+                  {f.note && <p>{f.note}</p>}
+                  <JudgementText of={f.judgement} />
+                  {f.mended && <p>Mended: {f.mended}</p>}
+                </li>
+              ))}
+            </Lines>
+            {state.findings.length === 0 && <Quiet>Nothing out of the ordinary was written down.</Quiet>}
+          </Section>
+          <Remarks sheet={sheet} />
+        </Stack>
+        <Stack $gap={26}>
+          <Table>
+            <caption>Measured</caption>
+            <tbody>
+              {state.readings.map((r) => (
+                <tr key={r.id}>
+                  <th scope="row">
+                    {r.name}, {r.placeSpoken}
+                  </th>
+                  <td>
+                    <b>{r.ours}</b> <Quiet>{r.other}</Quiet>
+                  </td>
+                  <td>{r.judgement && <VerdictWord verdict={r.judgement.verdict} />}</td>
+                </tr>
+              ))}
+            </tbody>
+          </Table>
+          <Table>
+            <caption>Parts used</caption>
+            <tbody>
+              {state.parts.map((p) => (
+                <tr key={p.id}>
+                  <th scope="row">{p.name}</th>
+                  <td>
+                    {p.quantity} {p.unit === "piece" ? "" : p.unit}
+                  </td>
+                  <td>
+                    <Quiet>{p.placeSpoken}</Quiet>
+                  </td>
+                </tr>
+              ))}
+            </tbody>
+          </Table>
+          <Section>
+            <h2>Schools</h2>
+            {visit.schools.map((s) => (
+              <Quiet key={s}>{s}</Quiet>
+            ))}
+          </Section>
+          {sheet.followUps.length > 0 && (
+            <Section>
+              <h2>Still owed</h2>
+              {sheet.followUps.map((f) => (
+                <p key={f.id}>
+                  {f.words} by {dayInWords(f.dueOn)}, {f.reason}
+                </p>
+              ))}
+            </Section>
+          )}
+        </Stack>
+      </Columns>
+    </Page>
+  );
+}
+
+function Remarks({ sheet }: { sheet: Schemas["VisitSheet"] }) {
+  const queries = useQueryClient();
+  const [text, setText] = useState("");
+  const [id, setId] = useState(newId);
+  const add = useMutation({
+    mutationFn: () =>
+      answer(
+        shop.PUT("/api/ledger/visits/{id}/amendments/{amendmentId}", {
+          params: { path: { id: sheet.visit.id, amendmentId: id } },
+          body: { text },
+        }),
+      ),
+    onSuccess: (now) => {
+      queries.setQueryData(["sheet", sheet.visit.id], now);
+      setText("");
+      setId(newId());
+    },
+  });
+  const refused = add.error instanceof ShopProblem ? add.error : undefined;
+  return (
+    <Section>
+      <h2>Remarks since</h2>
+      {sheet.amendments.length > 0 && (
+        <Lines>
+          {sheet.amendments.map((a) => (
+            <li key={a.id}>
+              {a.text}{" "}
+              <Quiet>
+                {a.by}, {dayInWords(a.at)}
+              </Quiet>
+            </li>
+          ))}
+        </Lines>
+      )}
+      {sheet.visit.state.closedAt && (
+        <form
+          onSubmit={(e) => {
+            e.preventDefault();
+            add.mutate();
+          }}
+        >
+          <Stack>
+            <TextField
+              label="A closed visit stays as it was; put right here what was wrong"
+              value={text}
+              onChange={setText}
+              lines
+              problem={refused?.field("/text")}
+            />
+            {refused && refused.fields.length === 0 && <Problem of={refused} />}
+            <div>
+              <Button type="submit" isDisabled={add.isPending}>
+                Put the remark
+              </Button>
+            </div>
+          </Stack>
+        </form>
+      )}
+    </Section>
+  );
+}

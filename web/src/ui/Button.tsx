@@ -1,0 +1,80 @@
+import { Button as AriaButton } from "react-aria-components/Button";
+import styled, { css } from "styled-components";
+
+const shape = css`
+  display: inline-flex;
+  align-items: center;
+  justify-content: center;
+  gap: 8px;
+  min-height: 46px;
+  padding: 8px 18px;
+  border-radius: 3px;
+  font:
+    600 17px/1.2 "Barlow Semi Condensed",
+    sans-serif;
+  text-decoration: none;
+  cursor: pointer;
+`;
+
+const plain = css`
+  background: transparent;
+  color: var(--ink);
+  border: 1px solid var(--ink);
+  &[data-hovered],
+  &:hover {
+    background: var(--tint);
+  }
+`;
+
+const main = css`
+  background: var(--working);
+  color: var(--on-working);
+  border: 1px solid var(--working);
+  &[data-hovered],
+  &:hover {
+    filter: brightness(1.08);
+  }
+`;
+
+/** A button. `$main` marks the one that carries the work on. */
+export const Button = styled(AriaButton)<{ $main?: boolean; $large?: boolean }>`
+  ${shape}
+  ${(p) => (p.$main ? main : plain)}
+  ${(p) =>
+    p.$large &&
+    css`
+      min-height: 62px;
+      padding: 10px 30px;
+      font-size: 22px;
+    `}
+  &[data-disabled] {
+    opacity: 0.5;
+    cursor: default;
+  }
+  &[data-focus-visible] {
+    outline: 3px solid var(--working);
+    outline-offset: 2px;
+  }
+`;
+
+/** A link that looks like a button. */
+export const linkShape = css<{ $main?: boolean }>`
+  ${shape}
+  ${(p) => (p.$main ? main : plain)}
+`;
+
+/** A button that reads as text within a line. */
+export const TextButton = styled(AriaButton)`
+  background: none;
+  border: 0;
+  padding: 6px 2px;
+  min-height: 32px;
+  color: var(--working);
+  text-decoration: underline;
+  text-underline-offset: 3px;
+  cursor: pointer;
+  &[data-disabled] {
+    opacity: 0.5;
+    cursor: default;
+  }
+`;

@@ -1,0 +1,163 @@
+import { useEffect, useState } from "react";
+import styled from "styled-components";
+import { Link, useLocation } from "wouter";
+import { setWorker, useWorkerId } from "../api/worker";
+import { useShop } from "../yard/useShop";
+import { TextButton } from "./Button";
+
+const Bar = styled.header`
+  border-bottom: 1px solid var(--hair);
+`;
+
+const Inner = styled.div`
+  max-width: 1280px;
+  margin: 0 auto;
+  padding: 0 28px;
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 0 30px;
+  font-family: "Barlow Semi Condensed", sans-serif;
+  font-size: 18px;
+  @media (max-width: 640px) {
+    padding: 0 16px;
+    gap: 0 14px;
+  }
+`;
+
+const Name = styled(Link)`
+  font-weight: 600;
+  color: var(--ink);
+  text-decoration: none;
+  padding: 14px 0;
+  @media (max-width: 640px) {
+    padding: 10px 0 4px;
+  }
+`;
+
+const Nav = styled.nav`
+  display: flex;
+  gap: 6px;
+  a {
+    padding: 14px 13px 11px;
+    color: var(--steel);
+    text-decoration: none;
+    border-bottom: 4px solid transparent;
+  }
+  a[aria-current] {
+    color: var(--ink);
+    font-weight: 600;
+    border-color: var(--working);
+  }
+  @media (max-width: 640px) {
+    order: 3;
+    width: 100%;
+    justify-content: space-between;
+    a {
+      padding: 10px 8px 8px;
+    }
+  }
+`;
+
+const Side = styled.div`
+  margin-left: auto;
+  display: flex;
+  align-items: center;
+  gap: 12px;
+  font-size: 16px;
+  min-width: 0;
+  a {
+    color: var(--steel);
+    overflow-wrap: anywhere;
+    max-height: 44px;
+    overflow: hidden;
+  }
+  select {
+    background: var(--ground);
+    border: 0;
+    border-bottom: 1px solid var(--steel);
+    padding: 8px 2px;
+    min-height: 40px;
+    max-width: 180px;
+  }
+  @media (max-width: 640px) {
+    a {
+      display: none;
+    }
+    select {
+      max-width: 130px;
+    }
+  }
+`;
+
+const DESTINATIONS = [
+  ["/yard", "Yard"],
+  ["/horizon", "Horizon"],
+  ["/bay", "Bay"],
+  ["/ledger", "Ledger"],
+] as const;
+
+/** The top of every screen: the destinations in the order of the work, the shop, and who is working. */
+export function Masthead() {
+  const [path] = useLocation();
+  const shop = useShop();
+  const worker = useWorkerId();
+  const people = (shop.data?.people ?? []).filter((p) => p.active);
+  const known = people.some((p) => p.id === worker);
+  return (
+    <Bar>
+      <Inner>
+        <Name href="/yard">Sturdy Tinker</Name>
+        <Nav aria-label="Destinations">
+          {DESTINATIONS.map(([to, words]) => (
+            <Link key={to} href={to} aria-current={path.startsWith(to) ? "page" : undefined}>
+              {words}
+            </Link>
+          ))}
+        </Nav>
+        <Side>
+          <Link href="/yard/shop">{shop.data?.name || "Your shop"}</Link>
+          {people.length > 0 && (
+            <select
+              aria-label="Who is working"
+              value={known ? (worker ?? "") : ""}
+              onChange={(e) => setWorker(e.target.value)}
+            >
+              {!known && <option value="">Who is working?</option>}
+              {people.map((p) => (
+                <option key={p.id} value={p.id}>
+                  {p.name}
+                </option>
+              ))}
+            </select>
+          )}
+          <Light />
+        </Side>
+      </Inner>
+    </Bar>
+  );
+}
+
+/** Day or night; as the machine has it until somebody chooses. */
+function Light() {
+  const [light, setLight] = useState(
+    () =>
+      localStorage.getItem("tinker-light") ??
+      (matchMedia("(prefers-color-scheme: dark)").matches ? "night" : "day"),
+  );
+  useEffect(() => {
+    document.documentElement.dataset.light = light;
+  }, [light]);
+  const other = light === "night" ? "day" : "night";
+  return (
+    <TextButton
+      aria-label={`Show the ${other} colours`}
+      onPress={() => {
+        localStorage.setItem("tinker-light", other);
+        setLight(other);
+      }}
+    >
+      {other === "night" ? "Night" : "Day"}
+    </TextButton>
+  );
+}

@@ -1,0 +1,165 @@
+import { useQuery } from "@tanstack/react-query";
+import { useMemo, useState } from "react";
+import styled from "styled-components";
+import { Link } from "wouter";
+import { answer, type Schemas, shop } from "../api/client";
+import { dayInWords } from "../api/words";
+import { GearPlan, type PlanMark } from "../gearplan/GearPlan";
+import { Columns, Head, Lines, Page, Quiet, Row, Section, Stack } from "../ui/Page";
+import { Problem } from "../ui/Problem";
+import { JudgementText } from "../ui/Verdict";
+import { MeterPanel } from "./MeterPanel";
+import { TakeIn } from "./TakeIn";
+
+const Figures = styled.table`
+  border-collapse: collapse;
+  width: 100%;
+  td,
+  th {
+    text-align: left;
+    font-weight: 400;
+    padding: 5px 10px 5px 0;
+    vertical-align: top;
+  }
+  td {
+    font-family: "Barlow Semi Condensed", sans-serif;
+  }
+`;
+
+/** One trailer: its gear plan, what stands at the place picked, and the way into the bay. */
+export default function TrailerPage({ id }: { id: string }) {
+  const page = useQuery({
+    queryKey: ["trailer", id],
+    queryFn: () => answer(shop.GET("/api/yard/trailers/{id}", { params: { path: { id } } })),
+  });
+  if (page.error) {
+    return (
+      <Page>
+        <Problem of={page.error} />
+        <Link href="/yard">Back to the yard</Link>
+      </Page>
+    );
+  }
+  return page.data ? <Trailer trailer={page.data} /> : <Page aria-busy="true" />;
+}
+
+function Trailer({ trailer }: { trailer: Schemas["TrailerAnswer"] }) {
+  const first = trailer.standing.dues[0];
+  const [picked, setPicked] = useState(first?.place ?? "axle-1-left");
+  const marks = useMemo(() => planMarks(trailer.standing), [trailer.standing]);
+  return (
+    <Page>
+      <Head>
+        <Stack $gap={2}>
+          <h1>
+            {trailer.tag} <span style={{ fontWeight: 400 }}>{trailer.name}</span>
+          </h1>
+          <Quiet>
+            {trailer.customer}
+            {trailer.plate && ` · ${trailer.plate}`} · {trailer.gearWords}
+          </Quiet>
+        </Stack>
+        <Row $gap={20}>
+          <Link href={`/ledger/trailers/${trailer.id}`}>History</Link>
+          <Link href={`/yard/trailers/${trailer.id}/edit`}>Change the description</Link>
+        </Row>
+      </Head>
+      {first ? <p>{first.due.reason}.</p> : <p>{trailer.standing.noDue}</p>}
+      <GearPlan
+        gear={trailer.gear}
+        places={trailer.places}
+        marks={marks}
+        picked={picked}
+        onPick={setPicked}
+        label={`Running gear of ${trailer.tag}, from above, nose to the left. Arrow keys walk from place to place.`}
+      />
+      <Columns $shape="1.15fr 1fr 1fr" style={{ marginTop: 14 }}>
+        <PlacePanel trailer={trailer} picked={picked} />
+        <TakeIn trailer={trailer} />
+        <Stack $gap={24}>
+          {trailer.followUps.length > 0 && (
+            <Section>
+              <h3>Owed</h3>
+              <Lines>
+                {trailer.followUps.map((f) => (
+                  <li key={f.id}>
+                    {f.words} by {dayInWords(f.dueOn)} <Quiet>({f.reason})</Quiet>
+                  </li>
+                ))}
+              </Lines>
+              <Link href="/ledger">Tick it off in the ledger</Link>
+            </Section>
+          )}
+          <MeterPanel trailer={trailer} />
+        </Stack>
+      </Columns>
+    </Page>
+  );
+}
+
+function planMarks(standing: Schemas["Standing"]): Map<string, PlanMark> {
+  const marks = new Map<string, PlanMark>();
+  for (const due of standing.dues) {
+    marks.set(due.place, { used: due.due.used, nearness: due.due.nearness, when: due.due.when });
+  }
+  // Marks come gravest first: the first of a place is the one it shows.
+  for (const mark of standing.marks) {
+    const there = marks.get(mark.place);
+    if (!there?.verdict) marks.set(mark.place, { ...there, verdict: mark.judgement.verdict });
+  }
+  return marks;
+}
+
+function PlacePanel({ trailer, picked }: { trailer: Schemas["TrailerAnswer"]; picked: string }) {
+  const place = trailer.places.find((p) => p.code === picked);
+  const due = trailer.standing.dues.find((d) => d.place === picked);
+  const marks = trailer.standing.marks.filter((m) => m.place === picked);
+  const measured = trailer.standing.measured.filter((m) => m.place === picked);
+  if (!place) return null;
+  return (
+    <Section aria-live="polite">
+      <h2>{place.spoken.charAt(0).toUpperCase() + place.spoken.slice(1)}</h2>
+      {due && (
+        <p>
+          <b>
+            {due.name} {due.due.when}
+          </b>
+          {due.due.lastOn && <Quiet> · last done {dayInWords(due.due.lastOn)}</Quiet>}
+          <br />
+          {due.due.reason}
+        </p>
+      )}
+      {marks.length > 0 && (
+        <Lines>
+          {marks.map((mark) => (
+            <li key={mark.subject}>
+              <b>{mark.seen}</b> <Quiet>{dayInWords(mark.on)}</Quiet>
+              <JudgementText of={mark.judgement} />
+            </li>
+          ))}
+        </Lines>
+      )}
+      {measured.length > 0 && (
+        <>
+          <h3>Last measured here</h3>
+          <Figures>
+            <tbody>
+              {measured.map((m) => (
+                <tr key={m.kind}>
+                  <th scope="row">{m.name}</th>
+                  <td>{m.value}</td>
+                  <td>
+                    <Quiet>{dayInWords(m.on)}</Quiet>
+                  </td>
+                </tr>
+              ))}
+            </tbody>
+          </Figures>
+        </>
+      )}
+      {!due && marks.length === 0 && measured.length === 0 && (
+        <Quiet>Nothing is recorded at this place yet.</Quiet>
+      )}
+    </Section>
+  );
+}
