@@ -119,14 +119,15 @@ public static class DemoShop
         Distance = Distance.FromMiles((decimal)miles), StartsNewMeter = starts, At = Morning(on), PersonId = by,
     };
 
-    // One trailer stands in the bay, its left side half done.
+    // One trailer stands in the bay, its left side nearly done.
     private static void AtWorkNow(ShopFile file, Guid by, DateOnly today, Random random)
     {
-        Trailer trailer = file.Trailers.Local.First(t => t.Tag == "B-03");
+        Trailer trailer = file.Trailers.Local.First(t => t.Tag == "A-12");
         new WorkedVisit(trailer.Id, trailer.Gear, Morning(today), Ends("", trailer.Gear), by)
         {
-            StopAfter = "axle-1-left/bearing-repack/dry",
-            Seen = [new Seen("axle-1-left", "grease-black", "No grit between the fingers.")],
+            StopAfter = "axle-2-left/bearing-repack/judge-spindle",
+            Seen = [new Seen("axle-1-left", "grease-black", "No grit between the fingers."), new Seen("axle-2-left", "cup-damaged", "Rust line on the inner cup.")],
+            Figures = new Dictionary<string, string> { ["axle-1-left/seal-journal"] = "2 1/4" },
         }.AddTo(file, random, UsageLine.Of(trailer, [], today));
     }
 

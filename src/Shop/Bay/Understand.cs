@@ -32,10 +32,10 @@ internal static class Understand
         return problem is null ? (read.Canonical!.Value, kind.Judge(read.Canonical.Value, context)) : (0, null);
     }
 
-    private static async Task<Ok<UnderstoodAnswer>> AnswerAsync(ShopFile file, string? typed, Quantity? quantity, string? kind, Guid? visit)
+    private static async Task<Ok<UnderstoodAnswer>> AnswerAsync(ShopFile file, string? typed, Named<Quantity>? quantity, string? kind, Guid? visit)
     {
         ReadingKind? asked = ReadingKinds.Find(kind);
-        Understood read = ShopNotation.Read(typed, asked?.Quantity ?? quantity ?? Quantity.Length);
+        Understood read = ShopNotation.Read(typed, asked?.Quantity ?? quantity?.Value ?? Quantity.Length);
         string? problem = read.Problem ?? asked?.Unbelievable(read);
         if (problem is not null)
         {

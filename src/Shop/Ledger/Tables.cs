@@ -41,14 +41,16 @@ public sealed record TableAnswer(string Kind, bool Applied, IReadOnlyList<RowAns
 
 internal static class Tables
 {
-    private static readonly CsvConfiguration Csv = new(CultureInfo.InvariantCulture)
+    private static readonly CsvConfiguration Out = new(CultureInfo.InvariantCulture) { Mode = CsvMode.RFC4180, NewLine = "\r\n" };
+
+    // Lines may end either way coming in.
+    private static readonly CsvConfiguration In = new(CultureInfo.InvariantCulture)
     {
         Mode = CsvMode.RFC4180,
         DetectColumnCountChanges = false,
         MissingFieldFound = null,
         BadDataFound = null,
         HeaderValidated = null,
-        NewLine = "\r\n",
         PrepareHeaderForMatch = header => header.Header.Trim().ToUpperInvariant(),
         TrimOptions = TrimOptions.Trim,
     };
@@ -78,7 +80,7 @@ internal static class Tables
     private static FileContentHttpResult Write(string name, IReadOnlyList<string> columns, IEnumerable<IReadOnlyList<string>> rows)
     {
         using StringWriter text = new(CultureInfo.InvariantCulture);
-        using (CsvWriter csv = new(text, Csv))
+        using (CsvWriter csv = new(text, Out))
         {
             foreach (IReadOnlyList<string> row in rows.Prepend(columns))
             {
@@ -99,7 +101,7 @@ internal static class Tables
     {
         _ = worker;
         string text = await TableText.ReadAsync(request);
-        using CsvReader csv = new(new StringReader(text), Csv);
+        using CsvReader csv = new(new StringReader(text), In);
         csv.Read();
         csv.ReadHeader();
         HashSet<string> header = [.. csv.HeaderRecord!.Select(h => h.Trim().ToLowerInvariant())];

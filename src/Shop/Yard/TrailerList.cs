@@ -63,7 +63,7 @@ internal static class TrailerList
 
     internal static void MapTrailerList(this RouteGroupBuilder yard) => yard.MapGet("/trailers", ListAsync);
 
-    private static async Task<Ok<TrailerListAnswer>> ListAsync(ShopFile file, Clock clock, string? search, Guid? customer, TrailerOrder? order, int? skip, int? take)
+    private static async Task<Ok<TrailerListAnswer>> ListAsync(ShopFile file, Clock clock, string? search, Guid? customer, Named<TrailerOrder>? order, int? skip, int? take)
     {
         int rows = take ?? PageRows;
         if (rows is < 1 or > MostRows || skip is < 0)
@@ -87,7 +87,7 @@ internal static class TrailerList
             query = query.Where(t => EF.Functions.Like(t.trailer.Tag, like, "\\") || EF.Functions.Like(t.trailer.Name, like, "\\") || EF.Functions.Like(t.trailer.Plate, like, "\\") || EF.Functions.Like(t.owner.Name, like, "\\"));
         }
 
-        var ordered = (order ?? TrailerOrder.Due) switch
+        var ordered = (order?.Value ?? TrailerOrder.Due) switch
         {
             TrailerOrder.Tag => query.OrderBy(t => t.trailer.Tag),
             TrailerOrder.Customer => query.OrderBy(t => t.owner.Name).ThenBy(t => t.trailer.Tag),

@@ -22,6 +22,8 @@ interface Props {
   picked?: string;
   onPick?: (code: string) => void;
   label: string;
+  /** Share of its full size it is drawn at; below 1 only where nothing has to be touched. */
+  scale?: number;
 }
 
 const Scroll = styled.div`
@@ -49,7 +51,7 @@ const Target = styled.g`
  * A trailer's running gear from above, nose to the left: the way to see how every place stands, and to pick one.
  * One stop of the tab key; the arrows walk from place to place.
  */
-export function GearPlan({ gear, places, marks, picked, onPick, label }: Props) {
+export function GearPlan({ gear, places, marks, picked, onPick, label, scale = 1 }: Props) {
   const frame = useRef<HTMLDivElement>(null);
   const targets = useRef(new Map<string, SVGGElement>());
   const [width, setWidth] = useState(1000);
@@ -61,7 +63,7 @@ export function GearPlan({ gear, places, marks, picked, onPick, label }: Props) 
     return () => watch.disconnect();
   }, []);
 
-  const drawn = useMemo(() => layOut(gear, width), [gear, width]);
+  const drawn = useMemo(() => layOut(gear, width / scale), [gear, width, scale]);
   const spoken = new Map(places.map((p) => [p.code, p.spoken]));
   const spots = drawn.spots.filter((s) => spoken.has(s.code));
   const reachable = spots.some((s) => s.code === picked) ? picked : spots[0]?.code;
@@ -77,8 +79,8 @@ export function GearPlan({ gear, places, marks, picked, onPick, label }: Props) 
   return (
     <Scroll ref={frame}>
       <svg
-        width={drawn.width}
-        height={drawn.height}
+        width={drawn.width * scale}
+        height={drawn.height * scale}
         viewBox={`0 0 ${drawn.width} ${drawn.height}`}
         role={onPick ? "listbox" : "img"}
         aria-label={label}
@@ -91,7 +93,7 @@ export function GearPlan({ gear, places, marks, picked, onPick, label }: Props) 
               <TyreShape tyre={tyre} used={mark?.used ?? null} nearness={mark?.nearness ?? null} />
               <text
                 x={tyre.x + tyre.width / 2}
-                y={tyre.side === "left" ? tyre.y - 12 : tyre.y + tyre.height + 24}
+                y={tyre.side === "left" ? tyre.y - 10 : tyre.y + tyre.height + 21}
                 textAnchor="middle"
                 fill={mark?.nearness === "overdue" ? "var(--ink)" : "var(--steel)"}
                 fontSize="15"
@@ -153,18 +155,41 @@ function Halo({ spot, drawn, picked }: { spot: Spot; drawn: ReturnType<typeof la
       {...line}
     />
   ) : (
-    <circle className="halo" cx={spot.x} cy={spot.y} r={12.5} fill="transparent" {...line} />
+    <circle
+      className="halo"
+      cx={spot.x}
+      cy={spot.y}
+      r={spot.kind === "side" ? 20 : 12.5}
+      fill="transparent"
+      {...line}
+    />
   );
 }
 
 function SpotShape({ spot, verdict }: { spot: Spot; verdict: Schemas["Verdict"] | null }) {
   if (verdict)
     return <VerdictShape verdict={verdict} x={spot.x} y={spot.y} r={spot.kind === "wheelEnd" ? 11 : 8} />;
-  if (spot.kind === "wheelEnd") return null;
+  if (spot.kind === "wheelEnd" || spot.kind === "trailer") return null;
+  if (spot.kind === "side") {
+    return (
+      <text
+        x={spot.x}
+        y={spot.y + 5}
+        textAnchor="middle"
+        fontSize="15"
+        fill="var(--steel)"
+        fontFamily="Barlow Semi Condensed"
+      >
+        {spot.code}
+      </text>
+    );
+  }
   if (spot.kind === "equalizer") {
+    // Its point hangs toward the frame on either side.
+    const inward = spot.code.endsWith("left") ? 1 : -1;
     return (
       <path
-        d={`M${spot.x - 9} ${spot.y - 5}H${spot.x + 9}L${spot.x} ${spot.y + 8}Z`}
+        d={`M${spot.x - 9} ${spot.y - 5 * inward}H${spot.x + 9}L${spot.x} ${spot.y + 8 * inward}Z`}
         fill="var(--ground)"
         stroke="var(--steel)"
         strokeWidth={1.5}

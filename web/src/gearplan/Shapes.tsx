@@ -10,6 +10,9 @@ export function Ground({ drawn }: { drawn: Layout }) {
       {drawn.axles.map((axle) => (
         <path key={axle.x} d={`M${axle.x} ${axle.from}V${axle.to}`} strokeWidth={5} />
       ))}
+      {drawn.ties.map((d) => (
+        <path key={d} d={d} stroke="var(--steel)" strokeWidth={1.5} />
+      ))}
       {drawn.springs.map((d) => (
         <path key={d} d={d} stroke="var(--steel)" strokeWidth={3} />
       ))}

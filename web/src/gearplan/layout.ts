@@ -36,22 +36,24 @@ export interface Layout {
   axles: { x: number; from: number; to: number }[];
   /** Springs as paths. */
   springs: string[];
+  /** Hangers, and what ties springs to them and to each other, as paths. */
+  ties: string[];
   /** The frame as a path, and where the coupler sits. */
   frame: string;
   coupler: { x: number; y: number };
 }
 
 /** Sizes of the drawing, chosen so that neighbouring places stand at least a fingertip's 26 apart. */
-const TYRE = { width: 104, height: 48 };
+const TYRE = { width: 104, height: 44 };
 const AXLE_GAP = 176;
 const EYE = 61;
 const HANGER = 90;
 const SPRING_SEAT = 24;
-const MARGIN = { top: 34, edge: 12, nose: 96 };
+const MARGIN = { top: 27, edge: 12, nose: 96 };
 const BRAKE_DROP = 26;
 const SPRING_DROP = 54;
-const FRAME_DROP = 80;
-const FRAME_WIDTH = 96;
+const FRAME_DROP = 72;
+const FRAME_WIDTH = 66;
 
 /** Least width on which every place can be touched. */
 export const leastWidth = (gear: Drawn): number =>
@@ -81,10 +83,11 @@ export function layOut(gear: Drawn, wanted: number): Layout {
     spots: [],
     axles: [],
     springs: [],
+    ties: [],
     frame: framePath(width, middle, first),
-    coupler: { x: 14, y: middle },
+    coupler: { x: 16, y: middle },
   };
-  drawn.spots.push({ code: "trailer", kind: "trailer", x: 44, y: middle });
+  drawn.spots.push({ code: "trailer", kind: "trailer", ...drawn.coupler });
   for (let axle = 1; axle <= gear.axles; axle++) {
     drawn.axles.push({ x: at(axle), from: MARGIN.top + TYRE.height, to: height - MARGIN.top - TYRE.height });
     drawn.spots.push({ code: `axle-${axle}`, kind: "axle", x: at(axle), y: middle });
@@ -99,10 +102,12 @@ function layOutSide(drawn: Layout, gear: Drawn, side: "left" | "right", at: (axl
   const level = (drop: number) => outer + inward * drop;
   const springs = gear.suspension !== "torsion";
   const spring = level(TYRE.height + SPRING_DROP);
+  const frame = level(TYRE.height + FRAME_DROP);
   const spot = (code: string, kind: Spot["kind"], x: number, y: number) =>
     drawn.spots.push({ code, kind, x, y });
 
-  spot(side, "side", at(1) - (springs ? HANGER + 34 : 90), spring);
+  // The nose leaves room for the sides themselves.
+  spot(side, "side", 40, level(TYRE.height + 24));
   for (let axle = 1; axle <= gear.axles; axle++) {
     const x = at(axle);
     const code = `axle-${axle}-${side}`;
@@ -123,9 +128,14 @@ function layOutSide(drawn: Layout, gear: Drawn, side: "left" | "right", at: (axl
     spot(`${code}-spring`, "spring", x - SPRING_SEAT, level(TYRE.height + SPRING_DROP - 5));
     spot(`${code}-u-bolts`, "uBolts", x + SPRING_SEAT, level(TYRE.height + SPRING_DROP - 5));
     spot(`${code}-rear-eye`, "rearEye", x + EYE, spring);
-    if (axle < gear.axles) spot(`equalizer-${axle}-${side}`, "equalizer", x + AXLE_GAP / 2, spring);
+    if (axle < gear.axles) {
+      spot(`equalizer-${axle}-${side}`, "equalizer", x + AXLE_GAP / 2, spring);
+      drawn.ties.push(`M${x + EYE} ${spring}H${x + AXLE_GAP - EYE}M${x + AXLE_GAP / 2} ${spring}V${frame}`);
+    }
   }
   if (springs) {
+    drawn.ties.push(`M${at(1) - EYE} ${spring}H${at(1) - HANGER}V${frame}`);
+    drawn.ties.push(`M${at(gear.axles) + EYE} ${spring}H${at(gear.axles) + HANGER}V${frame}`);
     spot(`front-hanger-${side}`, "frontHanger", at(1) - HANGER, spring);
     spot(`rear-hanger-${side}`, "rearHanger", at(gear.axles) + HANGER, spring);
   }
@@ -135,7 +145,7 @@ function framePath(width: number, middle: number, firstAxle: number): string {
   const half = FRAME_WIDTH / 2;
   const shoulder = Math.max(70, Math.min(firstAxle - 40, width * 0.24));
   const tail = width - MARGIN.edge;
-  return `M24 ${middle}L${shoulder} ${middle - half}H${tail}V${middle + half}H${shoulder}Z`;
+  return `M25 ${middle}L${shoulder} ${middle - half}H${tail}V${middle + half}H${shoulder}Z`;
 }
 
 /** The ways an arrow key walks. */

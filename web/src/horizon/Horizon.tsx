@@ -85,11 +85,7 @@ export default function Horizon() {
               <List>
                 {rows.map((c) => (
                   <li key={c.trailerId + c.on + c.places}>
-                    <span>
-                      {dayInWords(c.on)}
-                      <br />
-                      <Quiet>{c.when}</Quiet>
-                    </span>
+                    <span>{dayInWords(c.on)}</span>
                     <span>
                       <Link href={`/yard/trailers/${c.trailerId}`}>{c.tag}</Link> {c.name}
                       <br />

@@ -12,6 +12,11 @@ export const Page = styled.main`
 
 /** A screen's heading with what belongs beside it. */
 export const Head = styled.header`
+  @media (max-width: 640px) {
+    & > * {
+      text-align: left !important;
+    }
+  }
   display: flex;
   flex-wrap: wrap;
   gap: 6px 22px;

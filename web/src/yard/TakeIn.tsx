@@ -7,13 +7,23 @@ import { newId } from "../api/ids";
 import { Button, linkShape } from "../ui/Button";
 import { Tick } from "../ui/Fields";
 import { MeasureField } from "../ui/MeasureField";
-import { Quiet, Section, Stack } from "../ui/Page";
+import { Quiet, Section } from "../ui/Page";
 import { Problem } from "../ui/Problem";
 
 const REPACK = "bearing-repack";
 
 const LinkButton = styled(Link)<{ $main?: boolean }>`
   ${linkShape}
+`;
+
+const Ends = styled.div`
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(170px, 1fr));
+  gap: 0 14px;
+  label {
+    line-height: 1.2;
+    padding: 4px 0;
+  }
 `;
 
 const Minutes = styled.p`
@@ -47,7 +57,8 @@ export function TakeIn({ trailer }: { trailer: Schemas["TrailerAnswer"] }) {
 function Wanted({ trailer }: { trailer: Schemas["TrailerAnswer"] }) {
   const queries = useQueryClient();
   const [, go] = useLocation();
-  const ends = trailer.places.filter((p) => p.kind === "wheelEnd");
+  // Two columns read as the trailer stands: left, right, axle by axle.
+  const ends = trailer.places.filter((p) => p.kind === "wheelEnd").sort((a, b) => a.axle - b.axle);
   const near = trailer.standing.dues.filter((d) => d.due.nearness !== "later").map((d) => d.place);
   const [wanted, setWanted] = useState(() => new Set(near.length > 0 ? near : ends.map((p) => p.code)));
   const [meter, setMeter] = useState("");
@@ -85,7 +96,7 @@ function Wanted({ trailer }: { trailer: Schemas["TrailerAnswer"] }) {
   return (
     <Section>
       <h2>A visit: bearing repack</h2>
-      <Stack $gap={0} role="group" aria-label="Where">
+      <Ends role="group" aria-label="Where">
         {ends.map((p) => {
           const due = trailer.standing.dues.find((d) => d.place === p.code);
           return (
@@ -102,17 +113,11 @@ function Wanted({ trailer }: { trailer: Schemas["TrailerAnswer"] }) {
             </Tick>
           );
         })}
-      </Stack>
+      </Ends>
       {jobs.length > 0 && look.data && (
         <div aria-live="polite">
           <Minutes>{look.data.minutesInWords}</Minutes>
           {jobs.length > 1 && <Quiet>in visits of their own they would take {look.data.apartInWords}</Quiet>}
-          <p style={{ marginTop: 6 }}>
-            Take along:{" "}
-            {look.data.parts
-              .map((p) => `${p.quantity} ${p.unit === "piece" ? "×" : p.unit} ${p.name}`)
-              .join("; ")}
-          </p>
         </div>
       )}
       {metered && (
@@ -136,6 +141,14 @@ function Wanted({ trailer }: { trailer: Schemas["TrailerAnswer"] }) {
           Take it in
         </Button>
       </div>
+      {jobs.length > 0 && look.data && (
+        <Quiet>
+          Take along:{" "}
+          {look.data.parts
+            .map((p) => `${p.quantity} ${p.unit === "piece" ? "×" : p.unit} ${p.name}`)
+            .join("; ")}
+        </Quiet>
+      )}
     </Section>
   );
 }

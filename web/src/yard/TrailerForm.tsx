@@ -1,5 +1,6 @@
 import { keepPreviousData, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
+import styled from "styled-components";
 import { Link, useLocation } from "wouter";
 import { answer, type Schemas, shop, ShopProblem } from "../api/client";
 import { newId } from "../api/ids";
@@ -13,6 +14,19 @@ import { useDebounced } from "../ui/useDebounced";
 import * as options from "./gearOptions";
 
 type Draft = Schemas["TrailerDraft"];
+
+// Stays in sight while the fields under it are filled in.
+const Alongside = styled.div`
+  position: sticky;
+  top: 0;
+  z-index: 1;
+  background: var(--ground);
+  border-bottom: 1px solid var(--hair);
+  padding: 4px 0;
+  @media (max-height: 600px) {
+    position: static;
+  }
+`;
 
 const NOBODY = new Map<string, never>();
 
@@ -131,7 +145,15 @@ function Form({ id, first, customer }: { id?: string; first: Draft; customer: st
         <Quiet>{look.data?.words}</Quiet>
       </Head>
       {look.data && (
-        <GearPlan gear={g} places={look.data.places} marks={NOBODY} label={`Gear plan: ${look.data.words}`} />
+        <Alongside>
+          <GearPlan
+            gear={g}
+            places={look.data.places}
+            marks={NOBODY}
+            label={`Gear plan: ${look.data.words}`}
+            scale={0.62}
+          />
+        </Alongside>
       )}
       <form
         onSubmit={(e) => {

@@ -50,7 +50,7 @@ function Trailer({ trailer }: { trailer: Schemas["TrailerAnswer"] }) {
   return (
     <Page>
       <Head>
-        <Stack $gap={2}>
+        <Stack $gap={2} style={{ flex: "1 1 420px" }}>
           <h1>
             {trailer.tag} <span style={{ fontWeight: 400 }}>{trailer.name}</span>
           </h1>
@@ -59,12 +59,17 @@ function Trailer({ trailer }: { trailer: Schemas["TrailerAnswer"] }) {
             {trailer.plate && ` · ${trailer.plate}`} · {trailer.gearWords}
           </Quiet>
         </Stack>
-        <Row $gap={20}>
-          <Link href={`/ledger/trailers/${trailer.id}`}>History</Link>
-          <Link href={`/yard/trailers/${trailer.id}/edit`}>Change the description</Link>
-        </Row>
+        <Stack $gap={2} style={{ textAlign: "right", flex: "0 1 430px" }}>
+          {first ? (
+            <>
+              <b>Repack {first.due.when}</b>
+              <Quiet>{first.due.reason}</Quiet>
+            </>
+          ) : (
+            <Quiet>{trailer.standing.noDue}</Quiet>
+          )}
+        </Stack>
       </Head>
-      {first ? <p>{first.due.reason}.</p> : <p>{trailer.standing.noDue}</p>}
       <GearPlan
         gear={trailer.gear}
         places={trailer.places}
@@ -91,6 +96,10 @@ function Trailer({ trailer }: { trailer: Schemas["TrailerAnswer"] }) {
             </Section>
           )}
           <MeterPanel trailer={trailer} />
+          <Row $gap={20}>
+            <Link href={`/ledger/trailers/${trailer.id}`}>What was done</Link>
+            <Link href={`/yard/trailers/${trailer.id}/edit`}>Change the description</Link>
+          </Row>
         </Stack>
       </Columns>
     </Page>

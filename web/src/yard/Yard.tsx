@@ -2,7 +2,7 @@ import { keepPreviousData, useInfiniteQuery, useQuery } from "@tanstack/react-qu
 import { useState } from "react";
 import styled from "styled-components";
 import { Link } from "wouter";
-import { answer, type Schemas, shop } from "../api/client";
+import { answer, shop } from "../api/client";
 import { GearGlyph } from "../gearplan/GearGlyph";
 import { Button, linkShape } from "../ui/Button";
 import { Choice, TextField } from "../ui/Fields";
@@ -80,7 +80,7 @@ export default function Yard() {
   const house = useShop();
   const [search, setSearch] = useState("");
   const [customer, setCustomer] = useState("");
-  const [order, setOrder] = useState<Schemas["TrailerOrder"]>("due");
+  const [order, setOrder] = useState<"due" | "tag" | "customer">("due");
   const wanted = useDebounced(search.trim(), 150);
   const customers = useQuery({
     queryKey: ["customers"],

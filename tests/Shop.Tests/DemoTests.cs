@@ -1,0 +1,59 @@
+using Microsoft.EntityFrameworkCore;
+using SturdyTinker.Demo;
+using SturdyTinker.Store;
+using Xunit;
+
+namespace SturdyTinker.Shop.Tests;
+
+/// <summary>The demo shop makes sense, whatever day it is made on.</summary>
+public sealed class DemoTests
+{
+    [Theory]
+    [InlineData(0)]
+    [InlineData(97)]
+    [InlineData(250)]
+    public async Task The_demo_is_whole_on_any_day(int daysAhead)
+    {
+        DateOnly today = DateOnly.FromDateTime(DateTime.Now).AddDays(daysAhead);
+        string folder = Directory.CreateTempSubdirectory("tinker-demo-").FullName;
+        try
+        {
+            await using ShopFile file = await ShopFileOpening.OpenAsync(folder);
+            await DemoShop.FillAsync(file, today);
+            Assert.True(await file.Trailers.CountAsync() >= 15);
+            Assert.True(await file.Customers.CountAsync() >= 5);
+            Assert.True(await file.Visits.CountAsync(v => v.ClosedAt != null) >= 20);
+            Assert.Equal(1, await file.Visits.CountAsync(v => v.ClosedAt == null));
+            Assert.All(await file.Trailers.ToListAsync(), t => Assert.Empty(t.Gear.Contradictions()));
+            Assert.True((await file.Trailers.ToListAsync()).Select(t => t.Gear with { RatingPounds = 0 }).Distinct().Count() >= 12);
+            Assert.True(await file.FollowUps.AnyAsync(f => f.DoneAt == null));
+            Assert.True((await file.Visits.ToListAsync()).Min(v => v.OpenedAt.DateTime) <= today.AddMonths(-18).ToDateTime(TimeOnly.MaxValue));
+            Assert.Equal(
+                ["Hold", "Renew", "Watch", "Sound"],
+                (await file.Standings.ToListAsync()).Select(s => s.Worst).Where(w => w is not null).Distinct().OrderDescending().Select(w => w.ToString()!));
+        }
+        finally
+        {
+            Microsoft.Data.Sqlite.SqliteConnection.ClearAllPools();
+            Directory.Delete(folder, recursive: true);
+        }
+    }
+
+    [Fact]
+    public async Task A_generated_fleet_has_its_years()
+    {
+        string folder = Directory.CreateTempSubdirectory("tinker-fleet-").FullName;
+        try
+        {
+            await using ShopFile file = await ShopFileOpening.OpenAsync(folder);
+            await Fleet.FillAsync(file, 12, DateOnly.FromDateTime(DateTime.Now));
+            Assert.Equal(12, await file.Standings.CountAsync(s => s.NextDue != null));
+            Assert.Equal(36, await file.Visits.CountAsync());
+        }
+        finally
+        {
+            Microsoft.Data.Sqlite.SqliteConnection.ClearAllPools();
+            Directory.Delete(folder, recursive: true);
+        }
+    }
+}

@@ -1,0 +1,156 @@
+using System.Net.Http.Json;
+using System.Text;
+using System.Text.Json;
+using System.Text.Json.Serialization;
+using Microsoft.AspNetCore.Hosting;
+using Microsoft.AspNetCore.Mvc.Testing;
+using Microsoft.EntityFrameworkCore;
+using Microsoft.Extensions.DependencyInjection;
+using Microsoft.Extensions.DependencyInjection.Extensions;
+using SturdyTinker.Core.Gear;
+using SturdyTinker.Shop.Bay;
+using SturdyTinker.Shop.Requests;
+using SturdyTinker.Shop.Yard;
+using SturdyTinker.Store;
+using Xunit;
+
+namespace SturdyTinker.Shop.Tests;
+
+/// <summary>A whole shop over HTTP on a real SQLite file of its own, with one person at work and a clock to turn.</summary>
+public sealed class ShopServer : IDisposable
+{
+    private static readonly JsonSerializerOptions Json = new(JsonSerializerDefaults.Web) { Converters = { new JsonStringEnumConverter(JsonNamingPolicy.CamelCase) } };
+
+    private readonly WebApplicationFactory<Program> factory;
+
+    /// <summary>Starts a shop; its folder goes when it is disposed of.</summary>
+    public ShopServer(string? folder = null)
+    {
+        Folder = folder ?? Directory.CreateTempSubdirectory("tinker-shop-").FullName;
+        factory = new WebApplicationFactory<Program>().WithWebHostBuilder(host =>
+        {
+            host.UseSetting("data", Folder);
+            host.UseSetting("Logging:LogLevel:Default", "None");
+            host.ConfigureServices(services => services.Replace(ServiceDescriptor.Singleton<TimeProvider>(Time)));
+        });
+        Http = factory.CreateClient();
+    }
+
+    public string Folder { get; }
+
+    public TurnedClock Time { get; } = new();
+
+    public HttpClient Http { get; }
+
+    public DateOnly Today => DateOnly.FromDateTime(Time.GetLocalNow().DateTime);
+
+    public static Guid NewId() => Guid.CreateVersion7();
+
+    /// <summary>One person, who is at work for every request that follows.</summary>
+    public async Task<Guid> SomebodyAsync(string name = "Ines Marrow")
+    {
+        Guid id = NewId();
+        (await Http.PutAsJsonAsync($"/api/yard/people/{id}", new PersonEdit(name, true), Json)).EnsureSuccessStatusCode();
+        Http.DefaultRequestHeaders.Remove(Worker.Header);
+        Http.DefaultRequestHeaders.Add(Worker.Header, id.ToString());
+        return id;
+    }
+
+    public async Task<Guid> CustomerAsync(string name = "Lanternfold Puppet Theatre")
+    {
+        Guid id = NewId();
+        await PutAsync<CustomerAnswer>($"/api/yard/customers/{id}", new CustomerEdit(name, "", "", "", 0));
+        return id;
+    }
+
+    public async Task<TrailerAnswer> TrailerAsync(string tag = "P-07", Func<TrailerDraft, TrailerDraft>? with = null)
+    {
+        TrailerDraft draft = Draft(tag, await CustomerAsync("Owner of " + tag));
+        return await PutAsync<TrailerAnswer>($"/api/yard/trailers/{NewId()}", with?.Invoke(draft) ?? draft);
+    }
+
+    public static TrailerDraft Draft(string tag, Guid customer) =>
+        new(tag, "Stage wagon", "", customer, GearDescription.Of(GearDefaults.For(2, 5_200)), MeterKind.HubOdometer, "", 0);
+
+    /// <summary>Takes a trailer in for a repack at some of its wheel ends.</summary>
+    public async Task<VisitAnswer> VisitAsync(Guid trailer, params string[] ends) =>
+        await PutAsync<VisitAnswer>($"/api/bay/visits/{NewId()}", Wanted(trailer, ends));
+
+    public static VisitDraft Wanted(Guid trailer, params string[] ends) =>
+        new(trailer, [.. (ends.Length > 0 ? ends : ["axle-1-left"]).Select(e => new Core.Jobs.JobAt("bearing-repack", e))]);
+
+    /// <summary>Ticks the next steps, as many as asked or all of them, without figures.</summary>
+    public async Task<VisitState> WorkAsync(VisitAnswer visit, int steps = int.MaxValue)
+    {
+        VisitState state = (await GetAsync<VisitAnswer>($"/api/bay/visits/{visit.Id}")).State;
+        for (int i = 0; i < steps && state.Next is { } next; i++)
+        {
+            state = await PutAsync<VisitState>($"/api/bay/visits/{visit.Id}/entries/{NewId()}", new EntryDraft(next, []));
+        }
+
+        return state;
+    }
+
+    public async Task<T> GetAsync<T>(string path) => await ReadAsync<T>(await Http.GetAsync(path));
+
+    public async Task<T> PutAsync<T>(string path, object body) => await ReadAsync<T>(await Http.PutAsJsonAsync(path, body, Json));
+
+    public async Task<T> PostAsync<T>(string path, object body) => await ReadAsync<T>(await Http.PostAsJsonAsync(path, body, Json));
+
+    public async Task<T> DeleteAsync<T>(string path) => await ReadAsync<T>(await Http.DeleteAsync(path));
+
+    /// <summary>Sends a body as it is and expects to be refused.</summary>
+    public async Task<Problem> RefusedAsync(HttpMethod method, string path, object? body, int status)
+    {
+        using HttpRequestMessage request = new(method, path);
+        request.Content = body switch
+        {
+            null => null,
+            HttpContent content => content,
+            string text => new StringContent(text, Encoding.UTF8, "application/json"),
+            _ => JsonContent.Create(body, options: Json),
+        };
+        HttpResponseMessage answer = await Http.SendAsync(request);
+        Assert.Equal(status, (int)answer.StatusCode);
+        Assert.Equal("application/problem+json", answer.Content.Headers.ContentType?.MediaType);
+        Problem problem = (await answer.Content.ReadFromJsonAsync<Problem>(Json))!;
+        Assert.Equal(status, problem.Status);
+        Assert.EndsWith(".", problem.Detail.Replace("?", ".", StringComparison.Ordinal), StringComparison.Ordinal);
+        return problem;
+    }
+
+    /// <summary>Looks into the file itself, past the program.</summary>
+    public async Task<T> LookAsync<T>(Func<ShopFile, Task<T>> look)
+    {
+        DbContextOptionsBuilder<ShopFile> builder = new();
+        builder.UseShopFile(Folder);
+        await using ShopFile file = new(builder.Options);
+        return await look(file);
+    }
+
+    public static async Task<T> ReadAsync<T>(HttpResponseMessage answer)
+    {
+        string text = await answer.Content.ReadAsStringAsync();
+        Assert.True(answer.IsSuccessStatusCode, $"{(int)answer.StatusCode} {text}");
+        return JsonSerializer.Deserialize<T>(text, Json)!;
+    }
+
+    public void Dispose()
+    {
+        Http.Dispose();
+        factory.Dispose();
+        Microsoft.Data.Sqlite.SqliteConnection.ClearAllPools();
+        if (Directory.Exists(Folder))
+        {
+            Directory.Delete(Folder, recursive: true);
+        }
+    }
+}
+
+/// <summary>A clock that a test turns on by hand.</summary>
+public sealed class TurnedClock : TimeProvider
+{
+    public TimeSpan Ahead { get; set; }
+
+    public override DateTimeOffset GetUtcNow() => base.GetUtcNow() + Ahead;
+}

@@ -1,0 +1,98 @@
+using System.Text;
+using Microsoft.EntityFrameworkCore;
+using SturdyTinker.Core.Gear;
+using SturdyTinker.Demo;
+using SturdyTinker.Shop.Ledger;
+using SturdyTinker.Store;
+using Xunit;
+
+namespace SturdyTinker.Shop.Tests;
+
+/// <summary>Tables in and out.</summary>
+public sealed class TablesTests : IDisposable
+{
+    private readonly ShopServer shop = new();
+
+    public void Dispose() => shop.Dispose();
+
+    private async Task<TableAnswer> SendAsync(string text, bool apply) =>
+        await ShopServer.ReadAsync<TableAnswer>(await shop.Http.PostAsync($"/api/ledger/tables?apply={apply}", BadInputTests.Table(Encoding.UTF8.GetBytes(text))));
+
+    [Fact]
+    public async Task A_good_row_is_not_lost_because_its_neighbour_is_bad()
+    {
+        await shop.SomebodyAsync();
+        const string text = "tag,customer,axles,rating_lb,brake,stud_thread\r\n"
+            + "A-1,\"Orchard, north\",2,\"3,500\",,\r\n"
+            + "A-2,Orchard,nine,3500,,\r\n"
+            + "A-3,\"Orchard\nof the \"\"hill\"\"\",3,7000,hydraulic disc,9/16\r\n"
+            + ",Orchard,2,3500,,\r\n"
+            + "A-1,Orchard,2,3500,,\r\n"
+            + "A-5,New owner,2,3500,steam,1/2\r\n"
+            + "A-6,Other new owner,5,3500,,1/2\r\n";
+
+        TableAnswer look = await SendAsync(text, apply: false);
+        Assert.Equal([RowFate.Add, RowFate.Refuse, RowFate.Add, RowFate.Refuse, RowFate.Refuse, RowFate.Refuse, RowFate.Refuse], look.Rows.Select(r => r.Fate));
+        Assert.Equal([2, 3, 4, 6, 7, 8, 9], look.Rows.Select(r => r.Line));
+        Assert.Contains("“nine” is no whole number", look.Rows[1].Problems[0].Detail, StringComparison.Ordinal);
+        Assert.Equal("brake", look.Rows[5].Problems[0].Pointer);
+        Assert.Equal("axles", look.Rows[6].Problems[0].Pointer);
+        Assert.Equal(0, await shop.LookAsync(f => f.Trailers.CountAsync()));
+        Assert.Equal(0, await shop.LookAsync(f => f.Customers.CountAsync()));
+
+        TableAnswer taken = await SendAsync(text, apply: true);
+        Assert.Equal(look.Rows.Select(r => r.Fate), taken.Rows.Select(r => r.Fate));
+        Assert.Equal(["A-1", "A-3"], await shop.LookAsync(f => f.Trailers.OrderBy(t => t.Tag).Select(t => t.Tag).ToListAsync()));
+        Assert.Equal(["Orchard\nof the \"hill\"", "Orchard, north"], await shop.LookAsync(f => f.Customers.OrderBy(c => c.Name).Select(c => c.Name).ToListAsync()));
+
+        // Taken in again, everything stands already.
+        Assert.Equal([RowFate.Same, RowFate.Same], (await SendAsync(text, apply: true)).Rows.Where(r => r.Fate != RowFate.Refuse).Select(r => r.Fate));
+        Trailer long3 = await shop.LookAsync(f => f.Trailers.SingleAsync(t => t.Tag == "A-3"));
+        Assert.Equal((BrakeKind.HydraulicDisc, 0.5625m), (long3.Gear.Brake, long3.Gear.Studs.Thread.Inches));
+    }
+
+    [Fact]
+    public async Task The_same_table_out_reads_back_in_unchanged()
+    {
+        await shop.SomebodyAsync("Wil Tarn");
+        await shop.LookAsync(async file =>
+        {
+            await DemoShop.FillAsync(file, shop.Today);
+            return 0;
+        });
+        foreach (string table in new[] { "trailers", "customers" })
+        {
+            string text = await shop.Http.GetStringAsync($"/api/ledger/tables/{table}.csv");
+            TableAnswer back = await SendAsync(text, apply: true);
+            Assert.Equal(table, back.Kind);
+            Assert.True(back.Rows.Count >= 6);
+            Assert.All(back.Rows, r => Assert.Equal(RowFate.Same, r.Fate));
+            Assert.Equal(text, await shop.Http.GetStringAsync($"/api/ledger/tables/{table}.csv"));
+        }
+    }
+
+    [Fact]
+    public async Task The_same_table_makes_the_same_trailers_in_an_empty_shop()
+    {
+        await shop.SomebodyAsync("Wil Tarn");
+        await shop.LookAsync(async file =>
+        {
+            await DemoShop.FillAsync(file, shop.Today);
+            return 0;
+        });
+        string text = await shop.Http.GetStringAsync("/api/ledger/tables/trailers.csv");
+        using ShopServer other = new();
+        await other.SomebodyAsync();
+        await ShopServer.ReadAsync<TableAnswer>(await other.Http.PostAsync("/api/ledger/tables?apply=true", BadInputTests.Table(Encoding.UTF8.GetBytes(text))));
+        Assert.Equal(text, await other.Http.GetStringAsync("/api/ledger/tables/trailers.csv"));
+    }
+
+    [Fact]
+    public async Task A_byte_order_mark_and_bare_line_feeds_do_no_harm()
+    {
+        await shop.SomebodyAsync();
+        TableAnswer taken = await SendAsync("\uFEFFcustomer,phone\nOrchard,0 11\n", apply: true);
+        Assert.Equal(RowFate.Add, Assert.Single(taken.Rows).Fate);
+        Assert.Equal("0 11", await shop.LookAsync(f => f.Customers.Select(c => c.Phone).SingleAsync()));
+    }
+}
