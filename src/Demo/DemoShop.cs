@@ -20,9 +20,10 @@ public static class DemoShop
 
     /// <summary>Fills an empty file.</summary>
     /// <param name="file">The shop's file.</param>
-    /// <param name="today">The day the demo ends on.</param>
-    public static async Task FillAsync(ShopFile file, DateOnly today)
+    /// <param name="now">The moment the demo ends at.</param>
+    public static async Task FillAsync(ShopFile file, DateTimeOffset now)
     {
+        DateOnly today = DateOnly.FromDateTime(now.DateTime);
         Random random = new(114);
         await using var transaction = await file.Database.BeginTransactionAsync();
         file.Settings.Add(new ShopSettings { Name = "Quillmere workshop" });
@@ -49,7 +50,7 @@ public static class DemoShop
         }
 
         await file.SaveChangesAsync();
-        AtWorkNow(file, people[1].Id, today, random);
+        AtWorkNow(file, people[1].Id, now, random);
         SettleFollowUps(file, people, today);
         await file.SaveChangesAsync();
         await transaction.CommitAsync();
@@ -120,15 +121,15 @@ public static class DemoShop
     };
 
     // One trailer stands in the bay, its left side nearly done.
-    private static void AtWorkNow(ShopFile file, Guid by, DateOnly today, Random random)
+    private static void AtWorkNow(ShopFile file, Guid by, DateTimeOffset now, Random random)
     {
         Trailer trailer = file.Trailers.Local.First(t => t.Tag == "A-12");
-        new WorkedVisit(trailer.Id, trailer.Gear, Morning(today), Ends("", trailer.Gear), by)
+        new WorkedVisit(trailer.Id, trailer.Gear, now.AddHours(-2), Ends("", trailer.Gear), by)
         {
             StopAfter = "axle-2-left/bearing-repack/judge-spindle",
             Seen = [new Seen("axle-1-left", "grease-black", "No grit between the fingers."), new Seen("axle-2-left", "cup-damaged", "Rust line on the inner cup.")],
             Figures = new Dictionary<string, string> { ["axle-1-left/seal-journal"] = "2 1/4" },
-        }.AddTo(file, random, UsageLine.Of(trailer, [], today));
+        }.AddTo(file, random, UsageLine.Of(trailer, [], DateOnly.FromDateTime(now.DateTime)));
     }
 
     // Old checks were done within the week; the newest are still owed.

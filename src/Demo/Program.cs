@@ -10,7 +10,6 @@ if (Value("--data") is not { } folder)
     return 2;
 }
 
-DateOnly today = DateOnly.FromDateTime(DateTime.Now);
 await using ShopFile file = await ShopFileOpening.OpenAsync(folder);
 if (file.Trailers.Any())
 {
@@ -20,11 +19,11 @@ if (file.Trailers.Any())
 
 if (Value("--fleet") is { } count)
 {
-    await Fleet.FillAsync(file, int.Parse(count, System.Globalization.CultureInfo.InvariantCulture), today);
+    await Fleet.FillAsync(file, int.Parse(count, System.Globalization.CultureInfo.InvariantCulture), DateOnly.FromDateTime(DateTime.Now));
 }
 else
 {
-    await DemoShop.FillAsync(file, today);
+    await DemoShop.FillAsync(file, DateTimeOffset.Now);
 }
 
 return 0;

@@ -14,16 +14,18 @@ public sealed class DemoTests
     [InlineData(250)]
     public async Task The_demo_is_whole_on_any_day(int daysAhead)
     {
-        DateOnly today = DateOnly.FromDateTime(DateTime.Now).AddDays(daysAhead);
+        DateTimeOffset now = DateTimeOffset.Now.AddDays(daysAhead);
+        DateOnly today = DateOnly.FromDateTime(now.DateTime);
         string folder = Directory.CreateTempSubdirectory("tinker-demo-").FullName;
         try
         {
             await using ShopFile file = await ShopFileOpening.OpenAsync(folder);
-            await DemoShop.FillAsync(file, today);
+            await DemoShop.FillAsync(file, now);
             Assert.True(await file.Trailers.CountAsync() >= 15);
             Assert.True(await file.Customers.CountAsync() >= 5);
             Assert.True(await file.Visits.CountAsync(v => v.ClosedAt != null) >= 20);
             Assert.Equal(1, await file.Visits.CountAsync(v => v.ClosedAt == null));
+            Assert.All(await file.StepEntries.ToListAsync(), e => Assert.True(e.At <= now));
             Assert.All(await file.Trailers.ToListAsync(), t => Assert.Empty(t.Gear.Contradictions()));
             Assert.True((await file.Trailers.ToListAsync()).Select(t => t.Gear with { RatingPounds = 0 }).Distinct().Count() >= 12);
             Assert.True(await file.FollowUps.AnyAsync(f => f.DoneAt == null));

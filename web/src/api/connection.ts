@@ -30,8 +30,14 @@ export async function patientFetch(request: Request): Promise<Response> {
   for (let wait = FIRST_WAIT; ; wait = Math.min(wait * 2, LONGEST_WAIT)) {
     try {
       const answer = await fetch(request.clone());
+      // An answer cut off in the middle is no answer: it counts once all of it is here.
+      const body = answer.status === 204 ? null : await answer.arrayBuffer();
       set(false);
-      return answer;
+      return new Response(body, {
+        status: answer.status,
+        statusText: answer.statusText,
+        headers: answer.headers,
+      });
     } catch (fault) {
       if (request.signal.aborted) throw fault;
       set(true);

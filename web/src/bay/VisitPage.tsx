@@ -1,11 +1,11 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
-import { Link, useLocation } from "wouter";
+import { useLocation } from "wouter";
 import { answer, type Schemas, shop } from "../api/client";
 import { minutesInWords } from "../api/words";
 import { TextButton } from "../ui/Button";
 import { Columns, Head, Page, Quiet, Stack } from "../ui/Page";
-import { Problem } from "../ui/Problem";
+import { Problem, Refused } from "../ui/Problem";
 import { Aside } from "./Aside";
 import { ClosePanel } from "./ClosePanel";
 import { FindingPanel } from "./FindingPanel";
@@ -25,14 +25,7 @@ export default function VisitPage({ id }: { id: string }) {
   });
   const settle = (state: Schemas["VisitState"]) =>
     queries.setQueryData<Schemas["VisitAnswer"]>(["visit", id], (now) => (now ? { ...now, state } : now));
-  if (visit.error) {
-    return (
-      <Page>
-        <Problem of={visit.error} />
-        <Link href="/bay">Back to the bay</Link>
-      </Page>
-    );
-  }
+  if (visit.error && !visit.data) return <Refused of={visit.error} back="/bay" backWords="Back to the bay" />;
   return visit.data ? <AtWork visit={visit.data} settle={settle} /> : <Page aria-busy="true" />;
 }
 

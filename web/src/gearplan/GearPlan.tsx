@@ -2,7 +2,7 @@ import { useEffect, useMemo, useRef, useState } from "react";
 import styled from "styled-components";
 import type { Schemas } from "../api/client";
 import { VERDICT_WORDS, VerdictShape } from "../ui/Verdict";
-import { type Drawn, layOut, neighbour, type Spot, type Way } from "./layout";
+import { type Drawn, layOut, leastWidth, neighbour, type Spot, type Way } from "./layout";
 import { Ground, TyreShape } from "./Shapes";
 
 /** What the plan says at a place. */
@@ -22,9 +22,11 @@ interface Props {
   picked?: string;
   onPick?: (code: string) => void;
   label: string;
-  /** Share of its full size it is drawn at; below 1 only where nothing has to be touched. */
-  scale?: number;
+  /** Drawn smaller, and as small as its room asks: only where nothing has to be touched. */
+  small?: boolean;
 }
+
+const SMALL = 0.62;
 
 const Scroll = styled.div`
   overflow-x: auto;
@@ -51,7 +53,7 @@ const Target = styled.g`
  * A trailer's running gear from above, nose to the left: the way to see how every place stands, and to pick one.
  * One stop of the tab key; the arrows walk from place to place.
  */
-export function GearPlan({ gear, places, marks, picked, onPick, label, scale = 1 }: Props) {
+export function GearPlan({ gear, places, marks, picked, onPick, label, small }: Props) {
   const frame = useRef<HTMLDivElement>(null);
   const targets = useRef(new Map<string, SVGGElement>());
   const [width, setWidth] = useState(1000);
@@ -63,6 +65,7 @@ export function GearPlan({ gear, places, marks, picked, onPick, label, scale = 1
     return () => watch.disconnect();
   }, []);
 
+  const scale = small ? Math.min(SMALL, width / leastWidth(gear)) : 1;
   const drawn = useMemo(() => layOut(gear, width / scale), [gear, width, scale]);
   const spoken = new Map(places.map((p) => [p.code, p.spoken]));
   const spots = drawn.spots.filter((s) => spoken.has(s.code));

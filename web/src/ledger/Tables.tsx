@@ -97,13 +97,15 @@ export default function Tables() {
           {send.isPending && <p role="status">Reading it…</p>}
           {table && file && (
             <Section>
-              <h2 role="status">
-                {table.applied ? "Taken in: " : `${table.rows.length} ${table.kind}: `}
-                {(["add", "change", "same", "refuse"] as const)
-                  .filter((f) => count(f) > 0)
-                  .map((f) => `${count(f)} ${(table.applied ? PAST : FATE)[f]}`)
-                  .join(", ") || "no rows"}
-              </h2>
+              <div role="status">
+                <h2>
+                  {table.applied ? "Taken in: " : `${table.rows.length} ${table.kind}: `}
+                  {(["add", "change", "same", "refuse"] as const)
+                    .filter((f) => count(f) > 0)
+                    .map((f) => `${count(f)} ${(table.applied ? PAST : FATE)[f]}`)
+                    .join(", ") || "no rows"}
+                </h2>
+              </div>
               {!table.applied && (
                 <Row>
                   <Button

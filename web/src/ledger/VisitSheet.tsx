@@ -8,7 +8,7 @@ import { clockInWords, dayInWords } from "../api/words";
 import { Button } from "../ui/Button";
 import { TextField } from "../ui/Fields";
 import { Columns, Head, Lines, Page, Quiet, Section, Stack } from "../ui/Page";
-import { Problem } from "../ui/Problem";
+import { Problem, Refused } from "../ui/Problem";
 import { JudgementText, VerdictWord } from "../ui/Verdict";
 
 const Table = styled.table`
@@ -38,14 +38,8 @@ export default function VisitSheet({ id }: { id: string }) {
     queryKey: ["sheet", id],
     queryFn: () => answer(shop.GET("/api/ledger/visits/{id}", { params: { path: { id } } })),
   });
-  if (sheet.error) {
-    return (
-      <Page>
-        <Problem of={sheet.error} />
-        <Link href="/ledger">Back to the ledger</Link>
-      </Page>
-    );
-  }
+  if (sheet.error && !sheet.data)
+    return <Refused of={sheet.error} back="/ledger" backWords="Back to the ledger" />;
   return sheet.data ? <Sheet sheet={sheet.data} /> : <Page aria-busy="true" />;
 }
 

@@ -9,7 +9,7 @@ import { Button } from "../ui/Button";
 import { Choice, TextField } from "../ui/Fields";
 import { MeasureField } from "../ui/MeasureField";
 import { Columns, Head, Page, Quiet, Row, Stack } from "../ui/Page";
-import { Problem } from "../ui/Problem";
+import { Problem, Refused } from "../ui/Problem";
 import { useDebounced } from "../ui/useDebounced";
 import * as options from "./gearOptions";
 
@@ -44,13 +44,7 @@ export default function TrailerForm({ id }: { id?: string }) {
     enabled: id !== undefined,
   });
   const fault = usual.error ?? there.error;
-  if (fault) {
-    return (
-      <Page>
-        <Problem of={fault} />
-      </Page>
-    );
-  }
+  if (fault) return <Refused of={fault} back="/yard" backWords="Back to the yard" />;
   if (there.data) return <Form id={there.data.id} first={there.data} customer={there.data.customer} />;
   if (!usual.data) return <Page aria-busy="true" />;
   const empty: Draft = {
@@ -151,7 +145,7 @@ function Form({ id, first, customer }: { id?: string; first: Draft; customer: st
             places={look.data.places}
             marks={NOBODY}
             label={`Gear plan: ${look.data.words}`}
-            scale={0.62}
+            small
           />
         </Alongside>
       )}

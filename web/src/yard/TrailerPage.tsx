@@ -6,7 +6,7 @@ import { answer, type Schemas, shop } from "../api/client";
 import { dayInWords } from "../api/words";
 import { GearPlan, type PlanMark } from "../gearplan/GearPlan";
 import { Columns, Head, Lines, Page, Quiet, Row, Section, Stack } from "../ui/Page";
-import { Problem } from "../ui/Problem";
+import { Refused } from "../ui/Problem";
 import { JudgementText } from "../ui/Verdict";
 import { MeterPanel } from "./MeterPanel";
 import { TakeIn } from "./TakeIn";
@@ -32,14 +32,7 @@ export default function TrailerPage({ id }: { id: string }) {
     queryKey: ["trailer", id],
     queryFn: () => answer(shop.GET("/api/yard/trailers/{id}", { params: { path: { id } } })),
   });
-  if (page.error) {
-    return (
-      <Page>
-        <Problem of={page.error} />
-        <Link href="/yard">Back to the yard</Link>
-      </Page>
-    );
-  }
+  if (page.error && !page.data) return <Refused of={page.error} back="/yard" backWords="Back to the yard" />;
   return page.data ? <Trailer trailer={page.data} /> : <Page aria-busy="true" />;
 }
 

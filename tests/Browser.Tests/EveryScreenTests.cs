@@ -1,0 +1,118 @@
+using System.Net.Http.Json;
+using System.Text.Json;
+using Xunit;
+
+namespace SturdyTinker.Browser.Tests;
+
+/// <summary>What holds on every screen: no accessibility fault, nothing wider than the screen, by day and by night.</summary>
+public sealed class EveryScreenTests
+{
+    [Theory]
+    [InlineData(1280, 800, false)]
+    [InlineData(390, 844, false)]
+    [InlineData(1280, 800, true)]
+    public async Task Every_screen_is_accessible_and_fits(int width, int height, bool night)
+    {
+        using RunningShop shop = await RunningShop.DemoAsync();
+        using Screen screen = new(shop.Address, width, height);
+        string visit = (await shop.GetAsync("/api/ledger/visits")).GetProperty("visits")[0].GetProperty("id").GetString()!;
+        string trailer = await shop.TrailerAsync("Q-131");
+        await NameLongAsync(shop);
+        screen.Open("/yard");
+        screen.WorkAs((await shop.GetAsync("/api/yard/shop")).GetProperty("people")[0].GetProperty("id").GetString()!);
+        if (night)
+        {
+            screen.Night();
+        }
+
+        foreach (string path in new[]
+        {
+            "/yard", "/yard/new", "/yard/shop", $"/yard/trailers/{trailer}", $"/yard/trailers/{trailer}/edit", $"/yard/trailers/{await shop.TrailerAsync("W-06")}", $"/yard/trailers/{await shop.TrailerAsync("W-09")}",
+            "/horizon", "/bay", $"/bay/{await shop.OpenVisitAsync()}", "/ledger", $"/ledger/trailers/{trailer}", $"/ledger/visits/{visit}", "/ledger/tables", "/nowhere", $"/bay/{Guid.CreateVersion7()}",
+        })
+        {
+            screen.Open(path);
+            screen.WaitUntil(() => screen.All("main h1, main [role=alert]").Count > 0, $"a heading on {path}");
+            screen.Accessible();
+            screen.FitsItsWidth();
+        }
+    }
+
+    [Fact]
+    public void An_empty_shop_is_accessible_everywhere()
+    {
+        using RunningShop shop = RunningShop.Empty();
+        using Screen screen = new(shop.Address, 390, 844);
+        foreach (string path in new[] { "/", "/horizon", "/bay", "/ledger", "/yard/shop" })
+        {
+            screen.Open(path);
+            screen.WaitUntil(() => screen.All("main h1").Count > 0, $"a heading on {path}");
+            screen.Accessible();
+            screen.FitsItsWidth();
+        }
+    }
+
+    [Fact]
+    public async Task A_table_is_looked_at_row_by_row_before_it_is_taken_in()
+    {
+        using RunningShop shop = await RunningShop.DemoAsync();
+        using Screen screen = new(shop.Address);
+        string table = Path.Combine(shop.Folder, "new.csv");
+        await File.WriteAllTextAsync(table, "tag,customer,axles,rating_lb\r\nA-21,Thistlewane Orchard Cooperative,2,3500\r\nA-22,Thistlewane Orchard Cooperative,nine,3500\r\n");
+        screen.Open("/yard");
+        screen.WorkAs((await shop.GetAsync("/api/yard/shop")).GetProperty("people")[0].GetProperty("id").GetString()!);
+        screen.Open("/ledger/tables");
+        screen.Find("input[type=file]").SendKeys(table);
+        screen.Sees("2 trailers: 1 new, 1 refused");
+        screen.Sees("“nine” is no whole number.");
+        screen.Accessible();
+        screen.Words("Take in the 1 good row").Click();
+        screen.Sees("Taken in: 1 added, 1 refused");
+        await shop.TrailerAsync("A-21");
+
+        await File.WriteAllTextAsync(table, "tag,customer,axles,rating_lb\r\nA-23,\"Orchard,2,3500\r\n");
+        screen.Open("/ledger/tables");
+        screen.Find("input[type=file]").SendKeys(table);
+        screen.Sees("A quote that opens in line 2 is never closed");
+    }
+
+    [Fact]
+    public async Task A_stale_edit_shows_both_and_loses_nothing()
+    {
+        using RunningShop shop = await RunningShop.DemoAsync();
+        using Screen screen = new(shop.Address);
+        string person = (await shop.GetAsync("/api/yard/shop")).GetProperty("people")[0].GetProperty("id").GetString()!;
+        string id = await shop.TrailerAsync("G-31");
+        screen.Open("/yard");
+        screen.WorkAs(person);
+        screen.Open($"/yard/trailers/{id}/edit");
+        screen.Field("Plate").SendKeys("MINE");
+
+        JsonElement now = await shop.GetAsync($"/api/yard/trailers/{id}");
+        Dictionary<string, object?> theirs = JsonSerializer.Deserialize<Dictionary<string, object?>>(now)!;
+        theirs["name"] = "Glider, renamed meanwhile";
+        shop.Http.DefaultRequestHeaders.Add("Tinker-Person", person);
+        (await shop.Http.PutAsJsonAsync($"/api/yard/trailers/{id}", theirs)).EnsureSuccessStatusCode();
+
+        screen.Words("Save").Click();
+        screen.Sees("Somebody else changed this trailer meanwhile");
+        screen.Sees("Glider, renamed meanwhile");
+        Assert.Equal("MINE", screen.Field("Plate").GetAttribute("value"));
+        screen.Words("Keep mine, then save again").Click();
+        screen.Words("Save").Click();
+        screen.WaitUntil(() => screen.Path == $"/yard/trailers/{id}", "the trailer's page");
+        screen.Sees("MINE");
+    }
+
+    // A name as long as names get, where it does most harm.
+    private static async Task NameLongAsync(RunningShop shop)
+    {
+        string person = (await shop.GetAsync("/api/yard/shop")).GetProperty("people")[0].GetProperty("id").GetString()!;
+        string id = await shop.TrailerAsync("Q-131");
+        Dictionary<string, object?> draft = JsonSerializer.Deserialize<Dictionary<string, object?>>(await shop.GetAsync($"/api/yard/trailers/{id}"))!;
+        draft["name"] = new string('W', 60) + " " + string.Concat(Enumerable.Repeat("long ", 11));
+        using HttpRequestMessage put = new(HttpMethod.Put, $"/api/yard/trailers/{id}") { Content = JsonContent.Create(draft) };
+        put.Headers.Add("Tinker-Person", person);
+        (await shop.Http.SendAsync(put)).EnsureSuccessStatusCode();
+    }
+}

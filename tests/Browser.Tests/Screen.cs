@@ -1,0 +1,178 @@
+using System.Globalization;
+using System.Text.Json;
+using OpenQA.Selenium;
+using OpenQA.Selenium.Chrome;
+using OpenQA.Selenium.Interactions;
+using Xunit;
+
+namespace SturdyTinker.Browser.Tests;
+
+/// <summary>A real Chromium of a certain size, with what a person does at it.</summary>
+public sealed class Screen : IDisposable
+{
+    private static readonly TimeSpan Patience = TimeSpan.FromSeconds(15);
+    private readonly string profile = Directory.CreateTempSubdirectory("tinker-chromium-").FullName;
+    private readonly ChromeDriver driver;
+    private readonly string address;
+
+    public Screen(string address, int width = 1280, int height = 800)
+    {
+        this.address = address;
+        ChromeOptions options = new() { BinaryLocation = "/usr/bin/chromium" };
+        options.AddArguments(
+            "--headless=new", "--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking", "--disable-component-update",
+            "--disable-sync", "--disable-dev-shm-usage", $"--user-data-dir={profile}", "--lang=en");
+        ChromeDriverService service = ChromeDriverService.CreateDefaultService("/usr/bin", "chromedriver");
+        service.SuppressInitialDiagnosticInformation = true;
+        driver = new ChromeDriver(service, options);
+        driver.ExecuteCdpCommand("Emulation.setDeviceMetricsOverride", new Dictionary<string, object?> { ["width"] = width, ["height"] = height, ["deviceScaleFactor"] = 1, ["mobile"] = width < 600 });
+    }
+
+    public string Path => new Uri(driver.Url).AbsolutePath;
+
+    /// <summary>Goes to an address as a person would who typed it, and waits until it has settled.</summary>
+    public void Open(string path)
+    {
+        driver.Navigate().GoToUrl(address + path);
+        Find("main");
+        WaitUntil(() => driver.FindElements(By.CssSelector("main[aria-busy=true]")).Count == 0, "the page to settle");
+    }
+
+    /// <summary>Makes this screen somebody's.</summary>
+    public void WorkAs(string person) => Run($"localStorage.setItem('tinker-person', '{person}')");
+
+    public void Night() => Run("localStorage.setItem('tinker-light', 'night')");
+
+    /// <summary>The first visible element, waited for.</summary>
+    public IWebElement Find(string css) => Wait(() => driver.FindElements(By.CssSelector(css)).FirstOrDefault(e => e.Displayed), css);
+
+    /// <summary>A button, link, label or option with these words, waited for.</summary>
+    public IWebElement Words(string words) =>
+        Wait(() => driver.FindElements(By.XPath($"//*[self::button or self::a or self::summary or self::label or self::option][contains(normalize-space(.), {Quote(words)})]")).FirstOrDefault(e => e.Displayed), words);
+
+    /// <summary>The field that a label with these words belongs to.</summary>
+    public IWebElement Field(string label) => Wait(
+        () =>
+        {
+            IWebElement? found = driver.FindElements(By.XPath($"//label[contains(normalize-space(.), {Quote(label)})]")).FirstOrDefault(e => e.Displayed);
+            string? id = found?.GetAttribute("for");
+            return id is { Length: > 0 } ? driver.FindElement(By.Id(id)) : found?.FindElement(By.CssSelector("input, select, textarea"));
+        },
+        label);
+
+    /// <summary>Waits until the screen says something.</summary>
+    public void Sees(string text) => WaitUntil(() => Text.Contains(text, StringComparison.Ordinal), $"“{text}” on {Path}");
+
+    public string Text => driver.FindElement(By.TagName("body")).Text;
+
+    public IReadOnlyCollection<IWebElement> All(string css) => driver.FindElements(By.CssSelector(css));
+
+    /// <summary>Presses keys wherever the keyboard is.</summary>
+    public void Press(params string[] keys)
+    {
+        Actions actions = new(driver);
+        foreach (string key in keys)
+        {
+            actions.SendKeys(key);
+        }
+
+        actions.Perform();
+    }
+
+    /// <summary>Picks out everything in the field the keyboard stands in, so that the next keys replace it.</summary>
+    public void PickAll() => new Actions(driver).KeyDown(Keys.Control).SendKeys("a").KeyUp(Keys.Control).Perform();
+
+    /// <summary>Walks with the tab key until the keyboard stands on an element that answers to a test, as somebody without a mouse does.</summary>
+    public void TabTo(string what, Func<IWebElement, bool> wanted, int most = 80)
+    {
+        for (int i = 0; i < most; i++)
+        {
+            IWebElement here = driver.SwitchTo().ActiveElement();
+            if (wanted(here))
+            {
+                return;
+            }
+
+            Press(Keys.Tab);
+        }
+
+        throw new InvalidOperationException($"The tab key never came to {what} on {Path}.");
+    }
+
+    public void TabToWords(string words) => TabTo(words, e => e.TagName is "a" or "button" or "summary" && (e.Text.Contains(words, StringComparison.Ordinal) || (e.GetAttribute("aria-label") ?? "").Contains(words, StringComparison.Ordinal)));
+
+    public void TabToField(string label)
+    {
+        IWebElement field = Field(label);
+        TabTo(label, e => e.Equals(field));
+    }
+
+    /// <summary>Touches the middle of an element, having made sure that a finger can hit it.</summary>
+    public void Touch(IWebElement target, int least = 24)
+    {
+        Run("arguments[0].scrollIntoView({block: 'center'})", target);
+        System.Drawing.Size size = target.Size;
+        Assert.True(size.Width >= least && size.Height >= least, $"“{target.Text}{target.GetAttribute("aria-label")}” is {size.Width} × {size.Height}, smaller than {least}.");
+        target.Click();
+    }
+
+    /// <summary>Fails when the page is wider than the screen.</summary>
+    public void FitsItsWidth() => Assert.True((bool)Run("return document.documentElement.scrollWidth <= window.innerWidth + 1")!, $"{Path} is wider than the screen.");
+
+    /// <summary>Fails on anything that axe-core finds.</summary>
+    public void Accessible()
+    {
+        Run(RunningShop.Axe + ";window.axe = axe;");
+        string found = (string)driver.ExecuteAsyncScript(
+            "const done = arguments[0]; axe.run(document).then(r => done(JSON.stringify(r.violations.map(v => v.id + ': ' + v.help + ' ' + v.nodes.slice(0, 3).map(n => n.html + ' ' + n.failureSummary).join(' | ')))), e => done(JSON.stringify([String(e)])))")!;
+        string[] violations = JsonSerializer.Deserialize<string[]>(found)!;
+        Assert.True(violations.Length == 0, $"{Path}: {string.Join("\n", violations)}");
+    }
+
+    public object? Run(string script, params object[] arguments) => driver.ExecuteScript(script, arguments);
+
+    public void WaitUntil(Func<bool> holds, string what) => Wait(() => holds() ? "" : null, what);
+
+    public void Dispose()
+    {
+        driver.Quit();
+        driver.Dispose();
+        try
+        {
+            Directory.Delete(profile, recursive: true);
+        }
+        catch (IOException)
+        {
+            // The browser may still be letting go of a file; the folder is a temporary one.
+        }
+    }
+
+    private T Wait<T>(Func<T?> look, string what)
+        where T : class
+    {
+        DateTime end = DateTime.UtcNow + Patience;
+        while (true)
+        {
+            try
+            {
+                if (look() is { } found)
+                {
+                    return found;
+                }
+            }
+            catch (StaleElementReferenceException)
+            {
+                // Drawn anew while we looked.
+            }
+
+            if (DateTime.UtcNow > end)
+            {
+                throw new TimeoutException(string.Create(CultureInfo.InvariantCulture, $"Waited in vain for {what}. The screen says: {Text}"));
+            }
+
+            Thread.Sleep(50);
+        }
+    }
+
+    private static string Quote(string text) => text.Contains('\'', StringComparison.Ordinal) ? $"\"{text}\"" : $"'{text}'";
+}
