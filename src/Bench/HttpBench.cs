@@ -21,10 +21,12 @@ internal static class HttpBench
     private static readonly TimeSpan RoundLength = TimeSpan.FromSeconds(1.5);
 
     /// <summary>Runs the benchmark; 0 when it ran to its end.</summary>
-    internal static async Task<int> RunAsync(string bin)
+    /// <param name="bin">The folder with the built server.</param>
+    /// <param name="kept">A folder to keep the fleet in and to find it again; null for one that goes afterwards.</param>
+    internal static async Task<int> RunAsync(string bin, string? kept)
     {
         DateOnly today = DateOnly.FromDateTime(DateTime.Now);
-        string folder = Path.Combine(Path.GetTempPath(), FormattableString.Invariant($"sturdy-tinker-bench-{Environment.ProcessId}"));
+        string folder = kept ?? Path.Combine(Path.GetTempPath(), FormattableString.Invariant($"sturdy-tinker-bench-{Environment.ProcessId}"));
         try
         {
             Console.WriteLine(FormattableString.Invariant($"Making {Trailers:#,0} trailers with three years of history…"));
@@ -54,7 +56,7 @@ internal static class HttpBench
         }
         finally
         {
-            if (Directory.Exists(folder))
+            if (kept is null && Directory.Exists(folder))
             {
                 Directory.Delete(folder, recursive: true);
             }
@@ -64,7 +66,11 @@ internal static class HttpBench
     private static async Task<(Guid[] Trailers, Guid[] Customers, long Rows)> MakeAsync(string folder, DateOnly today)
     {
         await using ShopFile file = await ShopFileOpening.OpenAsync(folder);
-        await Fleet.FillAsync(file, Trailers, today);
+        if (!await file.Trailers.AnyAsync())
+        {
+            await Fleet.FillAsync(file, Trailers, today);
+        }
+
         long rows = await file.StepEntries.LongCountAsync() + await file.Readings.LongCountAsync() + await file.MeterEntries.LongCountAsync() + await file.PartsUsed.LongCountAsync();
         return (await file.Trailers.Select(t => t.Id).ToArrayAsync(), await file.Customers.Select(c => c.Id).ToArrayAsync(), rows);
     }

@@ -1,9 +1,10 @@
 using SturdyTinker.Bench;
 
-// bench http BIN: BIN is the folder with the built server.
+// bench http BIN [DIR]: BIN is the folder with the built server; the fleet is kept in DIR, and found there again.
 return args switch
 {
-    ["http", var bin] => await HttpBench.RunAsync(bin),
+    ["http", var bin] => await HttpBench.RunAsync(bin, null),
+    ["http", var bin, var folder] => await HttpBench.RunAsync(bin, folder),
     _ => Unknown(),
 };
 

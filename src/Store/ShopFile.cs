@@ -57,6 +57,9 @@ public sealed class ShopFile(DbContextOptions<ShopFile> options) : DbContext(opt
     /// <summary>Remarks put to closed visits.</summary>
     public DbSet<Amendment> Amendments => Set<Amendment>();
 
+    /// <summary>Who wrote what, when.</summary>
+    public DbSet<Change> Changes => Set<Change>();
+
     /// <inheritdoc/>
     protected override void OnModelCreating(ModelBuilder modelBuilder) =>
         modelBuilder.ApplyConfigurationsFromAssembly(typeof(ShopFile).Assembly);

@@ -45,6 +45,9 @@ public static class ShopFileOpening
     public static async Task PrepareAsync(this ShopFile file)
     {
         await file.Database.MigrateAsync();
+
+        // Standings of another edition of the rules are worked out anew by whoever asks for them first.
+        await file.Standings.Where(s => s.Edition != Core.Standings.Standing.Edition).ExecuteDeleteAsync();
         await file.Database.OpenConnectionAsync();
         try
         {

@@ -31,6 +31,7 @@ public static class Standings
             settings.Repack,
             await file.Findings.AsNoTracking().Where(f => f.TrailerId == trailerId).ToListAsync(),
             await file.Readings.AsNoTracking().Where(r => r.TrailerId == trailerId).ToListAsync(),
+            await file.FollowUps.AsNoTracking().Where(f => f.TrailerId == trailerId && f.DoneAt == null).ToListAsync(),
             today);
 
         TrailerStanding? kept = await file.Standings.FindAsync(trailerId);
@@ -40,10 +41,12 @@ public static class Standings
         }
 
         kept.AsOf = today;
+        kept.Edition = Standing.Edition;
         kept.NextDue = standing.NextDue;
+        kept.DueOrder = standing.NextDue?.DayNumber ?? int.MaxValue;
         kept.NextWhen = standing.Dues.Count > 0 ? standing.Dues[0].Due.When : "";
         kept.Worst = standing.Worst;
-        kept.Marks = MarksOf(trailer, standing);
+        kept.Glyph = new Glyph(trailer.Gear.Axles, trailer.Gear.Suspension, trailer.Gear.Brake, MarksOf(trailer, standing));
         kept.Standing = standing;
     }
 

@@ -1,4 +1,5 @@
 using SturdyTinker.Core.Findings;
+using SturdyTinker.Core.Gear;
 using SturdyTinker.Core.Intervals;
 using SturdyTinker.Core.Standings;
 
@@ -10,6 +11,13 @@ namespace SturdyTinker.Store;
 /// <param name="Nearness">How near the due date is; null where nothing is due.</param>
 /// <param name="Verdict">The gravest verdict that stands; null where nobody has looked.</param>
 public sealed record PlaceMark(string Place, decimal? Used, Nearness? Nearness, Verdict? Verdict);
+
+/// <summary>A gear plan small enough for a list: what it is drawn from, and what it shows.</summary>
+/// <param name="Axles">1 to 3.</param>
+/// <param name="Suspension">What carries the axles.</param>
+/// <param name="Brake">The brake at every wheel end.</param>
+/// <param name="Marks">What it shows at its places.</param>
+public sealed record Glyph(int Axles, SuspensionKind Suspension, BrakeKind Brake, IReadOnlyList<PlaceMark> Marks);
 
 /// <summary>
 /// How a trailer stands, kept beside it so that lists need not work it out again. Always rebuilt from the
@@ -23,8 +31,14 @@ public sealed class TrailerStanding
     /// <summary>The day it was worked out for.</summary>
     public DateOnly AsOf { get; set; }
 
+    /// <summary>The <see cref="Core.Standings.Standing.Edition"/> it was worked out with.</summary>
+    public int Edition { get; set; }
+
     /// <summary>The soonest due date; null when nothing is due.</summary>
     public DateOnly? NextDue { get; set; }
+
+    /// <summary>Sorts by the soonest due date, with nothing due last: the day's number, or the largest there is.</summary>
+    public int DueOrder { get; set; }
 
     /// <summary>How near that is, in words; empty when nothing is due.</summary>
     public string NextWhen { get; set; } = "";
@@ -32,8 +46,8 @@ public sealed class TrailerStanding
     /// <summary>The gravest verdict that stands; null when nobody has looked.</summary>
     public Verdict? Worst { get; set; }
 
-    /// <summary>What a small gear plan shows.</summary>
-    public IReadOnlyList<PlaceMark> Marks { get; set; } = [];
+    /// <summary>The small gear plan.</summary>
+    public Glyph Glyph { get; set; } = new(1, default, default, []);
 
     /// <summary>The whole of it.</summary>
     public required Standing Standing { get; set; }

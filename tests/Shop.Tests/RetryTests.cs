@@ -83,6 +83,20 @@ public sealed class RetryTests : IDisposable
     }
 
     [Fact]
+    public async Task Every_write_is_kept_with_its_person_and_a_refused_one_is_not()
+    {
+        Guid ines = await shop.SomebodyAsync();
+        TrailerAnswer trailer = await shop.TrailerAsync();
+        Guid tobin = await shop.SomebodyAsync("Tobin Askel");
+        await shop.RefusedAsync(HttpMethod.Put, $"/api/yard/customers/{trailer.CustomerId}", new CustomerEdit("", "", "", "", 1), 422);
+        await shop.PutAsync<CustomerAnswer>($"/api/yard/customers/{trailer.CustomerId}", new CustomerEdit("Renamed", "", "", "", 1));
+        List<(Guid, string)> changes = await shop.LookAsync(async f => (await f.Changes.OrderBy(c => c.Id).ToListAsync()).ConvertAll(c => (c.PersonId, c.What)));
+        Assert.Equal((ines, $"PUT /api/yard/trailers/{trailer.Id}"), changes[^3]);
+        Assert.Equal((tobin, $"PUT /api/yard/customers/{trailer.CustomerId}"), changes[^1]);
+        Assert.Equal(1, changes.Count(c => c.Item1 == tobin));
+    }
+
+    [Fact]
     public async Task A_part_a_finding_and_a_meter_reading_are_taken_back()
     {
         await shop.SomebodyAsync();

@@ -42,7 +42,7 @@ public sealed class SliceTests : IDisposable
         Assert.Equal(Nearness.Overdue, after.Standing.Dues.Single(d => d.Place == "axle-2-left").Due.Nearness);
         Assert.Equal(Verdict.Renew, after.Standing.Marks[0].Judgement.Verdict);
         Assert.Contains(after.Standing.Measured, m => m is { Place: "axle-1-left", Kind: "end-play", Value: "0.003 in", Typed: "3 thou" });
-        Assert.Equal("Torque the lug nuts again", Assert.Single(after.FollowUps).Words);
+        Assert.Equal("Torque the lug nuts again", Assert.Single(after.Standing.Owed).Words);
         Assert.Null(after.OpenVisit);
 
         VisitSheet sheet = await shop.GetAsync<VisitSheet>($"/api/ledger/visits/{visit.Id}");

@@ -32,14 +32,25 @@ public sealed record Mark(string Place, Subject Subject, string Seen, Judgement 
 /// <param name="On">The day.</param>
 public sealed record Measured(string Place, string Kind, string Name, string Value, string Typed, Judgement? Judgement, DateOnly On);
 
+/// <summary>A check that an earlier visit left owing.</summary>
+/// <param name="Id">The check.</param>
+/// <param name="Words">What is owed.</param>
+/// <param name="DueOn">By when.</param>
+/// <param name="Reason">Why that day.</param>
+public sealed record Owed(Guid Id, string Words, DateOnly DueOn, string Reason);
+
 /// <summary>How a trailer stands on a day: what is due, what was found, what was last measured.</summary>
 /// <param name="AsOf">The day.</param>
 /// <param name="Dues">What is due, soonest first, then in the order of places.</param>
 /// <param name="Marks">The verdicts that stand, gravest first.</param>
 /// <param name="Measured">The last figures.</param>
+/// <param name="Owed">Checks owed, soonest first.</param>
 /// <param name="NoDue">Why nothing falls due, in words; null when something does.</param>
-public sealed record Standing(DateOnly AsOf, IReadOnlyList<DueAt> Dues, IReadOnlyList<Mark> Marks, IReadOnlyList<Measured> Measured, string? NoDue)
+public sealed record Standing(DateOnly AsOf, IReadOnlyList<DueAt> Dues, IReadOnlyList<Mark> Marks, IReadOnlyList<Measured> Measured, IReadOnlyList<Owed> Owed, string? NoDue)
 {
+    /// <summary>Counts up whenever a standing's shape or its rules change, so that kept ones are worked out anew.</summary>
+    public const int Edition = 1;
+
     /// <summary>The gravest verdict that stands; null when nothing was ever looked at.</summary>
     public Verdict? Worst => Marks.Count == 0 ? null : Marks.Max(m => m.Judgement.Verdict);
 
@@ -53,6 +64,7 @@ public sealed record Standing(DateOnly AsOf, IReadOnlyList<DueAt> Dues, IReadOnl
     /// <param name="interval">How long a repack lasts in this shop.</param>
     /// <param name="findings">Its findings.</param>
     /// <param name="readings">Its readings.</param>
+    /// <param name="followUps">Its checks, owed and done.</param>
     /// <param name="today">The day.</param>
     public static Standing Of(
         Trailer trailer,
@@ -61,6 +73,7 @@ public sealed record Standing(DateOnly AsOf, IReadOnlyList<DueAt> Dues, IReadOnl
         Interval interval,
         IEnumerable<Finding> findings,
         IReadOnlyCollection<Reading> readings,
+        IEnumerable<FollowUp> followUps,
         DateOnly today)
     {
         Job repack = Catalogue.BearingRepack;
@@ -77,6 +90,7 @@ public sealed record Standing(DateOnly AsOf, IReadOnlyList<DueAt> Dues, IReadOnl
             [.. dues.OrderBy(d => d.Due.On)],
             StandingMarks(findings, readings),
             LastMeasured(readings),
+            [.. followUps.Where(f => f.DoneAt is null).OrderBy(f => f.DueOn).Select(f => new Owed(f.Id, f.Words, f.DueOn, f.Reason))],
             applies ? null : "This lubrication is not repacked with grease; no other job is kept here yet.");
     }
 

@@ -48,6 +48,7 @@ internal static class Parts
         await using var transaction = await file.Database.BeginTransactionAsync();
         await VisitPage.OpenAsync(file, id);
         await file.PartsUsed.Where(p => p.Id == partId && p.VisitId == id).ExecuteDeleteAsync();
+        await file.SaveChangesAsync();
         VisitState state = await Steps.StateAsync(file, id);
         await transaction.CommitAsync();
         return TypedResults.Ok(state);

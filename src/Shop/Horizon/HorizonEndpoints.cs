@@ -3,8 +3,8 @@ using Microsoft.EntityFrameworkCore;
 using SturdyTinker.Core.Gear;
 using SturdyTinker.Core.Intervals;
 using SturdyTinker.Core.Standings;
+using SturdyTinker.Shop.Ledger;
 using SturdyTinker.Shop.Requests;
-using SturdyTinker.Shop.Yard;
 using SturdyTinker.Store;
 
 namespace SturdyTinker.Shop.Horizon;
@@ -49,7 +49,7 @@ internal static class HorizonEndpoints
                            join trailer in file.Trailers on standing.TrailerId equals trailer.Id
                            join owner in file.Customers on trailer.CustomerId equals owner.Id
                            where standing.NextDue != null
-                           orderby standing.NextDue, trailer.Tag
+                           orderby standing.DueOrder, standing.TrailerId
                            select new
                            {
                                standing.Standing, trailer.Id, trailer.Tag, trailer.Name, trailer.Gear, Owner = owner.Name,
@@ -62,7 +62,7 @@ internal static class HorizonEndpoints
             select new ComingDue(trailer.Id, trailer.Tag, trailer.Name, trailer.Owner, first.Name, Where([.. due], trailer.Gear), first.Due.On, first.Due.Nearness, first.Due.When, first.Due.Reason, trailer.Visit);
         return TypedResults.Ok(new HorizonAnswer(
             [.. coming.OrderBy(c => c.On).ThenBy(c => c.Tag, StringComparer.OrdinalIgnoreCase)],
-            await TrailerPage.FollowUpsAsync(file, null),
+            await FollowUps.OwedAsync(file),
             await file.Standings.CountAsync(s => s.NextDue != null)));
     }
 

@@ -2,10 +2,12 @@ using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
 using SturdyTinker.Core.Jobs;
 using SturdyTinker.Shop.Requests;
-using SturdyTinker.Shop.Yard;
 using SturdyTinker.Store;
 
 namespace SturdyTinker.Shop.Ledger;
+
+/// <summary>A check that is owed.</summary>
+public sealed record FollowUpAnswer(Guid Id, Guid TrailerId, string Tag, string Words, DateOnly DueOn, string Reason);
 
 /// <summary>Whether a check is done; false takes a tick back.</summary>
 public sealed record FollowUpDraft(bool Done);
@@ -14,9 +16,17 @@ internal static class FollowUps
 {
     internal static void MapFollowUps(this RouteGroupBuilder ledger)
     {
-        ledger.MapGet("/follow-ups", async (ShopFile file) => TypedResults.Ok(await TrailerPage.FollowUpsAsync(file, null)));
+        ledger.MapGet("/follow-ups", async (ShopFile file) => TypedResults.Ok(await OwedAsync(file)));
         ledger.MapPut("/follow-ups/{id:guid}", SettleAsync);
     }
+
+    /// <summary>Checks owed by all trailers, soonest first.</summary>
+    internal static async Task<List<FollowUpAnswer>> OwedAsync(ShopFile file) =>
+        await (from check in file.FollowUps.AsNoTracking()
+               join trailer in file.Trailers on check.TrailerId equals trailer.Id
+               where check.DoneAt == null
+               orderby check.DueOn
+               select new FollowUpAnswer(check.Id, check.TrailerId, trailer.Tag, check.Words, check.DueOn, check.Reason)).ToListAsync();
 
     private static async Task<Ok<List<FollowUpAnswer>>> SettleAsync(Guid id, FollowUpDraft draft, ShopFile file, Clock clock, Worker worker)
     {
@@ -27,9 +37,11 @@ internal static class FollowUps
             owed.DoneAt = draft.Done ? clock.Now : null;
             owed.DoneBy = draft.Done ? worker.Id : null;
             await file.SaveChangesAsync();
+            await file.RefreshAsync(owed.TrailerId, clock.Today);
+            await file.SaveChangesAsync();
         }
 
         await transaction.CommitAsync();
-        return TypedResults.Ok(await TrailerPage.FollowUpsAsync(file, null));
+        return TypedResults.Ok(await OwedAsync(file));
     }
 }

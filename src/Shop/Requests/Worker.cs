@@ -13,7 +13,10 @@ public sealed record Worker(Guid Id, string Name)
     /// <summary>The header that carries the person's id.</summary>
     public const string Header = "Tinker-Person";
 
-    /// <summary>Reads the header. Refuses (400) when it is missing, or names nobody who works here.</summary>
+    /// <summary>
+    /// Reads the header. Refuses (400) when it is missing, or names nobody who works here. The write is noted in the
+    /// change set with the person, so that it is saved together with what it changes, or not at all.
+    /// </summary>
     public static async ValueTask<Worker> BindAsync(HttpContext context, ParameterInfo _)
     {
         if (!Guid.TryParse(context.Request.Headers[Header], out Guid id))
@@ -23,8 +26,12 @@ public sealed record Worker(Guid Id, string Name)
 
         ShopFile file = context.RequestServices.GetRequiredService<ShopFile>();
         Person? person = await file.People.AsNoTracking().FirstOrDefaultAsync(p => p.Id == id);
-        return person is { Active: true }
-            ? new Worker(person.Id, person.Name)
-            : throw Refusal.Malformed("Whoever is picked at the top does not work here: pick a name again.");
+        if (person is not { Active: true })
+        {
+            throw Refusal.Malformed("Whoever is picked at the top does not work here: pick a name again.");
+        }
+
+        file.Changes.Add(new Change { At = context.RequestServices.GetRequiredService<Clock>().Now, PersonId = id, What = $"{context.Request.Method} {context.Request.Path}" });
+        return new Worker(person.Id, person.Name);
     }
 }

@@ -1,7 +1,6 @@
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
 using SturdyTinker.Core.Findings;
-using SturdyTinker.Core.Gear;
 using SturdyTinker.Shop.Requests;
 using SturdyTinker.Store;
 
@@ -13,13 +12,10 @@ namespace SturdyTinker.Shop.Yard;
 /// <param name="Name">What it is.</param>
 /// <param name="Plate">Its plate.</param>
 /// <param name="Customer">Whose it is.</param>
-/// <param name="Axles">1 to 3, for the small gear plan.</param>
-/// <param name="Suspension">For the small gear plan.</param>
-/// <param name="Brake">For the small gear plan.</param>
+/// <param name="Glyph">Its small gear plan.</param>
 /// <param name="NextDue">The soonest due date; null when nothing is due.</param>
 /// <param name="NextWhen">How near that is, in words; empty when nothing is due.</param>
 /// <param name="Worst">The gravest verdict that stands; null when nobody has looked.</param>
-/// <param name="Marks">What the small gear plan shows.</param>
 /// <param name="OpenVisit">The visit it stands in the bay for; null when it does not.</param>
 public sealed record TrailerRow(
     Guid Id,
@@ -27,13 +23,10 @@ public sealed record TrailerRow(
     string Name,
     string Plate,
     string Customer,
-    int Axles,
-    SuspensionKind Suspension,
-    BrakeKind Brake,
+    Glyph Glyph,
     DateOnly? NextDue,
     string NextWhen,
     Verdict? Worst,
-    IReadOnlyList<PlaceMark> Marks,
     Guid? OpenVisit);
 
 /// <summary>A page of the yard's list.</summary>
@@ -91,13 +84,17 @@ internal static class TrailerList
         {
             TrailerOrder.Tag => query.OrderBy(t => t.trailer.Tag),
             TrailerOrder.Customer => query.OrderBy(t => t.owner.Name).ThenBy(t => t.trailer.Tag),
-            _ => query.OrderBy(t => t.standing.NextDue == null).ThenBy(t => t.standing.NextDue).ThenBy(t => t.trailer.Tag),
+            _ => query.OrderBy(t => t.standing.DueOrder).ThenBy(t => t.standing.TrailerId),
         };
+        // The whole count rides along where nothing is searched for: one question to the file instead of two.
+        bool whole = customer is null && string.IsNullOrWhiteSpace(search);
         var found = await ordered.Skip(skip ?? 0).Take(rows).Select(t => new
         {
-            t.trailer.Id, t.trailer.Tag, t.trailer.Name, t.trailer.Plate, Owner = t.owner.Name, t.trailer.Gear,
-            t.standing.AsOf, t.standing.NextDue, t.standing.NextWhen, t.standing.Worst, t.standing.Marks,
-            Visit = file.Visits.Where(v => v.TrailerId == t.trailer.Id && v.ClosedAt == null).Select(v => (Guid?)v.Id).FirstOrDefault(),
+            Row = new TrailerRow(
+                t.trailer.Id, t.trailer.Tag, t.trailer.Name, t.trailer.Plate, t.owner.Name, t.standing.Glyph, t.standing.NextDue, t.standing.NextWhen, t.standing.Worst,
+                file.Visits.Where(v => v.TrailerId == t.trailer.Id && v.ClosedAt == null).Select(v => (Guid?)v.Id).FirstOrDefault()),
+            t.standing.AsOf,
+            Whole = whole ? file.Standings.Count() : 0,
         }).ToListAsync();
         if (found.Any(f => f.AsOf != clock.Today))
         {
@@ -105,9 +102,7 @@ internal static class TrailerList
             return await ListAsync(file, clock, search, customer, order, skip, take);
         }
 
-        int total = (skip ?? 0) == 0 && found.Count < rows ? found.Count : await query.CountAsync();
-        return TypedResults.Ok(new TrailerListAnswer(
-            [.. found.Select(f => new TrailerRow(f.Id, f.Tag, f.Name, f.Plate, f.Owner, f.Gear.Axles, f.Gear.Suspension, f.Gear.Brake, f.NextDue, f.NextWhen, f.Worst, f.Marks, f.Visit))],
-            total));
+        int total = (skip ?? 0) == 0 && found.Count < rows ? found.Count : whole && found.Count > 0 ? found[0].Whole : await query.CountAsync();
+        return TypedResults.Ok(new TrailerListAnswer(found.ConvertAll(f => f.Row), total));
     }
 }

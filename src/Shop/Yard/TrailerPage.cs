@@ -12,9 +12,6 @@ namespace SturdyTinker.Shop.Yard;
 /// <summary>A place as a screen needs it.</summary>
 public sealed record PlaceAnswer(string Code, string Spoken, PlaceKind Kind, int Axle, Side? Side);
 
-/// <summary>A check that is owed.</summary>
-public sealed record FollowUpAnswer(Guid Id, Guid TrailerId, string Tag, string Words, DateOnly DueOn, string Reason);
-
 /// <summary>One trailer, whole.</summary>
 /// <param name="Id">The trailer.</param>
 /// <param name="Tag">Its tag.</param>
@@ -30,8 +27,7 @@ public sealed record FollowUpAnswer(Guid Id, Guid TrailerId, string Tag, string 
 /// <param name="Version">Counts up with every edit.</param>
 /// <param name="Places">Its places, in the order of a walk round it.</param>
 /// <param name="Jobs">Codes of the jobs that can be done on it.</param>
-/// <param name="Standing">What is due, what was found, what was last measured.</param>
-/// <param name="FollowUps">Checks owed.</param>
+/// <param name="Standing">What is due, what was found, what was last measured, what is owed.</param>
 /// <param name="OpenVisit">The visit it stands in the bay for; null when it does not.</param>
 public sealed record TrailerAnswer(
     Guid Id,
@@ -49,7 +45,6 @@ public sealed record TrailerAnswer(
     IReadOnlyList<PlaceAnswer> Places,
     IReadOnlyList<string> Jobs,
     Standing Standing,
-    IReadOnlyList<FollowUpAnswer> FollowUps,
     Guid? OpenVisit);
 
 internal static class TrailerPage
@@ -61,7 +56,7 @@ internal static class TrailerPage
     /// <summary>The trailer's page as saved; its standing is brought up to the day first where it is old.</summary>
     internal static async Task<TrailerAnswer> AnswerAsync(ShopFile file, Guid id, DateOnly today)
     {
-        var found = await FindAsync(file, id);
+        Found found = await FindAsync(file, id);
         if (found.Standing?.AsOf != today)
         {
             await using var transaction = await file.Database.BeginTransactionAsync();
@@ -89,34 +84,23 @@ internal static class TrailerPage
             PlacesOf(trailer.Gear),
             [.. Catalogue.All.Where(j => j.Applies(trailer.Gear)).Select(j => j.Code)],
             found.Standing!.Standing,
-            await FollowUpsAsync(file, id),
             found.OpenVisit);
     }
-
-    /// <summary>Checks owed by one trailer, soonest first.</summary>
-    internal static async Task<List<FollowUpAnswer>> FollowUpsAsync(ShopFile file, Guid? trailerId) =>
-        await (from owed in file.FollowUps.AsNoTracking()
-               join trailer in file.Trailers on owed.TrailerId equals trailer.Id
-               where owed.DoneAt == null && (trailerId == null || owed.TrailerId == trailerId)
-               orderby owed.DueOn
-               select new FollowUpAnswer(owed.Id, owed.TrailerId, trailer.Tag, owed.Words, owed.DueOn, owed.Reason)).ToListAsync();
 
     /// <summary>A gear's places as a screen needs them.</summary>
     internal static List<PlaceAnswer> PlacesOf(RunningGear gear) =>
         [.. Places.Of(gear).Select(p => new PlaceAnswer(p.Code, p.Spoken, p.Kind, p.Axle, p.Side))];
 
-    private static async Task<(Trailer Trailer, string Owner, TrailerStanding? Standing, Guid? OpenVisit)> FindAsync(ShopFile file, Guid id)
-    {
-        var row = await (from trailer in file.Trailers.AsNoTracking()
-                         join owner in file.Customers on trailer.CustomerId equals owner.Id
-                         join standing in file.Standings on trailer.Id equals standing.TrailerId into standings
-                         from standing in standings.DefaultIfEmpty()
-                         where trailer.Id == id
-                         select new
-                         {
-                             trailer, owner.Name, standing,
-                             Visit = file.Visits.Where(v => v.TrailerId == id && v.ClosedAt == null).Select(v => (Guid?)v.Id).FirstOrDefault(),
-                         }).FirstOrDefaultAsync();
-        return row is null ? throw Refusal.NotFound("There is no such trailer.") : (row.trailer, row.Name, row.standing, row.Visit);
-    }
+    // Compiled once: this is the page that everything leads to.
+    private static readonly Func<ShopFile, Guid, Task<Found?>> FindCompiled = EF.CompileAsyncQuery((ShopFile file, Guid id) =>
+        (from trailer in file.Trailers.AsNoTracking()
+         join owner in file.Customers on trailer.CustomerId equals owner.Id
+         join standing in file.Standings on trailer.Id equals standing.TrailerId into standings
+         from standing in standings.DefaultIfEmpty()
+         where trailer.Id == id
+         select new Found(trailer, owner.Name, standing, file.Visits.Where(v => v.TrailerId == id && v.ClosedAt == null).Select(v => (Guid?)v.Id).FirstOrDefault())).FirstOrDefault());
+
+    private static async Task<Found> FindAsync(ShopFile file, Guid id) => await FindCompiled(file, id) ?? throw Refusal.NotFound("There is no such trailer.");
+
+    private sealed record Found(Trailer Trailer, string Owner, TrailerStanding? Standing, Guid? OpenVisit);
 }

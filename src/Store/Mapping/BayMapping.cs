@@ -102,7 +102,8 @@ internal sealed class FollowUpMapping : IEntityTypeConfiguration<FollowUp>
         builder.HasOne<Trailer>().WithMany().HasForeignKey(f => f.TrailerId);
         builder.HasOne<Visit>().WithMany().HasForeignKey(f => f.VisitId);
         builder.HasOne<Person>().WithMany().HasForeignKey(f => f.DoneBy).OnDelete(DeleteBehavior.Restrict);
-        builder.HasIndex(f => new { f.DoneAt, f.DueOn });
+        builder.HasIndex(f => f.DueOn).HasFilter("DoneAt IS NULL");
+        builder.HasIndex(f => f.TrailerId).HasFilter("DoneAt IS NULL");
     }
 }
 

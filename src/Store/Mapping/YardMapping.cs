@@ -58,9 +58,13 @@ internal sealed class StandingMapping : IEntityTypeConfiguration<TrailerStanding
     {
         builder.HasKey(s => s.TrailerId);
         builder.Property(s => s.TrailerId).ValueGeneratedNever();
-        builder.Property(s => s.Marks).AsJson();
-        builder.Property(s => s.Standing).AsJson();
-        builder.HasIndex(s => s.NextDue);
+        builder.Property(s => s.Glyph).AsJson();
+
+        // Last in the row, so that lists do not read past what they show.
+        builder.Property(s => s.Standing).AsJson().HasColumnOrder(100);
+
+        // In the order of the yard's first page: its rows are read straight off the index.
+        builder.HasIndex(s => new { s.DueOrder, s.TrailerId });
     }
 }
 
@@ -72,4 +76,10 @@ internal sealed class MeterEntryMapping : IEntityTypeConfiguration<MeterEntry>
         builder.HasOne<Trailer>().WithMany().HasForeignKey(m => m.TrailerId);
         builder.HasOne<Person>().WithMany().HasForeignKey(m => m.PersonId).OnDelete(DeleteBehavior.Restrict);
     }
+}
+
+internal sealed class ChangeMapping : IEntityTypeConfiguration<Change>
+{
+    public void Configure(EntityTypeBuilder<Change> builder) =>
+        builder.HasOne<Person>().WithMany().HasForeignKey(c => c.PersonId).OnDelete(DeleteBehavior.Restrict);
 }

@@ -281,11 +281,13 @@ namespace SturdyTinker.Store.Migrations
 
                     b.HasIndex("DoneBy");
 
-                    b.HasIndex("TrailerId");
+                    b.HasIndex("DueOn")
+                        .HasFilter("DoneAt IS NULL");
+
+                    b.HasIndex("TrailerId")
+                        .HasFilter("DoneAt IS NULL");
 
                     b.HasIndex("VisitId");
-
-                    b.HasIndex("DoneAt", "DueOn");
 
                     b.ToTable("FollowUps");
                 });
@@ -516,6 +518,29 @@ namespace SturdyTinker.Store.Migrations
                     b.ToTable("People");
                 });
 
+            modelBuilder.Entity("SturdyTinker.Store.Change", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("At")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<Guid>("PersonId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("What")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("PersonId");
+
+                    b.ToTable("Changes");
+                });
+
             modelBuilder.Entity("SturdyTinker.Store.ShopSettings", b =>
                 {
                     b.Property<int>("Id")
@@ -552,7 +577,13 @@ namespace SturdyTinker.Store.Migrations
                     b.Property<DateOnly>("AsOf")
                         .HasColumnType("TEXT");
 
-                    b.Property<string>("Marks")
+                    b.Property<int>("DueOrder")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Edition")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Glyph")
                         .IsRequired()
                         .HasColumnType("TEXT");
 
@@ -565,14 +596,15 @@ namespace SturdyTinker.Store.Migrations
 
                     b.Property<string>("Standing")
                         .IsRequired()
-                        .HasColumnType("TEXT");
+                        .HasColumnType("TEXT")
+                        .HasColumnOrder(100);
 
                     b.Property<string>("Worst")
                         .HasColumnType("TEXT");
 
                     b.HasKey("TrailerId");
 
-                    b.HasIndex("NextDue");
+                    b.HasIndex("DueOrder", "TrailerId");
 
                     b.ToTable("Standings");
                 });
@@ -736,6 +768,15 @@ namespace SturdyTinker.Store.Migrations
                     b.HasOne("SturdyTinker.Core.Jobs.Visit", null)
                         .WithMany()
                         .HasForeignKey("VisitId");
+                });
+
+            modelBuilder.Entity("SturdyTinker.Store.Change", b =>
+                {
+                    b.HasOne("SturdyTinker.Core.People.Person", null)
+                        .WithMany()
+                        .HasForeignKey("PersonId")
+                        .OnDelete(DeleteBehavior.Restrict)
+                        .IsRequired();
                 });
 
             modelBuilder.Entity("SturdyTinker.Store.TrailerStanding", b =>

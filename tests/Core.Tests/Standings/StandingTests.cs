@@ -16,7 +16,7 @@ public class StandingTests
     private readonly Trailer trailer = new() { Tag = "T", Gear = Gears.Tandem, AddedOn = Today.AddYears(-2) };
 
     private Standing Stand(List<WorkDone>? work = null, List<Finding>? findings = null, List<Reading>? readings = null) =>
-        Standing.Of(trailer, work ?? [], UsageLine.Of(trailer, [], Today), Interval.BearingRepack, findings ?? [], readings ?? [], Today);
+        Standing.Of(trailer, work ?? [], UsageLine.Of(trailer, [], Today), Interval.BearingRepack, findings ?? [], readings ?? [], [], Today);
 
     private static Finding Found(string rule, Guid visit, int day, string? mended = null)
     {

@@ -1,6 +1,5 @@
 import type { Schemas } from "../api/client";
 import { VerdictShape } from "../ui/Verdict";
-import type { Drawn } from "./layout";
 import { TyreShape } from "./Shapes";
 
 const WIDTH = 116;
@@ -8,8 +7,8 @@ const HEIGHT = 46;
 const MIDDLE = HEIGHT / 2;
 
 /** The gear plan small enough for a list: the frame, the axles, and tyres that say how near a repack is. */
-export function GearGlyph({ gear, marks }: { gear: Drawn; marks: readonly Schemas["PlaceMark"][] }) {
-  const by = new Map(marks.map((m) => [m.place, m]));
+export function GearGlyph({ glyph: gear }: { glyph: Schemas["Glyph"] }) {
+  const by = new Map(gear.marks.map((m) => [m.place, m]));
   const gap = 23;
   const first = 72 - ((gear.axles - 1) * gap) / 2;
   const axles = Array.from({ length: gear.axles }, (_, i) => ({ number: i + 1, x: first + i * gap }));

@@ -75,11 +75,11 @@ function Trailer({ trailer }: { trailer: Schemas["TrailerAnswer"] }) {
         <PlacePanel trailer={trailer} picked={picked} />
         <TakeIn trailer={trailer} />
         <Stack $gap={24}>
-          {trailer.followUps.length > 0 && (
+          {trailer.standing.owed.length > 0 && (
             <Section>
               <h3>Owed</h3>
               <Lines>
-                {trailer.followUps.map((f) => (
+                {trailer.standing.owed.map((f) => (
                   <li key={f.id}>
                     {f.words} by {dayInWords(f.dueOn)} <Quiet>({f.reason})</Quiet>
                   </li>

@@ -148,7 +148,7 @@ export default function Yard() {
           page.rows.map((row) => (
             <li key={row.id}>
               <Link href={`/yard/trailers/${row.id}`}>
-                <GearGlyph gear={row} marks={row.marks} />
+                <GearGlyph glyph={row.glyph} />
                 <span>
                   <strong>{row.tag}</strong>
                   {row.name}

@@ -83,6 +83,27 @@ namespace SturdyTinker.Store.Migrations
                 });
 
             migrationBuilder.CreateTable(
+                name: "Changes",
+                columns: table => new
+                {
+                    Id = table.Column<long>(type: "INTEGER", nullable: false)
+                        .Annotation("Sqlite:Autoincrement", true),
+                    At = table.Column<long>(type: "INTEGER", nullable: false),
+                    PersonId = table.Column<Guid>(type: "TEXT", nullable: false),
+                    What = table.Column<string>(type: "TEXT", nullable: false)
+                },
+                constraints: table =>
+                {
+                    table.PrimaryKey("PK_Changes", x => x.Id);
+                    table.ForeignKey(
+                        name: "FK_Changes_People_PersonId",
+                        column: x => x.PersonId,
+                        principalTable: "People",
+                        principalColumn: "Id",
+                        onDelete: ReferentialAction.Restrict);
+                });
+
+            migrationBuilder.CreateTable(
                 name: "MeterEntries",
                 columns: table => new
                 {
@@ -117,13 +138,15 @@ namespace SturdyTinker.Store.Migrations
                 name: "Standings",
                 columns: table => new
                 {
+                    Standing = table.Column<string>(type: "TEXT", nullable: false),
                     TrailerId = table.Column<Guid>(type: "TEXT", nullable: false),
                     AsOf = table.Column<DateOnly>(type: "TEXT", nullable: false),
+                    Edition = table.Column<int>(type: "INTEGER", nullable: false),
                     NextDue = table.Column<DateOnly>(type: "TEXT", nullable: true),
+                    DueOrder = table.Column<int>(type: "INTEGER", nullable: false),
                     NextWhen = table.Column<string>(type: "TEXT", nullable: false),
                     Worst = table.Column<string>(type: "TEXT", nullable: true),
-                    Marks = table.Column<string>(type: "TEXT", nullable: false),
-                    Standing = table.Column<string>(type: "TEXT", nullable: false)
+                    Glyph = table.Column<string>(type: "TEXT", nullable: false)
                 },
                 constraints: table =>
                 {
@@ -422,6 +445,11 @@ namespace SturdyTinker.Store.Migrations
                 column: "VisitId");
 
             migrationBuilder.CreateIndex(
+                name: "IX_Changes_PersonId",
+                table: "Changes",
+                column: "PersonId");
+
+            migrationBuilder.CreateIndex(
                 name: "IX_Customers_Name",
                 table: "Customers",
                 column: "Name",
@@ -443,19 +471,21 @@ namespace SturdyTinker.Store.Migrations
                 column: "VisitId");
 
             migrationBuilder.CreateIndex(
-                name: "IX_FollowUps_DoneAt_DueOn",
-                table: "FollowUps",
-                columns: new[] { "DoneAt", "DueOn" });
-
-            migrationBuilder.CreateIndex(
                 name: "IX_FollowUps_DoneBy",
                 table: "FollowUps",
                 column: "DoneBy");
 
             migrationBuilder.CreateIndex(
+                name: "IX_FollowUps_DueOn",
+                table: "FollowUps",
+                column: "DueOn",
+                filter: "DoneAt IS NULL");
+
+            migrationBuilder.CreateIndex(
                 name: "IX_FollowUps_TrailerId",
                 table: "FollowUps",
-                column: "TrailerId");
+                column: "TrailerId",
+                filter: "DoneAt IS NULL");
 
             migrationBuilder.CreateIndex(
                 name: "IX_FollowUps_VisitId",
@@ -504,9 +534,9 @@ namespace SturdyTinker.Store.Migrations
                 column: "VisitId");
 
             migrationBuilder.CreateIndex(
-                name: "IX_Standings_NextDue",
+                name: "IX_Standings_DueOrder_TrailerId",
                 table: "Standings",
-                column: "NextDue");
+                columns: new[] { "DueOrder", "TrailerId" });
 
             migrationBuilder.CreateIndex(
                 name: "IX_StepEntries_PersonId",
@@ -574,6 +604,9 @@ namespace SturdyTinker.Store.Migrations
         {
             migrationBuilder.DropTable(
                 name: "Amendments");
+
+            migrationBuilder.DropTable(
+                name: "Changes");
 
             migrationBuilder.DropTable(
                 name: "Findings");
