@@ -40,6 +40,12 @@ public static class Standings
             file.Standings.Add(kept = new TrailerStanding { TrailerId = trailerId, Standing = standing });
         }
 
+        kept.Tag = trailer.Tag;
+        kept.Name = trailer.Name;
+        kept.Plate = trailer.Plate;
+        kept.CustomerId = trailer.CustomerId;
+        kept.Customer = await file.Customers.Where(c => c.Id == trailer.CustomerId).Select(c => c.Name).FirstAsync();
+        kept.OpenVisit = await file.Visits.Where(v => v.TrailerId == trailerId && v.ClosedAt == null).Select(v => (Guid?)v.Id).FirstOrDefaultAsync();
         kept.AsOf = today;
         kept.Edition = Standing.Edition;
         kept.NextDue = standing.NextDue;
@@ -48,6 +54,15 @@ public static class Standings
         kept.Worst = standing.Worst;
         kept.Glyph = new Glyph(trailer.Gear.Axles, trailer.Gear.Suspension, trailer.Gear.Brake, MarksOf(trailer, standing));
         kept.Standing = standing;
+    }
+
+    /// <summary>Works out the standings of all of one customer's trailers, as <see cref="RefreshAsync"/> does for one.</summary>
+    public static async Task RefreshOfCustomerAsync(this ShopFile file, Guid customerId, DateOnly today)
+    {
+        foreach (Guid id in await file.Trailers.Where(t => t.CustomerId == customerId).Select(t => t.Id).ToListAsync())
+        {
+            await file.RefreshAsync(id, today);
+        }
     }
 
     /// <summary>Brings every standing up to a day, in batches, so that the first page of the morning is true.</summary>

@@ -20,13 +20,31 @@ public sealed record PlaceMark(string Place, decimal? Used, Nearness? Nearness, 
 public sealed record Glyph(int Axles, SuspensionKind Suspension, BrakeKind Brake, IReadOnlyList<PlaceMark> Marks);
 
 /// <summary>
-/// How a trailer stands, kept beside it so that lists need not work it out again. Always rebuilt from the
+/// A trailer as lists and its page show it: kept beside it so that they need not work out again how it stands. Always rebuilt from the
 /// record in the transaction that changes the record, and once more on every new day.
 /// </summary>
 public sealed class TrailerStanding
 {
     /// <summary>The trailer.</summary>
     public Guid TrailerId { get; init; }
+
+    /// <summary>The trailer's tag, name, plate and owner as a list shows and searches them.</summary>
+    public string Tag { get; set; } = "";
+
+    /// <summary>What it is.</summary>
+    public string Name { get; set; } = "";
+
+    /// <summary>Its plate.</summary>
+    public string Plate { get; set; } = "";
+
+    /// <summary>Whose it is.</summary>
+    public Guid CustomerId { get; set; }
+
+    /// <summary>Whose it is, by name.</summary>
+    public string Customer { get; set; } = "";
+
+    /// <summary>The visit it stands in the bay for; null when it does not.</summary>
+    public Guid? OpenVisit { get; set; }
 
     /// <summary>The day it was worked out for.</summary>
     public DateOnly AsOf { get; set; }

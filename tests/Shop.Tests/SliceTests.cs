@@ -112,6 +112,13 @@ public sealed class SliceTests : IDisposable
         Assert.Equal(["Q-120"], await Find("search=van%20owner%20q-120"));
         Assert.Empty(await Find("search=nothing"));
         Assert.Equal(["Q-114"], await Find("skip=1&take=1"));
+        TrailerListAnswer page = await shop.GetAsync<TrailerListAnswer>("/api/yard/trailers?search=q&take=1");
+        Assert.Equal((true, 2), (page.More, page.Found));
+
+        // A customer's new name is found at once.
+        Guid owner = (await shop.GetAsync<TrailerAnswer>($"/api/yard/trailers/{page.Rows[0].Id}")).CustomerId;
+        await shop.PutAsync<CustomerAnswer>($"/api/yard/customers/{owner}", new CustomerEdit("Mobile library", "", "", "", 1));
+        Assert.Equal(["Q-120"], await Find("search=library"));
     }
 
     [Fact]

@@ -82,18 +82,14 @@ internal static class VisitStart
         file.Visits.Add(new Visit { Id = id, TrailerId = trailer.Id, OpenedAt = clock.Now, OpenedBy = worker.Id, Gear = trailer.Gear, Schools = schools, Jobs = draft.Jobs });
         file.Packets.Add(new VisitPacket { VisitId = id, Packet = Composer.Compose(trailer.Gear, draft.Jobs, schools) });
         await file.SaveChangesAsync();
-        if (draft.Meter is not null)
-        {
-            await file.RefreshAsync(trailer.Id, clock.Today);
-            await file.SaveChangesAsync();
-        }
-
+        await file.RefreshAsync(trailer.Id, clock.Today);
+        await file.SaveChangesAsync();
         await transaction.CommitAsync();
         return TypedResults.Ok(await VisitPage.AnswerAsync(file, id));
     }
 
     // Taken in by mistake: it goes out again as if it had never come, as long as nobody has done anything.
-    private static async Task<NoContent> TakeBackOutAsync(Guid id, ShopFile file, Worker worker)
+    private static async Task<NoContent> TakeBackOutAsync(Guid id, ShopFile file, Clock clock, Worker worker)
     {
         _ = worker;
         await using var transaction = await file.Database.BeginTransactionAsync();
@@ -112,6 +108,8 @@ internal static class VisitStart
         }
 
         file.Visits.Remove(visit);
+        await file.SaveChangesAsync();
+        await file.RefreshAsync(visit.TrailerId, clock.Today);
         await file.SaveChangesAsync();
         await transaction.CommitAsync();
         return TypedResults.NoContent();

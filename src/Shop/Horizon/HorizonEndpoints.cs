@@ -47,13 +47,11 @@ internal static class HorizonEndpoints
         await file.RefreshAllAsync(clock.Today);
         var found = await (from standing in file.Standings.AsNoTracking()
                            join trailer in file.Trailers on standing.TrailerId equals trailer.Id
-                           join owner in file.Customers on trailer.CustomerId equals owner.Id
                            where standing.NextDue != null
                            orderby standing.DueOrder, standing.TrailerId
                            select new
                            {
-                               standing.Standing, trailer.Id, trailer.Tag, trailer.Name, trailer.Gear, Owner = owner.Name,
-                               Visit = file.Visits.Where(v => v.TrailerId == trailer.Id && v.ClosedAt == null).Select(v => (Guid?)v.Id).FirstOrDefault(),
+                               standing.Standing, trailer.Id, trailer.Tag, trailer.Name, trailer.Gear, Owner = standing.Customer, Visit = standing.OpenVisit,
                            }).Take(trailers).ToListAsync();
         IEnumerable<ComingDue> coming =
             from trailer in found

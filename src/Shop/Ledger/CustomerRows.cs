@@ -14,7 +14,7 @@ internal static class CustomerRows
 
     internal static IReadOnlyList<string> Write(Customer customer) => [customer.Name, customer.Phone, customer.Mail, customer.Note];
 
-    internal static async Task<RowFate> TakeAsync(ShopFile file, Func<string, string> cell)
+    internal static async Task<RowFate> TakeAsync(ShopFile file, Func<string, string> cell, DateOnly today)
     {
         Checks checks = new();
         string name = checks.Text("customer", cell("customer"), "The customer's name", Customer.LongestName);
@@ -36,6 +36,8 @@ internal static class CustomerRows
 
         (customer.Name, customer.Phone, customer.Mail, customer.Note) = (name, phone, mail, note);
         customer.Version++;
+        await file.SaveChangesAsync();
+        await file.RefreshOfCustomerAsync(customer.Id, today);
         return RowFate.Change;
     }
 }

@@ -127,7 +127,7 @@ internal static class Tables
                 continue;
             }
 
-            rows.Add(await RowAsync(file, line, what, () => kind == "trailers" ? TrailerRows.TakeAsync(file, Cell, clock.Today) : CustomerRows.TakeAsync(file, Cell)));
+            rows.Add(await RowAsync(file, line, what, () => kind == "trailers" ? TrailerRows.TakeAsync(file, Cell, clock.Today) : CustomerRows.TakeAsync(file, Cell, clock.Today)));
         }
 
         if (apply == true)

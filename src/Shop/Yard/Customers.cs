@@ -33,7 +33,7 @@ internal static class Customers
         TypedResults.Ok(CustomerAnswer.Of(await file.Customers.AsNoTracking().FirstOrDefaultAsync(c => c.Id == id)
             ?? throw Refusal.NotFound("There is no such customer.")));
 
-    private static async Task<Ok<CustomerAnswer>> PutAsync(Guid id, CustomerEdit edit, ShopFile file, Worker worker)
+    private static async Task<Ok<CustomerAnswer>> PutAsync(Guid id, CustomerEdit edit, ShopFile file, Clock clock, Worker worker)
     {
         _ = worker;
         Checks.Id(id);
@@ -68,6 +68,12 @@ internal static class Customers
         }
 
         await file.SaveChangesAsync();
+        if (!same)
+        {
+            await file.RefreshOfCustomerAsync(id, clock.Today);
+            await file.SaveChangesAsync();
+        }
+
         await transaction.CommitAsync();
         return TypedResults.Ok(CustomerAnswer.Of(customer));
     }

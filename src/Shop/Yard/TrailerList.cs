@@ -1,3 +1,4 @@
+using System.Linq.Expressions;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
 using SturdyTinker.Core.Findings;
@@ -31,8 +32,9 @@ public sealed record TrailerRow(
 
 /// <summary>A page of the yard's list.</summary>
 /// <param name="Rows">The trailers.</param>
-/// <param name="Total">How many the search finds in all.</param>
-public sealed record TrailerListAnswer(IReadOnlyList<TrailerRow> Rows, int Total);
+/// <param name="More">Whether more follow.</param>
+/// <param name="Found">How many the search finds in all; null when nothing is searched for.</param>
+public sealed record TrailerListAnswer(IReadOnlyList<TrailerRow> Rows, bool More, int? Found);
 
 /// <summary>In which order the yard lists its trailers.</summary>
 public enum TrailerOrder
@@ -50,9 +52,16 @@ public enum TrailerOrder
 internal static class TrailerList
 {
     /// <summary>Rows of a page when nobody asks for fewer.</summary>
-    internal const int PageRows = 24;
+    internal const int PageRows = 14;
 
     private const int MostRows = 200;
+
+    private static readonly Expression<Func<TrailerStanding, Listed>> Shown = s =>
+        new Listed(new TrailerRow(s.TrailerId, s.Tag, s.Name, s.Plate, s.Customer, s.Glyph, s.NextDue, s.NextWhen, s.Worst, s.OpenVisit), s.AsOf);
+
+    // What the yard shows before anybody asks for something else; compiled once.
+    private static readonly Func<ShopFile, int, int, IAsyncEnumerable<Listed>> FirstLook = EF.CompileAsyncQuery((ShopFile file, int skip, int take) =>
+        file.Standings.AsNoTracking().OrderBy(s => s.DueOrder).ThenBy(s => s.TrailerId).Skip(skip).Take(take).Select(Shown));
 
     internal static void MapTrailerList(this RouteGroupBuilder yard) => yard.MapGet("/trailers", ListAsync);
 
@@ -64,45 +73,43 @@ internal static class TrailerList
             throw Refusal.Malformed($"A page has 1 to {MostRows} rows and starts at 0 or later.", "take");
         }
 
-        // The page is filled from standings; one left from yesterday is brought up to date before it is shown.
-        var query = from trailer in file.Trailers.AsNoTracking()
-                    join owner in file.Customers on trailer.CustomerId equals owner.Id
-                    join standing in file.Standings on trailer.Id equals standing.TrailerId
-                    select new { trailer, owner, standing };
+        IQueryable<TrailerStanding> query = file.Standings.AsNoTracking();
         if (customer is not null)
         {
-            query = query.Where(t => t.trailer.CustomerId == customer);
+            query = query.Where(s => s.CustomerId == customer);
         }
 
         foreach (string word in (search ?? "").Split(' ', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries).Take(6))
         {
             string like = $"%{word.Replace("\\", "\\\\", StringComparison.Ordinal).Replace("%", "\\%", StringComparison.Ordinal).Replace("_", "\\_", StringComparison.Ordinal)}%";
-            query = query.Where(t => EF.Functions.Like(t.trailer.Tag, like, "\\") || EF.Functions.Like(t.trailer.Name, like, "\\") || EF.Functions.Like(t.trailer.Plate, like, "\\") || EF.Functions.Like(t.owner.Name, like, "\\"));
+            query = query.Where(s => EF.Functions.Like(s.Tag, like, "\\") || EF.Functions.Like(s.Name, like, "\\") || EF.Functions.Like(s.Plate, like, "\\") || EF.Functions.Like(s.Customer, like, "\\"));
         }
 
-        var ordered = (order?.Value ?? TrailerOrder.Due) switch
+        // One row more than shown tells whether there are more.
+        bool searched = customer is not null || !string.IsNullOrWhiteSpace(search);
+        TrailerOrder by = order?.Value ?? TrailerOrder.Due;
+        List<Listed> found = [];
+        await foreach (Listed row in !searched && by == TrailerOrder.Due ? FirstLook(file, skip ?? 0, rows + 1) : Ordered(query, by).Skip(skip ?? 0).Take(rows + 1).Select(Shown).AsAsyncEnumerable())
         {
-            TrailerOrder.Tag => query.OrderBy(t => t.trailer.Tag),
-            TrailerOrder.Customer => query.OrderBy(t => t.owner.Name).ThenBy(t => t.trailer.Tag),
-            _ => query.OrderBy(t => t.standing.DueOrder).ThenBy(t => t.standing.TrailerId),
-        };
-        // The whole count rides along where nothing is searched for: one question to the file instead of two.
-        bool whole = customer is null && string.IsNullOrWhiteSpace(search);
-        var found = await ordered.Skip(skip ?? 0).Take(rows).Select(t => new
-        {
-            Row = new TrailerRow(
-                t.trailer.Id, t.trailer.Tag, t.trailer.Name, t.trailer.Plate, t.owner.Name, t.standing.Glyph, t.standing.NextDue, t.standing.NextWhen, t.standing.Worst,
-                file.Visits.Where(v => v.TrailerId == t.trailer.Id && v.ClosedAt == null).Select(v => (Guid?)v.Id).FirstOrDefault()),
-            t.standing.AsOf,
-            Whole = whole ? file.Standings.Count() : 0,
-        }).ToListAsync();
+            found.Add(row);
+        }
+
+        // One left from yesterday is brought up to date before it is shown.
         if (found.Any(f => f.AsOf != clock.Today))
         {
             await file.RefreshAllAsync(clock.Today);
             return await ListAsync(file, clock, search, customer, order, skip, take);
         }
 
-        int total = (skip ?? 0) == 0 && found.Count < rows ? found.Count : whole && found.Count > 0 ? found[0].Whole : await query.CountAsync();
-        return TypedResults.Ok(new TrailerListAnswer(found.ConvertAll(f => f.Row), total));
+        return TypedResults.Ok(new TrailerListAnswer([.. found.Take(rows).Select(f => f.Row)], found.Count > rows, searched ? await query.CountAsync() : null));
     }
+
+    private static IOrderedQueryable<TrailerStanding> Ordered(IQueryable<TrailerStanding> query, TrailerOrder by) => by switch
+    {
+        TrailerOrder.Tag => query.OrderBy(s => s.Tag),
+        TrailerOrder.Customer => query.OrderBy(s => s.Customer).ThenBy(s => s.Tag),
+        _ => query.OrderBy(s => s.DueOrder).ThenBy(s => s.TrailerId),
+    };
+
+    private sealed record Listed(TrailerRow Row, DateOnly AsOf);
 }

@@ -74,7 +74,7 @@ internal static class TrailerPage
             trailer.Name,
             trailer.Plate,
             trailer.CustomerId,
-            found.Owner,
+            found.Standing!.Customer,
             GearDescription.Of(trailer.Gear),
             trailer.Gear.Words,
             trailer.Meter,
@@ -83,8 +83,8 @@ internal static class TrailerPage
             trailer.Version,
             PlacesOf(trailer.Gear),
             [.. Catalogue.All.Where(j => j.Applies(trailer.Gear)).Select(j => j.Code)],
-            found.Standing!.Standing,
-            found.OpenVisit);
+            found.Standing.Standing,
+            found.Standing.OpenVisit);
     }
 
     /// <summary>A gear's places as a screen needs them.</summary>
@@ -94,13 +94,12 @@ internal static class TrailerPage
     // Compiled once: this is the page that everything leads to.
     private static readonly Func<ShopFile, Guid, Task<Found?>> FindCompiled = EF.CompileAsyncQuery((ShopFile file, Guid id) =>
         (from trailer in file.Trailers.AsNoTracking()
-         join owner in file.Customers on trailer.CustomerId equals owner.Id
          join standing in file.Standings on trailer.Id equals standing.TrailerId into standings
          from standing in standings.DefaultIfEmpty()
          where trailer.Id == id
-         select new Found(trailer, owner.Name, standing, file.Visits.Where(v => v.TrailerId == id && v.ClosedAt == null).Select(v => (Guid?)v.Id).FirstOrDefault())).FirstOrDefault());
+         select new Found(trailer, standing)).FirstOrDefault());
 
     private static async Task<Found> FindAsync(ShopFile file, Guid id) => await FindCompiled(file, id) ?? throw Refusal.NotFound("There is no such trailer.");
 
-    private sealed record Found(Trailer Trailer, string Owner, TrailerStanding? Standing, Guid? OpenVisit);
+    private sealed record Found(Trailer Trailer, TrailerStanding? Standing);
 }

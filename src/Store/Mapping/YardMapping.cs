@@ -58,6 +58,8 @@ internal sealed class StandingMapping : IEntityTypeConfiguration<TrailerStanding
     {
         builder.HasKey(s => s.TrailerId);
         builder.Property(s => s.TrailerId).ValueGeneratedNever();
+        builder.Property(s => s.Tag).UseCollation("NOCASE");
+        builder.Property(s => s.Customer).UseCollation("NOCASE");
         builder.Property(s => s.Glyph).AsJson();
 
         // Last in the row, so that lists do not read past what they show.

@@ -577,6 +577,14 @@ namespace SturdyTinker.Store.Migrations
                     b.Property<DateOnly>("AsOf")
                         .HasColumnType("TEXT");
 
+                    b.Property<string>("Customer")
+                        .IsRequired()
+                        .HasColumnType("TEXT")
+                        .UseCollation("NOCASE");
+
+                    b.Property<Guid>("CustomerId")
+                        .HasColumnType("TEXT");
+
                     b.Property<int>("DueOrder")
                         .HasColumnType("INTEGER");
 
@@ -587,6 +595,10 @@ namespace SturdyTinker.Store.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
+                    b.Property<string>("Name")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
                     b.Property<DateOnly?>("NextDue")
                         .HasColumnType("TEXT");
 
@@ -594,10 +606,22 @@ namespace SturdyTinker.Store.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
+                    b.Property<Guid?>("OpenVisit")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Plate")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
                     b.Property<string>("Standing")
                         .IsRequired()
                         .HasColumnType("TEXT")
                         .HasColumnOrder(100);
+
+                    b.Property<string>("Tag")
+                        .IsRequired()
+                        .HasColumnType("TEXT")
+                        .UseCollation("NOCASE");
 
                     b.Property<string>("Worst")
                         .HasColumnType("TEXT");

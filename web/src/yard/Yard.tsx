@@ -1,5 +1,5 @@
 import { keepPreviousData, useInfiniteQuery, useQuery } from "@tanstack/react-query";
-import { useState } from "react";
+import { useCallback, useEffect, useRef, useState } from "react";
 import styled from "styled-components";
 import { Link } from "wouter";
 import { answer, shop } from "../api/client";
@@ -13,7 +13,8 @@ import { VerdictWord } from "../ui/Verdict";
 import { FirstSteps } from "./FirstSteps";
 import { useShop } from "./useShop";
 
-const PAGE = 24;
+/** Rows of a page: enough to fill the screen, quick to bring. */
+const PAGE = 14;
 
 const Tools = styled.div`
   display: grid;
@@ -97,12 +98,18 @@ export default function Yard() {
         }),
       ),
     initialPageParam: 0,
-    getNextPageParam: (last, pages) => (pages.length * PAGE < last.total ? pages.length * PAGE : undefined),
+    getNextPageParam: (last, pages) => (last.more ? pages.length * PAGE : undefined),
     placeholderData: keepPreviousData,
   });
 
+  const { fetchNextPage, hasNextPage, isFetchingNextPage } = list;
+  const more = useInSight(() => {
+    if (hasNextPage && !isFetchingNextPage) void fetchNextPage();
+  });
+
   if (house.data?.trailerCount === 0) return <FirstSteps house={house.data} />;
-  const total = list.data?.pages[0]?.total;
+  const first = list.data?.pages[0];
+  const total = first ? (first.found ?? house.data?.trailerCount) : undefined;
   return (
     <Page>
       <Head>
@@ -173,14 +180,35 @@ export default function Yard() {
       </List>
       {total === 0 && <p style={{ marginTop: 16 }}>No trailer answers to that. Try fewer letters.</p>}
       {list.hasNextPage && (
-        <Button
-          style={{ marginTop: 16 }}
-          isDisabled={list.isFetchingNextPage}
-          onPress={() => void list.fetchNextPage()}
-        >
-          Show {PAGE} more
-        </Button>
+        <div ref={more}>
+          <Button
+            style={{ marginTop: 16 }}
+            isDisabled={list.isFetchingNextPage}
+            onPress={() => void list.fetchNextPage()}
+          >
+            Show more
+          </Button>
+        </div>
       )}
     </Page>
   );
+}
+
+/** Tells when an element comes near the screen: further rows are brought before anybody has to ask. */
+function useInSight(tell: () => void) {
+  const latest = useRef(tell);
+  useEffect(() => {
+    latest.current = tell;
+  });
+  return useCallback((node: HTMLElement | null) => {
+    if (!node) return;
+    const watch = new IntersectionObserver(
+      ([seen]) => {
+        if (seen?.isIntersecting) latest.current();
+      },
+      { rootMargin: "400px" },
+    );
+    watch.observe(node);
+    return () => watch.disconnect();
+  }, []);
 }

@@ -140,6 +140,12 @@ namespace SturdyTinker.Store.Migrations
                 {
                     Standing = table.Column<string>(type: "TEXT", nullable: false),
                     TrailerId = table.Column<Guid>(type: "TEXT", nullable: false),
+                    Tag = table.Column<string>(type: "TEXT", nullable: false, collation: "NOCASE"),
+                    Name = table.Column<string>(type: "TEXT", nullable: false),
+                    Plate = table.Column<string>(type: "TEXT", nullable: false),
+                    CustomerId = table.Column<Guid>(type: "TEXT", nullable: false),
+                    Customer = table.Column<string>(type: "TEXT", nullable: false, collation: "NOCASE"),
+                    OpenVisit = table.Column<Guid>(type: "TEXT", nullable: true),
                     AsOf = table.Column<DateOnly>(type: "TEXT", nullable: false),
                     Edition = table.Column<int>(type: "INTEGER", nullable: false),
                     NextDue = table.Column<DateOnly>(type: "TEXT", nullable: true),

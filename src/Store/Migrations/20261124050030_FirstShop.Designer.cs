@@ -11,7 +11,7 @@ using SturdyTinker.Store;
 namespace SturdyTinker.Store.Migrations
 {
     [DbContext(typeof(ShopFile))]
-    [Migration("20261124045247_FirstShop")]
+    [Migration("20261124050030_FirstShop")]
     partial class FirstShop
     {
         /// <inheritdoc />
@@ -580,6 +580,14 @@ namespace SturdyTinker.Store.Migrations
                     b.Property<DateOnly>("AsOf")
                         .HasColumnType("TEXT");
 
+                    b.Property<string>("Customer")
+                        .IsRequired()
+                        .HasColumnType("TEXT")
+                        .UseCollation("NOCASE");
+
+                    b.Property<Guid>("CustomerId")
+                        .HasColumnType("TEXT");
+
                     b.Property<int>("DueOrder")
                         .HasColumnType("INTEGER");
 
@@ -590,6 +598,10 @@ namespace SturdyTinker.Store.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
+                    b.Property<string>("Name")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
                     b.Property<DateOnly?>("NextDue")
                         .HasColumnType("TEXT");
 
@@ -597,10 +609,22 @@ namespace SturdyTinker.Store.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
+                    b.Property<Guid?>("OpenVisit")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Plate")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
                     b.Property<string>("Standing")
                         .IsRequired()
                         .HasColumnType("TEXT")
                         .HasColumnOrder(100);
+
+                    b.Property<string>("Tag")
+                        .IsRequired()
+                        .HasColumnType("TEXT")
+                        .UseCollation("NOCASE");
 
                     b.Property<string>("Worst")
                         .HasColumnType("TEXT");
