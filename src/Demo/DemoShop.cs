@@ -44,7 +44,9 @@ public static class DemoShop
                 Guid by = people[random.Next(people.Count)].Id;
                 new WorkedVisit(trailer.Id, trailer.Gear, Morning(day), Ends(visit.Ends, trailer.Gear), by)
                 {
-                    Seen = visit.Seen, Figures = visit.Figures, ReleasedBecause = visit.ReleasedBecause,
+                    Seen = visit.Seen,
+                    Figures = visit.Figures,
+                    ReleasedBecause = visit.ReleasedBecause,
                 }.AddTo(file, random, UsageLine.Of(trailer, road.Where(r => r.On <= day), day));
             }
         }
@@ -76,7 +78,13 @@ public static class DemoShop
     {
         Trailer trailer = new()
         {
-            Id = Made(today, -DaysKept), Tag = told.Tag, Name = told.Name, CustomerId = customer, Gear = told.Gear, Meter = told.Meter, AddedOn = told.Visits.Length > 0 ? today.AddDays(-DaysKept) : today.AddDays(-20),
+            Id = Made(today, -DaysKept),
+            Tag = told.Tag,
+            Name = told.Name,
+            CustomerId = customer,
+            Gear = told.Gear,
+            Meter = told.Meter,
+            AddedOn = told.Visits.Length > 0 ? today.AddDays(-DaysKept) : today.AddDays(-20),
             EstimatedYear = told.Meter == MeterKind.Estimate ? Distance.FromMiles((decimal)Math.Round(told.WeekMiles * 26 * (1 + told.WinterShare) / 100) * 100) : null,
         };
         file.Trailers.Add(trailer);
@@ -116,8 +124,15 @@ public static class DemoShop
 
     private static MeterEntry Entry(Guid trailer, MeterEntryKind kind, DateOnly on, double miles, Guid by, bool starts = false) => new()
     {
-        Id = Guid.CreateVersion7(Morning(on)), TrailerId = trailer, Kind = kind, On = on, Typed = miles.ToString("#,0", CultureInfo.InvariantCulture) + " mi",
-        Distance = Distance.FromMiles((decimal)miles), StartsNewMeter = starts, At = Morning(on), PersonId = by,
+        Id = Guid.CreateVersion7(Morning(on)),
+        TrailerId = trailer,
+        Kind = kind,
+        On = on,
+        Typed = miles.ToString("#,0", CultureInfo.InvariantCulture) + " mi",
+        Distance = Distance.FromMiles((decimal)miles),
+        StartsNewMeter = starts,
+        At = Morning(on),
+        PersonId = by,
     };
 
     // One trailer stands in the bay, its left side nearly done.

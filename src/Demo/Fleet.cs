@@ -52,8 +52,13 @@ public static class Fleet
         DateOnly first = today.AddYears(-Years);
         Trailer trailer = new()
         {
-            Id = Guid.CreateVersion7(At(first)), Tag = string.Create(CultureInfo.InvariantCulture, $"T-{number:0000}"), Name = "Generated trailer", CustomerId = customer,
-            Gear = gear, Meter = MeterKind.HubOdometer, AddedOn = first,
+            Id = Guid.CreateVersion7(At(first)),
+            Tag = string.Create(CultureInfo.InvariantCulture, $"T-{number:0000}"),
+            Name = "Generated trailer",
+            CustomerId = customer,
+            Gear = gear,
+            Meter = MeterKind.HubOdometer,
+            AddedOn = first,
         };
         file.Trailers.Add(trailer);
 

@@ -91,8 +91,18 @@ public sealed record WorkedVisit(Guid TrailerId, RunningGear Gear, DateTimeOffse
         SeenRule rule = Rulebook.Find(seen.Rule)!;
         return new Finding
         {
-            Id = Guid.CreateVersion7(at), TrailerId = TrailerId, VisitId = visit.Id, Place = seen.Place, Subject = rule.Subject, RuleCode = rule.Code, Seen = rule.Seen,
-            Note = seen.Note, Judgement = rule.Judgement, Mended = seen.Mended, At = at, PersonId = By,
+            Id = Guid.CreateVersion7(at),
+            TrailerId = TrailerId,
+            VisitId = visit.Id,
+            Place = seen.Place,
+            Subject = rule.Subject,
+            RuleCode = rule.Code,
+            Seen = rule.Seen,
+            Note = seen.Note,
+            Judgement = rule.Judgement,
+            Mended = seen.Mended,
+            At = at,
+            PersonId = By,
         };
     }
 
@@ -103,8 +113,18 @@ public sealed record WorkedVisit(Guid TrailerId, RunningGear Gear, DateTimeOffse
         decimal canonical = ShopNotation.Read(typed, kind.Quantity).Canonical!.Value;
         return new Reading
         {
-            Id = Guid.CreateVersion7(at), TrailerId = TrailerId, VisitId = visit.Id, Place = step.Place, Kind = code, StepKey = step.Key, Typed = typed,
-            Canonical = canonical, Quantity = kind.Quantity, Judgement = kind.Judge(canonical, context), At = at, PersonId = By,
+            Id = Guid.CreateVersion7(at),
+            TrailerId = TrailerId,
+            VisitId = visit.Id,
+            Place = step.Place,
+            Kind = code,
+            StepKey = step.Key,
+            Typed = typed,
+            Canonical = canonical,
+            Quantity = kind.Quantity,
+            Judgement = kind.Judge(canonical, context),
+            At = at,
+            PersonId = By,
         };
     }
 

@@ -21,7 +21,14 @@ public static class Closings
         file.WorkDone.AddRange(result.Done.Select(j => new WorkDone { Id = Guid.CreateVersion7(at), TrailerId = visit.TrailerId, VisitId = visit.Id, Job = j.Job, Place = j.Place, On = day }));
         file.FollowUps.AddRange(result.FollowUps.Select(f => new FollowUp
         {
-            Id = Guid.CreateVersion7(at), TrailerId = visit.TrailerId, VisitId = visit.Id, Rule = f.Rule.Code, Words = f.Rule.Words, From = day, DueOn = f.DueOn, Reason = f.Reason,
+            Id = Guid.CreateVersion7(at),
+            TrailerId = visit.TrailerId,
+            VisitId = visit.Id,
+            Rule = f.Rule.Code,
+            Words = f.Rule.Words,
+            From = day,
+            DueOn = f.DueOn,
+            Reason = f.Reason,
         }));
     }
 }

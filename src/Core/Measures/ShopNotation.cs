@@ -25,7 +25,13 @@ public static partial class ShopNotation
 
     private static readonly Dictionary<char, string> FractionSigns = new()
     {
-        ['½'] = "1/2", ['¼'] = "1/4", ['¾'] = "3/4", ['⅛'] = "1/8", ['⅜'] = "3/8", ['⅝'] = "5/8", ['⅞'] = "7/8",
+        ['½'] = "1/2",
+        ['¼'] = "1/4",
+        ['¾'] = "3/4",
+        ['⅛'] = "1/8",
+        ['⅜'] = "3/8",
+        ['⅝'] = "5/8",
+        ['⅞'] = "7/8",
     };
 
     /// <summary>Reads a figure.</summary>

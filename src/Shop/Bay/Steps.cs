@@ -90,8 +90,18 @@ internal static class Steps
             (decimal canonical, Judgement? judgement) = Understand.Read(checks, $"/readings/{i}/typed", kind, taken.Typed, new ReadingContext(visit.Gear, visit.Schools));
             readings.Add(new Reading
             {
-                Id = taken.Id, TrailerId = visit.TrailerId, VisitId = visit.Id, Place = step.Place, Kind = kind.Code, StepKey = step.Key,
-                Typed = taken.Typed.Trim(), Canonical = canonical, Quantity = kind.Quantity, Judgement = judgement, At = clock.Now, PersonId = worker.Id,
+                Id = taken.Id,
+                TrailerId = visit.TrailerId,
+                VisitId = visit.Id,
+                Place = step.Place,
+                Kind = kind.Code,
+                StepKey = step.Key,
+                Typed = taken.Typed.Trim(),
+                Canonical = canonical,
+                Quantity = kind.Quantity,
+                Judgement = judgement,
+                At = clock.Now,
+                PersonId = worker.Id,
             });
         }
 

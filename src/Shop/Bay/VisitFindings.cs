@@ -48,8 +48,17 @@ internal static class VisitFindings
         checks.Done();
         file.Findings.Add(new Finding
         {
-            Id = findingId, TrailerId = visit.TrailerId, VisitId = id, Place = draft.Place, Subject = rule!.Subject, RuleCode = rule.Code, Seen = rule.Seen,
-            Note = note, Judgement = rule.Judgement, At = clock.Now, PersonId = worker.Id,
+            Id = findingId,
+            TrailerId = visit.TrailerId,
+            VisitId = id,
+            Place = draft.Place,
+            Subject = rule!.Subject,
+            RuleCode = rule.Code,
+            Seen = rule.Seen,
+            Note = note,
+            Judgement = rule.Judgement,
+            At = clock.Now,
+            PersonId = worker.Id,
         });
         return await FinishAsync(file, id, transaction);
     }

@@ -51,7 +51,13 @@ internal static class HorizonEndpoints
                            orderby standing.DueOrder, standing.TrailerId
                            select new
                            {
-                               standing.Standing, trailer.Id, trailer.Tag, trailer.Name, trailer.Gear, Owner = standing.Customer, Visit = standing.OpenVisit,
+                               standing.Standing,
+                               trailer.Id,
+                               trailer.Tag,
+                               trailer.Name,
+                               trailer.Gear,
+                               Owner = standing.Customer,
+                               Visit = standing.OpenVisit,
                            }).Take(trailers).ToListAsync();
         IEnumerable<ComingDue> coming =
             from trailer in found

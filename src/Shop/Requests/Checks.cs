@@ -10,10 +10,10 @@ internal sealed class Checks
     /// <summary>Everything collected so far.</summary>
     public IReadOnlyList<FieldProblem> Problems => problems;
 
-    /// <summary>Adds a problem when there is one.</summary>
+    /// <summary>Adds a problem when there is one; of several at the same field the first is told.</summary>
     public void Add(string pointer, string? sentence)
     {
-        if (sentence is not null)
+        if (sentence is not null && problems.All(p => p.Pointer != pointer))
         {
             problems.Add(new FieldProblem(pointer, sentence));
         }

@@ -46,8 +46,15 @@ internal static class Meter
         checks.Done();
         MeterEntry entry = new()
         {
-            Id = entryId, TrailerId = trailerId, Kind = draft.Kind, On = draft.On, Typed = draft.Typed.Trim(), Distance = distance,
-            StartsNewMeter = draft.StartsNewMeter, At = clock.Now, PersonId = worker.Id,
+            Id = entryId,
+            TrailerId = trailerId,
+            Kind = draft.Kind,
+            On = draft.On,
+            Typed = draft.Typed.Trim(),
+            Distance = distance,
+            StartsNewMeter = draft.StartsNewMeter,
+            At = clock.Now,
+            PersonId = worker.Id,
         };
         checks.Add($"{at}/on", draft.On < clock.Today.AddYears(-40) || draft.On > clock.Today.AddYears(2) ? "Check the year of this day." : null);
         checks.Add($"{at}/typed", MeterChecks.Refusal(entry, await file.MeterEntries.AsNoTracking().Where(m => m.TrailerId == trailerId).ToListAsync(), clock.Today));

@@ -53,8 +53,12 @@ public class PlaceTests
     {
         RunningGear wrong = Gears.Tandem with
         {
-            Axles = 4, RatingPounds = 20, Studs = new Studs(7, Length.FromInches(2)), Brake = BrakeKind.None,
-            Spindle = SpindleKind.TorsionArm, Lubrication = Lubrication.SealedHub,
+            Axles = 4,
+            RatingPounds = 20,
+            Studs = new Studs(7, Length.FromInches(2)),
+            Brake = BrakeKind.None,
+            Spindle = SpindleKind.TorsionArm,
+            Lubrication = Lubrication.SealedHub,
         };
         Assert.Equal(
             ["axles", "ratingPounds", "studs/count", "studs/thread", "brakeSize", "spindle", "nutRetention"],

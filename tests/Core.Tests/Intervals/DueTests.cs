@@ -12,7 +12,10 @@ public class DueTests
 
     private static Trailer With(MeterKind meter, decimal? yearMiles = null) => new()
     {
-        Tag = "T", Gear = Gears.Single, Meter = meter, AddedOn = Today.AddYears(-2),
+        Tag = "T",
+        Gear = Gears.Single,
+        Meter = meter,
+        AddedOn = Today.AddYears(-2),
         EstimatedYear = yearMiles is { } m ? Distance.FromMiles(m) : null,
     };
 

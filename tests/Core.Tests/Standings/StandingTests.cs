@@ -67,7 +67,12 @@ public class StandingTests
     {
         Reading At(string typed, int minute, ReadingKind kind) => new()
         {
-            Place = "axle-1-left", Kind = kind.Code, StepKey = "s", Typed = typed, VisitId = First, Quantity = Quantity.Length,
+            Place = "axle-1-left",
+            Kind = kind.Code,
+            StepKey = "s",
+            Typed = typed,
+            VisitId = First,
+            Quantity = Quantity.Length,
             Canonical = ShopNotation.Read(typed, Quantity.Length).Canonical!.Value,
             Judgement = kind.Judge(ShopNotation.Read(typed, Quantity.Length).Canonical!.Value, new(Gears.Tandem, Core.Schools.SchoolChoices.Defaults)),
             At = new(2026, 1, 1, 9, minute, 0, TimeSpan.Zero),

@@ -4,6 +4,8 @@ import { minutesInWords } from "../api/words";
 import { valley } from "./valley";
 
 const HEIGHT = 190;
+/** On a phone the step at hand needs the room more. */
+const PHONE = { upTo: 480, height: 146 };
 
 /** The valley of a visit: how deep things are, how far the work has come, and what still has to go back on. */
 export function ValleyDrawing({ visit }: { visit: Schemas["VisitAnswer"] }) {
@@ -18,7 +20,14 @@ export function ValleyDrawing({ visit }: { visit: Schemas["VisitAnswer"] }) {
   }, []);
   const settled = useMemo(() => new Set(visit.state.entries.map((e) => e.key)), [visit.state.entries]);
   const drawn = useMemo(
-    () => valley(visit.packet.steps, visit.packet.openings, settled, width, HEIGHT),
+    () =>
+      valley(
+        visit.packet.steps,
+        visit.packet.openings,
+        settled,
+        width,
+        width <= PHONE.upTo ? PHONE.height : HEIGHT,
+      ),
     [visit.packet, settled, width],
   );
   const deepest = visit.state.openNow[0];

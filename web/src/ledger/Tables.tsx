@@ -37,6 +37,10 @@ const Rows = styled.table`
   th {
     color: var(--steel);
     font-weight: 400;
+    white-space: nowrap;
+  }
+  td:nth-child(2) {
+    min-width: 7em;
   }
 `;
 
