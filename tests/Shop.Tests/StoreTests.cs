@@ -1,0 +1,164 @@
+using Microsoft.Data.Sqlite;
+using Microsoft.EntityFrameworkCore;
+using SturdyTinker.Core.Findings;
+using SturdyTinker.Core.Gear;
+using SturdyTinker.Core.Jobs;
+using SturdyTinker.Core.Measures;
+using SturdyTinker.Core.People;
+using SturdyTinker.Core.Schools;
+using SturdyTinker.Store;
+using Xunit;
+
+namespace SturdyTinker.Shop.Tests;
+
+/// <summary>What the file itself holds to, whatever the code above it does.</summary>
+public sealed class StoreTests : IAsyncLifetime
+{
+    private readonly string folder = Directory.CreateTempSubdirectory("tinker-store-").FullName;
+    private readonly Person person = new() { Id = Guid.CreateVersion7(), Name = "Ines Marrow" };
+    private readonly Customer customer = new() { Id = Guid.CreateVersion7(), Name = "Lanternfold Puppet Theatre" };
+    private readonly Trailer trailer;
+    private ShopFile file = null!;
+
+    public StoreTests() => trailer = new Trailer
+    {
+        Id = Guid.CreateVersion7(),
+        Tag = "P-07",
+        CustomerId = customer.Id,
+        Gear = GearDefaults.For(2, 5_200),
+        Meter = MeterKind.Estimate,
+        EstimatedYear = Distance.FromMiles(3_000),
+        AddedOn = new(2026, 1, 2),
+    };
+
+    public async ValueTask InitializeAsync()
+    {
+        file = await ShopFileOpening.OpenAsync(folder);
+        file.People.Add(person);
+        file.Customers.Add(customer);
+        file.Trailers.Add(trailer);
+        await file.SaveChangesAsync();
+        file.ChangeTracker.Clear();
+    }
+
+    public async ValueTask DisposeAsync()
+    {
+        await file.DisposeAsync();
+        SqliteConnection.ClearAllPools();
+        Directory.Delete(folder, recursive: true);
+    }
+
+    private Visit Visit(Guid? of = null) => new()
+    {
+        Id = Guid.CreateVersion7(),
+        TrailerId = of ?? trailer.Id,
+        OpenedAt = DateTimeOffset.Now,
+        OpenedBy = person.Id,
+        Gear = trailer.Gear,
+        Schools = SchoolChoices.Defaults,
+        Jobs = [new JobAt("bearing-repack", "axle-1-left")],
+    };
+
+    private async Task RefusedAsync(object entity)
+    {
+        file.Add(entity);
+        DbUpdateException fault = await Assert.ThrowsAsync<DbUpdateException>(() => file.SaveChangesAsync());
+        Assert.Equal(19, Assert.IsType<SqliteException>(fault.InnerException).SqliteErrorCode);
+        file.ChangeTracker.Clear();
+    }
+
+    [Fact]
+    public async Task A_trailer_comes_back_as_it_went_in()
+    {
+        Trailer back = await file.Trailers.AsNoTracking().SingleAsync();
+        Assert.Equal(trailer.Gear, back.Gear);
+        Assert.Equal(trailer.EstimatedYear, back.EstimatedYear);
+        Assert.Equal((trailer.Tag, trailer.Meter, trailer.AddedOn), (back.Tag, back.Meter, back.AddedOn));
+    }
+
+    [Fact]
+    public async Task A_trailer_stands_in_the_bay_once_even_for_the_file()
+    {
+        file.Visits.Add(Visit());
+        await file.SaveChangesAsync();
+        await RefusedAsync(Visit());
+    }
+
+    [Fact]
+    public async Task Names_and_tags_are_unique_letter_case_aside()
+    {
+        await RefusedAsync(new Person { Id = Guid.CreateVersion7(), Name = "INES MARROW" });
+        await RefusedAsync(new Customer { Id = Guid.CreateVersion7(), Name = "lanternfold puppet theatre" });
+        await RefusedAsync(new Trailer { Id = Guid.CreateVersion7(), Tag = "p-07", CustomerId = customer.Id, Gear = trailer.Gear });
+    }
+
+    [Fact]
+    public async Task Nothing_points_at_what_is_not_there()
+    {
+        await RefusedAsync(Visit(of: Guid.CreateVersion7()));
+        await RefusedAsync(new Trailer { Id = Guid.CreateVersion7(), Tag = "X", CustomerId = Guid.CreateVersion7(), Gear = trailer.Gear });
+    }
+
+    [Fact]
+    public async Task A_step_is_settled_once_but_may_be_settled_again_after_it_was_taken_back()
+    {
+        Visit visit = Visit();
+        file.Visits.Add(visit);
+        StepEntry Entry(DateTimeOffset? undone = null) => new() { Id = Guid.CreateVersion7(), VisitId = visit.Id, Key = "trailer/secured/chock", At = DateTimeOffset.Now, PersonId = person.Id, UndoneAt = undone };
+        file.StepEntries.AddRange(Entry(DateTimeOffset.Now), Entry(DateTimeOffset.Now), Entry());
+        await file.SaveChangesAsync();
+        await RefusedAsync(Entry());
+    }
+
+    [Fact]
+    public async Task A_packet_and_a_judgement_come_back_word_for_word()
+    {
+        Visit visit = Visit();
+        Packet packet = Composer.Compose(trailer.Gear, visit.Jobs, SchoolChoices.Defaults);
+        Judgement judgement = Rulebook.Find("grease-milky")!.Judgement;
+        file.Visits.Add(visit);
+        file.Packets.Add(new VisitPacket { VisitId = visit.Id, Packet = packet });
+        file.Findings.Add(new Finding { Id = Guid.CreateVersion7(), TrailerId = trailer.Id, VisitId = visit.Id, Place = "axle-1-left", RuleCode = "grease-milky", Seen = "Milky", Judgement = judgement, At = DateTimeOffset.Now, PersonId = person.Id });
+        await file.SaveChangesAsync();
+        file.ChangeTracker.Clear();
+
+        Packet back = (await file.Packets.AsNoTracking().SingleAsync()).Packet;
+        Assert.Equal(packet.Minutes, back.Minutes);
+        Assert.Equal(packet.Steps.Select(s => (s.Key, s.Title, s.Detail, s.Minutes, s.Depth, s.Part, s.School)), back.Steps.Select(s => (s.Key, s.Title, s.Detail, s.Minutes, s.Depth, s.Part, s.School)));
+        Assert.Equal(packet.Steps.SelectMany(s => s.Parts), back.Steps.SelectMany(s => s.Parts));
+        Assert.Equal(packet.Openings, back.Openings);
+        Judgement judged = (await file.Findings.AsNoTracking().SingleAsync()).Judgement;
+        Assert.Equal((judgement.Verdict, judgement.Rule, judgement.Source), (judged.Verdict, judged.Rule, judged.Source));
+        Assert.Equal(judgement.SetsOff, judged.SetsOff);
+    }
+
+    [Fact]
+    public async Task A_moment_keeps_its_offset_and_sorts_by_the_shops_clock()
+    {
+        DateTimeOffset early = new(2026, 6, 1, 7, 40, 12, 345, TimeSpan.FromHours(-5)), late = new(2026, 6, 1, 16, 5, 0, TimeSpan.FromHours(-5));
+        file.Changes.AddRange(new Change { At = late, PersonId = person.Id, What = "late" }, new Change { At = early, PersonId = person.Id, What = "early" });
+        await file.SaveChangesAsync();
+        List<Change> back = await file.Changes.AsNoTracking().OrderBy(c => c.At).ToListAsync();
+        Assert.Equal(["early", "late"], back.Select(c => c.What));
+        Assert.Equal((early, early.Offset), (back[0].At, back[0].At.Offset));
+    }
+
+    [Fact]
+    public async Task Standings_can_be_thrown_away_and_are_worked_out_anew()
+    {
+        DateOnly today = new(2026, 6, 1);
+        Assert.Equal(1, await file.RefreshAllAsync(today));
+        TrailerStanding first = await file.Standings.AsNoTracking().SingleAsync();
+        Assert.Equal(0, await file.RefreshAllAsync(today));
+        Assert.Equal(1, await file.RefreshAllAsync(today.AddDays(1)));
+
+        // One of another edition of the rules goes when the file is opened.
+        await file.Standings.ExecuteUpdateAsync(s => s.SetProperty(x => x.Edition, -1));
+        await using ShopFile again = await ShopFileOpening.OpenAsync(folder);
+        Assert.Empty(await again.Standings.ToListAsync());
+        await again.RefreshAllAsync(today);
+        TrailerStanding anew = await again.Standings.AsNoTracking().SingleAsync();
+        Assert.Equal((first.Tag, first.Customer, first.NextDue, first.DueOrder, first.NextWhen), (anew.Tag, anew.Customer, anew.NextDue, anew.DueOrder, anew.NextWhen));
+        Assert.Equal(first.Standing.Dues, anew.Standing.Dues);
+    }
+}
