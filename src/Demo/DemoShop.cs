@@ -62,16 +62,16 @@ public static class DemoShop
 
     private static IEnumerable<Customer> Customers(DateOnly today)
     {
-        (string Name, string Note)[] told =
+        (string Name, string Phone, string Note)[] told =
         [
-            (DemoTrailers.Puppets, "On tour from March to November; call the stage manager, not the box office."),
-            (DemoTrailers.Gliders, "Flying season April to October. The winch is needed every Saturday."),
-            (DemoTrailers.Library, "Wants the yearly report in January. Vans are free on Mondays."),
-            (DemoTrailers.Orchard, "Nothing can be spared in harvest, September and October."),
-            (DemoTrailers.Balloons, "Mornings only; they fly at dusk."),
-            (DemoTrailers.Weeds, "Launches daily in summer, always hubs-deep. Never in July."),
+            (DemoTrailers.Puppets, "Lanternfold 4", "On tour from March to November; call the stage manager, not the box office."),
+            (DemoTrailers.Gliders, "Skaldale 31", "Flying season April to October. The winch is needed every Saturday."),
+            (DemoTrailers.Library, "Quillmere 114", "Wants the yearly report in January. Vans are free on Mondays."),
+            (DemoTrailers.Orchard, "Thistlewane 9", "Nothing can be spared in harvest, September and October."),
+            (DemoTrailers.Balloons, "Hobbin Hill 2", "Mornings only; they fly at dusk."),
+            (DemoTrailers.Weeds, "Quillmere 60", "Launches daily in summer, always hubs-deep. Never in July."),
         ];
-        return told.Select((c, i) => new Customer { Id = Made(today, -DaysKept - 5 + i), Name = c.Name, Note = c.Note });
+        return told.Select((c, i) => new Customer { Id = Made(today, -DaysKept - 5 + i), Name = c.Name, Phone = c.Phone, Note = c.Note });
     }
 
     private static Trailer Add(ShopFile file, DemoTrailer told, Guid customer, DateOnly today)

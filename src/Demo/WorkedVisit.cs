@@ -54,14 +54,15 @@ public sealed record WorkedVisit(Guid TrailerId, RunningGear Gear, DateTimeOffse
         DateTimeOffset now = Start;
         List<StepEntry> entries = [];
         List<Finding> findings = [];
+        List<Reading> readings = [];
         ReadingContext context = new(Gear, schools);
         foreach (PacketStep step in packet.Steps)
         {
             // Nobody works exactly to the minute.
             now = now.AddMinutes((double)step.Minutes * (0.8 + (0.5 * random.NextDouble())));
             entries.Add(new StepEntry { Id = Guid.CreateVersion7(now), VisitId = visit.Id, Key = step.Key, At = now, PersonId = By });
-            file.Readings.AddRange(step.Readings.Select(kind => Measure(visit, step, kind, now, random, context)));
-            file.PartsUsed.AddRange(step.Parts.Select(p => new PartUsed { Id = Guid.CreateVersion7(now), VisitId = visit.Id, Place = step.Place, Name = TheOne(p.Name), Quantity = p.Quantity, Unit = p.Unit, At = now, PersonId = By }));
+            readings.AddRange(step.Readings.Select(kind => Measure(visit, step, kind, now, random, context)));
+            file.PartsUsed.AddRange(step.Parts.Select(p => new PartUsed { Id = Guid.CreateVersion7(now), VisitId = visit.Id, Place = step.Place, StepKey = step.Key, Name = TheOne(p, readings.FindAll(r => r.Place == step.Place), context), Quantity = p.Quantity, Unit = p.Unit, At = now, PersonId = By }));
             findings.AddRange(Seen.Where(s => s.Place == step.Place && step.Looks.Contains(Rulebook.Find(s.Rule)!.Subject) && findings.All(f => f.RuleCode != s.Rule || f.Place != s.Place)).Select(s => Find(visit, s, now)));
             if (step.Key == StopAfter)
             {
@@ -71,10 +72,11 @@ public sealed record WorkedVisit(Guid TrailerId, RunningGear Gear, DateTimeOffse
 
         file.StepEntries.AddRange(entries);
         file.Findings.AddRange(findings);
+        file.Readings.AddRange(readings);
         if (StopAfter is null)
         {
             DateOnly day = DateOnly.FromDateTime(now.DateTime);
-            ClosingResult result = Closing.Work(visit, new Progress(packet, entries), findings, usage, ReleasedBecause, day);
+            ClosingResult result = Closing.Work(visit, new Progress(packet, entries), findings, readings, usage, ReleasedBecause, day);
             if (result.Refusal is not null)
             {
                 throw new InvalidOperationException($"An invented visit does not close: {result.Refusal}");
@@ -136,6 +138,8 @@ public sealed record WorkedVisit(Guid TrailerId, RunningGear Gear, DateTimeOffse
         _ => Gear.Studs.Thread == Length.FromInches(0.5m) ? random.Next(2) == 0 ? "95" : "100 ft-lb" : "120 ft-lb",
     };
 
-    // Two candidates were taken along; one was used.
-    private static string TheOne(string part) => part.Split(" or ")[0];
+    // Two candidates were taken along; the journal said which one was used.
+    private static string TheOne(PartNeed part, List<Reading> here, ReadingContext context) =>
+        part.OneOf.Count == 0 ? part.Name
+        : here.Select(r => ReadingKinds.Find(r.Kind)!.Picks(r.Canonical, context)).FirstOrDefault(p => p is not null && part.OneOf.Contains(p)) ?? part.OneOf[0];
 }

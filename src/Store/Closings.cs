@@ -17,7 +17,7 @@ public static class Closings
         DateOnly day = DateOnly.FromDateTime(at.DateTime);
         visit.ClosedAt = at;
         visit.ClosedBy = by;
-        visit.ReleasedBecause = string.IsNullOrWhiteSpace(releasedBecause) ? null : releasedBecause.Trim();
+        visit.ReleasedBecause = result.OnHold ? releasedBecause!.Trim() : null;
         file.WorkDone.AddRange(result.Done.Select(j => new WorkDone { Id = Guid.CreateVersion7(at), TrailerId = visit.TrailerId, VisitId = visit.Id, Job = j.Job, Place = j.Place, On = day }));
         file.FollowUps.AddRange(result.FollowUps.Select(f => new FollowUp
         {

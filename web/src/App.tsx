@@ -8,6 +8,7 @@ import { Page } from "./ui/Page";
 const Yard = lazy(() => import("./yard/Yard"));
 const TrailerPage = lazy(() => import("./yard/TrailerPage"));
 const TrailerForm = lazy(() => import("./yard/TrailerForm"));
+const CustomerPage = lazy(() => import("./yard/CustomerPage"));
 const ShopPage = lazy(() => import("./yard/ShopPage"));
 const Horizon = lazy(() => import("./horizon/Horizon"));
 const Bay = lazy(() => import("./bay/Bay"));
@@ -49,6 +50,7 @@ export function App() {
           <Route path="/yard/new">
             <TrailerForm />
           </Route>
+          <Route path="/yard/customers/:id">{({ id }) => <CustomerPage key={id} id={id} />}</Route>
           <Route path="/yard/trailers/:id">{({ id }) => <TrailerPage key={id} id={id} />}</Route>
           <Route path="/yard/trailers/:id/edit">{({ id }) => <TrailerForm key={id} id={id} />}</Route>
           <Route path="/horizon">

@@ -34,6 +34,9 @@ public sealed record ReadingKind(
     string Example,
     Func<ReadingContext, IReadOnlyList<Band>> Bands)
 {
+    /// <summary>For a figure that tells candidates apart, the part it picks; null where it picks none.</summary>
+    public Func<decimal, ReadingContext, string?> Picks { get; init; } = (_, _) => null;
+
     /// <summary>A figure outside belief, as a sentence that asks instead of swallowing; null when it can be believed.</summary>
     /// <param name="read">What was understood.</param>
     public string? Unbelievable(Understood read)
@@ -97,7 +100,10 @@ public static class ReadingKinds
 
     /// <summary>Diameter of the journal the seal runs on.</summary>
     public static ReadingKind SealJournal { get; } = new(
-        "seal-journal", "Seal journal, across", Subject.Seal, Quantity.Length, Length.FromInches(0.5m).Millimetres, Length.FromInches(5).Millimetres, "2 1/4", SealBands);
+        "seal-journal", "Seal journal, across", Subject.Seal, Quantity.Length, Length.FromInches(0.5m).Millimetres, Length.FromInches(5).Millimetres, "2 1/4", SealBands)
+    {
+        Picks = (journal, context) => UsualSet.For(context.Gear.RatingPounds)?.SealOn(new Length(journal))?.Part,
+    };
 
     /// <summary>Torque at which the lug nuts were left.</summary>
     public static ReadingKind LugTorque { get; } = new(

@@ -10,12 +10,14 @@ namespace SturdyTinker.Core.Jobs;
 /// <param name="Done">The jobs done.</param>
 /// <param name="LeftUndone">The jobs not done; they stay due.</param>
 /// <param name="FollowUps">The checks left owing: the rule, the day, and why that day.</param>
+/// <param name="OnHold">Whether the trailer stands on Hold, so that it leaves by somebody's word alone.</param>
 public sealed record ClosingResult(
     string? Refusal,
     string RefusalField,
     IReadOnlyList<JobAt> Done,
     IReadOnlyList<JobAt> LeftUndone,
-    IReadOnlyList<(FollowUpRule Rule, DateOnly DueOn, string Reason)> FollowUps);
+    IReadOnlyList<(FollowUpRule Rule, DateOnly DueOn, string Reason)> FollowUps,
+    bool OnHold = false);
 
 /// <summary>Closing a visit: what forbids it, and what follows from it.</summary>
 public static class Closing
@@ -23,13 +25,14 @@ public static class Closing
     /// <summary>Works out what closing comes to; changes nothing.</summary>
     /// <param name="visit">The visit.</param>
     /// <param name="progress">How far it has come.</param>
-    /// <param name="findings">Findings of this visit.</param>
+    /// <param name="findings">Findings of the trailer, earlier visits' too: a Hold stands until somebody looks again.</param>
+    /// <param name="readings">Readings of the trailer, earlier visits' too.</param>
     /// <param name="usage">The trailer's usage, for the day of a check owed by distance.</param>
     /// <param name="releasedBecause">Why a trailer on Hold is let go; null or blank when nobody says.</param>
     /// <param name="today">The day.</param>
-    public static ClosingResult Work(Visit visit, Progress progress, IEnumerable<Finding> findings, UsageLine usage, string? releasedBecause, DateOnly today)
+    public static ClosingResult Work(Visit visit, Progress progress, IEnumerable<Finding> findings, IEnumerable<Reading> readings, UsageLine usage, string? releasedBecause, DateOnly today)
     {
-        ClosingResult result = Refusals(visit, progress, findings, releasedBecause);
+        ClosingResult result = Refusals(visit, progress, findings, readings, releasedBecause);
         if (result.Refusal is not null)
         {
             return result;
@@ -42,7 +45,7 @@ public static class Closing
     }
 
     /// <summary>Whether closing is refused, and what is done and undone by now; follow-ups are not worked out.</summary>
-    public static ClosingResult Refusals(Visit visit, Progress progress, IEnumerable<Finding> findings, string? releasedBecause)
+    public static ClosingResult Refusals(Visit visit, Progress progress, IEnumerable<Finding> findings, IEnumerable<Reading> readings, string? releasedBecause)
     {
         List<JobAt> done = [.. visit.Jobs.Where(progress.IsDone)];
         List<JobAt> undone = [.. visit.Jobs.Except(done)];
@@ -54,13 +57,14 @@ public static class Closing
             return Refuse($"Still open: {string.Join("; ", open.Select(InWords))}. Put it back first, deepest first.");
         }
 
-        if (findings.Where(f => f.Judgement.Verdict == Verdict.Hold && f.Mended is null).ToList() is { Count: > 0 } holds && string.IsNullOrWhiteSpace(releasedBecause))
+        List<Look> holds = [.. Looks.ThatStand(findings, readings).Where(l => l.Judgement.Verdict == Verdict.Hold)];
+        if (holds.Count > 0 && string.IsNullOrWhiteSpace(releasedBecause))
         {
             string seen = string.Join("; ", holds.Select(h => $"{h.Seen.ToLowerInvariant()} at {Spoken(h.Place)}"));
             return Refuse($"On Hold: {seen}. Mend it, or say why the trailer leaves all the same; your name stays with it.", "releasedBecause");
         }
 
-        return new ClosingResult(null, "", done, undone, []);
+        return new ClosingResult(null, "", done, undone, [], holds.Count > 0);
     }
 
     /// <summary>The day a check is due: by forecast of the distance, or by days where there is none.</summary>

@@ -76,7 +76,7 @@ public sealed record Packet(IReadOnlyList<PacketStep> Steps, IReadOnlyList<Packe
 
     /// <summary>Parts and consumables of the whole packet, like ones added up.</summary>
     public IReadOnlyList<PartNeed> PartsToTake =>
-        [.. Steps.SelectMany(s => s.Parts).GroupBy(p => (p.Name, p.Unit)).Select(g => new PartNeed(g.Key.Name, g.Sum(p => p.Quantity), g.Key.Unit))];
+        [.. Steps.SelectMany(s => s.Parts).GroupBy(p => (p.Name, p.Unit)).Select(g => g.First() with { Quantity = g.Sum(p => p.Quantity) })];
 
     /// <summary>Tools of the whole packet, each once, in the order they are first needed.</summary>
     public IReadOnlyList<string> ToolsToTake => [.. Steps.SelectMany(s => s.Tools).Distinct()];

@@ -13,7 +13,11 @@ public sealed record StepContext(RunningGear Gear, SchoolChoices Schools);
 /// <param name="Name">What it is, by generic description and measure.</param>
 /// <param name="Quantity">How much of <paramref name="Unit"/>.</param>
 /// <param name="Unit">"piece", "oz".</param>
-public sealed record PartNeed(string Name, decimal Quantity, string Unit);
+public sealed record PartNeed(string Name, decimal Quantity, string Unit)
+{
+    /// <summary>Where only the work itself tells which one it is, the candidates: all are taken along, one is used. Otherwise empty.</summary>
+    public IReadOnlyList<string> OneOf { get; init; } = [];
+}
 
 /// <summary>One thing to do, as data.</summary>
 /// <param name="Code">Stable code, unique within its opening or job.</param>

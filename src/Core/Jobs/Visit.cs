@@ -84,6 +84,9 @@ public sealed class PartUsed
     /// <summary>Code of the place it went to.</summary>
     public required string Place { get; init; }
 
+    /// <summary>Key of the step it was used at, which takes it along when it is taken back; null for something added by hand.</summary>
+    public string? StepKey { get; init; }
+
     /// <summary>What it is.</summary>
     public required string Name { get; init; }
 

@@ -22,8 +22,8 @@ internal static class Wording
     /// <summary>The seal to take along: both candidates where a rating has two.</summary>
     internal static PartNeed SealFor(RunningGear gear) => UsualSet.For(gear.RatingPounds)?.Seals switch
     {
-        [var only] => new($"grease seal {only.Words}", 1, "piece"),
-        [_, ..] seals => new($"grease seal {string.Join(" or ", seals.Select(s => s.Words))}", 1, "piece"),
+        [var only] => new(only.Part, 1, "piece"),
+        [_, ..] seals => new($"grease seal {string.Join(" or ", seals.Select(s => s.Words))}", 1, "piece") { OneOf = [.. seals.Select(s => s.Part)] },
         _ => new("grease seal, by the old one's number", 1, "piece"),
     };
 

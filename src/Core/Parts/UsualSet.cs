@@ -9,6 +9,9 @@ public sealed record Seal(Length Inside, Length Outside)
 {
     /// <summary>The seal as the trade writes it: "2.250 × 3.376".</summary>
     public string Words => FormattableString.Invariant($"{Inside.Inches:0.000} × {Outside.Inches:0.000}");
+
+    /// <summary>The seal as a part: "grease seal 2.250 × 3.376".</summary>
+    public string Part => $"grease seal {Words}";
 }
 
 /// <summary>The bearings and seals usual on an axle rating.</summary>

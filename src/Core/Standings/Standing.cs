@@ -94,39 +94,12 @@ public sealed record Standing(DateOnly AsOf, IReadOnlyList<DueAt> Dues, IReadOnl
             applies ? null : "This lubrication is not repacked with grease; no other job is kept here yet.");
     }
 
-    private static List<Mark> StandingMarks(IEnumerable<Finding> findings, IEnumerable<Reading> readings)
-    {
-        // A newer look at the same thing replaces the older; of several in one visit the gravest that is not mended stands.
-        var looks = findings.Select(f => (f.Place, f.Subject, Visit: f.VisitId, f.At, Text: f.Note.Length > 0 ? $"{f.Seen}. {f.Note}" : f.Seen, Judged: f.Mended is { } mended ? MendedSince(mended) : f.Judgement, f.PersonId))
-            .Concat(LastOfEachVisit(readings).Where(r => r.Judgement is not null).Select(r => (r.Place, ReadingKinds.Find(r.Kind)?.Subject ?? Subject.Play, Visit: r.VisitId, r.At, Text: InWords(r), Judged: r.Judgement!, r.PersonId)));
-
-        List<Mark> marks = [];
-        foreach (var spot in looks.GroupBy(l => (l.Place, l.Item2)))
-        {
-            Guid newest = spot.MaxBy(l => l.At).Visit;
-            var ofVisit = spot.Where(l => l.Visit == newest).ToList();
-
-            // Play is set until it is right: the last look at it stands, not the gravest.
-            var stands = spot.Key.Item2 == Subject.Play ? ofVisit.MaxBy(l => l.At) : ofVisit.OrderByDescending(l => l.Judged.Verdict).ThenByDescending(l => l.At).First();
-            marks.Add(new Mark(stands.Place, spot.Key.Item2, stands.Text, stands.Judged, DateOnly.FromDateTime(stands.At.DateTime), stands.PersonId));
-        }
-
-        return [.. marks.OrderByDescending(m => m.Judgement.Verdict).ThenBy(m => m.Place, StringComparer.Ordinal).ThenBy(m => m.Subject)];
-    }
-
-    // A figure measured again in the same visit replaces the first.
-    private static IEnumerable<Reading> LastOfEachVisit(IEnumerable<Reading> readings) =>
-        readings.GroupBy(r => (r.Place, r.Kind, r.VisitId)).Select(g => g.MaxBy(r => r.At)!);
-
-    private static Judgement MendedSince(string mended) => new(Verdict.Sound, $"Mended in the same visit: {mended}", Source.Shop.Words, []);
+    private static List<Mark> StandingMarks(IEnumerable<Finding> findings, IEnumerable<Reading> readings) =>
+        [.. Looks.ThatStand(findings, readings).Select(l => new Mark(l.Place, l.Subject, l.Seen, l.Judgement, DateOnly.FromDateTime(l.At.DateTime), l.PersonId))];
 
     private static List<Measured> LastMeasured(IEnumerable<Reading> readings) =>
         [.. readings.GroupBy(r => (r.Place, r.Kind))
             .Select(g => g.MaxBy(r => r.At)!)
             .OrderBy(r => r.Place, StringComparer.Ordinal).ThenBy(r => r.Kind, StringComparer.Ordinal)
-            .Select(r => new Measured(r.Place, r.Kind, ReadingKinds.Find(r.Kind)?.Name ?? r.Kind, Figure(r), r.Typed, r.Judgement, DateOnly.FromDateTime(r.At.DateTime)))];
-
-    private static string InWords(Reading reading) => $"{ReadingKinds.Find(reading.Kind)?.Name ?? reading.Kind} {Figure(reading)}";
-
-    private static string Figure(Reading reading) => Measures.ShopFormat.ReadBack(reading.Quantity, reading.Canonical).Ours;
+            .Select(r => new Measured(r.Place, r.Kind, Looks.NameOf(r), Looks.Figure(r), r.Typed, r.Judgement, DateOnly.FromDateTime(r.At.DateTime)))];
 }

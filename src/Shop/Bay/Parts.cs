@@ -20,20 +20,27 @@ internal static class Parts
         bay.MapDelete("/visits/{id:guid}/parts/{partId:guid}", TakeBackAsync);
     }
 
-    private static async Task<Ok<VisitState>> PutAsync(Guid id, Guid partId, PartDraft draft, ShopFile file, Clock clock, Worker worker)
+    /// <summary>A part as it will be kept; what is wrong with it is noted below the pointer.</summary>
+    internal static PartUsed Used(Checks checks, string at, Guid partId, Visit visit, PartDraft draft, Clock clock, Worker worker, string? stepKey)
     {
         Checks.Id(partId);
+        string name = checks.Text($"{at}/name", draft.Name, "What was used", 120);
+        string unit = checks.Text($"{at}/unit", draft.Unit, "The unit", 12);
+        checks.Add($"{at}/quantity", draft.Quantity is <= 0 or > MostOfOne ? $"How much was used lies above 0 and under {MostOfOne:#,0}." : null);
+        checks.Add($"{at}/place", Places.Of(visit.Gear).Any(p => p.Code == draft.Place) ? null : $"This trailer has no place “{draft.Place}”.");
+        return new PartUsed { Id = partId, VisitId = visit.Id, Place = draft.Place, StepKey = stepKey, Name = name, Quantity = draft.Quantity, Unit = unit, At = clock.Now, PersonId = worker.Id };
+    }
+
+    private static async Task<Ok<VisitState>> PutAsync(Guid id, Guid partId, PartDraft draft, ShopFile file, Clock clock, Worker worker)
+    {
         await using var transaction = await file.Database.BeginTransactionAsync();
         Visit visit = await VisitPage.OpenAsync(file, id);
         if (!await file.PartsUsed.AnyAsync(p => p.Id == partId))
         {
             Checks checks = new();
-            string name = checks.Text("/name", draft.Name, "What was used", 120);
-            string unit = checks.Text("/unit", draft.Unit, "The unit", 12);
-            checks.Add("/quantity", draft.Quantity is <= 0 or > MostOfOne ? $"How much was used lies above 0 and under {MostOfOne:#,0}." : null);
-            checks.Add("/place", Places.Of(visit.Gear).Any(p => p.Code == draft.Place) ? null : $"This trailer has no place “{draft.Place}”.");
+            PartUsed part = Used(checks, "", partId, visit, draft, clock, worker, null);
             checks.Done();
-            file.PartsUsed.Add(new PartUsed { Id = partId, VisitId = id, Place = draft.Place, Name = name, Quantity = draft.Quantity, Unit = unit, At = clock.Now, PersonId = worker.Id });
+            file.PartsUsed.Add(part);
             await file.SaveChangesAsync();
         }
 

@@ -13,11 +13,16 @@ namespace SturdyTinker.Shop.Bay;
 /// <param name="Typed">The figure in shop notation.</param>
 public sealed record ReadingDraft(Guid Id, string Kind, string Typed);
 
+/// <summary>A part used at a step, at the step's place.</summary>
+/// <param name="Id">Made by the client, UUID version 7.</param>
+public sealed record StepPartDraft(Guid Id, string Name, decimal Quantity, string Unit);
+
 /// <summary>A step to settle.</summary>
 /// <param name="Key">Key of the step.</param>
 /// <param name="Readings">The figures it asked for; one that nobody took is left out.</param>
 /// <param name="SkippedBecause">Why it is skipped; null when it was done.</param>
-public sealed record EntryDraft(string Key, IReadOnlyList<ReadingDraft> Readings, string? SkippedBecause = null);
+/// <param name="Parts">The parts it used, saved with it or not at all; null for none.</param>
+public sealed record EntryDraft(string Key, IReadOnlyList<ReadingDraft> Readings, string? SkippedBecause = null, IReadOnlyList<StepPartDraft>? Parts = null);
 
 internal static class Steps
 {
@@ -65,7 +70,9 @@ internal static class Steps
         }
 
         List<Reading> readings = Readings(draft, step, visit, clock, worker, checks);
+        List<PartUsed> parts = [.. (draft.Parts ?? []).Select((p, i) => Parts.Used(checks, $"/parts/{i}", p.Id, visit, new PartDraft(step.Place, p.Name, p.Quantity, p.Unit), clock, worker, step.Key))];
         checks.Done();
+        file.PartsUsed.AddRange(parts);
         file.StepEntries.Add(new StepEntry { Id = entryId, VisitId = id, Key = step.Key, At = clock.Now, PersonId = worker.Id, SkippedBecause = reason });
         file.Readings.AddRange(readings);
         await file.SaveChangesAsync();
@@ -108,7 +115,7 @@ internal static class Steps
         return readings;
     }
 
-    // A step taken back takes its figures with it: they are asked for again when the step is done again.
+    // A step taken back takes its figures and its parts with it: they are asked for again when the step is done again.
     private static async Task<Ok<VisitState>> TakeBackAsync(Guid id, Guid entryId, ShopFile file, Clock clock, Worker worker)
     {
         _ = worker;
@@ -126,6 +133,7 @@ internal static class Steps
 
             entry.UndoneAt = clock.Now;
             await file.Readings.Where(r => r.VisitId == id && r.StepKey == entry.Key).ExecuteDeleteAsync();
+            await file.PartsUsed.Where(p => p.VisitId == id && p.StepKey == entry.Key).ExecuteDeleteAsync();
             await file.SaveChangesAsync();
         }
 

@@ -28,14 +28,14 @@ internal static class VisitClose
 
         Packet packet = await VisitPage.PacketAsync(file, id);
         List<StepEntry> entries = await VisitPage.EntriesAsync(file, id);
-        List<Finding> findings = await file.Findings.AsNoTracking().Where(f => f.VisitId == id).ToListAsync();
-        if (entries.Count == 0 && findings.Count == 0)
+        (List<Finding> findings, List<Reading> readings) = await VisitPage.LooksAsync(file, visit.TrailerId);
+        if (entries.Count == 0 && findings.All(f => f.VisitId != id))
         {
             throw Refusal.Conflict("Nothing has been done in this visit: take the trailer back out instead.");
         }
 
         Trailer trailer = await file.Trailers.FirstAsync(t => t.Id == visit.TrailerId);
-        ClosingResult result = Closing.Work(visit, new Progress(packet, entries), findings, await file.UsageAsync(trailer, clock.Today), draft.ReleasedBecause, clock.Today);
+        ClosingResult result = Closing.Work(visit, new Progress(packet, entries), findings, readings, await file.UsageAsync(trailer, clock.Today), draft.ReleasedBecause, clock.Today);
         if (result.Refusal is not null)
         {
             throw Refusal.Conflict(result.Refusal, result.RefusalField.Length > 0 ? "/" + result.RefusalField : "");

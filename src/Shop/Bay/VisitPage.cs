@@ -14,8 +14,8 @@ namespace SturdyTinker.Shop.Bay;
 /// <summary>A step ticked or skipped.</summary>
 public sealed record EntryAnswer(Guid Id, string Key, DateTimeOffset At, string By, string? SkippedBecause);
 
-/// <summary>A figure taken.</summary>
-public sealed record ReadingAnswer(Guid Id, string Place, string PlaceSpoken, string Kind, string Name, string Typed, string Ours, string Other, Judgement? Judgement, DateTimeOffset At, string By);
+/// <summary>A figure taken. Where it tells candidates apart, it names the part it picks.</summary>
+public sealed record ReadingAnswer(Guid Id, string Place, string PlaceSpoken, string Kind, string Name, string Typed, string Ours, string Other, Judgement? Judgement, string? Picks, DateTimeOffset At, string By);
 
 /// <summary>Something seen.</summary>
 public sealed record FindingAnswer(Guid Id, string Place, string PlaceSpoken, Subject Subject, string RuleCode, string Seen, string Note, Judgement Judgement, string? Mended, DateTimeOffset At, string By);
@@ -62,6 +62,7 @@ public sealed record VisitAnswer(
     string TrailerName,
     string Customer,
     string GearWords,
+    string What,
     DateTimeOffset OpenedAt,
     string OpenedBy,
     Packet Packet,
@@ -101,6 +102,7 @@ internal static class VisitPage
             found.Name,
             found.Owner,
             found.visit.Gear.Words,
+            JobWords.Of(found.visit),
             found.visit.OpenedAt,
             found.Person,
             packet,
@@ -117,19 +119,21 @@ internal static class VisitPage
     {
         Dictionary<Guid, string> people = await file.People.AsNoTracking().ToDictionaryAsync(p => p.Id, p => p.Name);
         List<StepEntry> entries = await EntriesAsync(file, visit.Id);
-        List<Finding> findings = await file.Findings.AsNoTracking().Where(f => f.VisitId == visit.Id).OrderBy(f => f.At).ToListAsync();
-        List<Reading> readings = await file.Readings.AsNoTracking().Where(r => r.VisitId == visit.Id).OrderBy(r => r.At).ToListAsync();
+        (List<Finding> allFindings, List<Reading> allReadings) = await LooksAsync(file, visit.TrailerId);
+        List<Finding> findings = allFindings.FindAll(f => f.VisitId == visit.Id);
+        List<Reading> readings = allReadings.FindAll(r => r.VisitId == visit.Id);
         List<PartUsed> parts = await file.PartsUsed.AsNoTracking().Where(p => p.VisitId == visit.Id).OrderBy(p => p.At).ToListAsync();
 
         Progress progress = new(packet, entries);
+        ReadingContext context = new(visit.Gear, visit.Schools);
         HashSet<string> settled = [.. entries.Select(e => e.Key)];
-        ClosingResult closing = Closing.Refusals(visit, progress, findings, null);
+        ClosingResult closing = Closing.Refusals(visit, progress, allFindings, allReadings, null);
         return new VisitState(
             [.. entries.Select(e => new EntryAnswer(e.Id, e.Key, e.At, people[e.PersonId], e.SkippedBecause))],
             progress.Next?.Key,
             progress.OpenNow,
             packet.Steps.Where(s => settled.Contains(s.Key)).Sum(s => s.Minutes),
-            [.. readings.Select(r => Answer(r, people))],
+            [.. readings.Select(r => Answer(r, people, context))],
             [.. findings.Select(f => new FindingAnswer(f.Id, f.Place, Spoken(f.Place), f.Subject, f.RuleCode, f.Seen, f.Note, f.Judgement, f.Mended, f.At, people[f.PersonId]))],
             [.. parts.Select(p => new PartAnswer(p.Id, p.Place, Spoken(p.Place), p.Name, p.Quantity, p.Unit))],
             [.. visit.Jobs.Select(j => new JobAnswer(j.Job, Catalogue.Find(j.Job)?.Name ?? j.Job, j.Place, Spoken(j.Place), progress.IsDone(j)))],
@@ -141,6 +145,11 @@ internal static class VisitPage
     /// <summary>The entries that stand, in the order it happened.</summary>
     internal static Task<List<StepEntry>> EntriesAsync(ShopFile file, Guid visitId) =>
         file.StepEntries.AsNoTracking().Where(s => s.VisitId == visitId && s.UndoneAt == null).OrderBy(s => s.At).ToListAsync();
+
+    /// <summary>Everything ever seen and measured on a trailer, oldest first: an earlier visit's Hold stands until somebody looks again.</summary>
+    internal static async Task<(List<Finding> Findings, List<Reading> Readings)> LooksAsync(ShopFile file, Guid trailerId) =>
+        (await file.Findings.AsNoTracking().Where(f => f.TrailerId == trailerId).OrderBy(f => f.At).ToListAsync(),
+            await file.Readings.AsNoTracking().Where(r => r.TrailerId == trailerId).OrderBy(r => r.At).ToListAsync());
 
     /// <summary>The packet of a visit.</summary>
     internal static async Task<Packet> PacketAsync(ShopFile file, Guid visitId) =>
@@ -156,10 +165,10 @@ internal static class VisitPage
     /// <summary>A place as it is spoken, or its code when it is none of ours.</summary>
     internal static string Spoken(string code) => Place.TryParse(code, out Place place) ? place.Spoken : code;
 
-    private static ReadingAnswer Answer(Reading reading, Dictionary<Guid, string> people)
+    private static ReadingAnswer Answer(Reading reading, Dictionary<Guid, string> people, ReadingContext context)
     {
         (string ours, string other) = ShopFormat.ReadBack(reading.Quantity, reading.Canonical);
-        return new ReadingAnswer(reading.Id, reading.Place, Spoken(reading.Place), reading.Kind, ReadingKinds.Find(reading.Kind)?.Name ?? reading.Kind, reading.Typed, ours, other, reading.Judgement, reading.At, people[reading.PersonId]);
+        return new ReadingAnswer(reading.Id, reading.Place, Spoken(reading.Place), reading.Kind, Looks.NameOf(reading), reading.Typed, ours, other, reading.Judgement, ReadingKinds.Find(reading.Kind)?.Picks(reading.Canonical, context), reading.At, people[reading.PersonId]);
     }
 
     private static async Task<Ok<List<VisitRow>>> ListAsync(ShopFile file)

@@ -25,7 +25,7 @@ public sealed record ComingDue(Guid TrailerId, string Tag, string Name, string C
 
 /// <summary>What comes due, soonest first.</summary>
 /// <param name="Coming">Jobs.</param>
-/// <param name="FollowUps">Checks owed.</param>
+/// <param name="FollowUps">Checks owed; only with the first trailers.</param>
 /// <param name="Trailers">How many trailers have something due in all.</param>
 public sealed record HorizonAnswer(IReadOnlyList<ComingDue> Coming, IReadOnlyList<FollowUpAnswer> FollowUps, int Trailers);
 
@@ -36,12 +36,12 @@ internal static class HorizonEndpoints
 
     internal static void MapHorizon(this RouteGroupBuilder api) => api.MapGroup("/horizon").WithTags("Horizon").MapGet("/", ListAsync);
 
-    private static async Task<Ok<HorizonAnswer>> ListAsync(ShopFile file, Clock clock, int? take)
+    private static async Task<Ok<HorizonAnswer>> ListAsync(ShopFile file, Clock clock, int? skip, int? take)
     {
         int trailers = take ?? 50;
-        if (trailers is < 1 or > MostTrailers)
+        if (trailers is < 1 or > MostTrailers || skip is < 0)
         {
-            throw Refusal.Malformed($"The horizon shows 1 to {MostTrailers} trailers at once.", "take");
+            throw Refusal.Malformed($"The horizon shows 1 to {MostTrailers} trailers at once, from 0 or later.", "take");
         }
 
         await file.RefreshAllAsync(clock.Today);
@@ -58,7 +58,7 @@ internal static class HorizonEndpoints
                                trailer.Gear,
                                Owner = standing.Customer,
                                Visit = standing.OpenVisit,
-                           }).Take(trailers).ToListAsync();
+                           }).Skip(skip ?? 0).Take(trailers).ToListAsync();
         IEnumerable<ComingDue> coming =
             from trailer in found
             from due in trailer.Standing.Dues.GroupBy(d => (d.Job, d.Due.On, d.Due.Reason))
@@ -66,7 +66,7 @@ internal static class HorizonEndpoints
             select new ComingDue(trailer.Id, trailer.Tag, trailer.Name, trailer.Owner, first.Name, Where([.. due], trailer.Gear), first.Due.On, first.Due.Nearness, first.Due.When, first.Due.Reason, trailer.Visit);
         return TypedResults.Ok(new HorizonAnswer(
             [.. coming.OrderBy(c => c.On).ThenBy(c => c.Tag, StringComparer.OrdinalIgnoreCase)],
-            await FollowUps.OwedAsync(file),
+            skip > 0 ? [] : await FollowUps.OwedAsync(file),
             await file.Standings.CountAsync(s => s.NextDue != null)));
     }
 

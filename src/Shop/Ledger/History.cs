@@ -17,9 +17,10 @@ namespace SturdyTinker.Shop.Ledger;
 /// <param name="ClosedAt">When it was closed.</param>
 /// <param name="By">Who closed it.</param>
 /// <param name="What">The jobs in a line.</param>
-/// <param name="Worst">The gravest verdict of the visit; null when nothing was judged.</param>
+/// <param name="Worst">The gravest verdict the visit left standing; null when nothing was judged.</param>
+/// <param name="Mended">How many things found were mended in it.</param>
 /// <param name="ReleasedBecause">Why a trailer on Hold left; null when none was.</param>
-public sealed record PastVisit(Guid Id, Guid TrailerId, string Tag, string TrailerName, DateTimeOffset ClosedAt, string By, string What, Verdict? Worst, string? ReleasedBecause);
+public sealed record PastVisit(Guid Id, Guid TrailerId, string Tag, string TrailerName, DateTimeOffset ClosedAt, string By, string What, Verdict? Worst, int Mended, string? ReleasedBecause);
 
 /// <summary>A page of closed visits, newest first.</summary>
 /// <param name="Visits">The visits.</param>
@@ -61,13 +62,12 @@ internal static class History
                            orderby visit.ClosedAt descending
                            select new { visit, kept.Tag, TrailerName = kept.Name, By = person.Name }).Skip(skip ?? 0).Take(rows + 1).ToListAsync();
         List<Guid> ids = found.ConvertAll(f => f.visit.Id);
-        var judged = (await file.Findings.AsNoTracking().Where(f => ids.Contains(f.VisitId)).Select(f => new { f.VisitId, f.Judgement }).ToListAsync())
-            .Concat(await file.Readings.AsNoTracking().Where(r => ids.Contains(r.VisitId) && r.Judgement != null).Select(r => new { r.VisitId, Judgement = r.Judgement! }).ToListAsync())
-            .GroupBy(j => j.VisitId).ToDictionary(g => g.Key, g => g.Max(j => j.Judgement.Verdict));
+        ILookup<Guid, Finding> findings = (await file.Findings.AsNoTracking().Where(f => ids.Contains(f.VisitId)).ToListAsync()).ToLookup(f => f.VisitId);
+        ILookup<Guid, Reading> readings = (await file.Readings.AsNoTracking().Where(r => ids.Contains(r.VisitId) && r.Judgement != null).ToListAsync()).ToLookup(r => r.VisitId);
         return TypedResults.Ok(new PastVisits(
             [.. found.Take(rows).Select(f => new PastVisit(
                 f.visit.Id, f.visit.TrailerId, f.Tag, f.TrailerName, f.visit.ClosedAt!.Value, f.By, JobWords.Of(f.visit),
-                judged.TryGetValue(f.visit.Id, out Verdict worst) ? worst : null, f.visit.ReleasedBecause))],
+                Looks.Gravest(findings[f.visit.Id], readings[f.visit.Id]), findings[f.visit.Id].Count(x => x.Mended is not null), f.visit.ReleasedBecause))],
             found.Count > rows));
     }
 

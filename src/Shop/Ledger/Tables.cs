@@ -68,7 +68,8 @@ internal static class Tables
                           join owner in file.Customers on trailer.CustomerId equals owner.Id
                           orderby trailer.Tag
                           select new { trailer, owner.Name }).ToListAsync();
-        return Write("trailers", TrailerRows.Columns, rows.Select(r => TrailerRows.Write(r.trailer, r.Name)));
+        Dictionary<Guid, DateOnly> repacked = await TrailerRows.LastRepacksAsync(file, rows.ConvertAll(r => r.trailer));
+        return Write("trailers", TrailerRows.Columns, rows.Select(r => TrailerRows.Write(r.trailer, r.Name, repacked.TryGetValue(r.trailer.Id, out DateOnly on) ? on : null)));
     }
 
     private static async Task<FileContentHttpResult> CustomersOutAsync(ShopFile file)
@@ -114,6 +115,9 @@ internal static class Tables
         }
 
         await using var transaction = await file.Database.BeginTransactionAsync();
+
+        // Who brought it in is noted first: a refused row takes back everything not saved by then.
+        await file.SaveChangesAsync();
         List<RowAnswer> rows = [];
         HashSet<string> seen = new(StringComparer.OrdinalIgnoreCase);
         while (await csv.ReadAsync())

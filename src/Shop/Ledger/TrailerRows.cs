@@ -2,6 +2,7 @@ using System.Globalization;
 using System.Text;
 using Microsoft.EntityFrameworkCore;
 using SturdyTinker.Core.Gear;
+using SturdyTinker.Core.Jobs;
 using SturdyTinker.Core.Measures;
 using SturdyTinker.Core.People;
 using SturdyTinker.Shop.Requests;
@@ -15,12 +16,16 @@ internal static class TrailerRows
 {
     internal static IReadOnlyList<string> Columns { get; } =
     [
-        "tag", "name", "plate", "customer", "axles", "rating_lb", "brake", "brake_diameter", "brake_width", "lubrication", "nut", "suspension", "spindle", "studs", "stud_thread", "meter", "year_distance",
+        "tag", "name", "plate", "customer", "axles", "rating_lb", "brake", "brake_diameter", "brake_width", "lubrication", "nut", "suspension", "spindle", "studs", "stud_thread", "meter", "year_distance", "last_repack",
     ];
 
     internal static IReadOnlyList<string> Needed { get; } = ["tag", "customer", "axles", "rating_lb"];
 
-    internal static IReadOnlyList<string> Write(Trailer trailer, string customer)
+    /// <summary>A trailer as a row.</summary>
+    /// <param name="trailer">The trailer.</param>
+    /// <param name="customer">Whose it is, by name.</param>
+    /// <param name="lastRepack">The day all its wheel ends were last repacked; null where they differ or nothing is on record.</param>
+    internal static IReadOnlyList<string> Write(Trailer trailer, string customer, DateOnly? lastRepack)
     {
         GearDescription gear = GearDescription.Of(trailer.Gear);
         return
@@ -28,6 +33,7 @@ internal static class TrailerRows
             trailer.Tag, trailer.Name, trailer.Plate, customer, Text(gear.Axles), Text(gear.RatingPounds), Word(gear.Brake), gear.BrakeDiameter, gear.BrakeWidth,
             Word(gear.Lubrication), Word(gear.NutRetention), Word(gear.Suspension), Word(gear.Spindle), Text(gear.StudCount), gear.StudThread, Word(trailer.Meter),
             trailer.EstimatedYear is { } year ? FormattableString.Invariant($"{year.Miles:0.######} mi") : "",
+            lastRepack?.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture) ?? "",
         ];
     }
 
@@ -57,23 +63,17 @@ internal static class TrailerRows
             cell("studs").Length == 0 ? usual.StudCount : Number(checks, cell, "studs"),
             Or(cell("stud_thread"), usual.StudThread));
         MeterKind meter = Choice(checks, cell, "meter", MeterKind.None);
+        DateOnly? lastRepack = Day(checks, cell, "last_repack");
         checks.Done();
 
         Trailer? there = await file.Trailers.AsNoTracking().FirstOrDefaultAsync(t => t.Tag == cell("tag"));
-        (Guid customer, bool newCustomer) = await CustomerAsync(file, owner);
-        TrailerDraft draft = new(cell("tag"), cell("name"), cell("plate"), customer, gear, meter, cell("year_distance"), there?.Version ?? 0);
+        TrailerDraft draft = new(cell("tag"), cell("name"), cell("plate"), Guid.CreateVersion7(), gear, meter, cell("year_distance"), there?.Version ?? 0, lastRepack, owner);
         try
         {
             await TrailerEdit.SaveAsync(file, there?.Id ?? Guid.CreateVersion7(), draft, today);
         }
         catch (Refusal refusal)
         {
-            if (newCustomer)
-            {
-                file.ChangeTracker.Clear();
-                await file.Customers.Where(c => c.Id == customer).ExecuteDeleteAsync();
-            }
-
             throw new Refusal(refusal.Status, refusal.Message, [.. refusal.Fields.Select(f => new FieldProblem(Column(f.Pointer), f.Detail))]);
         }
 
@@ -81,17 +81,23 @@ internal static class TrailerRows
         return there is null ? RowFate.Add : version == there.Version ? RowFate.Same : RowFate.Change;
     }
 
-    private static async Task<(Guid Id, bool New)> CustomerAsync(ShopFile file, string name)
+    /// <summary>The day all wheel ends were last repacked, by trailer; a trailer whose ends differ, or lack one, is left out.</summary>
+    internal static async Task<Dictionary<Guid, DateOnly>> LastRepacksAsync(ShopFile file, IReadOnlyCollection<Trailer> trailers)
     {
-        if (await file.Customers.AsNoTracking().FirstOrDefaultAsync(c => c.Name == name) is { } there)
+        var last = (await file.WorkDone.AsNoTracking().Where(w => w.Job == Catalogue.BearingRepack.Code)
+                .GroupBy(w => new { w.TrailerId, w.Place }).Select(g => new { g.Key.TrailerId, g.Key.Place, On = g.Max(w => w.On) }).ToListAsync())
+            .ToLookup(w => w.TrailerId);
+        Dictionary<Guid, DateOnly> days = [];
+        foreach (Trailer trailer in trailers)
         {
-            return (there.Id, false);
+            List<DateOnly> ends = [.. Places.WheelEndsOf(trailer.Gear).SelectMany(p => last[trailer.Id].Where(w => w.Place == p.Code).Select(w => w.On))];
+            if (ends.Count == trailer.Gear.WheelEnds && ends.TrueForAll(on => on == ends[0]))
+            {
+                days[trailer.Id] = ends[0];
+            }
         }
 
-        Customer customer = new() { Id = Guid.CreateVersion7(), Name = name };
-        file.Customers.Add(customer);
-        await file.SaveChangesAsync();
-        return (customer.Id, true);
+        return days;
     }
 
     private static string Or(string cell, string usual) => cell.Length == 0 ? usual : cell;
@@ -102,6 +108,19 @@ internal static class TrailerRows
         bool read = int.TryParse(text, NumberStyles.None, CultureInfo.InvariantCulture, out int number);
         checks.Add(column, read ? null : text.Length == 0 ? $"{column} is empty." : $"“{cell(column)}” is no whole number.");
         return number;
+    }
+
+    private static DateOnly? Day(Checks checks, Func<string, string> cell, string column)
+    {
+        string written = cell(column);
+        if (written.Length == 0)
+        {
+            return null;
+        }
+
+        bool read = DateOnly.TryParseExact(written, "yyyy-MM-dd", CultureInfo.InvariantCulture, DateTimeStyles.None, out DateOnly day);
+        checks.Add(column, read ? null : $"“{written}” is no day as we read it: write it like 2026-03-31.");
+        return read ? day : null;
     }
 
     private static T Choice<T>(Checks checks, Func<string, string> cell, string column, T usual)
@@ -150,7 +169,8 @@ internal static class TrailerRows
         "/gear/studCount" => "studs",
         "/gear/studThread" => "stud_thread",
         "/estimatedYear" => "year_distance",
-        "/customerId" => "customer",
+        "/customerId" or "/newCustomer" => "customer",
+        "/lastRepackOn" => "last_repack",
         _ => pointer.TrimStart('/'),
     };
 

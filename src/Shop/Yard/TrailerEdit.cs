@@ -3,6 +3,7 @@ using Microsoft.EntityFrameworkCore;
 using SturdyTinker.Core.Gear;
 using SturdyTinker.Core.Jobs;
 using SturdyTinker.Core.Measures;
+using SturdyTinker.Core.People;
 using SturdyTinker.Shop.Requests;
 using SturdyTinker.Store;
 
@@ -12,12 +13,13 @@ namespace SturdyTinker.Shop.Yard;
 /// <param name="Tag">The short tag the shop calls it by.</param>
 /// <param name="Name">What it is; may be empty.</param>
 /// <param name="Plate">Its plate; may be empty.</param>
-/// <param name="CustomerId">Whose it is.</param>
+/// <param name="CustomerId">Whose it is; for a customer to be added along with it, an id made by the client.</param>
 /// <param name="Gear">Its running gear.</param>
 /// <param name="Meter">How its distance is known.</param>
 /// <param name="EstimatedYear">A year's distance in shop notation, for an estimated meter; otherwise empty.</param>
 /// <param name="Version">0 to add.</param>
-/// <param name="LastRepackOn">When adding: the day of the last repack, as told; null when nobody knows.</param>
+/// <param name="LastRepackOn">The day all wheel ends were last repacked elsewhere, as told; null leaves the record as it is.</param>
+/// <param name="NewCustomer">Name of a customer to be added along with the trailer; null or empty for one there is.</param>
 public sealed record TrailerDraft(
     string Tag,
     string Name,
@@ -27,7 +29,8 @@ public sealed record TrailerDraft(
     MeterKind Meter,
     string EstimatedYear,
     int Version,
-    DateOnly? LastRepackOn = null);
+    DateOnly? LastRepackOn = null,
+    string? NewCustomer = null);
 
 /// <summary>How a described gear looks: its places, and what is wrong with the description.</summary>
 public sealed record GearLook(IReadOnlyList<PlaceAnswer> Places, string Words, IReadOnlyList<FieldProblem> Problems);
@@ -72,7 +75,9 @@ internal static class TrailerEdit
         RunningGear gear = draft.Gear.Read(checks, "/gear");
         Distance? year = Estimate(draft, checks);
         checks.Add("/lastRepackOn", draft.LastRepackOn > today ? "The last repack can't lie in days to come." : draft.LastRepackOn < today.AddYears(-40) ? "That is more than forty years ago: check the year." : null);
-        checks.Add("/customerId", await file.Customers.AnyAsync(c => c.Id == draft.CustomerId) ? null : "Pick whose trailer it is.");
+        Guid owner = await OwnerAsync(file, draft, checks);
+        List<WorkDone> work = await file.WorkDone.Where(w => w.TrailerId == id && w.Job == Catalogue.BearingRepack.Code).ToListAsync();
+        List<WorkDone> told = Told(id, gear, draft.LastRepackOn, work, checks);
         checks.Done();
 
         if (await file.Trailers.AnyAsync(t => t.Tag == tag && t.Id != id))
@@ -82,10 +87,9 @@ internal static class TrailerEdit
 
         if (trailer is null)
         {
-            file.Trailers.Add(new Trailer { Id = id, Tag = tag, Name = name, Plate = plate, CustomerId = draft.CustomerId, Gear = gear, Meter = draft.Meter, EstimatedYear = year, AddedOn = today });
-            file.WorkDone.AddRange(Told(id, gear, draft.LastRepackOn));
+            file.Trailers.Add(new Trailer { Id = id, Tag = tag, Name = name, Plate = plate, CustomerId = owner, Gear = gear, Meter = draft.Meter, EstimatedYear = year, AddedOn = today });
         }
-        else if ((trailer.Tag, trailer.Name, trailer.Plate, trailer.CustomerId, trailer.Gear, trailer.Meter, trailer.EstimatedYear) != (tag, name, plate, draft.CustomerId, gear, draft.Meter, year))
+        else if (told.Count > 0 || (trailer.Tag, trailer.Name, trailer.Plate, trailer.CustomerId, trailer.Gear, trailer.Meter, trailer.EstimatedYear) != (tag, name, plate, owner, gear, draft.Meter, year))
         {
             if (trailer.Version != draft.Version)
             {
@@ -97,8 +101,14 @@ internal static class TrailerEdit
                 throw Refusal.Conflict("The trailer stands in the bay: its running gear can be changed once the visit is closed.", "/gear");
             }
 
-            (trailer.Tag, trailer.Name, trailer.Plate, trailer.CustomerId, trailer.Gear, trailer.Meter, trailer.EstimatedYear) = (tag, name, plate, draft.CustomerId, gear, draft.Meter, year);
+            (trailer.Tag, trailer.Name, trailer.Plate, trailer.CustomerId, trailer.Gear, trailer.Meter, trailer.EstimatedYear) = (tag, name, plate, owner, gear, draft.Meter, year);
             trailer.Version++;
+        }
+
+        if (told.Count > 0)
+        {
+            file.WorkDone.RemoveRange(work.Where(w => w.VisitId is null));
+            file.WorkDone.AddRange(told);
         }
 
         await file.SaveChangesAsync();
@@ -118,8 +128,50 @@ internal static class TrailerEdit
         return year;
     }
 
-    private static IEnumerable<WorkDone> Told(Guid trailerId, RunningGear gear, DateOnly? on) =>
-        on is not { } day || !Catalogue.BearingRepack.Applies(gear)
-            ? []
-            : Places.WheelEndsOf(gear).Select(p => new WorkDone { Id = Guid.CreateVersion7(), TrailerId = trailerId, Job = Catalogue.BearingRepack.Code, Place = p.Code, On = day });
+    // Whose trailer it is. A new customer is added with the trailer or not at all; one of that name already there is taken.
+    private static async Task<Guid> OwnerAsync(ShopFile file, TrailerDraft draft, Checks checks)
+    {
+        if (string.IsNullOrWhiteSpace(draft.NewCustomer) || await file.Customers.AnyAsync(c => c.Id == draft.CustomerId))
+        {
+            checks.Add("/customerId", await file.Customers.AnyAsync(c => c.Id == draft.CustomerId) ? null : "Pick whose trailer it is.");
+            return draft.CustomerId;
+        }
+
+        string name = checks.Text("/newCustomer", draft.NewCustomer, "The customer's name", Customer.LongestName);
+        if (await file.Customers.AsNoTracking().FirstOrDefaultAsync(c => c.Name == name) is { } there)
+        {
+            return there.Id;
+        }
+
+        Checks.Id(draft.CustomerId);
+        file.Customers.Add(new Customer { Id = draft.CustomerId, Name = name });
+        return draft.CustomerId;
+    }
+
+    /// <summary>
+    /// The repacks that a told day stands for: one at every wheel end, in place of whatever was told before. None where
+    /// nothing is told, where the same was told before, or where this gear is not repacked. A day that the shop's own
+    /// visits have overtaken at every wheel end is refused, since telling it would change nothing.
+    /// </summary>
+    private static List<WorkDone> Told(Guid trailerId, RunningGear gear, DateOnly? on, List<WorkDone> work, Checks checks)
+    {
+        if (on is not { } day || !Catalogue.BearingRepack.Applies(gear))
+        {
+            return [];
+        }
+
+        List<string> ends = [.. Places.WheelEndsOf(gear).Select(p => p.Code)];
+        if (ends.All(e => work.Any(w => w.Place == e && w.On == day)))
+        {
+            return [];
+        }
+
+        List<DateOnly> here = [.. ends.Select(e => work.Where(w => w.Place == e && w.VisitId is not null).Max(w => (DateOnly?)w.On)).OfType<DateOnly>()];
+        if (here.Count == ends.Count && here.All(o => o >= day))
+        {
+            checks.Add("/lastRepackOn", $"Every wheel end was repacked here since: the last on {here.Max():d MMMM yyyy}.");
+        }
+
+        return ends.ConvertAll(e => new WorkDone { Id = Guid.CreateVersion7(), TrailerId = trailerId, Job = Catalogue.BearingRepack.Code, Place = e, On = day });
+    }
 }

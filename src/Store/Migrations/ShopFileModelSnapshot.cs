@@ -314,6 +314,9 @@ namespace SturdyTinker.Store.Migrations
                     b.Property<decimal>("Quantity")
                         .HasColumnType("TEXT");
 
+                    b.Property<string>("StepKey")
+                        .HasColumnType("TEXT");
+
                     b.Property<string>("Unit")
                         .IsRequired()
                         .HasColumnType("TEXT");

@@ -89,6 +89,41 @@ public class RepackTests
         });
 
     [Fact]
+    public void More_work_never_makes_a_visit_shorter_nor_longer_than_a_visit_of_its_own() =>
+        AnyWork().Sample(work =>
+        {
+            decimal all = Composer.Compose(work.Gear, work.Jobs, work.Schools).Minutes;
+            foreach (JobAt one in work.Jobs)
+            {
+                JobAt[] rest = [.. work.Jobs.Where(j => j != one)];
+                decimal without = rest.Length == 0 ? 0 : Composer.Compose(work.Gear, rest, work.Schools).Minutes;
+                decimal alone = Composer.Compose(work.Gear, [one], work.Schools).Minutes;
+                Assert.InRange(all, without, without + alone);
+            }
+        });
+
+    [Fact]
+    public void Half_a_visit_done_in_any_allowed_order_leaves_a_way_to_the_end() =>
+        (from work in AnyWork() from picks in Gen.Int[0, 1000].Array[400] select (work, picks)).Sample(
+            t =>
+            {
+                // Two people may work at two ends: whatever may be done next, somebody does. It always comes to an end.
+                Packet packet = Composer.Compose(t.work.Gear, t.work.Jobs, t.work.Schools);
+                List<StepEntry> entries = [];
+                for (int i = 0; entries.Count < packet.Steps.Count; i++)
+                {
+                    Progress now = new(packet, entries);
+                    List<PacketStep> allowed = [.. packet.Steps.Where(s => now.EntryFor(s.Key) is null && now.WhyNotYet(s) is null)];
+                    Assert.NotEmpty(allowed);
+                    entries.Add(new StepEntry { Key = allowed[t.picks[i % t.picks.Length] % allowed.Count].Key });
+                }
+
+                Assert.Empty(new Progress(packet, entries).OpenNow);
+                Assert.All(t.work.Jobs, j => Assert.True(new Progress(packet, entries).IsDone(j)));
+            },
+            iter: 20);
+
+    [Fact]
     public void The_order_of_the_jobs_asked_for_does_not_matter() =>
         AnyWork().Sample(work =>
         {

@@ -28,7 +28,7 @@ public class VisitTests
     {
         int hubOff = packet.Steps.ToList().FindIndex(s => s.Key == "axle-1-left/hub-off/hub");
         Progress half = new(packet, packet.Steps.Take(hubOff + 1).Select(s => new StepEntry { Key = s.Key }));
-        ClosingResult result = Closing.Work(visit, half, [], NoUsage, null, Today);
+        ClosingResult result = Closing.Work(visit, half, [], [], NoUsage, null, Today);
         Assert.Equal("Still open: hub off, axle 1 left; cap off, axle 1 left; wheel off, axle 1 left; raised, left side; trailer on chocks. Put it back first, deepest first.", result.Refusal);
     }
 
@@ -37,7 +37,7 @@ public class VisitTests
     {
         // The right side was never begun; the trailer was put back and closed.
         Progress leftOnly = After(s => s.Place is "axle-1-left" or "left" or "trailer");
-        ClosingResult result = Closing.Work(visit, leftOnly, [], NoUsage, null, Today);
+        ClosingResult result = Closing.Work(visit, leftOnly, [], [], NoUsage, null, Today);
         Assert.Null(result.Refusal);
         Assert.Equal([Left], result.Done);
         Assert.Equal([Right], result.LeftUndone);
@@ -78,10 +78,24 @@ public class VisitTests
     public void A_hold_keeps_the_trailer_until_somebody_says_why_it_leaves()
     {
         Finding hold = new() { Place = "axle-1-left", RuleCode = "spindle-scored-welded", Seen = "Groove", Judgement = Rulebook.Find("spindle-scored-welded")!.Judgement };
-        Assert.Equal("releasedBecause", Closing.Work(visit, After(_ => true), [hold], NoUsage, " ", Today).RefusalField);
-        Assert.Null(Closing.Work(visit, After(_ => true), [hold], NoUsage, "to the specialist, on a flatbed", Today).Refusal);
+        Assert.Equal("releasedBecause", Closing.Work(visit, After(_ => true), [hold], [], NoUsage, " ", Today).RefusalField);
+        Assert.Null(Closing.Work(visit, After(_ => true), [hold], [], NoUsage, "to the specialist, on a flatbed", Today).Refusal);
         hold.Mended = "stub renewed";
-        Assert.Null(Closing.Work(visit, After(_ => true), [hold], NoUsage, null, Today).Refusal);
+        Assert.Null(Closing.Work(visit, After(_ => true), [hold], [], NoUsage, null, Today).Refusal);
+    }
+
+    [Fact]
+    public void A_hold_measured_or_left_by_an_earlier_visit_keeps_the_trailer_too()
+    {
+        Reading rock = new() { Place = "axle-1-left", Kind = "rim-rock", StepKey = "s", Typed = "5/8", Quantity = Quantity.Length, Canonical = Length.FromInches(0.625m).Millimetres, VisitId = visit.Id, Judgement = ReadingKinds.RimRock.Judge(Length.FromInches(0.625m).Millimetres, new(Gears.Single, SchoolChoices.Defaults)) };
+        ClosingResult refused = Closing.Work(visit, After(_ => true), [], [rock], NoUsage, null, Today);
+        Assert.Equal("On Hold: rim rock 0.625 in at axle 1 left. Mend it, or say why the trailer leaves all the same; your name stays with it.", refused.Refusal);
+
+        Finding earlier = new() { Place = "axle-1-right", Subject = Subject.Spindle, RuleCode = "spindle-scored-welded", Seen = "Groove", VisitId = Guid.NewGuid(), At = Today.AddDays(-90).ToDateTime(TimeOnly.MinValue), Judgement = Rulebook.Find("spindle-scored-welded")!.Judgement };
+        Assert.NotNull(Closing.Work(visit, After(_ => true), [earlier], [], NoUsage, null, Today).Refusal);
+        Finding renewed = new() { Place = "axle-1-right", Subject = Subject.Spindle, RuleCode = "spindle-clean", Seen = "Clean", VisitId = visit.Id, At = Today.ToDateTime(TimeOnly.MinValue), Judgement = Rulebook.Find("spindle-clean")!.Judgement };
+        ClosingResult closed = Closing.Work(visit, After(_ => true), [earlier, renewed], [], NoUsage, "nothing to release", Today);
+        Assert.Equal((null, false), (closed.Refusal, closed.OnHold));
     }
 
     [Fact]
@@ -91,9 +105,9 @@ public class VisitTests
         trailer.Meter = MeterKind.Estimate;
         trailer.EstimatedYear = Distance.FromMiles(20 * 365.25m);
         UsageLine busy = UsageLine.Of(trailer, [], Today);
-        Assert.Equal(Today.AddDays(5), Assert.Single(Closing.Work(visit, After(_ => true), [], busy, null, Today).FollowUps).DueOn);
+        Assert.Equal(Today.AddDays(5), Assert.Single(Closing.Work(visit, After(_ => true), [], [], busy, null, Today).FollowUps).DueOn);
 
         trailer.Meter = MeterKind.None;
-        Assert.Equal(Today.AddDays(14), Assert.Single(Closing.Work(visit, After(_ => true), [], NoUsage, null, Today).FollowUps).DueOn);
+        Assert.Equal(Today.AddDays(14), Assert.Single(Closing.Work(visit, After(_ => true), [], [], NoUsage, null, Today).FollowUps).DueOn);
     }
 }

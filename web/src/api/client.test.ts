@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
 import { answer, sentence, ShopProblem } from "./client";
 import { newId } from "./ids";
-import { dayInWords, minutesInWords } from "./words";
+import { clockInWords, dayInWords, minutesInWords, partWords } from "./words";
 
 const refused = (status: number, error: unknown) =>
   answer(Promise.resolve({ error, response: new Response(null, { status }) }));
@@ -45,6 +45,16 @@ describe("words", () => {
   it("says a day as it is written, wherever the browser stands", () => {
     expect(dayInWords("2026-11-24")).toBe("Nov 24, 2026");
     expect(dayInWords("2026-01-01T23:59:00+11:00")).toBe("Jan 1, 2026");
+  });
+
+  it("says a moment by the shop's own clock, wherever the browser stands", () => {
+    expect(clockInWords("2026-11-24T07:05:00+11:00")).toBe("07:05");
+    expect(clockInWords("2026-11-24T23:59:59.99-08:00")).toBe("23:59");
+  });
+
+  it("says a part as it is counted", () => {
+    expect(partWords({ quantity: 2, unit: "piece", name: "cotter pin" })).toBe("2 × cotter pin");
+    expect(partWords({ quantity: 3, unit: "oz", name: "grease" })).toBe("3 oz grease");
   });
 
   it("makes ids that sort by time", () => {

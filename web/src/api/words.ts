@@ -4,16 +4,19 @@ const DAY = new Intl.DateTimeFormat("en", {
   year: "numeric",
   timeZone: "UTC",
 });
-const CLOCK = new Intl.DateTimeFormat("en", { hour: "numeric", minute: "2-digit", hour12: false });
 
 /** A calendar day ("2026-11-24") in words: "Nov 24, 2026". */
 export const dayInWords = (day: string): string => DAY.format(new Date(`${day.slice(0, 10)}T00:00:00Z`));
 
-/** A moment's time of day: "7:40". */
-export const clockInWords = (moment: string): string => CLOCK.format(new Date(moment));
+/** A moment's time of day by the shop's own clock: "07:40". */
+export const clockInWords = (moment: string): string => moment.slice(11, 16);
 
 /** Minutes as people say them: "50 min", "2 h 32". */
 export function minutesInWords(minutes: number): string {
   const whole = Math.round(minutes);
   return whole < 60 ? `${whole} min` : `${Math.floor(whole / 60)} h ${String(whole % 60).padStart(2, "0")}`;
 }
+
+/** A part in words: "1 × cotter pin", "3 oz wheel bearing grease". */
+export const partWords = (p: { quantity: number; unit: string; name: string }): string =>
+  `${p.quantity} ${p.unit === "piece" ? "×" : p.unit} ${p.name}`;

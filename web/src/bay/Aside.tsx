@@ -3,12 +3,13 @@ import { useState } from "react";
 import styled from "styled-components";
 import { answer, type Schemas, shop } from "../api/client";
 import { newId } from "../api/ids";
+import { partWords } from "../api/words";
 import { Button, TextButton } from "../ui/Button";
 import { TextField } from "../ui/Fields";
 import { Quiet, Row, Section, Stack } from "../ui/Page";
 import { Problem } from "../ui/Problem";
 import { VerdictWord } from "../ui/Verdict";
-import { useVisitParts } from "./useVisitParts";
+import { openInWords } from "./openNow";
 
 const Side = styled.aside`
   border-left: 1px solid var(--hair);
@@ -67,14 +68,12 @@ export function Aside({ visit, step, onState, onChoose }: Props) {
       {!state.closedAt && (
         <Section>
           <h3>Open now</h3>
-          <p>
-            {state.openNow.length === 0
-              ? "nothing"
-              : [...state.openNow]
-                  .reverse()
-                  .map((o) => (o.depth <= 2 ? o.name : `${o.name} ${o.placeSpoken}`))
-                  .join(" · ")}
-          </p>
+          <Plain>
+            {openInWords(state.openNow).map((line) => (
+              <li key={line}>{line}</li>
+            ))}
+            {state.openNow.length === 0 && <li>nothing</li>}
+          </Plain>
         </Section>
       )}
       {tools.length > 0 && (
@@ -249,7 +248,23 @@ function Mend({ finding, onMend }: { finding: Schemas["FindingAnswer"]; onMend: 
 }
 
 function Used({ visit, step, onState }: Omit<Props, "onChoose">) {
-  const { add, takeBack } = useVisitParts(visit, onState);
+  const add = useMutation({
+    mutationFn: ({ id, part }: { id: string; part: Schemas["PartDraft"] }) =>
+      answer(
+        shop.PUT("/api/bay/visits/{id}/parts/{partId}", {
+          params: { path: { id: visit.id, partId: id } },
+          body: part,
+        }),
+      ),
+    onSuccess: onState,
+  });
+  const takeBack = useMutation({
+    mutationFn: (partId: string) =>
+      answer(
+        shop.DELETE("/api/bay/visits/{id}/parts/{partId}", { params: { path: { id: visit.id, partId } } }),
+      ),
+    onSuccess: onState,
+  });
   const [adding, setAdding] = useState(false);
   const [name, setName] = useState("");
   const [quantity, setQuantity] = useState("1");
@@ -265,7 +280,7 @@ function Used({ visit, step, onState }: Omit<Props, "onChoose">) {
       <Plain>
         {visit.state.parts.map((p) => (
           <li key={p.id}>
-            {p.quantity} {p.unit === "piece" ? "×" : p.unit} {p.name} <Quiet>{p.placeSpoken}</Quiet>{" "}
+            {partWords(p)} <Quiet>{p.placeSpoken}</Quiet>{" "}
             {open && (
               <TextButton
                 onPress={() => takeBack.mutate(p.id)}

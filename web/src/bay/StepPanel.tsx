@@ -3,12 +3,13 @@ import { useEffect, useRef, useState } from "react";
 import styled from "styled-components";
 import { answer, type Schemas, shop, ShopProblem } from "../api/client";
 import { newId } from "../api/ids";
+import { partWords } from "../api/words";
 import { Button } from "../ui/Button";
-import { TextField } from "../ui/Fields";
+import { Choice, TextField, Tick } from "../ui/Fields";
 import { MeasureField } from "../ui/MeasureField";
 import { Quiet, Row, Stack } from "../ui/Page";
 import { Problem } from "../ui/Problem";
-import { useVisitParts } from "./useVisitParts";
+import { useStepParts } from "./useStepParts";
 
 const Title = styled.h2`
   font-size: 44px;
@@ -48,8 +49,7 @@ export function StepPanel({ visit, step, onState, onFound }: Props) {
   const [reason, setReason] = useState("");
   const doneButton = useRef<HTMLButtonElement>(null);
   const firstField = useRef<HTMLInputElement>(null);
-  const { usePartsOf } = useVisitParts(visit, onState);
-  const takeParts = usePartsOf(step);
+  const parts = useStepParts(visit, step);
   const path = { id: visit.id };
 
   useEffect(() => {
@@ -57,7 +57,7 @@ export function StepPanel({ visit, step, onState, onFound }: Props) {
   }, []);
 
   const settle = useMutation({
-    mutationFn: async (skippedBecause: string | null) => {
+    mutationFn: (skippedBecause: string | null) => {
       const readings = skippedBecause
         ? []
         : asked.flatMap((r) => {
@@ -65,13 +65,12 @@ export function StepPanel({ visit, step, onState, onFound }: Props) {
             const id = ids.readings.get(r.code);
             return figure && id ? [{ id, kind: r.code, typed: figure }] : [];
           });
-      const state = await answer(
+      return answer(
         shop.PUT("/api/bay/visits/{id}/entries/{entryId}", {
           params: { path: { ...path, entryId: ids.entry } },
-          body: { key: step.key, readings, skippedBecause },
+          body: { key: step.key, readings, skippedBecause, parts: skippedBecause ? [] : parts.used },
         }),
       );
-      return skippedBecause ? state : ((await takeParts()) ?? state);
     },
     onSuccess: onState,
   });
@@ -138,6 +137,25 @@ export function StepPanel({ visit, step, onState, onFound }: Props) {
               inputRef={i === 0 ? firstField : undefined}
             />
           ))}
+        {!skipping && parts.proposed.length > 0 && (
+          <div role="group" aria-label="Used with this step">
+            {parts.proposed.map((p) => (
+              <Stack key={p.id} $gap={2}>
+                <Tick checked={p.taken} onChange={(taken) => parts.take(p.id, taken)}>
+                  Used: {partWords(p)}
+                </Tick>
+                {p.taken && p.oneOf.length > 0 && (
+                  <Choice
+                    label={p.picked ? "Which one? The journal measured here says" : "Which one went in?"}
+                    value={p.name}
+                    onChange={(name) => parts.choose(p.id, name)}
+                    options={p.oneOf.map((name) => [name, name] as const)}
+                  />
+                )}
+              </Stack>
+            ))}
+          </div>
+        )}
         {skipping && (
           <TextField
             label="Why is it skipped?"
@@ -168,13 +186,6 @@ export function StepPanel({ visit, step, onState, onFound }: Props) {
             </Button>
           )}
         </Row>
-        {step.parts.length > 0 && !skipping && (
-          <Quiet>
-            Written down as used with this step:{" "}
-            {step.parts.map((p) => `${p.quantity} ${p.unit === "piece" ? "×" : p.unit} ${p.name}`).join("; ")}
-            . Change it at the side.
-          </Quiet>
-        )}
       </Stack>
     </form>
   );

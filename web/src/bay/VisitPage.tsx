@@ -43,7 +43,6 @@ function AtWork({
   const key = chosen ?? state.next;
   const step = packet.steps.find((s) => s.key === key) ?? null;
   const deepest = state.openNow[0];
-  const names = [...new Set(state.jobs.map((j) => j.name))].join(", ").toLowerCase();
 
   return (
     <Page>
@@ -52,7 +51,7 @@ function AtWork({
           <h1>
             {visit.tag}{" "}
             <span style={{ fontWeight: 400, fontSize: "0.62em" }}>
-              {names}, {state.jobs.map((j) => j.placeSpoken).join(" · ")}
+              {visit.what.charAt(0).toLowerCase() + visit.what.slice(1)}
             </span>
           </h1>
         </Stack>

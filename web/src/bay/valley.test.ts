@@ -37,6 +37,23 @@ describe("valley", () => {
     expect(valley(steps, openings, new Set(["a", "b", "c"]), 502, 200).now.x).toBeCloseTo(492, 5);
   });
 
+  it("comes to the ground within the drawing once everything is back", () => {
+    const drawn = valley(steps, openings, new Set(["a", "b", "c"]), 502, 200);
+    expect(drawn.now).toEqual({ x: 492, y: drawn.levels[0]?.y });
+    expect(drawn.done).toBe(drawn.line);
+    const half = valley(steps, openings, new Set(["a", "b"]), 502, 200);
+    expect(drawn.line.startsWith(half.done)).toBe(true);
+    // The last slope has a width of its own: it is no upright stroke at the edge.
+    const last = [...drawn.line.matchAll(/L([\d.]+) ([\d.]+)/g)].slice(-2).map((m) => Number(m[1]));
+    expect((last[1] ?? 0) - (last[0] ?? 0)).toBeGreaterThan(0);
+  });
+
+  it("draws nothing for a packet without steps", () => {
+    const drawn = valley([], [], new Set(), 502, 200);
+    expect(drawn.done).toBe("");
+    expect(drawn.now).toEqual({ x: 92, y: drawn.levels[0]?.y });
+  });
+
   it("lies deeper the more is off, ground on top", () => {
     const { levels } = valley(steps, openings, new Set(), 502, 200);
     expect(levels.map((l) => l.name)).toEqual(["ground", "secured", "wheel off"]);

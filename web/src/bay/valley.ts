@@ -69,7 +69,14 @@ export function valley(
       });
     }
   }
+  // The last thing put back brings it to the ground within the drawing.
+  const end = points.at(-1);
+  if (end) end[0] = Math.max(points.at(-2)?.[0] ?? 0, end[0] - SLOPE);
   points.push([x(minutes), y(0)]);
+  if (unbroken && steps.length > 0) {
+    reached = points.length;
+    now = { x: x(minutes), y: y(0) };
+  }
 
   const line = path(points);
   const done = reached === 0 ? "" : path(points.slice(0, reached));

@@ -96,10 +96,10 @@ export function GearPlan({ gear, places, marks, picked, onPick, label, small }: 
               <TyreShape tyre={tyre} used={mark?.used ?? null} nearness={mark?.nearness ?? null} />
               <text
                 x={tyre.x + tyre.width / 2}
-                y={tyre.side === "left" ? tyre.y - 10 : tyre.y + tyre.height + 21}
+                y={tyre.side === "left" ? tyre.y - 10 : tyre.y + tyre.height + 6 + 15 / scale}
                 textAnchor="middle"
                 fill={mark?.nearness === "overdue" ? "var(--ink)" : "var(--steel)"}
-                fontSize="15"
+                fontSize={15 / scale}
                 fontWeight={mark?.nearness === "overdue" ? 600 : 400}
                 fontFamily="Barlow Semi Condensed"
               >
@@ -125,10 +125,15 @@ export function GearPlan({ gear, places, marks, picked, onPick, label, small }: 
               onKeyDown={(e) => walk(e, spot.code)}
             >
               <Halo spot={spot} drawn={drawn} picked={spot.code === picked} />
-              <SpotShape spot={spot} verdict={marks.get(spot.code)?.verdict ?? null} />
+              <SpotShape spot={spot} verdict={marks.get(spot.code)?.verdict ?? null} text={15} />
             </Target>
           ) : (
-            <SpotShape key={spot.code} spot={spot} verdict={marks.get(spot.code)?.verdict ?? null} />
+            <SpotShape
+              key={spot.code}
+              spot={spot}
+              verdict={marks.get(spot.code)?.verdict ?? null}
+              text={15 / scale}
+            />
           ),
         )}
       </svg>
@@ -169,7 +174,15 @@ function Halo({ spot, drawn, picked }: { spot: Spot; drawn: ReturnType<typeof la
   );
 }
 
-function SpotShape({ spot, verdict }: { spot: Spot; verdict: Schemas["Verdict"] | null }) {
+function SpotShape({
+  spot,
+  verdict,
+  text,
+}: {
+  spot: Spot;
+  verdict: Schemas["Verdict"] | null;
+  text: number;
+}) {
   if (verdict)
     return <VerdictShape verdict={verdict} x={spot.x} y={spot.y} r={spot.kind === "wheelEnd" ? 11 : 8} />;
   if (spot.kind === "wheelEnd" || spot.kind === "trailer") return null;
@@ -179,7 +192,7 @@ function SpotShape({ spot, verdict }: { spot: Spot; verdict: Schemas["Verdict"] 
         x={spot.x}
         y={spot.y + 5}
         textAnchor="middle"
-        fontSize="15"
+        fontSize={text}
         fill="var(--steel)"
         fontFamily="Barlow Semi Condensed"
       >

@@ -53,7 +53,7 @@ const MARGIN = { top: 27, edge: 12, nose: 96 };
 const BRAKE_DROP = 26;
 const SPRING_DROP = 54;
 const FRAME_DROP = 72;
-const FRAME_WIDTH = 66;
+const FRAME_WIDTH = 54;
 
 /** Least width on which every place can be touched. */
 export const leastWidth = (gear: Drawn): number =>

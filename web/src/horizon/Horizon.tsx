@@ -1,10 +1,9 @@
-import { useQuery } from "@tanstack/react-query";
-import { useState } from "react";
+import { useInfiniteQuery } from "@tanstack/react-query";
 import styled from "styled-components";
 import { Link } from "wouter";
 import { answer, type Schemas, shop } from "../api/client";
 import { dayInWords } from "../api/words";
-import { Button } from "../ui/Button";
+import { MoreRows } from "../ui/MoreRows";
 import { Head, Page, Quiet, Section, Stack } from "../ui/Page";
 import { Problem } from "../ui/Problem";
 
@@ -42,30 +41,34 @@ const GROUPS: readonly (readonly [Schemas["Nearness"], string])[] = [
 
 /** What comes due across all trailers, soonest first, each with its reason. */
 export default function Horizon() {
-  const [take, setTake] = useState(STEP);
-  const horizon = useQuery({
-    queryKey: ["horizon", take],
-    queryFn: () => answer(shop.GET("/api/horizon", { params: { query: { take } } })),
+  const horizon = useInfiniteQuery({
+    queryKey: ["horizon"],
+    queryFn: ({ pageParam }) =>
+      answer(shop.GET("/api/horizon", { params: { query: { skip: pageParam, take: STEP } } })),
+    initialPageParam: 0,
+    getNextPageParam: (last, pages) =>
+      pages.length * STEP < last.trailers ? pages.length * STEP : undefined,
   });
-  const coming = horizon.data?.coming ?? [];
+  const first = horizon.data?.pages[0];
+  const coming = horizon.data?.pages.flatMap((page) => page.coming) ?? [];
   return (
     <Page>
       <Head>
         <h1>What comes due</h1>
-        {horizon.data && <Quiet>{horizon.data.trailers} trailers with something due, soonest first</Quiet>}
+        {first && <Quiet>{first.trailers} trailers with something due, soonest first</Quiet>}
       </Head>
       <Problem of={horizon.error} />
-      {horizon.data?.trailers === 0 && (
+      {first?.trailers === 0 && (
         <p>
           Nothing is due: there is no trailer to repack yet. <Link href="/yard">Add one in the yard.</Link>
         </p>
       )}
       <Stack $gap={26}>
-        {horizon.data && horizon.data.followUps.length > 0 && (
+        {first && first.followUps.length > 0 && (
           <Section>
             <h2>Checks owed</h2>
             <List>
-              {horizon.data.followUps.map((f) => (
+              {first.followUps.map((f) => (
                 <li key={f.id}>
                   <span>{dayInWords(f.dueOn)}</span>
                   <span>
@@ -104,11 +107,7 @@ export default function Horizon() {
           );
         })}
       </Stack>
-      {horizon.data && take < Math.min(200, horizon.data.trailers) && (
-        <Button style={{ marginTop: 16 }} onPress={() => setTake((n) => Math.min(200, n + STEP))}>
-          Look farther
-        </Button>
-      )}
+      <MoreRows of={horizon}>Look farther</MoreRows>
     </Page>
   );
 }

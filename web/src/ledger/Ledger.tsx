@@ -1,9 +1,10 @@
-import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useInfiniteQuery, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link } from "wouter";
 import { answer, shop } from "../api/client";
 import { dayInWords } from "../api/words";
 import { Button, TextButton } from "../ui/Button";
+import { MoreRows } from "../ui/MoreRows";
 import { Columns, Head, Lines, Page, Quiet, Row, Section, Stack } from "../ui/Page";
 import { Problem } from "../ui/Problem";
 import { VerdictWord } from "../ui/Verdict";
@@ -12,11 +13,14 @@ const PAGE = 40;
 
 /** What was done, newest first: of the whole shop, or of one trailer. */
 export default function Ledger({ trailer }: { trailer?: string }) {
-  const [take, setTake] = useState(PAGE);
-  const visits = useQuery({
-    queryKey: ["ledger", trailer, take],
-    queryFn: () => answer(shop.GET("/api/ledger/visits", { params: { query: { trailer, take } } })),
+  const visits = useInfiniteQuery({
+    queryKey: ["ledger", trailer],
+    queryFn: ({ pageParam }) =>
+      answer(shop.GET("/api/ledger/visits", { params: { query: { trailer, skip: pageParam, take: PAGE } } })),
+    initialPageParam: 0,
+    getNextPageParam: (last, pages) => (last.more ? pages.length * PAGE : undefined),
   });
+  const rows = visits.data?.pages.flatMap((page) => page.visits) ?? [];
   const one = useQuery({
     queryKey: ["trailer", trailer],
     queryFn: () => answer(shop.GET("/api/yard/trailers/{id}", { params: { path: { id: trailer ?? "" } } })),
@@ -38,7 +42,7 @@ export default function Ledger({ trailer }: { trailer?: string }) {
       <Columns $shape={trailer ? "1fr" : "1.9fr 1fr"}>
         <Stack>
           <Lines>
-            {visits.data?.visits.map((v) => (
+            {rows.map((v) => (
               <li key={v.id}>
                 <Row style={{ justifyContent: "space-between" }} $gap={16}>
                   <Stack $gap={2}>
@@ -60,20 +64,17 @@ export default function Ledger({ trailer }: { trailer?: string }) {
                   </Stack>
                   <Row $gap={16}>
                     <Quiet>{v.by}</Quiet>
+                    {v.mended > 0 && <Quiet>{v.mended} mended</Quiet>}
                     {v.worst && <VerdictWord verdict={v.worst} />}
                   </Row>
                 </Row>
               </li>
             ))}
           </Lines>
-          {visits.data?.visits.length === 0 && (
+          {visits.data && rows.length === 0 && (
             <p>No visit has been closed yet. What is done in the bay is written down here.</p>
           )}
-          {visits.data?.more && take < 200 && (
-            <div>
-              <Button onPress={() => setTake((n) => Math.min(200, n + PAGE))}>Show older ones</Button>
-            </div>
-          )}
+          <MoreRows of={visits}>Show older ones</MoreRows>
         </Stack>
         {!trailer && <Owed />}
       </Columns>

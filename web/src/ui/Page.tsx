@@ -22,7 +22,7 @@ export const Head = styled.header`
   gap: 6px 22px;
   align-items: baseline;
   justify-content: space-between;
-  margin-bottom: 16px;
+  margin-bottom: 10px;
 `;
 
 /** Columns that fall under each other on a narrow screen. */

@@ -4,10 +4,11 @@ import styled from "styled-components";
 import { Link, useLocation } from "wouter";
 import { answer, type Schemas, shop, ShopProblem } from "../api/client";
 import { newId } from "../api/ids";
+import { partWords } from "../api/words";
 import { Button, linkShape } from "../ui/Button";
 import { Tick } from "../ui/Fields";
 import { MeasureField } from "../ui/MeasureField";
-import { Quiet, Section } from "../ui/Page";
+import { Quiet, Row, Section } from "../ui/Page";
 import { Problem } from "../ui/Problem";
 
 const REPACK = "bearing-repack";
@@ -64,6 +65,8 @@ function Wanted({ trailer }: { trailer: Schemas["TrailerAnswer"] }) {
   const [meter, setMeter] = useState("");
   const [newMeter, setNewMeter] = useState(false);
   const ids = useMemo(() => ({ visit: newId(), meter: newId() }), []);
+  // Said once at the top when it is the same everywhere.
+  const alike = new Set(trailer.standing.dues.map((d) => d.due.when)).size === 1;
   const jobs = ends.filter((p) => wanted.has(p.code)).map((p) => ({ job: REPACK, place: p.code }));
   const metered = trailer.meter === "hubOdometer" || trailer.meter === "towLog";
 
@@ -109,17 +112,11 @@ function Wanted({ trailer }: { trailer: Schemas["TrailerAnswer"] }) {
                 )
               }
             >
-              {p.spoken} <Quiet>{due?.due.when}</Quiet>
+              {p.spoken} {!alike && <Quiet>{due?.due.when}</Quiet>}
             </Tick>
           );
         })}
       </Ends>
-      {jobs.length > 0 && look.data && (
-        <div aria-live="polite">
-          <Minutes>{look.data.minutesInWords}</Minutes>
-          {jobs.length > 1 && <Quiet>in visits of their own they would take {look.data.apartInWords}</Quiet>}
-        </div>
-      )}
       {metered && (
         <MeasureField
           label="Its meter shows"
@@ -136,19 +133,16 @@ function Wanted({ trailer }: { trailer: Schemas["TrailerAnswer"] }) {
         </Tick>
       )}
       {refused && !meterProblem && <Problem of={refused} />}
-      <div>
+      <Row $gap={18}>
         <Button $main isDisabled={jobs.length === 0 || start.isPending} onPress={() => start.mutate()}>
           Take it in
         </Button>
-      </div>
-      {jobs.length > 0 && look.data && (
-        <Quiet>
-          Take along:{" "}
-          {look.data.parts
-            .map((p) => `${p.quantity} ${p.unit === "piece" ? "×" : p.unit} ${p.name}`)
-            .join("; ")}
-        </Quiet>
+        <Minutes aria-live="polite">{jobs.length > 0 && look.data?.minutesInWords}</Minutes>
+      </Row>
+      {jobs.length > 1 && look.data && (
+        <Quiet>in visits of their own they would take {look.data.apartInWords}</Quiet>
       )}
+      {jobs.length > 0 && look.data && <Quiet>Take along: {look.data.parts.map(partWords).join("; ")}</Quiet>}
     </Section>
   );
 }

@@ -65,7 +65,7 @@ function Form({ id, first, customer }: { id?: string; first: Draft; customer: st
   const queries = useQueryClient();
   const [, go] = useLocation();
   const [ids] = useState(() => ({ trailer: id ?? newId(), customer: newId() }));
-  const [draft, setDraft] = useState<Draft>({ ...first, lastRepackOn: first.lastRepackOn ?? null });
+  const [draft, setDraft] = useState<Draft>({ ...first, lastRepackOn: null });
   const [owner, setOwner] = useState(customer);
   const [rating, setRating] = useState(String(first.gear.ratingPounds));
   const change = (part: Partial<Draft>) => setDraft((now) => ({ ...now, ...part }));
@@ -99,22 +99,13 @@ function Form({ id, first, customer }: { id?: string; first: Draft; customer: st
   };
 
   const save = useMutation({
-    mutationFn: async () => {
-      const wanted = owner.trim();
-      let customerId = customers.data?.find((c) => c.name.toLowerCase() === wanted.toLowerCase())?.id;
-      if (!customerId && wanted) {
-        const added = await answer(
-          shop.PUT("/api/yard/customers/{id}", {
-            params: { path: { id: ids.customer } },
-            body: { name: wanted, phone: "", mail: "", note: "", version: 0 },
-          }),
-        );
-        customerId = added.id;
-      }
+    mutationFn: () => {
+      const name = owner.trim();
+      const known = customers.data?.find((c) => c.name.toLowerCase() === name.toLowerCase())?.id;
       return answer(
         shop.PUT("/api/yard/trailers/{id}", {
           params: { path: { id: ids.trailer } },
-          body: { ...draft, customerId: customerId ?? "00000000-0000-0000-0000-000000000000" },
+          body: { ...draft, customerId: known ?? ids.customer, newCustomer: known ? null : name },
         }),
       );
     },
@@ -171,7 +162,7 @@ function Form({ id, first, customer }: { id?: string; first: Draft; customer: st
               offers={customers.data?.map((c) => c.name)}
               value={owner}
               onChange={setOwner}
-              problem={wrong("/customerId")}
+              problem={wrong("/customerId") ?? wrong("/newCustomer")}
               hint={newOwner(owner, customers.data)}
             />
             <TextField
@@ -316,16 +307,14 @@ function Form({ id, first, customer }: { id?: string; first: Draft; customer: st
                 problem={wrong("/estimatedYear")}
               />
             )}
-            {!id && (
-              <TextField
-                label="Last repack, if anybody knows"
-                type="date"
-                value={draft.lastRepackOn ?? ""}
-                onChange={(day) => change({ lastRepackOn: day || null })}
-                problem={wrong("/lastRepackOn")}
-                hint="left empty, it is due now"
-              />
-            )}
+            <TextField
+              label={id ? "All ends repacked elsewhere, on" : "Last repack, if anybody knows"}
+              type="date"
+              value={draft.lastRepackOn ?? ""}
+              onChange={(day) => change({ lastRepackOn: day || null })}
+              problem={wrong("/lastRepackOn")}
+              hint={id ? "left empty, the record stands" : "left empty, it is due now"}
+            />
           </Stack>
         </Columns>
         <Stack style={{ marginTop: 20 }}>

@@ -38,21 +38,23 @@ export default function TrailerPage({ id }: { id: string }) {
 
 function Trailer({ trailer }: { trailer: Schemas["TrailerAnswer"] }) {
   const first = trailer.standing.dues[0];
-  const [picked, setPicked] = useState(first?.place ?? "axle-1-left");
+  // Picked to begin with: what is worst, or else what is due soonest.
+  const worst = trailer.standing.marks.find((m) => m.judgement.verdict !== "sound");
+  const [picked, setPicked] = useState(worst?.place ?? first?.place ?? "axle-1-left");
   const marks = useMemo(() => planMarks(trailer.standing), [trailer.standing]);
   return (
     <Page>
       <Head>
-        <Stack $gap={2} style={{ flex: "1 1 420px" }}>
+        <Stack $gap={2} style={{ flex: "1 1 520px" }}>
           <h1>
             {trailer.tag} <span style={{ fontWeight: 400 }}>{trailer.name}</span>
           </h1>
           <Quiet>
-            {trailer.customer}
+            <Link href={`/yard/customers/${trailer.customerId}`}>{trailer.customer}</Link>
             {trailer.plate && ` · ${trailer.plate}`} · {trailer.gearWords}
           </Quiet>
         </Stack>
-        <Stack $gap={2} style={{ textAlign: "right", flex: "0 1 430px" }}>
+        <Stack $gap={2} style={{ textAlign: "right", flex: "0 1 400px" }}>
           {first ? (
             <>
               <b>Repack {first.due.when}</b>
@@ -71,7 +73,7 @@ function Trailer({ trailer }: { trailer: Schemas["TrailerAnswer"] }) {
         onPick={setPicked}
         label={`Running gear of ${trailer.tag}, from above, nose to the left. Arrow keys walk from place to place.`}
       />
-      <Columns $shape="1.15fr 1fr 1fr" style={{ marginTop: 14 }}>
+      <Columns $shape="1.15fr 1fr 1fr" style={{ marginTop: 8 }}>
         <PlacePanel trailer={trailer} picked={picked} />
         <TakeIn trailer={trailer} />
         <Stack $gap={24}>

@@ -11,7 +11,7 @@ using SturdyTinker.Store;
 namespace SturdyTinker.Store.Migrations
 {
     [DbContext(typeof(ShopFile))]
-    [Migration("20261124050030_FirstShop")]
+    [Migration("20261125014429_FirstShop")]
     partial class FirstShop
     {
         /// <inheritdoc />
@@ -315,6 +315,9 @@ namespace SturdyTinker.Store.Migrations
                         .HasColumnType("TEXT");
 
                     b.Property<decimal>("Quantity")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("StepKey")
                         .HasColumnType("TEXT");
 
                     b.Property<string>("Unit")

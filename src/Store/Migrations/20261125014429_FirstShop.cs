@@ -327,6 +327,7 @@ namespace SturdyTinker.Store.Migrations
                     Id = table.Column<Guid>(type: "TEXT", nullable: false),
                     VisitId = table.Column<Guid>(type: "TEXT", nullable: false),
                     Place = table.Column<string>(type: "TEXT", nullable: false),
+                    StepKey = table.Column<string>(type: "TEXT", nullable: true),
                     Name = table.Column<string>(type: "TEXT", nullable: false),
                     Quantity = table.Column<decimal>(type: "TEXT", nullable: false),
                     Unit = table.Column<string>(type: "TEXT", nullable: false),

@@ -1,0 +1,48 @@
+import { useState } from "react";
+import type { Schemas } from "../api/client";
+import { newId } from "../api/ids";
+
+type Need = Schemas["PartNeed"];
+
+/** A part that a step proposes, as it will be written down. */
+export interface ProposedPart {
+  id: string;
+  name: string;
+  quantity: number;
+  unit: string;
+  /** The candidates, where only the work tells which one it is. */
+  oneOf: readonly string[];
+  /** Whether a figure measured here picks one of the candidates. */
+  picked: boolean;
+  taken: boolean;
+}
+
+/** What a step proposes to have used: of several candidates the one that a figure measured at its place picks. */
+export function propose(
+  needs: readonly Need[],
+  readings: readonly Pick<Schemas["ReadingAnswer"], "place" | "picks">[],
+  place: string,
+): Omit<ProposedPart, "id" | "taken">[] {
+  const picks = readings.filter((r) => r.place === place).map((r) => r.picks);
+  return needs.map(({ name, quantity, unit, oneOf = [] }) => {
+    const picked = [...picks].reverse().find((p) => p && oneOf.includes(p));
+    return { name: picked ?? oneOf[0] ?? name, quantity, unit, oneOf, picked: picked !== undefined };
+  });
+}
+
+/** The parts a step proposes, each to be left out or chosen otherwise; sent with the step itself. */
+export function useStepParts(visit: Schemas["VisitAnswer"], step: Schemas["PacketStep"]) {
+  const [proposed, set] = useState<ProposedPart[]>(() =>
+    propose(step.parts, visit.state.readings, step.place).map((p) => ({ ...p, id: newId(), taken: true })),
+  );
+  const change = (id: string, part: Partial<ProposedPart>) =>
+    set((now) => now.map((p) => (p.id === id ? { ...p, ...part } : p)));
+  return {
+    proposed,
+    take: (id: string, taken: boolean) => change(id, { taken }),
+    choose: (id: string, name: string) => change(id, { name, picked: false }),
+    used: proposed
+      .filter((p) => p.taken)
+      .map(({ id, name, quantity, unit }) => ({ id, name, quantity, unit })),
+  };
+}
