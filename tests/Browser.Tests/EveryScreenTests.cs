@@ -28,7 +28,7 @@ public sealed class EveryScreenTests
         foreach (string path in new[]
         {
             "/yard", "/yard/new", "/yard/shop", $"/yard/trailers/{trailer}", $"/yard/trailers/{trailer}/edit", $"/yard/trailers/{await shop.TrailerAsync("W-06")}", $"/yard/trailers/{await shop.TrailerAsync("W-09")}",
-            "/horizon", "/bay", $"/bay/{await shop.OpenVisitAsync()}", "/ledger", $"/ledger/trailers/{trailer}", $"/ledger/visits/{visit}", "/ledger/tables", "/nowhere", $"/bay/{Guid.CreateVersion7()}",
+            "/horizon", $"/yard/customers/{(await shop.GetAsync("/api/yard/customers"))[0].GetProperty("id").GetString()}", "/bay", $"/bay/{await shop.OpenVisitAsync()}", "/ledger", $"/ledger/trailers/{trailer}", $"/ledger/visits/{visit}", "/ledger/tables", "/nowhere", $"/bay/{Guid.CreateVersion7()}",
         })
         {
             screen.Open(path);

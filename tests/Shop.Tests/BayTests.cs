@@ -143,6 +143,26 @@ public sealed class BayTests : IDisposable
     }
 
     [Fact]
+    public async Task The_rest_is_left_for_another_visit_once_what_is_open_is_back()
+    {
+        await shop.SomebodyAsync();
+        VisitAnswer visit = await shop.VisitAsync((await shop.TrailerAsync(with: d => d with { LastRepackOn = shop.Today.AddYears(-2) })).Id, "axle-1-left", "axle-1-right");
+        VisitState state = await shop.WorkAsync(visit, visit.Packet.Steps.ToList().FindIndex(s => s.Place == "axle-1-right"));
+        Assert.StartsWith("axle-1-right/", state.Next, StringComparison.Ordinal);
+        Assert.Contains("trailer on chocks", state.WhyNotClosed, StringComparison.Ordinal);
+        while (state.NextToPutBack is { } next)
+        {
+            state = await shop.PutAsync<VisitState>(Entry(visit), new EntryDraft(next, []));
+        }
+
+        Assert.Null(state.WhyNotClosed);
+        Assert.Empty(state.OpenNow);
+        await ReleaseAsync(visit, null);
+        TrailerAnswer after = await shop.GetAsync<TrailerAnswer>($"/api/yard/trailers/{visit.TrailerId}");
+        Assert.Equal([("axle-1-left", shop.Today)], after.Standing.Dues.Where(d => d.Due.LastOn > shop.Today.AddYears(-1)).Select(d => (d.Place, d.Due.LastOn!.Value)));
+    }
+
+    [Fact]
     public async Task The_jobs_of_a_visit_are_said_in_a_line()
     {
         await shop.SomebodyAsync();

@@ -22,6 +22,8 @@ public sealed class Progress
     private readonly Dictionary<string, StepEntry> settled;
     private readonly Dictionary<string, int> position;
     private readonly Dictionary<(string, string), List<PacketStep>> byOpening;
+    private readonly Dictionary<string, Place> places;
+    private readonly Dictionary<string, PacketOpening> openingOf;
 
     /// <summary>A view of a packet with its entries; entries taken back are passed over.</summary>
     public Progress(Packet packet, IEnumerable<StepEntry> entries)
@@ -30,10 +32,20 @@ public sealed class Progress
         settled = entries.Where(e => e.UndoneAt is null).GroupBy(e => e.Key).ToDictionary(g => g.Key, g => g.First());
         position = packet.Steps.Select((s, i) => (s.Key, i)).ToDictionary(s => s.Key, s => s.i);
         byOpening = packet.Steps.Where(s => s.Part != StepPart.Work).GroupBy(s => (s.Opening, s.Place)).ToDictionary(g => g.Key, g => g.ToList());
+        places = packet.Steps.Select(s => s.Place).Concat(packet.Openings.Select(o => o.Place)).Distinct().ToDictionary(c => c, c => Place.TryParse(c, out Place place) ? place : default);
+
+        // Work at a wheel end may be done in an opening of its side ("rock the tyre" while raised).
+        openingOf = packet.Steps.ToDictionary(s => s.Key, s => packet.Openings.First(o => o.Code == s.Opening && Around(o.Place, s.Place)));
     }
 
-    /// <summary>The first step neither done nor skipped; null when all are settled.</summary>
-    public PacketStep? Next => packet.Steps.FirstOrDefault(s => !settled.ContainsKey(s.Key));
+    /// <summary>The first step still to do; null when all are settled but those that what is back on already has left behind.</summary>
+    public PacketStep? Next => packet.Steps.FirstOrDefault(s => !settled.ContainsKey(s.Key) && !LeftBehind(s));
+
+    /// <summary>
+    /// The first step still to do when only what is open is to be put back and the rest left for another visit;
+    /// null when nothing is open.
+    /// </summary>
+    public PacketStep? NextToPutBack => packet.Steps.FirstOrDefault(s => !settled.ContainsKey(s.Key) && !LeftBehind(s) && BelongsToPuttingBack(s));
 
     /// <summary>The entry that settles a step; null while it is to do.</summary>
     public StepEntry? EntryFor(string key) => settled.GetValueOrDefault(key);
@@ -41,7 +53,7 @@ public sealed class Progress
     /// <summary>How an opening stands.</summary>
     public OpeningState StateOf(PacketOpening opening)
     {
-        List<PacketStep> steps = byOpening[(opening.Code, opening.Place)];
+        List<PacketStep> steps = StepsOf(opening);
         bool begun = steps.Any(s => s.Part == StepPart.Open && settled.ContainsKey(s.Key));
         bool closed = steps.Where(s => s.Part == StepPart.Close).All(s => settled.ContainsKey(s.Key));
         return !begun ? OpeningState.Shut : closed ? OpeningState.Closed : OpeningState.Open;
@@ -55,8 +67,19 @@ public sealed class Progress
     /// <param name="step">A step of this packet.</param>
     public string? WhyNotYet(PacketStep step)
     {
+        PacketOpening its = OpeningOf(step);
+        if (step.Part == StepPart.Close && StateOf(its) == OpeningState.Shut)
+        {
+            return $"There is nothing to put back yet: {its.Name} has not been begun at {its.PlaceSpoken}.";
+        }
+
+        if (PutBackBefore(step) is { } back)
+        {
+            return $"{Capital(back.Name)} is being put back already at {back.PlaceSpoken}: take that back first.";
+        }
+
         PacketStep? before = packet.Steps.Take(position[step.Key]).FirstOrDefault(s =>
-            !settled.ContainsKey(s.Key) && Related(s.Place, step.Place) && (step.Part != StepPart.Close || Begun(s)));
+            !settled.ContainsKey(s.Key) && Related(s.Place, step.Place) && (step.Part != StepPart.Close || BelongsToPuttingBack(s)));
         return before is null ? null : $"Before this comes “{before.Title}” at {before.PlaceSpoken}.";
     }
 
@@ -81,17 +104,41 @@ public sealed class Progress
     /// <summary>Whether anything at a place has been opened, closed again or not.</summary>
     public bool WasOpened(string place) => packet.Openings.Any(o => o.Place == place && StateOf(o) != OpeningState.Shut);
 
-    private bool Begun(PacketStep step) =>
-        byOpening[(step.Opening, OpeningPlace(step))].Any(s => s.Part == StepPart.Open && settled.ContainsKey(s.Key));
+    // What has to be settled before things are back: the closing of whatever was begun, and the work of what was opened
+    // wholly. The rest of an opening that was only begun is left.
+    private bool BelongsToPuttingBack(PacketStep step) => step.Part switch
+    {
+        StepPart.Close => StateOf(OpeningOf(step)) != OpeningState.Shut,
+        StepPart.Work => StepsOf(OpeningOf(step)).Where(s => s.Part == StepPart.Open).All(s => settled.ContainsKey(s.Key)),
+        _ => false,
+    };
 
-    // Work at a wheel end may be done in an opening of its side ("rock the tyre" while raised).
-    private string OpeningPlace(PacketStep step) =>
-        packet.Openings.First(o => o.Code == step.Opening && Related(o.Place, step.Place)).Place;
+    // The opening that a step would go behind: put back at this place, or around it, and lying no deeper. Null when there is none.
+    private PacketOpening? PutBackBefore(PacketStep step)
+    {
+        if (step.Part == StepPart.Close)
+        {
+            return null;
+        }
+
+        int depth = OpeningOf(step).Depth;
+        return packet.Openings.FirstOrDefault(o => o.Depth <= depth && Around(o.Place, step.Place) && StepsOf(o).Any(s => s.Part == StepPart.Close && settled.ContainsKey(s.Key)));
+    }
+
+    // A step that can't come any more, since what it goes behind is back on; nor the closing of what it would have opened.
+    private bool LeftBehind(PacketStep step) => step.Part == StepPart.Close
+        ? StateOf(OpeningOf(step)) == OpeningState.Shut && StepsOf(OpeningOf(step)).Where(s => s.Part == StepPart.Open).All(s => PutBackBefore(s) is not null)
+        : PutBackBefore(step) is not null;
+
+    private List<PacketStep> StepsOf(PacketOpening opening) => byOpening[(opening.Code, opening.Place)];
+
+    private PacketOpening OpeningOf(PacketStep step) => openingOf[step.Key];
+
+    private static string Capital(string words) => char.ToUpperInvariant(words[0]) + words[1..];
 
     // One place lies within the other: the trailer holds all, a side its wheel ends.
-    private static bool Related(string one, string other) =>
-        one == other || (Place.TryParse(one, out Place a) && Place.TryParse(other, out Place b) && (Holds(a, b) || Holds(b, a)));
+    private bool Related(string one, string other) => Around(one, other) || Around(other, one);
 
-    private static bool Holds(Place outer, Place inner) =>
-        outer.Kind == PlaceKind.Trailer || (outer.Kind == PlaceKind.Side && inner.Side == outer.Side);
+    private bool Around(string outer, string inner) =>
+        outer == inner || places[outer].Kind == PlaceKind.Trailer || (places[outer].Kind == PlaceKind.Side && places[inner].Side == places[outer].Side);
 }

@@ -32,6 +32,7 @@ public sealed record JobAnswer(string Job, string Name, string Place, string Pla
 /// <summary>How far a visit has come.</summary>
 /// <param name="Entries">Steps ticked and skipped, in the order it happened.</param>
 /// <param name="Next">Key of the first step still to do; null when all are settled.</param>
+/// <param name="NextToPutBack">The same when only what is open is to be put back, and the rest left for another visit; null when nothing is open.</param>
 /// <param name="OpenNow">What is open, deepest first.</param>
 /// <param name="MinutesDone">Minutes of the steps settled.</param>
 /// <param name="Readings">Figures taken, newest last.</param>
@@ -44,6 +45,7 @@ public sealed record JobAnswer(string Job, string Name, string Place, string Pla
 public sealed record VisitState(
     IReadOnlyList<EntryAnswer> Entries,
     string? Next,
+    string? NextToPutBack,
     IReadOnlyList<PacketOpening> OpenNow,
     decimal MinutesDone,
     IReadOnlyList<ReadingAnswer> Readings,
@@ -131,6 +133,7 @@ internal static class VisitPage
         return new VisitState(
             [.. entries.Select(e => new EntryAnswer(e.Id, e.Key, e.At, people[e.PersonId], e.SkippedBecause))],
             progress.Next?.Key,
+            progress.NextToPutBack?.Key,
             progress.OpenNow,
             packet.Steps.Where(s => settled.Contains(s.Key)).Sum(s => s.Minutes),
             [.. readings.Select(r => Answer(r, people, context))],

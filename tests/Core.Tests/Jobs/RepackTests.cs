@@ -103,25 +103,54 @@ public class RepackTests
         });
 
     [Fact]
-    public void Half_a_visit_done_in_any_allowed_order_leaves_a_way_to_the_end() =>
+    public void Whatever_is_allowed_in_whatever_order_everything_comes_back_on() =>
         (from work in AnyWork() from picks in Gen.Int[0, 1000].Array[400] select (work, picks)).Sample(
             t =>
             {
-                // Two people may work at two ends: whatever may be done next, somebody does. It always comes to an end.
+                // Two people may work at two ends, and leave off where they like: whatever may be done next, somebody does.
+                // It always comes to an end with everything back on, and nothing is ever taken off behind it.
                 Packet packet = Composer.Compose(t.work.Gear, t.work.Jobs, t.work.Schools);
                 List<StepEntry> entries = [];
-                for (int i = 0; entries.Count < packet.Steps.Count; i++)
+                HashSet<PacketOpening> closed = [];
+                for (int i = 0; ; i++)
                 {
                     Progress now = new(packet, entries);
                     List<PacketStep> allowed = [.. packet.Steps.Where(s => now.EntryFor(s.Key) is null && now.WhyNotYet(s) is null)];
-                    Assert.NotEmpty(allowed);
+                    closed.UnionWith(packet.Openings.Where(o => now.StateOf(o) == OpeningState.Closed));
+                    Assert.All(closed, o => Assert.Equal(OpeningState.Closed, now.StateOf(o)));
+                    if (allowed.Count == 0)
+                    {
+                        break;
+                    }
+
                     entries.Add(new StepEntry { Key = allowed[t.picks[i % t.picks.Length] % allowed.Count].Key });
                 }
 
                 Assert.Empty(new Progress(packet, entries).OpenNow);
-                Assert.All(t.work.Jobs, j => Assert.True(new Progress(packet, entries).IsDone(j)));
+                Assert.Null(new Progress(packet, entries).Next);
             },
             iter: 20);
+
+    [Fact]
+    public void From_any_half_done_visit_what_is_open_can_be_put_back_and_the_rest_left() =>
+        (from work in AnyWork() from share in Gen.Double[0, 1] select (work, share)).Sample(
+            t =>
+            {
+                Packet packet = Composer.Compose(t.work.Gear, t.work.Jobs, t.work.Schools);
+                List<StepEntry> entries = [.. packet.Steps.Take((int)(packet.Steps.Count * t.share)).Select(s => new StepEntry { Key = s.Key })];
+                int before = entries.Count;
+                for (PacketStep? step = new Progress(packet, entries).NextToPutBack; step is not null; step = new Progress(packet, entries).NextToPutBack)
+                {
+                    Assert.Null(new Progress(packet, entries).WhyNotYet(step));
+                    entries.Add(new StepEntry { Key = step.Key });
+                }
+
+                Progress end = new(packet, entries);
+                Assert.Empty(end.OpenNow);
+                Assert.All(packet.Steps.Where(s => end.EntryFor(s.Key) is null), s => Assert.DoesNotContain(entries.Take(before), e => e.Key == s.Key));
+                Assert.Null(Closing.Refusals(new Visit { Gear = t.work.Gear, Schools = t.work.Schools, Jobs = t.work.Jobs }, end, [], [], null).Refusal);
+            },
+            iter: 60);
 
     [Fact]
     public void The_order_of_the_jobs_asked_for_does_not_matter() =>

@@ -67,6 +67,47 @@ public class VisitTests
     }
 
     [Fact]
+    public void Nothing_is_put_back_that_was_not_taken_off()
+    {
+        Progress secured = After(s => s.Opening == "secured" && s.Part == StepPart.Open);
+        Assert.Equal("There is nothing to put back yet: raised has not been begun at left side.", secured.WhyNotYet(packet.Steps.Single(s => s.Key == "left/raised/lower")));
+        Assert.NotNull(secured.WhyNotYet(packet.Steps.Single(s => s.Key == "axle-1-left/wheel-off/torque")));
+        Assert.Null(secured.WhyNotYet(packet.Steps.Single(s => s.Key == "trailer/secured/unchock")));
+    }
+
+    [Fact]
+    public void Leaving_the_rest_puts_back_what_is_open_and_nothing_else()
+    {
+        // The left side is done; the right was not begun: only the chocks are left to take away.
+        Progress left = After(s => s.Place is "axle-1-left" or "left" || (s.Opening == "secured" && s.Part == StepPart.Open));
+        Assert.StartsWith("axle-1-right/", left.Next!.Key, StringComparison.Ordinal);
+        Assert.Equal("trailer/secured/unchock", left.NextToPutBack!.Key);
+        Assert.Null(After(_ => false).NextToPutBack);
+        Assert.Null(After(_ => true).NextToPutBack);
+    }
+
+    [Fact]
+    public void Nuts_only_broken_loose_are_torqued_again_and_the_wheel_stays_on()
+    {
+        Progress loose = After(s => s.Key.EndsWith("-left/wheel-off/break-loose", StringComparison.Ordinal) || (s.Opening == "secured" && s.Part == StepPart.Open));
+        Assert.Equal("left/raised/lift", loose.Next!.Key);
+        List<StepEntry> entries = [.. packet.Steps.Where(s => loose.EntryFor(s.Key) is not null).Select(s => new StepEntry { Key = s.Key })];
+        List<string> back = [];
+        for (PacketStep? step = loose.NextToPutBack; step is not null; step = new Progress(packet, entries).NextToPutBack)
+        {
+            back.Add(step.Key);
+            entries.Add(new StepEntry { Key = step.Key });
+        }
+
+        Assert.Equal(["axle-1-left/wheel-off/brush", "axle-1-left/wheel-off/nuts-by-hand", "axle-1-left/wheel-off/torque", "trailer/secured/unchock"], back);
+        Progress end = new(packet, entries);
+        Assert.Null(end.Next);
+        Assert.StartsWith("Secured is being put back already at the trailer", end.WhyNotYet(packet.Steps.Single(s => s.Key == "axle-1-left/wheel-off/wheel")), StringComparison.Ordinal);
+        Assert.Equal([Left, Right], Closing.Work(visit, end, [], [], NoUsage, null, Today).LeftUndone);
+        Assert.Single(Closing.Work(visit, end, [], [], NoUsage, null, Today).FollowUps);
+    }
+
+    [Fact]
     public void The_latest_step_is_taken_back_first()
     {
         Progress two = After(s => s.Opening == "secured" && s.Part == StepPart.Open);

@@ -36,18 +36,22 @@ interface Props {
   step: Schemas["PacketStep"] | null;
   onState: (state: Schemas["VisitState"]) => void;
   onChoose: (key: string | null) => void;
+  /** Whether only what is open is being put back. */
+  leaving: boolean;
+  onLeaving: (leaving: boolean) => void;
 }
 
 const AHEAD = 4;
 
 /** Beside the step: what comes then, what is open, what to take, what was found, measured and used. */
-export function Aside({ visit, step, onState, onChoose }: Props) {
+export function Aside({ visit, step, leaving, onState, onChoose, onLeaving }: Props) {
   const { state, packet } = visit;
   const at = step ? packet.steps.findIndex((s) => s.key === step.key) : packet.steps.length;
   const settled = new Set(state.entries.map((e) => e.key));
+  const open = new Set(state.openNow.map((o) => `${o.code} ${o.place}`));
   const then = packet.steps
     .slice(at + 1)
-    .filter((s) => !settled.has(s.key))
+    .filter((s) => !settled.has(s.key) && (!leaving || open.has(`${s.opening} ${s.place}`)))
     .slice(0, AHEAD);
   const here = packet.steps.slice(at, at + AHEAD * 3);
   const tools = [...new Set(here.filter((s) => s.place === step?.place).flatMap((s) => s.tools))];
@@ -115,6 +119,24 @@ export function Aside({ visit, step, onState, onChoose }: Props) {
         <div>
           {step && state.next !== step.key && (
             <TextButton onPress={() => onChoose(null)}>Back to the step at hand</TextButton>
+          )}
+          {leaving ? (
+            <p>
+              Only what is open is put back now; what was not done stays due.{" "}
+              <TextButton onPress={() => onLeaving(false)}>Go on with everything</TextButton>
+            </p>
+          ) : (
+            state.next !== null &&
+            state.entries.length > 0 && (
+              <TextButton
+                onPress={() => {
+                  onChoose(null);
+                  onLeaving(true);
+                }}
+              >
+                Leave the rest for another visit
+              </TextButton>
+            )
           )}
           <details>
             <summary style={{ padding: "8px 0", cursor: "pointer" }}>All {packet.steps.length} steps</summary>
@@ -247,7 +269,7 @@ function Mend({ finding, onMend }: { finding: Schemas["FindingAnswer"]; onMend: 
   );
 }
 
-function Used({ visit, step, onState }: Omit<Props, "onChoose">) {
+function Used({ visit, step, onState }: Pick<Props, "visit" | "step" | "onState">) {
   const add = useMutation({
     mutationFn: ({ id, part }: { id: string; part: Schemas["PartDraft"] }) =>
       answer(

@@ -75,7 +75,7 @@ export function ClosePanel({ visit, onState, onFound }: Props) {
     >
       <Stack $gap={14}>
         <h2 ref={heading} tabIndex={-1} style={{ outline: "none", fontSize: 34 }}>
-          All steps are settled. Close the visit?
+          {undone.length === 0 ? "All steps are settled." : "Everything is back on."} Close the visit?
         </h2>
         <Lines>
           {done.map((j) => (

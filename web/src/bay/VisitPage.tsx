@@ -39,8 +39,10 @@ function AtWork({
   // The step looked at: the next one, unless somebody picked another or makes a finding at it.
   const [chosen, setChosen] = useState<string | null>(null);
   const [finding, setFinding] = useState(false);
+  // Only what is open is put back; what was not begun is left for another visit.
+  const [leaving, setLeaving] = useState(false);
   const { state, packet } = visit;
-  const key = chosen ?? state.next;
+  const key = chosen ?? (leaving ? state.nextToPutBack : state.next);
   const step = packet.steps.find((s) => s.key === key) ?? null;
   const deepest = state.openNow[0];
 
@@ -80,7 +82,14 @@ function AtWork({
             <ClosePanel visit={visit} onState={settle} onFound={() => setFinding(true)} />
           )}
         </Stack>
-        <Aside visit={visit} step={step} onState={settle} onChoose={setChosen} />
+        <Aside
+          visit={visit}
+          step={step}
+          leaving={leaving}
+          onState={settle}
+          onChoose={setChosen}
+          onLeaving={setLeaving}
+        />
       </Columns>
       {state.entries.length === 0 && state.findings.length === 0 && state.parts.length === 0 && (
         <TakeBackOut visit={visit} />

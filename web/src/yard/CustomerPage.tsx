@@ -39,7 +39,7 @@ export default function CustomerPage({ id }: { id: string }) {
         <h1>{customer.data.name}</h1>
       </Head>
       <Columns $shape="minmax(0, 1fr) minmax(0, 1.9fr)">
-        <Contact key={customer.data.version} customer={customer.data} />
+        <Contact customer={customer.data} />
         <Section>
           <h2>{found === 1 ? "One trailer" : `${found ?? ""} trailers`}</h2>
           <Problem of={trailers.error} />
@@ -71,6 +71,8 @@ function Contact({ customer }: { customer: Schemas["CustomerAnswer"] }) {
       );
     },
     onSuccess: async (now) => {
+      // What is being typed meanwhile stays; only the version moves on.
+      change({ version: now.version });
       queries.setQueryData(["customer", customer.id], now);
       await queries.invalidateQueries();
     },
@@ -134,6 +136,7 @@ function Contact({ customer }: { customer: Schemas["CustomerAnswer"] }) {
           <Button type="submit" $main isDisabled={save.isPending}>
             Save
           </Button>
+          {save.isSuccess && <span role="status">Saved.</span>}
         </Row>
       </Stack>
     </form>

@@ -13,6 +13,8 @@ import { useShop } from "./useShop";
 /** The shop's own choices: its name, how long a repack lasts, which schools it follows, and who works here. */
 export default function ShopPage() {
   const house = useShop();
+  // Counts up when somebody asks for what stands now in place of their own.
+  const [stands, setStands] = useState(0);
   return (
     <Page>
       <Head>
@@ -21,7 +23,7 @@ export default function ShopPage() {
       <Problem of={house.error} />
       {house.data && (
         <Columns $shape="1.3fr 1fr">
-          <Choices key={house.data.version} house={house.data} />
+          <Choices key={stands} house={house.data} onStale={() => setStands((n) => n + 1)} />
           <People house={house.data} />
         </Columns>
       )}
@@ -29,12 +31,13 @@ export default function ShopPage() {
   );
 }
 
-function Choices({ house }: { house: Schemas["ShopAnswer"] }) {
+function Choices({ house, onStale }: { house: Schemas["ShopAnswer"]; onStale: () => void }) {
   const queries = useQueryClient();
   const [name, setName] = useState(house.name);
   const [months, setMonths] = useState(String(house.repackMonths));
   const [distance, setDistance] = useState(house.repackDistance);
   const [schools, setSchools] = useState(house.schools);
+  const [version, setVersion] = useState(house.version);
   const save = useMutation({
     mutationFn: () =>
       answer(
@@ -44,11 +47,12 @@ function Choices({ house }: { house: Schemas["ShopAnswer"] }) {
             repackMonths: Number.parseInt(months, 10) || 0,
             repackDistance: distance,
             schools,
-            version: house.version,
+            version,
           },
         }),
       ),
     onSuccess: async (now) => {
+      setVersion(now.version);
       queries.setQueryData(["shop"], now);
       await queries.invalidateQueries();
     },
@@ -104,7 +108,7 @@ function Choices({ house }: { house: Schemas["ShopAnswer"] }) {
         />
         {refused?.field("/version") && (
           <div>
-            <Button onPress={() => void queries.invalidateQueries({ queryKey: ["shop"] })}>
+            <Button onPress={() => void queries.refetchQueries({ queryKey: ["shop"] }).then(onStale)}>
               Show what stands now
             </Button>
           </div>

@@ -1,0 +1,87 @@
+using System.Collections.Concurrent;
+using System.Net.Http.Json;
+using System.Text.Json;
+using Xunit;
+
+namespace SturdyTinker.Browser.Tests;
+
+/// <summary>
+/// What is answered as saved is saved, and nothing is saved halfway: the server is killed at once, again and again, while
+/// steps with their figures and parts are being written to it.
+/// </summary>
+public sealed class CrashTests
+{
+    private const int Kills = 6;
+
+    [Fact]
+    public async Task Whatever_was_answered_is_there_whole_after_a_kill_and_the_rest_is_not_there_at_all()
+    {
+        using RunningShop shop = await RunningShop.DemoAsync();
+        shop.Http.DefaultRequestHeaders.Add("Tinker-Person", (await shop.GetAsync("/api/yard/shop")).GetProperty("people")[0].GetProperty("id").GetString());
+        string trailer = await shop.TrailerAsync("Q-131"), visit = Guid.CreateVersion7().ToString();
+        JsonElement[] places = [.. (await shop.GetAsync($"/api/yard/trailers/{trailer}")).GetProperty("places").EnumerateArray().Where(p => p.GetProperty("kind").GetString() == "wheelEnd")];
+        object wanted = new { trailerId = trailer, jobs = places.Select(p => new { job = "bearing-repack", place = p.GetProperty("code").GetString() }) };
+        (await shop.Http.PutAsJsonAsync($"/api/bay/visits/{visit}", wanted)).EnsureSuccessStatusCode();
+
+        ConcurrentDictionary<string, byte> answered = [];
+        Random random = new(7);
+        int killed = 0;
+        while (killed < Kills)
+        {
+            Task work = WorkAsync(shop, visit, answered);
+            await Task.Delay(200 + random.Next(400), TestContext.Current.CancellationToken);
+            shop.Kill();
+            await work;
+            shop.StartAgain();
+            killed++;
+            await WholeAsync(shop, visit, answered.Keys);
+        }
+
+        Assert.True(answered.Count > Kills, $"Only {answered.Count} steps were answered between the kills.");
+    }
+
+    // One step after the other as a technician would, each with its figure and a part, until nobody answers.
+    private static async Task WorkAsync(RunningShop shop, string visit, ConcurrentDictionary<string, byte> answered)
+    {
+        try
+        {
+            JsonElement all = await shop.GetAsync($"/api/bay/visits/{visit}");
+            Dictionary<string, JsonElement> steps = all.GetProperty("packet").GetProperty("steps").EnumerateArray().ToDictionary(s => s.GetProperty("key").GetString()!);
+            string? next = all.GetProperty("state").GetProperty("next").GetString();
+            while (next is not null)
+            {
+                string id = Guid.CreateVersion7().ToString();
+                object entry = new
+                {
+                    key = next,
+                    readings = steps[next].GetProperty("readings").EnumerateArray().Select(r => new { id = Guid.CreateVersion7(), kind = r.GetString(), typed = r.GetString() switch { "rim-rock" => "1/32", "end-play" => ".003", "seal-journal" => "2 1/8", _ => "95" } }),
+                    parts = new[] { new { id = Guid.CreateVersion7(), name = next, quantity = 1, unit = "piece" } },
+                };
+                using HttpResponseMessage answer = await shop.Http.PutAsJsonAsync($"/api/bay/visits/{visit}/entries/{id}", entry);
+                next = (await answer.Content.ReadFromJsonAsync<JsonElement>()).GetProperty("next").GetString();
+                answered[id] = 0;
+            }
+        }
+        catch (HttpRequestException)
+        {
+            // Killed; what was not answered may be there or not, but whole.
+        }
+        catch (JsonException)
+        {
+            // Killed in the middle of an answer.
+        }
+    }
+
+    private static async Task WholeAsync(RunningShop shop, string visit, IEnumerable<string> answered)
+    {
+        JsonElement all = await shop.GetAsync($"/api/bay/visits/{visit}"), state = all.GetProperty("state");
+        List<JsonElement> entries = [.. state.GetProperty("entries").EnumerateArray()];
+        Assert.Empty(answered.Except(entries.Select(e => e.GetProperty("id").GetString()!)));
+
+        // Every step there is came with its part and with all of its figures, and nothing came without its step.
+        Assert.Equal(entries.Select(e => e.GetProperty("key").GetString()).Order(), state.GetProperty("parts").EnumerateArray().Select(p => p.GetProperty("name").GetString()).Order());
+        HashSet<string> there = [.. entries.Select(e => e.GetProperty("key").GetString()!)];
+        int asked = all.GetProperty("packet").GetProperty("steps").EnumerateArray().Where(s => there.Contains(s.GetProperty("key").GetString()!)).Sum(s => s.GetProperty("readings").GetArrayLength());
+        Assert.Equal(asked, state.GetProperty("readings").GetArrayLength());
+    }
+}

@@ -1,0 +1,195 @@
+using System.Text.Json;
+using OpenQA.Selenium;
+using Xunit;
+
+namespace SturdyTinker.Browser.Tests;
+
+/// <summary>The yard and the ledger as somebody at the counter uses them.</summary>
+public sealed class YardTests
+{
+    private static async Task<(RunningShop Shop, Screen Screen)> AtTheCounterAsync(int width = 1280, int height = 800)
+    {
+        RunningShop shop = await RunningShop.DemoAsync();
+        Screen screen = new(shop.Address, width, height);
+        screen.Open("/yard");
+        screen.WorkAs((await shop.GetAsync("/api/yard/shop")).GetProperty("people")[0].GetProperty("id").GetString()!);
+        screen.Open("/yard");
+        return (shop, screen);
+    }
+
+    private static void Replace(Screen screen, string label, string text)
+    {
+        screen.Field(label).Click();
+        screen.PickAll();
+        screen.Press(Keys.Backspace + text);
+    }
+
+    [Fact]
+    public async Task A_caller_is_found_and_the_customer_is_kept_up_to_date()
+    {
+        (RunningShop shop, Screen screen) = await AtTheCounterAsync();
+        using (shop)
+        using (screen)
+        {
+            screen.Field("Find").SendKeys("apple");
+            screen.Sees("2 trailers found");
+            screen.Field("Find").SendKeys(" long");
+            screen.Sees("1 trailer found");
+            screen.Words("A-11").Click();
+            screen.Words("Thistlewane Orchard Cooperative").Click();
+            screen.WaitUntil(() => screen.Path.StartsWith("/yard/customers/", StringComparison.Ordinal), "the customer's page");
+            screen.Sees("4 trailers");
+            screen.Accessible();
+            Replace(screen, "Telephone", "Thistlewane 12");
+            screen.Words("Save").Click();
+            screen.Sees("Saved.");
+            Replace(screen, "Name", "");
+            screen.Words("Save").Click();
+            screen.Sees("The customer's name is missing.");
+            Assert.Equal("Thistlewane 12", screen.Field("Telephone").GetAttribute("value"));
+
+            // Chosen in the yard, the customer's number stands over their trailers.
+            screen.Open("/yard");
+            screen.Field("Customer").FindElement(By.XPath("option[contains(., 'Thistlewane')]")).Click();
+            screen.Sees("Thistlewane 12");
+            screen.Sees("4 trailers found");
+        }
+    }
+
+    [Fact]
+    public async Task A_meter_that_was_changed_is_told_from_one_that_was_misread()
+    {
+        (RunningShop shop, Screen screen) = await AtTheCounterAsync();
+        using (shop)
+        using (screen)
+        {
+            screen.Open($"/yard/trailers/{await shop.TrailerAsync("Q-114")}");
+            screen.Words("Write down a reading or a trip").Click();
+            screen.Field("The meter shows").SendKeys("12");
+            screen.Sees("12 mi · 19.3 km");
+            screen.Words("Write it down").Click();
+            screen.Sees("The meter would run backwards");
+            Assert.Equal("12", screen.Field("The meter shows").GetAttribute("value"));
+            screen.Field("a new meter starts here").Click();
+            screen.Words("Write it down").Click();
+            screen.WaitUntil(() => screen.All("button[aria-label='Take back 12 mi']").Count == 1, "the new meter among the readings");
+            screen.Words("take back").Click();
+            screen.WaitUntil(() => !screen.Text.Contains("new meter", StringComparison.Ordinal), "the reading to go");
+
+            // A long trip to come brings the repack nearer.
+            screen.Sees("Repack in about 6 weeks");
+            screen.Words("Write down a reading or a trip").Click();
+            screen.Field("a trip to come, not a reading").Click();
+            screen.Field("The trip’s distance").SendKeys("2,900 mi");
+            screen.Run("const d = document.querySelector('input[type=date]'); const t = new Date(Date.now() + 9 * 864e5).toISOString().slice(0, 10); Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value').set.call(d, t); d.dispatchEvent(new Event('input', { bubbles: true }));");
+            screen.Words("Write it down").Click();
+            screen.Sees("trip planned");
+            screen.WaitUntil(() => screen.Text.Contains("Repack in 9 days", StringComparison.Ordinal), "the repack to come nearer");
+        }
+    }
+
+    [Fact]
+    public async Task On_a_phone_a_trailer_with_a_customer_of_its_own_is_added_and_what_was_done_elsewhere_is_told_later()
+    {
+        (RunningShop shop, Screen screen) = await AtTheCounterAsync(390, 844);
+        using (shop)
+        using (screen)
+        {
+            screen.Touch(screen.Words("Add a trailer"), 44);
+            screen.Field("Tag").SendKeys("Q-114");
+            screen.Field("Whose it is").SendKeys("Upper Fell Rowing Club");
+            screen.Sees("a new customer: added with the trailer");
+            screen.Field("Rating of one axle").SendKeys("0");
+            screen.Sees("One axle's rating lies between 1,000 and 16,000 lb.");
+            screen.FitsItsWidth();
+            screen.Field("Rating of one axle").SendKeys(Keys.Backspace);
+            screen.Touch(screen.Words("Add it to the yard"), 44);
+            screen.Sees("There is a trailer Q-114 already.");
+            Assert.DoesNotContain("Upper Fell", (await shop.GetAsync("/api/yard/customers")).GetRawText(), StringComparison.Ordinal);
+            screen.Field("Tag").SendKeys("R");
+            screen.Touch(screen.Words("Add it to the yard"), 44);
+            screen.WaitUntil(() => screen.Path.StartsWith("/yard/trailers/", StringComparison.Ordinal), "the trailer's page");
+            screen.Sees("No repack on record");
+            screen.FitsItsWidth();
+
+            screen.Touch(screen.Words("Change the description"));
+            screen.Field("All ends repacked elsewhere, on");
+            screen.Run("const d = document.querySelector('input[type=date]'); const t = new Date(Date.now() - 100 * 864e5).toISOString().slice(0, 10); Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value').set.call(d, t); d.dispatchEvent(new Event('input', { bubbles: true }));");
+            screen.Touch(screen.Words("Save"), 44);
+            screen.Sees("3 months gone of 12");
+        }
+    }
+
+    [Fact]
+    public async Task A_check_is_ticked_a_remark_is_put_and_a_hold_stands_out()
+    {
+        (RunningShop shop, Screen screen) = await AtTheCounterAsync();
+        using (shop)
+        using (screen)
+        {
+            screen.Open("/ledger");
+            screen.Sees("Left on Hold:");
+            int owed = screen.All("button[aria-label^='Done:']").Count;
+            Assert.True(owed > 0);
+            screen.Find("button[aria-label^='Done:']").Click();
+            screen.WaitUntil(() => screen.All("button[aria-label^='Done:']").Count == owed - 1, "the check to go");
+            screen.Sees("Ticked: Torque the lug nuts again");
+            screen.Words("take back").Click();
+            screen.WaitUntil(() => screen.All("button[aria-label^='Done:']").Count == owed, "the check to come back");
+
+            screen.Words("W-09,").Click();
+            screen.Field("A closed visit stays as it was").SendKeys("The specialist has it since Tuesday.");
+            screen.Words("Put the remark").Click();
+            screen.WaitUntil(() => screen.All("main li").Any(l => l.Text.StartsWith("The specialist has it", StringComparison.Ordinal)), "the remark");
+            screen.Words("All visits of W-09").Click();
+            screen.Sees("What was done on W-09");
+        }
+    }
+
+    [Fact]
+    public async Task The_journal_measured_picks_the_seal_and_the_rest_is_left_for_another_visit()
+    {
+        (RunningShop shop, Screen screen) = await AtTheCounterAsync();
+        using (shop)
+        using (screen)
+        {
+            string id = await shop.OpenVisitAsync();
+            screen.Open($"/bay/{id}");
+            StepTo(screen, "Measure the seal journal");
+            screen.Press("2 1/4", Keys.Enter);
+            StepTo(screen, "Press the new seal in");
+            Assert.Equal("grease seal 2.250 × 3.376", screen.Field("Which one?").FindElement(By.CssSelector("option:checked")).Text);
+            screen.Words("Done, next").Click();
+            screen.WaitUntil(() => screen.Text.Contains("1 × grease seal 2.250 × 3.376 axle 2 left", StringComparison.Ordinal), "the seal among the parts used");
+
+            // Taken back, the seal goes with its step.
+            screen.Words("Take the last one back").Click();
+            screen.WaitUntil(() => !screen.Text.Contains("1 × grease seal 2.250 × 3.376 axle 2 left", StringComparison.Ordinal), "the seal to go");
+            screen.Words("Leave the rest for another visit").Click();
+            screen.Sees("Only what is open is put back now");
+            screen.Accessible();
+            while (!screen.Text.Contains("Everything is back on.", StringComparison.Ordinal))
+            {
+                string here = screen.Find("main form h3").Text;
+                screen.Words("Done, next").Click();
+                screen.WaitUntil(() => screen.All("main form h3").FirstOrDefault()?.Text != here || screen.Text.Contains("Everything is back on.", StringComparison.Ordinal), "the next step");
+            }
+
+            screen.Sees("Not done: bearing repack, axle 1 right");
+            screen.Words("Close the visit").Click();
+            screen.Sees("The visit is closed");
+            JsonElement sheet = await shop.GetAsync($"/api/ledger/visits/{id}");
+            Assert.Equal(["axle-1-left", "axle-2-left"], sheet.GetProperty("visit").GetProperty("state").GetProperty("jobs").EnumerateArray().Where(j => j.GetProperty("done").GetBoolean()).Select(j => j.GetProperty("place").GetString()!));
+        }
+    }
+
+    private static void StepTo(Screen screen, string title)
+    {
+        for (string now = screen.Find("main form h2").Text; !now.StartsWith(title, StringComparison.Ordinal); now = screen.Find("main form h2").Text)
+        {
+            string before = now;
+            screen.Words("Done, next").Click();
+            screen.WaitUntil(() => screen.Find("main form h2").Text != before, $"the step after “{before}”");
+        }
+    }
+}
