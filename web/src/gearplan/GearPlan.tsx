@@ -65,6 +65,16 @@ export function GearPlan({ gear, places, marks, picked, onPick, label, small }: 
     return () => watch.disconnect();
   }, []);
 
+  // Where the drawing is wider than its room, the place picked is brought into sight.
+  useEffect(() => {
+    const box = frame.current;
+    const spot = layOut(gear, width).spots.find((s) => s.code === picked);
+    if (!box || !spot || box.scrollWidth <= box.clientWidth) return;
+    const margin = 70;
+    if (spot.x < box.scrollLeft + margin || spot.x > box.scrollLeft + box.clientWidth - margin)
+      box.scrollTo({ left: spot.x - box.clientWidth / 2 });
+  }, [gear, width, picked]);
+
   const scale = small ? Math.min(SMALL, width / leastWidth(gear)) : 1;
   const drawn = useMemo(() => layOut(gear, width / scale), [gear, width, scale]);
   const spoken = new Map(places.map((p) => [p.code, p.spoken]));
@@ -96,14 +106,14 @@ export function GearPlan({ gear, places, marks, picked, onPick, label, small }: 
               <TyreShape tyre={tyre} used={mark?.used ?? null} nearness={mark?.nearness ?? null} />
               <text
                 x={tyre.x + tyre.width / 2}
-                y={tyre.side === "left" ? tyre.y - 10 : tyre.y + tyre.height + 6 + 15 / scale}
+                y={tyre.side === "left" ? tyre.y - 10 : tyre.y + tyre.height + 21}
                 textAnchor="middle"
                 fill={mark?.nearness === "overdue" ? "var(--ink)" : "var(--steel)"}
                 fontSize={15 / scale}
                 fontWeight={mark?.nearness === "overdue" ? 600 : 400}
                 fontFamily="Barlow Semi Condensed"
               >
-                {mark?.when ?? `axle ${tyre.axle}`}
+                {mark?.when ?? (tyre.side === "left" && `axle ${tyre.axle}`)}
               </text>
             </g>
           );

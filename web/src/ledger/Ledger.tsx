@@ -45,7 +45,7 @@ export default function Ledger({ trailer }: { trailer?: string }) {
             {rows.map((v) => (
               <li key={v.id}>
                 <Row style={{ justifyContent: "space-between" }} $gap={16}>
-                  <Stack $gap={2}>
+                  <Stack $gap={2} style={{ flex: "1 1 400px" }}>
                     <span>
                       <Link
                         href={`/ledger/visits/${v.id}`}

@@ -7,10 +7,13 @@ import { FieldError, Input, Label } from "./Fields";
 import { useDebounced } from "./useDebounced";
 import { VERDICT_WORDS, VerdictWord } from "./Verdict";
 
-const Box = styled(AriaTextField)`
+const Box = styled(AriaTextField)<{ $large?: boolean }>`
   display: grid;
   gap: 4px 18px;
-  grid-template-columns: minmax(150px, 240px) minmax(0, 1fr);
+  grid-template-columns: ${(p) => (p.$large ? "minmax(150px, 240px)" : "minmax(110px, 170px)")} minmax(
+      0,
+      1fr
+    );
   align-items: center;
   & > label {
     grid-column: 1 / -1;
@@ -78,7 +81,13 @@ export function MeasureField({
   const understood = value.trim() && typed ? read.data : undefined;
   const wrong = problem ?? understood?.problem ?? undefined;
   return (
-    <Box value={value} onChange={onChange} isInvalid={wrong !== undefined} validationBehavior="aria">
+    <Box
+      $large={large}
+      value={value}
+      onChange={onChange}
+      isInvalid={wrong !== undefined}
+      validationBehavior="aria"
+    >
       <Label>{label}</Label>
       <Figure
         ref={inputRef}

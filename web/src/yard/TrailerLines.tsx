@@ -36,7 +36,7 @@ const List = styled.ul`
     &[data-one-owner] a {
       grid-template-columns: 92px minmax(0, 1fr) auto;
     }
-    svg:first-child {
+    a > svg {
       width: 92px;
     }
     .customer {
