@@ -59,9 +59,9 @@ public sealed class Progress
         return !begun ? OpeningState.Shut : closed ? OpeningState.Closed : OpeningState.Open;
     }
 
-    /// <summary>Everything that is open now, deepest first.</summary>
+    /// <summary>Everything that is open now, deepest first; what was only begun to be opened says so in its name.</summary>
     public IReadOnlyList<PacketOpening> OpenNow =>
-        [.. packet.Openings.Where(o => StateOf(o) == OpeningState.Open).OrderByDescending(o => o.Depth)];
+        [.. packet.Openings.Where(o => StateOf(o) == OpeningState.Open).OrderByDescending(o => o.Depth).Select(o => IsWhole(o) ? o : o with { Name = $"{o.Name} (begun)" })];
 
     /// <summary>Why a step can't be settled yet, as a sentence; null when it can.</summary>
     /// <param name="step">A step of this packet.</param>
@@ -109,7 +109,7 @@ public sealed class Progress
     private bool BelongsToPuttingBack(PacketStep step) => step.Part switch
     {
         StepPart.Close => StateOf(OpeningOf(step)) != OpeningState.Shut,
-        StepPart.Work => StepsOf(OpeningOf(step)).Where(s => s.Part == StepPart.Open).All(s => settled.ContainsKey(s.Key)),
+        StepPart.Work => IsWhole(OpeningOf(step)),
         _ => false,
     };
 
@@ -129,6 +129,9 @@ public sealed class Progress
     private bool LeftBehind(PacketStep step) => step.Part == StepPart.Close
         ? StateOf(OpeningOf(step)) == OpeningState.Shut && StepsOf(OpeningOf(step)).Where(s => s.Part == StepPart.Open).All(s => PutBackBefore(s) is not null)
         : PutBackBefore(step) is not null;
+
+    // Opened to its last step.
+    private bool IsWhole(PacketOpening opening) => StepsOf(opening).Where(s => s.Part == StepPart.Open).All(s => settled.ContainsKey(s.Key));
 
     private List<PacketStep> StepsOf(PacketOpening opening) => byOpening[(opening.Code, opening.Place)];
 

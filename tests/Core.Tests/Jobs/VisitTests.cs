@@ -91,6 +91,7 @@ public class VisitTests
     {
         Progress loose = After(s => s.Key.EndsWith("-left/wheel-off/break-loose", StringComparison.Ordinal) || (s.Opening == "secured" && s.Part == StepPart.Open));
         Assert.Equal("left/raised/lift", loose.Next!.Key);
+        Assert.Equal("wheel off (begun)", loose.OpenNow[0].Name);
         List<StepEntry> entries = [.. packet.Steps.Where(s => loose.EntryFor(s.Key) is not null).Select(s => new StepEntry { Key = s.Key })];
         List<string> back = [];
         for (PacketStep? step = loose.NextToPutBack; step is not null; step = new Progress(packet, entries).NextToPutBack)

@@ -23,6 +23,31 @@ const Detail = styled.p`
   max-width: 34em;
 `;
 
+// The buttons stay where they are from step to step, so that a thumb finds them without looking.
+const Told = styled(Stack)`
+  min-height: 300px;
+  @media (max-width: 640px) {
+    min-height: 0;
+  }
+`;
+
+const Actions = styled(Row)`
+  gap: 12px;
+  position: sticky;
+  bottom: 0;
+  background: var(--ground);
+  padding: 12px 0;
+  @media (max-width: 640px) {
+    gap: 8px;
+    button {
+      flex: 1 1 auto;
+      min-height: 52px;
+      padding: 8px 12px;
+      font-size: 19px;
+    }
+  }
+`;
+
 const Caution = styled.li`
   border-left: 6px solid var(--hold-stripe);
   padding: 4px 12px;
@@ -101,13 +126,27 @@ export function StepPanel({ visit, step, onState, onFound }: Props) {
 
   return (
     <form
+      onKeyDownCapture={(e) => {
+        // A key held down means one step too.
+        if (e.key === "Enter" && e.repeat) {
+          e.preventDefault();
+          e.stopPropagation();
+        }
+      }}
       onKeyDown={keys}
+      onClickCapture={(e) => {
+        // A double tap means one step, and its second half lands on the next one.
+        if (e.detail > 1) {
+          e.preventDefault();
+          e.stopPropagation();
+        }
+      }}
       onSubmit={(e) => {
         e.preventDefault();
         if (!settle.isPending) settle.mutate(skipping ? reason : null);
       }}
     >
-      <Stack $gap={14}>
+      <Told $gap={14}>
         <h3>
           {step.placeSpoken.charAt(0).toUpperCase() + step.placeSpoken.slice(1)} · step {number} of{" "}
           {visit.packet.steps.length}
@@ -168,25 +207,25 @@ export function StepPanel({ visit, step, onState, onFound }: Props) {
         )}
         {elsewhere && <Problem of={refused} />}
         <Problem of={back.error} />
-        <Row $gap={12}>
-          <Button ref={doneButton} type="submit" $main $large isDisabled={settle.isPending}>
-            {settle.isPending ? "Saving…" : skipping ? "Skip it, next" : "Done, next"}
+      </Told>
+      <Actions>
+        <Button ref={doneButton} type="submit" $main $large isDisabled={settle.isPending}>
+          {settle.isPending ? "Saving…" : skipping ? "Skip it, next" : "Done, next"}
+        </Button>
+        <Button $large onPress={onFound}>
+          I found something
+        </Button>
+        {skipping ? (
+          <Button onPress={() => setSkipping(false)}>Not skipped after all</Button>
+        ) : (
+          <Button onPress={() => setSkipping(true)}>Skip</Button>
+        )}
+        {last && (
+          <Button isDisabled={back.isPending} onPress={() => back.mutate(last.id)}>
+            Take the last one back
           </Button>
-          <Button $large onPress={onFound}>
-            I found something
-          </Button>
-          {skipping ? (
-            <Button onPress={() => setSkipping(false)}>Not skipped after all</Button>
-          ) : (
-            <Button onPress={() => setSkipping(true)}>Skip</Button>
-          )}
-          {last && (
-            <Button isDisabled={back.isPending} onPress={() => back.mutate(last.id)}>
-              Take the last one back
-            </Button>
-          )}
-        </Row>
-      </Stack>
+        )}
+      </Actions>
     </form>
   );
 }

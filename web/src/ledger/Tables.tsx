@@ -173,7 +173,8 @@ export default function Tables() {
           <h2>In</h2>
           <p>
             A table of trailers has a heading with at least <i>tag, customer, axles, rating_lb</i>. A cell
-            left empty takes what is usual for the rating. Take the table of trailers out to see every column.
+            left empty takes what is usual for the rating. A day like 2026-03-31 under <i>last_repack</i> says
+            when all its ends were last repacked. Take the table of trailers out to see every column.
           </p>
           <p>
             A table of customers has <i>customer</i>, and if you like <i>phone, mail, note</i>.
