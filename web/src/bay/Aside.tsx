@@ -1,15 +1,11 @@
-import { useMutation } from "@tanstack/react-query";
-import { useState } from "react";
 import styled from "styled-components";
-import { answer, type Schemas, shop } from "../api/client";
-import { newId } from "../api/ids";
-import { partWords } from "../api/words";
-import { Button, TextButton } from "../ui/Button";
-import { TextField } from "../ui/Fields";
-import { Quiet, Row, Section, Stack } from "../ui/Page";
-import { Problem } from "../ui/Problem";
+import type { Schemas } from "../api/client";
+import { TextButton } from "../ui/Button";
+import { Plain, Quiet, Section } from "../ui/Page";
 import { VerdictWord } from "../ui/Verdict";
+import { Found } from "./Found";
 import { openInWords } from "./openNow";
+import { Used } from "./Used";
 
 const Side = styled.aside`
   border-left: 1px solid var(--hair);
@@ -23,12 +19,6 @@ const Side = styled.aside`
     border-top: 1px solid var(--hair);
     padding-top: 18px;
   }
-`;
-
-const Plain = styled.ul`
-  display: grid;
-  gap: 7px;
-  overflow-wrap: anywhere;
 `;
 
 interface Props {
@@ -169,189 +159,5 @@ export function Aside({ visit, step, leaving, onState, onChoose, onLeaving }: Pr
         </Plain>
       </Section>
     </Side>
-  );
-}
-
-function Found({
-  visit,
-  onState,
-}: {
-  visit: Schemas["VisitAnswer"];
-  onState: (state: Schemas["VisitState"]) => void;
-}) {
-  const path = (findingId: string) => ({ path: { id: visit.id, findingId } });
-  const takeBack = useMutation({
-    mutationFn: (id: string) =>
-      answer(shop.DELETE("/api/bay/visits/{id}/findings/{findingId}", { params: path(id) })),
-    onSuccess: onState,
-  });
-  const mend = useMutation({
-    mutationFn: ({ id, how }: { id: string; how: string | null }) =>
-      answer(
-        shop.PUT("/api/bay/visits/{id}/findings/{findingId}/mended", { params: path(id), body: { how } }),
-      ),
-    onSuccess: onState,
-  });
-  const open = !visit.state.closedAt;
-  return visit.state.findings.length === 0 ? null : (
-    <Section>
-      <h3>Found</h3>
-      <Problem of={takeBack.error ?? mend.error} />
-      {visit.state.findings.map((f) => (
-        <Stack key={f.id} $gap={3}>
-          <span>
-            <VerdictWord verdict={f.judgement.verdict} /> {f.seen}, {f.placeSpoken}
-          </span>
-          {f.note && <Quiet>{f.note}</Quiet>}
-          {f.mended ? (
-            <span>
-              Mended: {f.mended}{" "}
-              {open && (
-                <TextButton onPress={() => mend.mutate({ id: f.id, how: null })}>
-                  not mended after all
-                </TextButton>
-              )}
-            </span>
-          ) : (
-            <>
-              {f.judgement.setsOff.map((s) => (
-                <span key={s}>→ {s}</span>
-              ))}
-              {open && f.judgement.verdict !== "sound" && (
-                <Mend finding={f} onMend={(how) => mend.mutate({ id: f.id, how })} />
-              )}
-            </>
-          )}
-          {open && (
-            <div>
-              <TextButton
-                onPress={() => takeBack.mutate(f.id)}
-                aria-label={`Take back the finding ${f.seen}`}
-              >
-                take back
-              </TextButton>
-            </div>
-          )}
-        </Stack>
-      ))}
-    </Section>
-  );
-}
-
-function Mend({ finding, onMend }: { finding: Schemas["FindingAnswer"]; onMend: (how: string) => void }) {
-  const [how, setHow] = useState<string | null>(null);
-  if (how === null) {
-    return (
-      <div>
-        <TextButton onPress={() => setHow(finding.judgement.verdict === "renew" ? "Renewed" : "")}>
-          mended in this visit
-        </TextButton>
-      </div>
-    );
-  }
-  return (
-    <form
-      onSubmit={(e) => {
-        e.preventDefault();
-        onMend(how);
-      }}
-    >
-      <Stack $gap={8}>
-        <TextField label="What was done about it" value={how} onChange={setHow} autoFocus />
-        <Row>
-          <Button type="submit" isDisabled={!how.trim()}>
-            Mended
-          </Button>
-          <TextButton onPress={() => setHow(null)}>leave it</TextButton>
-        </Row>
-      </Stack>
-    </form>
-  );
-}
-
-function Used({ visit, step, onState }: Pick<Props, "visit" | "step" | "onState">) {
-  const add = useMutation({
-    mutationFn: ({ id, part }: { id: string; part: Schemas["PartDraft"] }) =>
-      answer(
-        shop.PUT("/api/bay/visits/{id}/parts/{partId}", {
-          params: { path: { id: visit.id, partId: id } },
-          body: part,
-        }),
-      ),
-    onSuccess: onState,
-  });
-  const takeBack = useMutation({
-    mutationFn: (partId: string) =>
-      answer(
-        shop.DELETE("/api/bay/visits/{id}/parts/{partId}", { params: { path: { id: visit.id, partId } } }),
-      ),
-    onSuccess: onState,
-  });
-  const [adding, setAdding] = useState(false);
-  const [name, setName] = useState("");
-  const [quantity, setQuantity] = useState("1");
-  const [id, setId] = useState(newId);
-  const open = !visit.state.closedAt;
-  const ends = visit.places.filter((p) => p.kind === "wheelEnd");
-  const place = ends.find((p) => p.code === step?.place)?.code ?? visit.state.jobs[0]?.place ?? "trailer";
-  const spoken = visit.places.find((p) => p.code === place)?.spoken ?? "the trailer";
-  return (
-    <Section>
-      <h3>Parts used</h3>
-      <Problem of={takeBack.error ?? add.error} />
-      <Plain>
-        {visit.state.parts.map((p) => (
-          <li key={p.id}>
-            {partWords(p)} <Quiet>{p.placeSpoken}</Quiet>{" "}
-            {open && (
-              <TextButton
-                onPress={() => takeBack.mutate(p.id)}
-                aria-label={`Take back ${p.name}, ${p.placeSpoken}`}
-              >
-                take back
-              </TextButton>
-            )}
-          </li>
-        ))}
-        {visit.state.parts.length === 0 && <Quiet>none yet</Quiet>}
-      </Plain>
-      {open &&
-        (adding ? (
-          <form
-            onSubmit={(e) => {
-              e.preventDefault();
-              add.mutate(
-                { id, part: { place, name, quantity: Number(quantity) || 0, unit: "piece" } },
-                {
-                  onSuccess: () => {
-                    setId(newId());
-                    setName("");
-                    setAdding(false);
-                  },
-                },
-              );
-            }}
-          >
-            <Stack $gap={8}>
-              <TextField
-                label={`What was used at ${spoken}`}
-                value={name}
-                onChange={setName}
-                placeholder="cone and cup, outer"
-                autoFocus
-              />
-              <TextField label="How many" value={quantity} onChange={setQuantity} />
-              <Row>
-                <Button type="submit">Write it down</Button>
-                <TextButton onPress={() => setAdding(false)}>leave it</TextButton>
-              </Row>
-            </Stack>
-          </form>
-        ) : (
-          <div>
-            <TextButton onPress={() => setAdding(true)}>Something else was used</TextButton>
-          </div>
-        ))}
-    </Section>
   );
 }

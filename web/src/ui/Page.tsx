@@ -78,3 +78,10 @@ export const Lines = styled.ul`
     border-bottom: 1px solid var(--hair);
   }
 `;
+
+/** Short lines one under the other, with nothing between them. */
+export const Plain = styled.ul`
+  display: grid;
+  gap: 7px;
+  overflow-wrap: anywhere;
+`;

@@ -1,5 +1,5 @@
 import { keepPreviousData, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { useState } from "react";
+import { useRef, useState } from "react";
 import styled from "styled-components";
 import { Link, useLocation } from "wouter";
 import { answer, type Schemas, shop, ShopProblem } from "../api/client";
@@ -11,9 +11,12 @@ import { MeasureField } from "../ui/MeasureField";
 import { Columns, Head, Page, Quiet, Row, Stack } from "../ui/Page";
 import { Problem, Refused } from "../ui/Problem";
 import { useDebounced } from "../ui/useDebounced";
-import * as options from "./gearOptions";
+import { FrameFields, WheelEndFields } from "./GearFields";
+import { METER } from "./gearOptions";
+import { follow, poundsOf } from "./usualGear";
 
 type Draft = Schemas["TrailerDraft"];
+type Gear = Schemas["GearDescription"];
 
 // Stays in sight while the fields under it are filled in.
 const Alongside = styled.div`
@@ -69,8 +72,14 @@ function Form({ id, first, customer }: { id?: string; first: Draft; customer: st
   const [owner, setOwner] = useState(customer);
   const [rating, setRating] = useState(String(first.gear.ratingPounds));
   const change = (part: Partial<Draft>) => setDraft((now) => ({ ...now, ...part }));
-  const gear = (part: Partial<Schemas["GearDescription"]>) =>
-    setDraft((now) => ({ ...now, gear: { ...now.gear, ...part } }));
+  const set = (part: (now: Gear) => Gear) => setDraft((now) => ({ ...now, gear: part(now.gear) }));
+  // What somebody has said themselves is not overwritten by what is usual; of a trailer there is, everything was said.
+  const said = useRef(new Set<keyof Gear>());
+  const asked = useRef(0);
+  const gear = (part: Partial<Gear>) => {
+    for (const field of Object.keys(part) as (keyof Gear)[]) said.current.add(field);
+    set((now) => ({ ...now, ...part }));
+  };
 
   const customers = useQuery({
     queryKey: ["customers"],
@@ -84,18 +93,19 @@ function Form({ id, first, customer }: { id?: string; first: Draft; customer: st
   });
 
   // Rating and axle count decide what is usual for everything else; what follows can be corrected.
-  const follow = async (axles: number, pounds: number) => {
-    if (pounds < 1000 || pounds > 16000) {
-      gear({ axles, ratingPounds: pounds });
-      return;
-    }
+  const followUsual = async (axles: number, text: string) => {
+    setRating(text);
+    const ratingPounds = poundsOf(text);
+    set((now) => ({ ...now, axles, ratingPounds }));
+    const mine = ++asked.current;
+    if (id !== undefined || ratingPounds < 1000 || ratingPounds > 16000) return;
     const usual = await queries.fetchQuery({
-      queryKey: ["usual", axles, pounds],
-      queryFn: () =>
-        answer(shop.GET("/api/yard/gear/usual", { params: { query: { axles, ratingPounds: pounds } } })),
+      queryKey: ["usual", axles, ratingPounds],
+      queryFn: () => answer(shop.GET("/api/yard/gear/usual", { params: { query: { axles, ratingPounds } } })),
       staleTime: Infinity,
     });
-    gear(id === undefined ? usual : { axles, ratingPounds: pounds });
+    // A later keystroke has overtaken this one.
+    if (mine === asked.current) set((now) => follow(now, usual, said.current));
   };
 
   const save = useMutation({
@@ -121,7 +131,6 @@ function Form({ id, first, customer }: { id?: string; first: Draft; customer: st
     refused?.field(pointer) ?? look.data?.problems.find((p) => p.pointer === pointer)?.detail;
   const stale = refused?.field("/version") ? (refused.current as Schemas["TrailerAnswer"]) : undefined;
   const g = draft.gear;
-  const braked = g.brake !== "none";
 
   return (
     <Page>
@@ -179,123 +188,21 @@ function Form({ id, first, customer }: { id?: string; first: Draft; customer: st
               problem={wrong("/plate")}
             />
           </Stack>
-          <Stack>
-            <h2>Its running gear</h2>
-            <Choice
-              label="Axles"
-              value={String(g.axles) as "1" | "2" | "3"}
-              onChange={(n) => void follow(Number(n), g.ratingPounds)}
-              options={options.AXLES}
-              problem={wrong("/gear/axles")}
-            />
-            <TextField
-              label="Rating of one axle, lb"
-              value={rating}
-              onChange={(text) => {
-                setRating(text);
-                void follow(g.axles, Number.parseInt(text.replaceAll(/[^\d]/g, "") || "0", 10));
-              }}
-              problem={wrong("/gear/ratingPounds")}
-            />
-            <Choice
-              label="Suspension"
-              value={g.suspension}
-              onChange={(suspension) =>
-                gear({
-                  suspension,
-                  spindle:
-                    suspension === "torsion"
-                      ? "torsionArm"
-                      : g.spindle === "torsionArm"
-                        ? "welded"
-                        : g.spindle,
-                })
-              }
-              options={options.SUSPENSION}
-            />
-            <Choice
-              label="Brakes"
-              value={g.brake}
-              onChange={(brake) =>
-                gear(brake === "none" ? { brake, brakeDiameter: "", brakeWidth: "" } : { brake })
-              }
-              options={options.BRAKE}
-            />
-            {braked && (
-              <>
-                <MeasureField
-                  label="Brake, across"
-                  value={g.brakeDiameter}
-                  onChange={(brakeDiameter) => gear({ brakeDiameter })}
-                  quantity="length"
-                  example="12"
-                  problem={wrong("/gear/brakeDiameter")}
-                />
-                {g.brake !== "hydraulicDisc" && (
-                  <MeasureField
-                    label="Shoes, wide"
-                    value={g.brakeWidth}
-                    onChange={(brakeWidth) => gear({ brakeWidth })}
-                    quantity="length"
-                    example="2 1/4"
-                    problem={wrong("/gear/brakeWidth")}
-                  />
-                )}
-              </>
-            )}
-          </Stack>
+          <FrameFields
+            of={g}
+            onChange={gear}
+            wrong={wrong}
+            rating={rating}
+            onFollow={(n, r) => void followUsual(n, r)}
+          />
           <Stack>
             <h2>Wheel ends and meter</h2>
-            <Choice
-              label="Bearings are"
-              value={g.lubrication}
-              onChange={(lubrication) =>
-                gear({
-                  lubrication,
-                  nutRetention:
-                    lubrication === "sealedHub"
-                      ? "onePieceNut"
-                      : g.nutRetention === "onePieceNut"
-                        ? "castleNut"
-                        : g.nutRetention,
-                })
-              }
-              options={options.LUBRICATION}
-            />
-            <Choice
-              label="The nut is kept by"
-              value={g.nutRetention}
-              onChange={(nutRetention) => gear({ nutRetention })}
-              options={options.NUT}
-              problem={wrong("/gear/nutRetention")}
-            />
-            <Choice
-              label="Spindle"
-              value={g.spindle}
-              onChange={(spindle) => gear({ spindle })}
-              options={options.SPINDLE}
-              problem={wrong("/gear/spindle")}
-            />
-            <Choice
-              label="Studs of a wheel"
-              value={String(g.studCount)}
-              onChange={(n) => gear({ studCount: Number(n) })}
-              options={options.STUDS}
-              problem={wrong("/gear/studCount")}
-            />
-            <MeasureField
-              label="Stud thread"
-              value={g.studThread}
-              onChange={(studThread) => gear({ studThread })}
-              quantity="length"
-              example="1/2"
-              problem={wrong("/gear/studThread")}
-            />
+            <WheelEndFields of={g} onChange={gear} wrong={wrong} />
             <Choice
               label="Distance is known from"
               value={draft.meter}
               onChange={(meter) => change({ meter })}
-              options={options.METER}
+              options={METER}
             />
             {draft.meter === "estimate" && (
               <MeasureField

@@ -1,0 +1,106 @@
+import { useMutation } from "@tanstack/react-query";
+import { useState } from "react";
+import { answer, type Schemas, shop } from "../api/client";
+import { Button, TextButton } from "../ui/Button";
+import { TextField } from "../ui/Fields";
+import { Quiet, Row, Section, Stack } from "../ui/Page";
+import { Problem } from "../ui/Problem";
+import { VerdictWord } from "../ui/Verdict";
+
+/** What was found in a visit: each with what it sets off, to be marked as mended or taken back. */
+export function Found({
+  visit,
+  onState,
+}: {
+  visit: Schemas["VisitAnswer"];
+  onState: (state: Schemas["VisitState"]) => void;
+}) {
+  const path = (findingId: string) => ({ path: { id: visit.id, findingId } });
+  const takeBack = useMutation({
+    mutationFn: (id: string) =>
+      answer(shop.DELETE("/api/bay/visits/{id}/findings/{findingId}", { params: path(id) })),
+    onSuccess: onState,
+  });
+  const mend = useMutation({
+    mutationFn: ({ id, how }: { id: string; how: string | null }) =>
+      answer(
+        shop.PUT("/api/bay/visits/{id}/findings/{findingId}/mended", { params: path(id), body: { how } }),
+      ),
+    onSuccess: onState,
+  });
+  const open = !visit.state.closedAt;
+  return visit.state.findings.length === 0 ? null : (
+    <Section>
+      <h3>Found</h3>
+      <Problem of={takeBack.error ?? mend.error} />
+      {visit.state.findings.map((f) => (
+        <Stack key={f.id} $gap={3}>
+          <span>
+            <VerdictWord verdict={f.judgement.verdict} /> {f.seen}, {f.placeSpoken}
+          </span>
+          {f.note && <Quiet>{f.note}</Quiet>}
+          {f.mended ? (
+            <span>
+              Mended: {f.mended}{" "}
+              {open && (
+                <TextButton onPress={() => mend.mutate({ id: f.id, how: null })}>
+                  not mended after all
+                </TextButton>
+              )}
+            </span>
+          ) : (
+            <>
+              {f.judgement.setsOff.map((s) => (
+                <span key={s}>→ {s}</span>
+              ))}
+              {open && f.judgement.verdict !== "sound" && (
+                <Mend finding={f} onMend={(how) => mend.mutate({ id: f.id, how })} />
+              )}
+            </>
+          )}
+          {open && (
+            <div>
+              <TextButton
+                onPress={() => takeBack.mutate(f.id)}
+                aria-label={`Take back the finding ${f.seen}`}
+              >
+                take back
+              </TextButton>
+            </div>
+          )}
+        </Stack>
+      ))}
+    </Section>
+  );
+}
+
+function Mend({ finding, onMend }: { finding: Schemas["FindingAnswer"]; onMend: (how: string) => void }) {
+  const [how, setHow] = useState<string | null>(null);
+  if (how === null) {
+    return (
+      <div>
+        <TextButton onPress={() => setHow(finding.judgement.verdict === "renew" ? "Renewed" : "")}>
+          mended in this visit
+        </TextButton>
+      </div>
+    );
+  }
+  return (
+    <form
+      onSubmit={(e) => {
+        e.preventDefault();
+        onMend(how);
+      }}
+    >
+      <Stack $gap={8}>
+        <TextField label="What was done about it" value={how} onChange={setHow} autoFocus />
+        <Row>
+          <Button type="submit" isDisabled={!how.trim()}>
+            Mended
+          </Button>
+          <TextButton onPress={() => setHow(null)}>leave it</TextButton>
+        </Row>
+      </Stack>
+    </form>
+  );
+}
