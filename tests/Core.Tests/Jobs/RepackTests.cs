@@ -123,7 +123,10 @@ public class RepackTests
                         break;
                     }
 
-                    entries.Add(new StepEntry { Key = allowed[t.picks[i % t.picks.Length] % allowed.Count].Key });
+                    PacketStep step = allowed[t.picks[i % t.picks.Length] % allowed.Count];
+                    List<StepPart> before = [.. packet.Steps.Where(s => s.Opening == step.Opening && s.Place == step.Place && now.EntryFor(s.Key) is not null).Select(s => s.Part)];
+                    Assert.True(step.Part == StepPart.Close ? before.Contains(StepPart.Open) : !before.Contains(StepPart.Close), $"{step.Key} came out of turn.");
+                    entries.Add(new StepEntry { Key = step.Key });
                 }
 
                 Assert.Empty(new Progress(packet, entries).OpenNow);
