@@ -28,6 +28,17 @@ public sealed class Screen : IDisposable
         driver.ExecuteCdpCommand("Emulation.setDeviceMetricsOverride", new Dictionary<string, object?> { ["width"] = width, ["height"] = height, ["deviceScaleFactor"] = 1, ["mobile"] = width < 600 });
     }
 
+    /// <summary>The demo shop with its first person at work, and a screen that stands in its yard.</summary>
+    public static async Task<(RunningShop Shop, Screen Screen)> OnTheDemoAsync(int width = 1280, int height = 800)
+    {
+        RunningShop shop = await RunningShop.DemoAsync();
+        Screen screen = new(shop.Address, width, height);
+        screen.Open("/yard");
+        screen.WorkAs((await shop.GetAsync("/api/yard/shop")).GetProperty("people")[0].GetProperty("id").GetString()!);
+        screen.Open("/yard");
+        return (shop, screen);
+    }
+
     public string Path => new Uri(driver.Url).AbsolutePath;
 
     /// <summary>Goes to an address as a person would who typed it, and waits until it has settled.</summary>
@@ -45,6 +56,9 @@ public sealed class Screen : IDisposable
 
     /// <summary>The first visible element, waited for.</summary>
     public IWebElement Find(string css) => Wait(() => driver.FindElements(By.CssSelector(css)).FirstOrDefault(e => e.Displayed), css);
+
+    /// <summary>The words of the first visible element, waited for; read again when it is drawn anew meanwhile.</summary>
+    public string TextOf(string css) => Wait(() => driver.FindElements(By.CssSelector(css)).FirstOrDefault(e => e.Displayed)?.Text, css);
 
     /// <summary>A button, link, label or option with these words, waited for.</summary>
     public IWebElement Words(string words) =>
@@ -114,6 +128,27 @@ public sealed class Screen : IDisposable
         System.Drawing.Size size = target.Size;
         Assert.True(size.Width >= least && size.Height >= least, $"“{target.Text}{target.GetAttribute("aria-label")}” is {size.Width} × {size.Height}, smaller than {least}.");
         target.Click();
+    }
+
+    /// <summary>A press and a release at a point, counted by the browser as the first or second of a double one.</summary>
+    public void Tap(int x, int y, int count)
+    {
+        foreach (string type in new[] { "mousePressed", "mouseReleased" })
+        {
+            driver.ExecuteCdpCommand("Input.dispatchMouseEvent", new Dictionary<string, object?> { ["type"] = type, ["x"] = x, ["y"] = y, ["button"] = "left", ["clickCount"] = count });
+        }
+    }
+
+    /// <summary>Enter held down so long that the keyboard repeats it, every 40 milliseconds.</summary>
+    public void HoldEnter(int repeats)
+    {
+        for (int i = 0; i <= repeats; i++)
+        {
+            driver.ExecuteCdpCommand("Input.dispatchKeyEvent", new Dictionary<string, object?> { ["type"] = "keyDown", ["key"] = "Enter", ["code"] = "Enter", ["windowsVirtualKeyCode"] = 13, ["text"] = "\r", ["autoRepeat"] = i > 0 });
+            Thread.Sleep(40);
+        }
+
+        driver.ExecuteCdpCommand("Input.dispatchKeyEvent", new Dictionary<string, object?> { ["type"] = "keyUp", ["key"] = "Enter", ["code"] = "Enter", ["windowsVirtualKeyCode"] = 13 });
     }
 
     /// <summary>Fails when the page is wider than the screen.</summary>

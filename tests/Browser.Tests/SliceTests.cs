@@ -38,9 +38,9 @@ public sealed class SliceTests
         // The gear plan by its arrows.
         screen.TabTo("the gear plan", e => e.GetAttribute("data-place") == "axle-1-left");
         screen.Press(Keys.ArrowRight);
-        screen.WaitUntil(() => screen.Find("main h2").Text == "Axle 2 left", "axle 2 left to be picked");
+        screen.WaitUntil(() => screen.TextOf("main h2") == "Axle 2 left", "axle 2 left to be picked");
         screen.Press(Keys.ArrowDown);
-        screen.WaitUntil(() => screen.Find("main h2").Text == "Brake, axle 2 left", "the brake under it");
+        screen.WaitUntil(() => screen.TextOf("main h2") == "Brake, axle 2 left", "the brake under it");
 
         // One wheel end only: the others are left out with the space bar.
         foreach (string end in new[] { "axle 1 right", "axle 2 left", "axle 2 right" })
@@ -231,9 +231,9 @@ public sealed class SliceTests
             return true;
         }
 
-        string heading = screen.Find("main form h2").Text;
+        string heading = screen.TextOf("main form h2");
         screen.Words("Done, next").Click();
-        screen.WaitUntil(() => screen.Find("main form h2").Text != heading, "the next step");
+        screen.WaitUntil(() => screen.TextOf("main form h2") != heading, "the next step");
         return screen.All("main form input[type=text]").Count > 0;
     }
 

@@ -1,4 +1,3 @@
-using System.Text.Json;
 using OpenQA.Selenium;
 using Xunit;
 
@@ -7,16 +6,6 @@ namespace SturdyTinker.Browser.Tests;
 /// <summary>The yard and the ledger as somebody at the counter uses them.</summary>
 public sealed class YardTests
 {
-    private static async Task<(RunningShop Shop, Screen Screen)> AtTheCounterAsync(int width = 1280, int height = 800)
-    {
-        RunningShop shop = await RunningShop.DemoAsync();
-        Screen screen = new(shop.Address, width, height);
-        screen.Open("/yard");
-        screen.WorkAs((await shop.GetAsync("/api/yard/shop")).GetProperty("people")[0].GetProperty("id").GetString()!);
-        screen.Open("/yard");
-        return (shop, screen);
-    }
-
     private static void Replace(Screen screen, string label, string text)
     {
         screen.Field(label).Click();
@@ -27,7 +16,7 @@ public sealed class YardTests
     [Fact]
     public async Task A_caller_is_found_and_the_customer_is_kept_up_to_date()
     {
-        (RunningShop shop, Screen screen) = await AtTheCounterAsync();
+        (RunningShop shop, Screen screen) = await Screen.OnTheDemoAsync();
         using (shop)
         using (screen)
         {
@@ -59,7 +48,7 @@ public sealed class YardTests
     [Fact]
     public async Task A_meter_that_was_changed_is_told_from_one_that_was_misread()
     {
-        (RunningShop shop, Screen screen) = await AtTheCounterAsync();
+        (RunningShop shop, Screen screen) = await Screen.OnTheDemoAsync();
         using (shop)
         using (screen)
         {
@@ -91,7 +80,7 @@ public sealed class YardTests
     [Fact]
     public async Task On_a_phone_a_trailer_with_a_customer_of_its_own_is_added_and_what_was_done_elsewhere_is_told_later()
     {
-        (RunningShop shop, Screen screen) = await AtTheCounterAsync(390, 844);
+        (RunningShop shop, Screen screen) = await Screen.OnTheDemoAsync(390, 844);
         using (shop)
         using (screen)
         {
@@ -123,7 +112,7 @@ public sealed class YardTests
     [Fact]
     public async Task A_check_is_ticked_a_remark_is_put_and_a_hold_stands_out()
     {
-        (RunningShop shop, Screen screen) = await AtTheCounterAsync();
+        (RunningShop shop, Screen screen) = await Screen.OnTheDemoAsync();
         using (shop)
         using (screen)
         {
@@ -143,53 +132,6 @@ public sealed class YardTests
             screen.WaitUntil(() => screen.All("main li").Any(l => l.Text.StartsWith("The specialist has it", StringComparison.Ordinal)), "the remark");
             screen.Words("All visits of W-09").Click();
             screen.Sees("What was done on W-09");
-        }
-    }
-
-    [Fact]
-    public async Task The_journal_measured_picks_the_seal_and_the_rest_is_left_for_another_visit()
-    {
-        (RunningShop shop, Screen screen) = await AtTheCounterAsync();
-        using (shop)
-        using (screen)
-        {
-            string id = await shop.OpenVisitAsync();
-            screen.Open($"/bay/{id}");
-            StepTo(screen, "Measure the seal journal");
-            screen.Press("2 1/4", Keys.Enter);
-            StepTo(screen, "Press the new seal in");
-            Assert.Equal("grease seal 2.250 × 3.376", screen.Field("Which one?").FindElement(By.CssSelector("option:checked")).Text);
-            screen.Words("Done, next").Click();
-            screen.WaitUntil(() => screen.Text.Contains("1 × grease seal 2.250 × 3.376 axle 2 left", StringComparison.Ordinal), "the seal among the parts used");
-
-            // Taken back, the seal goes with its step.
-            screen.Words("Take the last one back").Click();
-            screen.WaitUntil(() => !screen.Text.Contains("1 × grease seal 2.250 × 3.376 axle 2 left", StringComparison.Ordinal), "the seal to go");
-            screen.Words("Leave the rest for another visit").Click();
-            screen.Sees("Only what is open is put back now");
-            screen.Accessible();
-            while (!screen.Text.Contains("Everything is back on.", StringComparison.Ordinal))
-            {
-                string here = screen.Find("main form h3").Text;
-                screen.Words("Done, next").Click();
-                screen.WaitUntil(() => screen.All("main form h3").FirstOrDefault()?.Text != here || screen.Text.Contains("Everything is back on.", StringComparison.Ordinal), "the next step");
-            }
-
-            screen.Sees("Not done: bearing repack, axle 1 right");
-            screen.Words("Close the visit").Click();
-            screen.Sees("The visit is closed");
-            JsonElement sheet = await shop.GetAsync($"/api/ledger/visits/{id}");
-            Assert.Equal(["axle-1-left", "axle-2-left"], sheet.GetProperty("visit").GetProperty("state").GetProperty("jobs").EnumerateArray().Where(j => j.GetProperty("done").GetBoolean()).Select(j => j.GetProperty("place").GetString()!));
-        }
-    }
-
-    private static void StepTo(Screen screen, string title)
-    {
-        for (string now = screen.Find("main form h2").Text; !now.StartsWith(title, StringComparison.Ordinal); now = screen.Find("main form h2").Text)
-        {
-            string before = now;
-            screen.Words("Done, next").Click();
-            screen.WaitUntil(() => screen.Find("main form h2").Text != before, $"the step after “{before}”");
         }
     }
 }

@@ -10,14 +10,7 @@ public class DueTests
 {
     private static readonly DateOnly Today = new(2026, 11, 24);
 
-    private static Trailer With(MeterKind meter, decimal? yearMiles = null) => new()
-    {
-        Tag = "T",
-        Gear = Gears.Single,
-        Meter = meter,
-        AddedOn = Today.AddYears(-2),
-        EstimatedYear = yearMiles is { } m ? Distance.FromMiles(m) : null,
-    };
+    private static Trailer With(MeterKind meter, decimal? milesAYear = null) => Gears.Metered(meter, Today.AddYears(-2), milesAYear);
 
     private static MeterEntry At(DateOnly on, decimal miles, MeterEntryKind kind = MeterEntryKind.Reading, bool newMeter = false) =>
         new() { Id = Guid.NewGuid(), On = on, Distance = Distance.FromMiles(miles), Typed = "", Kind = kind, StartsNewMeter = newMeter };

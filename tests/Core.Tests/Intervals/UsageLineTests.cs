@@ -11,14 +11,7 @@ public class UsageLineTests
 {
     private static readonly DateOnly Today = new(2026, 11, 24);
 
-    private static Trailer With(MeterKind meter, decimal? milesAYear = null) => new()
-    {
-        Tag = "T",
-        Gear = Gears.Tandem,
-        Meter = meter,
-        AddedOn = Today.AddDays(-500),
-        EstimatedYear = milesAYear is { } miles ? Distance.FromMiles(miles) : null,
-    };
+    private static Trailer With(MeterKind meter, decimal? milesAYear = null) => Gears.Metered(meter, Today.AddDays(-500), milesAYear);
 
     private static MeterEntry Entry(MeterEntryKind kind, int daysAgo, decimal miles, bool fresh = false) =>
         new() { Kind = kind, On = Today.AddDays(-daysAgo), Typed = "", Distance = Distance.FromMiles(miles), StartsNewMeter = fresh, At = Today.AddDays(-daysAgo).ToDateTime(TimeOnly.MinValue) };

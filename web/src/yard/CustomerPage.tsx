@@ -7,6 +7,7 @@ import { TextField } from "../ui/Fields";
 import { MoreRows } from "../ui/MoreRows";
 import { Columns, Head, Page, Row, Section, Stack } from "../ui/Page";
 import { Problem, Refused } from "../ui/Problem";
+import { Stale } from "../ui/Stale";
 import { TrailerLines } from "./TrailerLines";
 
 const PAGE = 50;
@@ -113,23 +114,16 @@ function Contact({ customer }: { customer: Schemas["CustomerAnswer"] }) {
           lines
         />
         {stale && (
-          <Stack role="alert" $gap={6}>
-            <b>{refused?.message}</b>
-            <span>
-              Now it stands as {[stale.name, stale.phone, stale.mail, stale.note].filter(Boolean).join(" · ")}
-            </span>
-            <Row>
-              <Button onPress={() => change({ version: stale.version })}>Keep mine, then save again</Button>
-              <Button
-                onPress={() => {
-                  setEdit(stale);
-                  save.reset();
-                }}
-              >
-                Take theirs
-              </Button>
-            </Row>
-          </Stack>
+          <Stale
+            message={refused?.message ?? ""}
+            onKeep={() => change({ version: stale.version })}
+            onTake={() => {
+              setEdit(stale);
+              save.reset();
+            }}
+          >
+            {[stale.name, stale.phone, stale.mail, stale.note].filter(Boolean).join(" · ")}
+          </Stale>
         )}
         {refused && refused.fields.length === 0 && <Problem of={refused} />}
         <Row>

@@ -8,13 +8,12 @@ import { Choice, TextField } from "../ui/Fields";
 import { MeasureField } from "../ui/MeasureField";
 import { Columns, Head, Lines, Page, Quiet, Row, Stack } from "../ui/Page";
 import { Problem } from "../ui/Problem";
+import { Stale } from "../ui/Stale";
 import { useShop } from "./useShop";
 
 /** The shop's own choices: its name, how long a repack lasts, which schools it follows, and who works here. */
 export default function ShopPage() {
   const house = useShop();
-  // Counts up when somebody asks for what stands now in place of their own.
-  const [stands, setStands] = useState(0);
   return (
     <Page>
       <Head>
@@ -23,7 +22,7 @@ export default function ShopPage() {
       <Problem of={house.error} />
       {house.data && (
         <Columns $shape="1.3fr 1fr">
-          <Choices key={stands} house={house.data} onStale={() => setStands((n) => n + 1)} />
+          <Choices house={house.data} />
           <People house={house.data} />
         </Columns>
       )}
@@ -31,33 +30,40 @@ export default function ShopPage() {
   );
 }
 
-function Choices({ house, onStale }: { house: Schemas["ShopAnswer"]; onStale: () => void }) {
+interface Edit {
+  name: string;
+  months: string;
+  repackDistance: string;
+  schools: Schemas["ShopAnswer"]["schools"];
+  version: number;
+}
+
+const editOf = (house: Schemas["ShopAnswer"]): Edit => ({ ...house, months: String(house.repackMonths) });
+
+function Choices({ house }: { house: Schemas["ShopAnswer"] }) {
   const queries = useQueryClient();
-  const [name, setName] = useState(house.name);
-  const [months, setMonths] = useState(String(house.repackMonths));
-  const [distance, setDistance] = useState(house.repackDistance);
-  const [schools, setSchools] = useState(house.schools);
-  const [version, setVersion] = useState(house.version);
+  const [edit, setEdit] = useState(() => editOf(house));
+  const change = (part: Partial<Edit>) => setEdit((now) => ({ ...now, ...part }));
   const save = useMutation({
-    mutationFn: () =>
-      answer(
+    mutationFn: () => {
+      const { name, months, repackDistance, schools, version } = edit;
+      return answer(
         shop.PUT("/api/yard/shop", {
-          body: {
-            name,
-            repackMonths: Number.parseInt(months, 10) || 0,
-            repackDistance: distance,
-            schools,
-            version,
-          },
+          body: { name, repackMonths: Number.parseInt(months, 10) || 0, repackDistance, schools, version },
         }),
-      ),
+      );
+    },
     onSuccess: async (now) => {
-      setVersion(now.version);
+      // What is being typed meanwhile stays; only the version moves on.
+      change({ version: now.version });
       queries.setQueryData(["shop"], now);
       await queries.invalidateQueries();
     },
   });
   const refused = save.error instanceof ShopProblem ? save.error : undefined;
+  const stale = refused?.field("/version") ? (refused.current as Schemas["ShopAnswer"]) : undefined;
+  const elsewhere =
+    refused && !stale && !["/name", "/repackMonths", "/repackDistance"].some((f) => refused.field(f));
   return (
     <form
       onSubmit={(e) => {
@@ -68,22 +74,22 @@ function Choices({ house, onStale }: { house: Schemas["ShopAnswer"]; onStale: ()
       <Stack>
         <TextField
           label="The shop’s name"
-          value={name}
-          onChange={setName}
+          value={edit.name}
+          onChange={(name) => change({ name })}
           problem={refused?.field("/name")}
         />
         <h2>A bearing repack lasts</h2>
         <TextField
           label="Months"
-          value={months}
-          onChange={setMonths}
+          value={edit.months}
+          onChange={(months) => change({ months })}
           problem={refused?.field("/repackMonths")}
           hint="12 is common practice"
         />
         <MeasureField
           label="or this road, whichever comes first"
-          value={distance}
-          onChange={setDistance}
+          value={edit.repackDistance}
+          onChange={(repackDistance) => change({ repackDistance })}
           quantity="distance"
           example="12,000 mi"
           problem={refused?.field("/repackDistance")}
@@ -94,25 +100,25 @@ function Choices({ house, onStale }: { house: Schemas["ShopAnswer"]; onStale: ()
           <Choice
             key={q.code}
             label={q.words}
-            value={schools[q.code] ?? ""}
-            onChange={(school) => setSchools((now) => ({ ...now, [q.code]: school }))}
+            value={edit.schools[q.code] ?? ""}
+            onChange={(school) => change({ schools: { ...edit.schools, [q.code]: school } })}
             options={q.answers.map((a) => [a.code, a.words] as const)}
           />
         ))}
-        <Problem
-          of={
-            refused && !["/name", "/repackMonths", "/repackDistance"].some((f) => refused.field(f))
-              ? refused
-              : null
-          }
-        />
-        {refused?.field("/version") && (
-          <div>
-            <Button onPress={() => void queries.refetchQueries({ queryKey: ["shop"] }).then(onStale)}>
-              Show what stands now
-            </Button>
-          </div>
+        {stale && (
+          <Stale
+            message={refused?.message ?? ""}
+            onKeep={() => change({ version: stale.version })}
+            onTake={() => {
+              setEdit(editOf(stale));
+              save.reset();
+            }}
+          >
+            {stale.name || "a shop without a name"}, a repack every {stale.repackMonths} months or{" "}
+            {stale.repackDistance}
+          </Stale>
         )}
+        {elsewhere && <Problem of={refused} />}
         <Row>
           <Button type="submit" $main isDisabled={save.isPending}>
             Save

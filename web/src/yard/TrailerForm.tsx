@@ -10,6 +10,7 @@ import { Choice, TextField } from "../ui/Fields";
 import { MeasureField } from "../ui/MeasureField";
 import { Columns, Head, Page, Quiet, Row, Stack } from "../ui/Page";
 import { Problem, Refused } from "../ui/Problem";
+import { Stale } from "../ui/Stale";
 import { useDebounced } from "../ui/useDebounced";
 import { FrameFields, WheelEndFields } from "./GearFields";
 import { METER } from "./gearOptions";
@@ -226,25 +227,18 @@ function Form({ id, first, customer }: { id?: string; first: Draft; customer: st
         </Columns>
         <Stack style={{ marginTop: 20 }}>
           {stale && (
-            <Stack role="alert" $gap={6}>
-              <b>{refused?.message}</b>
-              <span>
-                Now it stands as {stale.tag}, {stale.name || "no name"}, {stale.customer}; {stale.gearWords}.
-              </span>
-              <Row>
-                <Button onPress={() => change({ version: stale.version })}>Keep mine, then save again</Button>
-                <Button
-                  onPress={() => {
-                    setDraft({ ...stale, lastRepackOn: null });
-                    setOwner(stale.customer);
-                    setRating(String(stale.gear.ratingPounds));
-                    save.reset();
-                  }}
-                >
-                  Take theirs
-                </Button>
-              </Row>
-            </Stack>
+            <Stale
+              message={refused?.message ?? ""}
+              onKeep={() => change({ version: stale.version })}
+              onTake={() => {
+                setDraft({ ...stale, lastRepackOn: null });
+                setOwner(stale.customer);
+                setRating(String(stale.gear.ratingPounds));
+                save.reset();
+              }}
+            >
+              {stale.tag}, {stale.name || "no name"}, {stale.customer}; {stale.gearWords}
+            </Stale>
           )}
           {save.error && !stale && <Problem of={save.error} />}
           <Row $gap={20}>
