@@ -88,6 +88,36 @@ public sealed class TablesTests : IDisposable
     }
 
     [Fact]
+    public async Task A_cell_left_empty_or_a_column_left_out_leaves_what_stands_and_the_preview_says_what_changes()
+    {
+        await shop.SomebodyAsync();
+        Assert.Equal(RowFate.Add, (await SendAsync(
+            "tag,name,plate,customer,axles,rating_lb,brake,brake_diameter,brake_width,lubrication,suspension,studs,stud_thread,meter,year_distance\r\n"
+            + "A-1,Apple bins,LAKE 7,Orchard,2,3500,hydraulic drum,10,2 1/4,oil bath,torsion,6,9/16,estimate,\"3,000 mi\"\r\n", apply: true)).Rows[0].Fate);
+        string before = await shop.Http.GetStringAsync("/api/ledger/tables/trailers.csv");
+        Assert.Equal(RowFate.Same, (await SendAsync("tag,customer,axles,rating_lb\r\nA-1,Orchard,2,3500\r\n", apply: true)).Rows[0].Fate);
+        Assert.Equal(RowFate.Same, (await SendAsync("tag,customer,axles,rating_lb,name,plate,brake,nut,meter\r\nA-1,orchard,2,3500,,,,,\r\n", apply: true)).Rows[0].Fate);
+        Assert.Equal(before, await shop.Http.GetStringAsync("/api/ledger/tables/trailers.csv"));
+
+        // Only what is written changes, with what can only go along with it.
+        RowAnswer look = (await SendAsync("tag,customer,axles,rating_lb,plate,suspension,lubrication\r\nA-1,Hill farm,2,3700,HILL 1,slipper springs,sealed hub\r\n", apply: false)).Rows[0];
+        Assert.Equal(RowFate.Change, look.Fate);
+        Assert.Equal(
+            ["plate: LAKE 7 → HILL 1", "customer: Orchard → Hill farm", "rating_lb: 3500 → 3700", "lubrication: oil bath → sealed hub", "nut: castle nut → one piece nut", "suspension: torsion → slipper springs", "spindle: torsion arm → welded"],
+            look.Changes);
+        Assert.Equal(before, await shop.Http.GetStringAsync("/api/ledger/tables/trailers.csv"));
+
+        // Another brake does not keep the old one's size.
+        RowAnswer brake = (await SendAsync("tag,customer,axles,rating_lb,brake\r\nA-1,Orchard,2,3500,electric drum\r\n", apply: true)).Rows[0];
+        Assert.Equal(["brake: hydraulic drum → electric drum", "brake_diameter: 10 → nothing", "brake_width: 2 1/4 → nothing"], brake.Changes);
+
+        await SendAsync("customer,phone\r\nOrchard,0 11\r\n", apply: true);
+        RowAnswer note = (await SendAsync("customer,phone,note\r\nOrchard,,not in harvest\r\n", apply: true)).Rows[0];
+        Assert.Equal(["note: nothing → not in harvest"], note.Changes);
+        Assert.Equal("0 11", await shop.LookAsync(f => f.Customers.Where(c => c.Name == "Orchard").Select(c => c.Phone).SingleAsync()));
+    }
+
+    [Fact]
     public async Task A_byte_order_mark_and_bare_line_feeds_do_no_harm()
     {
         await shop.SomebodyAsync();

@@ -14,30 +14,33 @@ internal static class CustomerRows
 
     internal static IReadOnlyList<string> Write(Customer customer) => [customer.Name, customer.Phone, customer.Mail, customer.Note];
 
-    internal static async Task<RowFate> TakeAsync(ShopFile file, Func<string, string> cell, DateOnly today)
+    /// <summary>Takes a row in. A cell left empty, or a column left out, leaves a customer there is as it stands.</summary>
+    internal static async Task<RowTaken> TakeAsync(ShopFile file, Func<string, string> cell, DateOnly today)
     {
+        Customer? customer = await file.Customers.FirstOrDefaultAsync(c => c.Name == cell("customer"));
+        IReadOnlyList<string> before = customer is null ? ["", "", "", ""] : Write(customer);
+        string Or(int column) => cell(Columns[column]) is { Length: > 0 } written ? written : before[column];
         Checks checks = new();
         string name = checks.Text("customer", cell("customer"), "The customer's name", Customer.LongestName);
-        string phone = checks.Text("phone", cell("phone"), "The telephone", 60, required: false);
-        string mail = checks.Text("mail", cell("mail"), "The mail address", 120, required: false);
-        string note = checks.Text("note", cell("note"), "The note", 2_000, required: false);
+        string phone = checks.Text("phone", Or(1), "The telephone", 60, required: false);
+        string mail = checks.Text("mail", Or(2), "The mail address", 120, required: false);
+        string note = checks.Text("note", Or(3), "The note", 2_000, required: false);
         checks.Done();
-        Customer? customer = await file.Customers.FirstOrDefaultAsync(c => c.Name == name);
         if (customer is null)
         {
             file.Customers.Add(new Customer { Id = Guid.CreateVersion7(), Name = name, Phone = phone, Mail = mail, Note = note });
-            return RowFate.Add;
+            return RowTaken.Added;
         }
 
-        if ((customer.Name, customer.Phone, customer.Mail, customer.Note) == (name, phone, mail, note))
+        RowTaken taken = RowTaken.Changed(Columns, before, [name, phone, mail, note]);
+        if (taken.Fate == RowFate.Change)
         {
-            return RowFate.Same;
+            (customer.Name, customer.Phone, customer.Mail, customer.Note) = (name, phone, mail, note);
+            customer.Version++;
+            await file.SaveChangesAsync();
+            await file.RefreshOfCustomerAsync(customer.Id, today);
         }
 
-        (customer.Name, customer.Phone, customer.Mail, customer.Note) = (name, phone, mail, note);
-        customer.Version++;
-        await file.SaveChangesAsync();
-        await file.RefreshOfCustomerAsync(customer.Id, today);
-        return RowFate.Change;
+        return taken;
     }
 }

@@ -31,7 +31,23 @@ public enum RowFate
 /// <param name="Fate">What happens to it.</param>
 /// <param name="What">Its tag or its customer's name, as far as it could be read.</param>
 /// <param name="Problems">Why it is refused: column and sentence.</param>
-public sealed record RowAnswer(int Line, RowFate Fate, string What, IReadOnlyList<FieldProblem> Problems);
+/// <param name="Changes">What it changes, column by column: "plate: nothing → LAKE 7".</param>
+public sealed record RowAnswer(int Line, RowFate Fate, string What, IReadOnlyList<FieldProblem> Problems, IReadOnlyList<string> Changes);
+
+/// <summary>What taking a row in came to.</summary>
+internal sealed record RowTaken(RowFate Fate, IReadOnlyList<string> Changes)
+{
+    /// <summary>It was new.</summary>
+    public static RowTaken Added { get; } = new(RowFate.Add, []);
+
+    /// <summary>It stood already: what it changed, by the cells before and after.</summary>
+    public static RowTaken Changed(IReadOnlyList<string> columns, IReadOnlyList<string> before, IReadOnlyList<string> after)
+    {
+        static string Say(string cell) => cell.Length == 0 ? "nothing" : cell;
+        List<string> changes = [.. columns.Select((c, i) => (Column: c, Before: before[i], After: after[i])).Where(c => c.Before != c.After).Select(c => $"{c.Column}: {Say(c.Before)} → {Say(c.After)}")];
+        return new RowTaken(changes.Count == 0 ? RowFate.Same : RowFate.Change, changes);
+    }
+}
 
 /// <summary>A table looked at, or taken in.</summary>
 /// <param name="Kind">"trailers" or "customers".</param>
@@ -127,7 +143,7 @@ internal static class Tables
             string what = kind == "trailers" ? Cell("tag") : Cell("customer");
             if (what.Length > 0 && !seen.Add(what))
             {
-                rows.Add(new RowAnswer(line, RowFate.Refuse, what, [new("", $"{what} stands in an earlier row of this file.")]));
+                rows.Add(new RowAnswer(line, RowFate.Refuse, what, [new("", $"{what} stands in an earlier row of this file.")], []));
                 continue;
             }
 
@@ -145,17 +161,17 @@ internal static class Tables
     }
 
     // A refused row leaves nothing behind, and takes no neighbour with it.
-    private static async Task<RowAnswer> RowAsync(ShopFile file, int line, string what, Func<Task<RowFate>> take)
+    private static async Task<RowAnswer> RowAsync(ShopFile file, int line, string what, Func<Task<RowTaken>> take)
     {
         try
         {
-            RowFate fate = await take();
+            RowTaken taken = await take();
             await file.SaveChangesAsync();
-            return new RowAnswer(line, fate, what, []);
+            return new RowAnswer(line, taken.Fate, what, [], taken.Changes);
         }
         catch (Refusal refusal)
         {
-            return new RowAnswer(line, RowFate.Refuse, what, refusal.Fields.Count > 0 ? refusal.Fields : [new("", refusal.Message)]);
+            return new RowAnswer(line, RowFate.Refuse, what, refusal.Fields.Count > 0 ? refusal.Fields : [new("", refusal.Message)], []);
         }
         finally
         {

@@ -37,54 +37,79 @@ internal static class TrailerRows
         ];
     }
 
-    internal static async Task<RowFate> TakeAsync(ShopFile file, Func<string, string> cell, DateOnly today)
+    /// <summary>
+    /// Takes a row in. A cell left empty, or a column left out, leaves a trailer there is as it stands; of a new one it
+    /// takes what is usual for the rating.
+    /// </summary>
+    internal static async Task<RowTaken> TakeAsync(ShopFile file, Func<string, string> cell, DateOnly today)
     {
+        Trailer? there = await file.Trailers.AsNoTracking().FirstOrDefaultAsync(t => t.Tag == cell("tag"));
+        IReadOnlyList<string>? before = there is null ? null : await StandsAsync(file, there);
         Checks checks = new();
-        int axles = Number(checks, cell, "axles");
-        int rating = Number(checks, cell, "rating_lb");
+        int axles = Number(checks, "axles", cell("axles"));
+        int rating = Number(checks, "rating_lb", cell("rating_lb"));
         string owner = checks.Text("customer", cell("customer"), "The customer's name", Customer.LongestName);
-
-        // A cell left empty takes what is usual for the rating.
-        GearDescription usual = GearDescription.Of(GearDefaults.For(axles, rating));
-        BrakeKind brake = Choice(checks, cell, "brake", usual.Brake);
-        SuspensionKind suspension = Choice(checks, cell, "suspension", usual.Suspension);
-        Lubrication lubrication = Choice(checks, cell, "lubrication", usual.Lubrication);
-        bool usualBrake = cell("brake").Length == 0;
-        GearDescription gear = new(
-            axles,
-            rating,
-            brake,
-            usualBrake ? Or(cell("brake_diameter"), usual.BrakeDiameter) : cell("brake_diameter"),
-            usualBrake ? Or(cell("brake_width"), usual.BrakeWidth) : cell("brake_width"),
-            lubrication,
-            Choice(checks, cell, "nut", lubrication == Lubrication.SealedHub ? NutRetention.OnePieceNut : usual.NutRetention),
-            suspension,
-            Choice(checks, cell, "spindle", suspension == SuspensionKind.Torsion ? SpindleKind.TorsionArm : usual.Spindle),
-            cell("studs").Length == 0 ? usual.StudCount : Number(checks, cell, "studs"),
-            Or(cell("stud_thread"), usual.StudThread));
-        MeterKind meter = Choice(checks, cell, "meter", MeterKind.None);
-        DateOnly? lastRepack = Day(checks, cell, "last_repack");
+        GearDescription gear = Gear(checks, cell, axles, rating, there);
+        string Or(string column) => cell(column) is { Length: > 0 } written ? written : before?[At(column)] ?? "";
+        MeterKind meter = Choice(checks, "meter", cell("meter"), there?.Meter ?? MeterKind.None);
+        DateOnly? lastRepack = Day(checks, "last_repack", cell("last_repack"));
         checks.Done();
 
-        Trailer? there = await file.Trailers.AsNoTracking().FirstOrDefaultAsync(t => t.Tag == cell("tag"));
-        TrailerDraft draft = new(cell("tag"), cell("name"), cell("plate"), Guid.CreateVersion7(), gear, meter, cell("year_distance"), there?.Version ?? 0, lastRepack, owner);
+        TrailerDraft draft = new(cell("tag"), Or("name"), Or("plate"), Guid.CreateVersion7(), gear, meter, Or("year_distance"), there?.Version ?? 0, lastRepack, owner);
+        Guid id = there?.Id ?? Guid.CreateVersion7();
         try
         {
-            await TrailerEdit.SaveAsync(file, there?.Id ?? Guid.CreateVersion7(), draft, today);
+            await TrailerEdit.SaveAsync(file, id, draft, today);
         }
         catch (Refusal refusal)
         {
             throw new Refusal(refusal.Status, refusal.Message, [.. refusal.Fields.Select(f => new FieldProblem(Column(f.Pointer), f.Detail))]);
         }
 
-        int version = await file.Trailers.Where(t => t.Tag == draft.Tag).Select(t => t.Version).FirstAsync();
-        return there is null ? RowFate.Add : version == there.Version ? RowFate.Same : RowFate.Change;
+        return before is null ? RowTaken.Added : RowTaken.Changed(Columns, before, await StandsAsync(file, await file.Trailers.AsNoTracking().SingleAsync(t => t.Id == id)));
+    }
+
+    private static int At(string column) => Columns.TakeWhile(c => c != column).Count();
+
+    private static async Task<IReadOnlyList<string>> StandsAsync(ShopFile file, Trailer trailer)
+    {
+        string owner = await file.Customers.Where(c => c.Id == trailer.CustomerId).Select(c => c.Name).FirstAsync();
+        return Write(trailer, owner, (await LastRepacksAsync(file, [trailer])).TryGetValue(trailer.Id, out DateOnly on) ? on : null);
+    }
+
+    private static GearDescription Gear(Checks checks, Func<string, string> cell, int axles, int rating, Trailer? there)
+    {
+        RunningGear stands = there?.Gear ?? GearDefaults.For(axles, rating);
+        GearDescription standing = GearDescription.Of(stands);
+        BrakeKind brake = Choice(checks, "brake", cell("brake"), stands.Brake);
+        Lubrication lubrication = Choice(checks, "lubrication", cell("lubrication"), stands.Lubrication);
+        SuspensionKind suspension = Choice(checks, "suspension", cell("suspension"), stands.Suspension);
+
+        // What goes only with what was written: a size with its brake, a nut with its hub, a spindle with its axle.
+        bool sized = cell("brake").Length == 0 || (there is not null && brake == stands.Brake);
+        bool sealedHub = lubrication == Lubrication.SealedHub, torsion = suspension == SuspensionKind.Torsion;
+        NutRetention nut = sealedHub == (stands.NutRetention == NutRetention.OnePieceNut) ? stands.NutRetention : sealedHub ? NutRetention.OnePieceNut : NutRetention.CastleNut;
+        SpindleKind spindle = torsion == (stands.Spindle == SpindleKind.TorsionArm) ? stands.Spindle : torsion ? SpindleKind.TorsionArm : SpindleKind.Welded;
+        string Or(string column, string otherwise) => cell(column) is { Length: > 0 } written ? written : otherwise;
+        return new GearDescription(
+            axles,
+            rating,
+            brake,
+            Or("brake_diameter", sized ? standing.BrakeDiameter : ""),
+            Or("brake_width", sized ? standing.BrakeWidth : ""),
+            lubrication,
+            Choice(checks, "nut", cell("nut"), nut),
+            suspension,
+            Choice(checks, "spindle", cell("spindle"), spindle),
+            cell("studs").Length == 0 ? stands.Studs.Count : Number(checks, "studs", cell("studs")),
+            Or("stud_thread", standing.StudThread));
     }
 
     /// <summary>The day all wheel ends were last repacked, by trailer; a trailer whose ends differ, or lack one, is left out.</summary>
     internal static async Task<Dictionary<Guid, DateOnly>> LastRepacksAsync(ShopFile file, IReadOnlyCollection<Trailer> trailers)
     {
-        var last = (await file.WorkDone.AsNoTracking().Where(w => w.Job == Catalogue.BearingRepack.Code)
+        Guid one = trailers.FirstOrDefault()?.Id ?? default;
+        var last = (await file.WorkDone.AsNoTracking().Where(w => w.Job == Catalogue.BearingRepack.Code && (trailers.Count > 1 || w.TrailerId == one))
                 .GroupBy(w => new { w.TrailerId, w.Place }).Select(g => new { g.Key.TrailerId, g.Key.Place, On = g.Max(w => w.On) }).ToListAsync())
             .ToLookup(w => w.TrailerId);
         Dictionary<Guid, DateOnly> days = [];
@@ -100,19 +125,16 @@ internal static class TrailerRows
         return days;
     }
 
-    private static string Or(string cell, string usual) => cell.Length == 0 ? usual : cell;
-
-    private static int Number(Checks checks, Func<string, string> cell, string column)
+    private static int Number(Checks checks, string column, string written)
     {
-        string text = cell(column).Replace(",", "", StringComparison.Ordinal);
+        string text = written.Replace(",", "", StringComparison.Ordinal);
         bool read = int.TryParse(text, NumberStyles.None, CultureInfo.InvariantCulture, out int number);
-        checks.Add(column, read ? null : text.Length == 0 ? $"{column} is empty." : $"“{cell(column)}” is no whole number.");
+        checks.Add(column, read ? null : text.Length == 0 ? $"{column} is empty." : $"“{written}” is no whole number.");
         return number;
     }
 
-    private static DateOnly? Day(Checks checks, Func<string, string> cell, string column)
+    private static DateOnly? Day(Checks checks, string column, string written)
     {
-        string written = cell(column);
         if (written.Length == 0)
         {
             return null;
@@ -123,13 +145,12 @@ internal static class TrailerRows
         return read ? day : null;
     }
 
-    private static T Choice<T>(Checks checks, Func<string, string> cell, string column, T usual)
+    private static T Choice<T>(Checks checks, string column, string written, T otherwise)
         where T : struct, Enum
     {
-        string written = cell(column).Trim();
         if (written.Length == 0)
         {
-            return usual;
+            return otherwise;
         }
 
         foreach (T value in Enum.GetValues<T>())
@@ -141,7 +162,7 @@ internal static class TrailerRows
         }
 
         checks.Add(column, $"“{written}” is not one of {string.Join(", ", Enum.GetValues<T>().Select(Word))}.");
-        return usual;
+        return otherwise;
     }
 
     // "ElectricDrum" to "electric drum".

@@ -149,7 +149,12 @@ export default function Tables() {
                             ))}
                           </>
                         ) : (
-                          (table.applied ? PAST : FATE)[r.fate]
+                          <>
+                            {(table.applied ? PAST : FATE)[r.fate]}
+                            {r.changes.map((c) => (
+                              <div key={c}>{c}</div>
+                            ))}
+                          </>
                         )}
                       </td>
                     </tr>
@@ -173,8 +178,9 @@ export default function Tables() {
           <h2>In</h2>
           <p>
             A table of trailers has a heading with at least <i>tag, customer, axles, rating_lb</i>. A cell
-            left empty takes what is usual for the rating. A day like 2026-03-31 under <i>last_repack</i> says
-            when all its ends were last repacked. Take the table of trailers out to see every column.
+            left empty, or a column left out, leaves a trailer as it stands; of a new one it takes what is
+            usual for the rating. A day like 2026-03-31 under <i>last_repack</i> says when all its ends were
+            last repacked. Take the table of trailers out to see every column.
           </p>
           <p>
             A table of customers has <i>customer</i>, and if you like <i>phone, mail, note</i>.

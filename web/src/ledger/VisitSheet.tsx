@@ -125,7 +125,7 @@ function Sheet({ sheet }: { sheet: Schemas["VisitSheet"] }) {
                   </th>
                   <td>
                     <b>{r.ours}</b> <Quiet>{r.other}</Quiet>
-                    {!r.ours.startsWith(r.typed) && <Quiet> · as “{r.typed}”</Quiet>}
+                    {!r.ours.startsWith(r.typed.replace(/^\./, "0.")) && <Quiet> · as “{r.typed}”</Quiet>}
                   </td>
                   <td>{r.judgement && <VerdictWord verdict={r.judgement.verdict} />}</td>
                 </tr>
