@@ -76,6 +76,8 @@ internal sealed partial class RefusalHandler(ILogger<RefusalHandler> log) : IExc
             BadHttpRequestException bad => Refusal.Malformed(bad.StatusCode == 415 ? "The body has to be JSON." : SayBad(bad)),
             DbUpdateConcurrencyException => Refusal.Conflict("Somebody else changed this at the same moment. Look at it again and repeat what you wanted."),
             DbUpdateException { InnerException: SqliteException { SqliteErrorCode: 19 } } => Refusal.Conflict("Somebody else saved the same thing at the same moment. Look at it again."),
+            SqliteException { SqliteErrorCode: 5 or 6 } or DbUpdateException { InnerException: SqliteException { SqliteErrorCode: 5 or 6 } } =>
+                new Refusal(StatusCodes.Status503ServiceUnavailable, "The shop's file is busy with something long, perhaps a large table. Nothing was saved; try again in a minute.", []),
             _ => new Refusal(500, "Something went wrong in the program. Nothing was saved halfway; what was answered as saved is safe.", []),
         };
         if (refusal.Status == 500)
