@@ -72,7 +72,7 @@ public sealed class BadInputTests : IDisposable
         await shop.SomebodyAsync();
         (VisitAnswer visit, _) = await AtEndPlayAsync();
         Problem problem = await shop.RefusedAsync(HttpMethod.Post, $"/api/bay/visits/{visit.Id}/close", new ClosingDraft(), 409);
-        Assert.Contains("hub off, axle 1 left", problem.Detail, StringComparison.Ordinal);
+        Assert.Contains("hub off (going back), axle 1 left", problem.Detail, StringComparison.Ordinal);
         Assert.Contains("wheel off, axle 1 left", problem.Detail, StringComparison.Ordinal);
         Assert.DoesNotContain("hub open", problem.Detail, StringComparison.Ordinal);
     }

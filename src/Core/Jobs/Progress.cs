@@ -59,9 +59,10 @@ public sealed class Progress
         return !begun ? OpeningState.Shut : closed ? OpeningState.Closed : OpeningState.Open;
     }
 
-    /// <summary>Everything that is open now, deepest first; what was only begun to be opened says so in its name.</summary>
+    /// <summary>Everything that is open now, deepest first; what was only begun, or is on its way back, says so in its name.</summary>
     public IReadOnlyList<PacketOpening> OpenNow =>
-        [.. packet.Openings.Where(o => StateOf(o) == OpeningState.Open).OrderByDescending(o => o.Depth).Select(o => IsWhole(o) ? o : o with { Name = $"{o.Name} (begun)" })];
+        [.. packet.Openings.Where(o => StateOf(o) == OpeningState.Open).OrderByDescending(o => o.Depth).Select(o =>
+            IsGoingBack(o) ? o with { Name = $"{o.Name} (going back)" } : IsWhole(o) ? o : o with { Name = $"{o.Name} (begun)" })];
 
     /// <summary>Why a step can't be settled yet, as a sentence; null when it can.</summary>
     /// <param name="step">A step of this packet.</param>
@@ -122,13 +123,16 @@ public sealed class Progress
         }
 
         int depth = OpeningOf(step).Depth;
-        return packet.Openings.FirstOrDefault(o => o.Depth <= depth && Around(o.Place, step.Place) && StepsOf(o).Any(s => s.Part == StepPart.Close && settled.ContainsKey(s.Key)));
+        return packet.Openings.FirstOrDefault(o => o.Depth <= depth && Around(o.Place, step.Place) && IsGoingBack(o));
     }
 
     // A step that can't come any more, since what it goes behind is back on; nor the closing of what it would have opened.
     private bool LeftBehind(PacketStep step) => step.Part == StepPart.Close
         ? StateOf(OpeningOf(step)) == OpeningState.Shut && StepsOf(OpeningOf(step)).Where(s => s.Part == StepPart.Open).All(s => PutBackBefore(s) is not null)
         : PutBackBefore(step) is not null;
+
+    // Begun to be closed, or closed.
+    private bool IsGoingBack(PacketOpening opening) => StepsOf(opening).Any(s => s.Part == StepPart.Close && settled.ContainsKey(s.Key));
 
     // Opened to its last step.
     private bool IsWhole(PacketOpening opening) => StepsOf(opening).Where(s => s.Part == StepPart.Open).All(s => settled.ContainsKey(s.Key));

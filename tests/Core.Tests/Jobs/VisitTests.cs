@@ -33,6 +33,14 @@ public class VisitTests
     }
 
     [Fact]
+    public void A_hub_on_its_way_back_says_so()
+    {
+        int hubOn = packet.Steps.ToList().FindIndex(s => s.Key == "axle-1-left/hub-off/hub-on");
+        Progress half = new(packet, packet.Steps.Take(hubOn + 1).Select(s => new StepEntry { Key = s.Key }));
+        Assert.Equal(["hub off (going back)", "cap off", "wheel off", "raised", "secured"], half.OpenNow.Select(o => o.Name));
+    }
+
+    [Fact]
     public void Only_what_was_really_done_counts_as_done()
     {
         // The right side was never begun; the trailer was put back and closed.

@@ -36,7 +36,8 @@ const Actions = styled(Row)`
   position: sticky;
   bottom: 0;
   background: var(--ground);
-  padding: 12px 0;
+  margin-top: 4px;
+  padding: 10px 0;
   @media (max-width: 640px) {
     gap: 8px;
     button {
