@@ -108,6 +108,7 @@ internal static class TrailerRows
     /// <summary>The day all wheel ends were last repacked, by trailer; a trailer whose ends differ, or lack one, is left out.</summary>
     internal static async Task<Dictionary<Guid, DateOnly>> LastRepacksAsync(ShopFile file, IReadOnlyCollection<Trailer> trailers)
     {
+        // A single trailer reads its own rows, a whole table all of them at once.
         Guid one = trailers.FirstOrDefault()?.Id ?? default;
         var last = (await file.WorkDone.AsNoTracking().Where(w => w.Job == Catalogue.BearingRepack.Code && (trailers.Count > 1 || w.TrailerId == one))
                 .GroupBy(w => new { w.TrailerId, w.Place }).Select(g => new { g.Key.TrailerId, g.Key.Place, On = g.Max(w => w.On) }).ToListAsync())
