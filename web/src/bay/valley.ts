@@ -71,7 +71,7 @@ export function valley(
   }
   // The last thing put back brings it to the ground within the drawing.
   const end = points.at(-1);
-  if (end) end[0] = Math.max(points.at(-2)?.[0] ?? 0, end[0] - SLOPE);
+  if (end) end[0] = Math.max(((points.at(-2)?.[0] ?? 0) + end[0]) / 2, end[0] - SLOPE);
   points.push([x(minutes), y(0)]);
   if (unbroken && steps.length > 0) {
     reached = points.length;
