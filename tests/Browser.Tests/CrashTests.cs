@@ -17,7 +17,7 @@ public sealed class CrashTests
     public async Task Whatever_was_answered_is_there_whole_after_a_kill_and_the_rest_is_not_there_at_all()
     {
         using RunningShop shop = await RunningShop.DemoAsync();
-        shop.Http.DefaultRequestHeaders.Add("Tinker-Person", (await shop.GetAsync("/api/yard/shop")).GetProperty("people")[0].GetProperty("id").GetString());
+        shop.Http.DefaultRequestHeaders.Add("Tinker-Person", await shop.PersonAsync());
         string trailer = await shop.TrailerAsync("Q-131"), visit = Guid.CreateVersion7().ToString();
         JsonElement[] places = [.. (await shop.GetAsync($"/api/yard/trailers/{trailer}")).GetProperty("places").EnumerateArray().Where(p => p.GetProperty("kind").GetString() == "wheelEnd")];
         object wanted = new { trailerId = trailer, jobs = places.Select(p => new { job = "bearing-repack", place = p.GetProperty("code").GetString() }) };

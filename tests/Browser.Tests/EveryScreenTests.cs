@@ -19,7 +19,7 @@ public sealed class EveryScreenTests
         string trailer = await shop.TrailerAsync("Q-131");
         await NameLongAsync(shop);
         screen.Open("/yard");
-        screen.WorkAs((await shop.GetAsync("/api/yard/shop")).GetProperty("people")[0].GetProperty("id").GetString()!);
+        screen.WorkAs(await shop.PersonAsync());
         if (night)
         {
             screen.Night();
@@ -60,7 +60,7 @@ public sealed class EveryScreenTests
         string table = Path.Combine(shop.Folder, "new.csv");
         await File.WriteAllTextAsync(table, "tag,customer,axles,rating_lb\r\nA-21,Thistlewane Orchard Cooperative,2,3500\r\nA-22,Thistlewane Orchard Cooperative,nine,3500\r\n");
         screen.Open("/yard");
-        screen.WorkAs((await shop.GetAsync("/api/yard/shop")).GetProperty("people")[0].GetProperty("id").GetString()!);
+        screen.WorkAs(await shop.PersonAsync());
         screen.Open("/ledger/tables");
         screen.Find("input[type=file]").SendKeys(table);
         screen.Sees("2 trailers: 1 new, 1 refused");
@@ -81,7 +81,7 @@ public sealed class EveryScreenTests
     {
         using RunningShop shop = await RunningShop.DemoAsync();
         using Screen screen = new(shop.Address);
-        string person = (await shop.GetAsync("/api/yard/shop")).GetProperty("people")[0].GetProperty("id").GetString()!;
+        string person = await shop.PersonAsync();
         string id = await shop.TrailerAsync("G-31");
         screen.Open("/yard");
         screen.WorkAs(person);
@@ -107,7 +107,7 @@ public sealed class EveryScreenTests
     // A name as long as names get, where it does most harm.
     private static async Task NameLongAsync(RunningShop shop)
     {
-        string person = (await shop.GetAsync("/api/yard/shop")).GetProperty("people")[0].GetProperty("id").GetString()!;
+        string person = await shop.PersonAsync();
         string id = await shop.TrailerAsync("Q-131");
         Dictionary<string, object?> draft = JsonSerializer.Deserialize<Dictionary<string, object?>>(await shop.GetAsync($"/api/yard/trailers/{id}"))!;
         draft["name"] = new string('W', 60) + " " + string.Concat(Enumerable.Repeat("long ", 11));

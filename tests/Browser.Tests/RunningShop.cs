@@ -67,6 +67,9 @@ public sealed class RunningShop : IDisposable
     /// <summary>A part of an answer, by its path of names.</summary>
     public async Task<JsonElement> GetAsync(string path) => await Http.GetFromJsonAsync<JsonElement>(path);
 
+    /// <summary>Id of the first of those who work here.</summary>
+    public async Task<string> PersonAsync() => (await GetAsync("/api/yard/shop")).GetProperty("people")[0].GetProperty("id").GetString()!;
+
     /// <summary>Id of the trailer with a tag.</summary>
     public async Task<string> TrailerAsync(string tag) =>
         (await GetAsync($"/api/yard/trailers?search={tag}")).GetProperty("rows").EnumerateArray().First(r => r.GetProperty("tag").GetString() == tag).GetProperty("id").GetString()!;

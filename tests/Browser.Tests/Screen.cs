@@ -34,7 +34,7 @@ public sealed class Screen : IDisposable
         RunningShop shop = await RunningShop.DemoAsync();
         Screen screen = new(shop.Address, width, height);
         screen.Open("/yard");
-        screen.WorkAs((await shop.GetAsync("/api/yard/shop")).GetProperty("people")[0].GetProperty("id").GetString()!);
+        screen.WorkAs(await shop.PersonAsync());
         screen.Open("/yard");
         return (shop, screen);
     }
@@ -128,6 +128,15 @@ public sealed class Screen : IDisposable
         System.Drawing.Size size = target.Size;
         Assert.True(size.Width >= least && size.Height >= least, $"“{target.Text}{target.GetAttribute("aria-label")}” is {size.Width} × {size.Height}, smaller than {least}.");
         target.Click();
+    }
+
+    /// <summary>Puts a day into the date field there is, as the browser's own calendar would.</summary>
+    public void PickDay(int daysFromNow)
+    {
+        Find("input[type=date]");
+        Run(
+            "const d = document.querySelector('input[type=date]'); const t = new Date(Date.now() + arguments[0] * 864e5).toISOString().slice(0, 10); Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value').set.call(d, t); d.dispatchEvent(new Event('input', { bubbles: true }));",
+            daysFromNow);
     }
 
     /// <summary>A press and a release at a point, counted by the browser as the first or second of a double one.</summary>

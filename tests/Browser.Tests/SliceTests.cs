@@ -195,7 +195,7 @@ public sealed class SliceTests
         using Screen screen = new(shop.Address);
         string id = await shop.OpenVisitAsync();
         screen.Open("/yard");
-        screen.WorkAs((await shop.GetAsync("/api/yard/shop")).GetProperty("people")[0].GetProperty("id").GetString()!);
+        screen.WorkAs(await shop.PersonAsync());
         screen.Open($"/bay/{id}");
         int before = Entries(await shop.GetAsync($"/api/bay/visits/{id}"));
         for (int i = 1; i <= 3; i++)

@@ -70,7 +70,7 @@ public sealed class YardTests
             screen.Words("Write down a reading or a trip").Click();
             screen.Field("a trip to come, not a reading").Click();
             screen.Field("The trip’s distance").SendKeys("2,900 mi");
-            screen.Run("const d = document.querySelector('input[type=date]'); const t = new Date(Date.now() + 9 * 864e5).toISOString().slice(0, 10); Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value').set.call(d, t); d.dispatchEvent(new Event('input', { bubbles: true }));");
+            screen.PickDay(9);
             screen.Words("Write it down").Click();
             screen.Sees("trip planned");
             screen.WaitUntil(() => screen.Text.Contains("Repack in 9 days", StringComparison.Ordinal), "the repack to come nearer");
@@ -103,7 +103,7 @@ public sealed class YardTests
 
             screen.Touch(screen.Words("Change the description"));
             screen.Field("All ends repacked elsewhere, on");
-            screen.Run("const d = document.querySelector('input[type=date]'); const t = new Date(Date.now() - 100 * 864e5).toISOString().slice(0, 10); Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value').set.call(d, t); d.dispatchEvent(new Event('input', { bubbles: true }));");
+            screen.PickDay(-100);
             screen.Touch(screen.Words("Save"), 44);
             screen.Sees("3 months gone of 12");
         }

@@ -18,13 +18,11 @@ internal static class CustomerRows
     internal static async Task<RowTaken> TakeAsync(ShopFile file, Func<string, string> cell, DateOnly today)
     {
         Customer? customer = await file.Customers.FirstOrDefaultAsync(c => c.Name == cell("customer"));
-        IReadOnlyList<string> before = customer is null ? ["", "", "", ""] : Write(customer);
-        string Or(int column) => cell(Columns[column]) is { Length: > 0 } written ? written : before[column];
         Checks checks = new();
         string name = checks.Text("customer", cell("customer"), "The customer's name", Customer.LongestName);
-        string phone = checks.Text("phone", Or(1), "The telephone", 60, required: false);
-        string mail = checks.Text("mail", Or(2), "The mail address", 120, required: false);
-        string note = checks.Text("note", Or(3), "The note", 2_000, required: false);
+        string phone = checks.Text("phone", RowTaken.Or(cell("phone"), customer?.Phone), "The telephone", 60, required: false);
+        string mail = checks.Text("mail", RowTaken.Or(cell("mail"), customer?.Mail), "The mail address", 120, required: false);
+        string note = checks.Text("note", RowTaken.Or(cell("note"), customer?.Note), "The note", 2_000, required: false);
         checks.Done();
         if (customer is null)
         {
@@ -32,7 +30,7 @@ internal static class CustomerRows
             return RowTaken.Added;
         }
 
-        RowTaken taken = RowTaken.Changed(Columns, before, [name, phone, mail, note]);
+        RowTaken taken = RowTaken.Changed(Columns, Write(customer), [name, phone, mail, note]);
         if (taken.Fate == RowFate.Change)
         {
             (customer.Name, customer.Phone, customer.Mail, customer.Note) = (name, phone, mail, note);

@@ -40,6 +40,9 @@ internal sealed record RowTaken(RowFate Fate, IReadOnlyList<string> Changes)
     /// <summary>It was new.</summary>
     public static RowTaken Added { get; } = new(RowFate.Add, []);
 
+    /// <summary>What a cell says; left empty, what stands there.</summary>
+    public static string Or(string cell, string? stands) => cell.Length > 0 ? cell : stands ?? "";
+
     /// <summary>It stood already: what it changed, by the cells before and after.</summary>
     public static RowTaken Changed(IReadOnlyList<string> columns, IReadOnlyList<string> before, IReadOnlyList<string> after)
     {

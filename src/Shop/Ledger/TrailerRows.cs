@@ -32,7 +32,7 @@ internal static class TrailerRows
         [
             trailer.Tag, trailer.Name, trailer.Plate, customer, Text(gear.Axles), Text(gear.RatingPounds), Word(gear.Brake), gear.BrakeDiameter, gear.BrakeWidth,
             Word(gear.Lubrication), Word(gear.NutRetention), Word(gear.Suspension), Word(gear.Spindle), Text(gear.StudCount), gear.StudThread, Word(trailer.Meter),
-            trailer.EstimatedYear is { } year ? FormattableString.Invariant($"{year.Miles:0.######} mi") : "",
+            Year(trailer),
             lastRepack?.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture) ?? "",
         ];
     }
@@ -50,12 +50,11 @@ internal static class TrailerRows
         int rating = Number(checks, "rating_lb", cell("rating_lb"));
         string owner = checks.Text("customer", cell("customer"), "The customer's name", Customer.LongestName);
         GearDescription gear = Gear(checks, cell, axles, rating, there);
-        string Or(string column) => cell(column) is { Length: > 0 } written ? written : before?[At(column)] ?? "";
         MeterKind meter = Choice(checks, "meter", cell("meter"), there?.Meter ?? MeterKind.None);
         DateOnly? lastRepack = Day(checks, "last_repack", cell("last_repack"));
         checks.Done();
 
-        TrailerDraft draft = new(cell("tag"), Or("name"), Or("plate"), Guid.CreateVersion7(), gear, meter, Or("year_distance"), there?.Version ?? 0, lastRepack, owner);
+        TrailerDraft draft = new(cell("tag"), RowTaken.Or(cell("name"), there?.Name), RowTaken.Or(cell("plate"), there?.Plate), Guid.CreateVersion7(), gear, meter, RowTaken.Or(cell("year_distance"), Year(there)), there?.Version ?? 0, lastRepack, owner);
         Guid id = there?.Id ?? Guid.CreateVersion7();
         try
         {
@@ -69,7 +68,7 @@ internal static class TrailerRows
         return before is null ? RowTaken.Added : RowTaken.Changed(Columns, before, await StandsAsync(file, await file.Trailers.AsNoTracking().SingleAsync(t => t.Id == id)));
     }
 
-    private static int At(string column) => Columns.TakeWhile(c => c != column).Count();
+    private static string Year(Trailer? trailer) => trailer?.EstimatedYear is { } year ? FormattableString.Invariant($"{year.Miles:0.######} mi") : "";
 
     private static async Task<IReadOnlyList<string>> StandsAsync(ShopFile file, Trailer trailer)
     {
@@ -90,19 +89,18 @@ internal static class TrailerRows
         bool sealedHub = lubrication == Lubrication.SealedHub, torsion = suspension == SuspensionKind.Torsion;
         NutRetention nut = sealedHub == (stands.NutRetention == NutRetention.OnePieceNut) ? stands.NutRetention : sealedHub ? NutRetention.OnePieceNut : NutRetention.CastleNut;
         SpindleKind spindle = torsion == (stands.Spindle == SpindleKind.TorsionArm) ? stands.Spindle : torsion ? SpindleKind.TorsionArm : SpindleKind.Welded;
-        string Or(string column, string otherwise) => cell(column) is { Length: > 0 } written ? written : otherwise;
         return new GearDescription(
             axles,
             rating,
             brake,
-            Or("brake_diameter", sized ? standing.BrakeDiameter : ""),
-            Or("brake_width", sized ? standing.BrakeWidth : ""),
+            RowTaken.Or(cell("brake_diameter"), sized ? standing.BrakeDiameter : ""),
+            RowTaken.Or(cell("brake_width"), sized ? standing.BrakeWidth : ""),
             lubrication,
             Choice(checks, "nut", cell("nut"), nut),
             suspension,
             Choice(checks, "spindle", cell("spindle"), spindle),
             cell("studs").Length == 0 ? stands.Studs.Count : Number(checks, "studs", cell("studs")),
-            Or("stud_thread", standing.StudThread));
+            RowTaken.Or(cell("stud_thread"), standing.StudThread));
     }
 
     /// <summary>The day all wheel ends were last repacked, by trailer; a trailer whose ends differ, or lack one, is left out.</summary>

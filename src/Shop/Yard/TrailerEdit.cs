@@ -131,9 +131,10 @@ internal static class TrailerEdit
     // Whose trailer it is. A new customer is added with the trailer or not at all; one of that name already there is taken.
     private static async Task<Guid> OwnerAsync(ShopFile file, TrailerDraft draft, Checks checks)
     {
-        if (string.IsNullOrWhiteSpace(draft.NewCustomer) || await file.Customers.AnyAsync(c => c.Id == draft.CustomerId))
+        bool known = await file.Customers.AnyAsync(c => c.Id == draft.CustomerId);
+        if (known || string.IsNullOrWhiteSpace(draft.NewCustomer))
         {
-            checks.Add("/customerId", await file.Customers.AnyAsync(c => c.Id == draft.CustomerId) ? null : "Pick whose trailer it is.");
+            checks.Add("/customerId", known ? null : "Pick whose trailer it is.");
             return draft.CustomerId;
         }
 

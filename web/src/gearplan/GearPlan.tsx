@@ -65,18 +65,18 @@ export function GearPlan({ gear, places, marks, picked, onPick, label, small }: 
     return () => watch.disconnect();
   }, []);
 
+  const scale = small ? Math.min(SMALL, width / leastWidth(gear)) : 1;
+  const drawn = useMemo(() => layOut(gear, width / scale), [gear, width, scale]);
   // Where the drawing is wider than its room, the place picked is brought into sight.
   useEffect(() => {
     const box = frame.current;
-    const spot = layOut(gear, width).spots.find((s) => s.code === picked);
+    const spot = drawn.spots.find((s) => s.code === picked);
     if (!box || !spot || box.scrollWidth <= box.clientWidth) return;
     const margin = 70;
     if (spot.x < box.scrollLeft + margin || spot.x > box.scrollLeft + box.clientWidth - margin)
       box.scrollTo({ left: spot.x - box.clientWidth / 2 });
-  }, [gear, width, picked]);
+  }, [drawn, picked]);
 
-  const scale = small ? Math.min(SMALL, width / leastWidth(gear)) : 1;
-  const drawn = useMemo(() => layOut(gear, width / scale), [gear, width, scale]);
   const spoken = new Map(places.map((p) => [p.code, p.spoken]));
   const spots = drawn.spots.filter((s) => spoken.has(s.code));
   const reachable = spots.some((s) => s.code === picked) ? picked : spots[0]?.code;
