@@ -42,17 +42,17 @@ public static class DemoShop
             {
                 DateOnly day = Weekday(today.AddDays(-visit.DaysAgo));
                 Guid by = people[random.Next(people.Count)].Id;
-                new WorkedVisit(trailer.Id, trailer.Gear, Morning(day), Ends(visit.Ends, trailer.Gear), by)
+                await new WorkedVisit(trailer.Id, trailer.Gear, Morning(day), Ends(visit.Ends, trailer.Gear), by)
                 {
                     Seen = visit.Seen,
                     Figures = visit.Figures,
                     ReleasedBecause = visit.ReleasedBecause,
-                }.AddTo(file, random, UsageLine.Of(trailer, road.Where(r => r.On <= day), day));
+                }.AddToAsync(file, random, UsageLine.Of(trailer, road.Where(r => r.On <= day), day));
             }
         }
 
         await file.SaveChangesAsync();
-        AtWorkNow(file, people[1].Id, now, random);
+        await AtWorkNowAsync(file, people[1].Id, now, random);
         SettleFollowUps(file, people, today);
         await file.SaveChangesAsync();
         await transaction.CommitAsync();
@@ -136,15 +136,15 @@ public static class DemoShop
     };
 
     // One trailer stands in the bay, its left side nearly done.
-    private static void AtWorkNow(ShopFile file, Guid by, DateTimeOffset now, Random random)
+    private static async Task AtWorkNowAsync(ShopFile file, Guid by, DateTimeOffset now, Random random)
     {
         Trailer trailer = file.Trailers.Local.First(t => t.Tag == "A-12");
-        new WorkedVisit(trailer.Id, trailer.Gear, now.AddHours(-2), Ends("", trailer.Gear), by)
+        await new WorkedVisit(trailer.Id, trailer.Gear, now.AddHours(-2), Ends("", trailer.Gear), by)
         {
             StopAfter = "axle-2-left/bearing-repack/judge-spindle",
             Seen = [new Seen("axle-1-left", "grease-black", "No grit between the fingers."), new Seen("axle-2-left", "cup-damaged", "Rust line on the inner cup.")],
             Figures = new Dictionary<string, string> { ["axle-1-left/seal-journal"] = "2 1/4" },
-        }.AddTo(file, random, UsageLine.Of(trailer, [], DateOnly.FromDateTime(now.DateTime)));
+        }.AddToAsync(file, random, UsageLine.Of(trailer, [], DateOnly.FromDateTime(now.DateTime)));
     }
 
     // Old checks were done within the week; the newest are still owed.
@@ -157,8 +157,8 @@ public static class DemoShop
         }
     }
 
-    private static List<string> Ends(string written, RunningGear gear) =>
-        written.Length > 0 ? [.. written.Split(' ')] : [.. Places.WheelEndsOf(gear).Select(p => p.Code)];
+    private static List<JobAt> Ends(string written, RunningGear gear) =>
+        [.. (written.Length > 0 ? written.Split(' ') : Places.WheelEndsOf(gear).Select(p => p.Code)).Select(e => new JobAt(Catalogue.BearingRepack.Code, e))];
 
     private static DateOnly Weekday(DateOnly day) => day.DayOfWeek switch
     {

@@ -1,6 +1,7 @@
 using System.Globalization;
 using SturdyTinker.Core.Gear;
 using SturdyTinker.Core.Intervals;
+using SturdyTinker.Core.Jobs;
 using SturdyTinker.Core.Measures;
 using SturdyTinker.Core.People;
 using SturdyTinker.Store;
@@ -33,7 +34,7 @@ public static class Fleet
             await using var transaction = await file.Database.BeginTransactionAsync();
             foreach (int number in batch)
             {
-                AddTrailer(file, number, customers[random.Next(customers.Count)].Id, person.Id, today, random);
+                await AddTrailerAsync(file, number, customers[random.Next(customers.Count)].Id, person.Id, today, random);
             }
 
             await file.SaveChangesAsync();
@@ -45,7 +46,7 @@ public static class Fleet
         await file.RefreshAllAsync(today);
     }
 
-    private static void AddTrailer(ShopFile file, int number, Guid customer, Guid person, DateOnly today, Random random)
+    private static async Task AddTrailerAsync(ShopFile file, int number, Guid customer, Guid person, DateOnly today, Random random)
     {
         int[] ratings = [2_000, 3_500, 5_200, 6_000, 7_000];
         RunningGear gear = GearDefaults.For(1 + random.Next(3), ratings[random.Next(ratings.Length)]);
@@ -75,10 +76,10 @@ public static class Fleet
         for (int year = 0; year < Years; year++)
         {
             DateOnly day = first.AddDays((year * 365) + 20 + random.Next(300));
-            new WorkedVisit(trailer.Id, gear, At(day), [.. Places.WheelEndsOf(gear).Select(p => p.Code)], person)
+            await new WorkedVisit(trailer.Id, gear, At(day), [.. Places.WheelEndsOf(gear).Select(p => new JobAt(Catalogue.BearingRepack.Code, p.Code))], person)
             {
                 Seen = [new Seen("axle-1-left", random.Next(5) == 0 ? "grease-milky" : "grease-black"), new Seen("axle-1-right", "bearing-smooth")],
-            }.AddTo(file, random, UsageLine.Of(trailer, road, day));
+            }.AddToAsync(file, random, UsageLine.Of(trailer, road, day));
         }
     }
 

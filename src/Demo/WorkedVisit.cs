@@ -21,9 +21,9 @@ public sealed record Seen(string Place, string Rule, string Note = "", string? M
 /// <param name="TrailerId">The trailer.</param>
 /// <param name="Gear">Its running gear.</param>
 /// <param name="Start">When it was taken in.</param>
-/// <param name="Ends">The wheel ends repacked.</param>
+/// <param name="Jobs">The jobs at their places.</param>
 /// <param name="By">Who worked.</param>
-public sealed record WorkedVisit(Guid TrailerId, RunningGear Gear, DateTimeOffset Start, IReadOnlyList<string> Ends, Guid By)
+public sealed record WorkedVisit(Guid TrailerId, RunningGear Gear, DateTimeOffset Start, IReadOnlyList<JobAt> Jobs, Guid By)
 {
     /// <summary>What was seen.</summary>
     public IReadOnlyList<Seen> Seen { get; init; } = [];
@@ -34,6 +34,12 @@ public sealed record WorkedVisit(Guid TrailerId, RunningGear Gear, DateTimeOffse
     /// <summary>Key of the last step done when the visit is left standing in the bay; null to work it to the end.</summary>
     public string? StopAfter { get; init; }
 
+    /// <summary>Sockets that fitted: what they are for, and their size.</summary>
+    public IReadOnlyDictionary<string, string> Sockets { get; init; } = new Dictionary<string, string>();
+
+    /// <summary>The schools in force.</summary>
+    public SchoolChoices Schools { get; init; } = SchoolChoices.Defaults;
+
     /// <summary>Why a trailer on Hold left.</summary>
     public string? ReleasedBecause { get; init; }
 
@@ -42,12 +48,11 @@ public sealed record WorkedVisit(Guid TrailerId, RunningGear Gear, DateTimeOffse
     /// <param name="random">Where small differences come from.</param>
     /// <param name="usage">The trailer's road, for the day its checks are owed.</param>
     /// <returns>The visit's follow-ups are in the change set too, still owed.</returns>
-    public Visit AddTo(ShopFile file, Random random, UsageLine usage)
+    public async Task<Visit> AddToAsync(ShopFile file, Random random, UsageLine usage)
     {
-        SchoolChoices schools = SchoolChoices.Defaults;
-        List<JobAt> jobs = [.. Ends.Select(e => new JobAt(Catalogue.BearingRepack.Code, e))];
-        Packet packet = Composer.Compose(Gear, jobs, schools);
-        Visit visit = new() { Id = Guid.CreateVersion7(Start), TrailerId = TrailerId, OpenedAt = Start, OpenedBy = By, Gear = Gear, Schools = schools, Jobs = jobs };
+        SchoolChoices schools = Schools;
+        Packet packet = Composer.Compose(Gear, Jobs, schools);
+        Visit visit = new() { Id = Guid.CreateVersion7(Start), TrailerId = TrailerId, OpenedAt = Start, OpenedBy = By, Gear = Gear, Schools = schools, Jobs = Jobs };
         file.Visits.Add(visit);
         file.Packets.Add(new VisitPacket { VisitId = visit.Id, Packet = packet });
 
@@ -59,10 +64,11 @@ public sealed record WorkedVisit(Guid TrailerId, RunningGear Gear, DateTimeOffse
         foreach (PacketStep step in packet.Steps)
         {
             // Nobody works exactly to the minute.
-            now = now.AddMinutes((double)step.Minutes * (0.8 + (0.5 * random.NextDouble())));
-            entries.Add(new StepEntry { Id = Guid.CreateVersion7(now), VisitId = visit.Id, Key = step.Key, At = now, PersonId = By });
+            double minutes = (double)step.Minutes * (0.8 + (0.5 * random.NextDouble()));
+            now = now.AddMinutes(minutes);
+            entries.Add(new StepEntry { Id = Guid.CreateVersion7(now), VisitId = visit.Id, Key = step.Key, At = now, PersonId = By, Seconds = (int)(minutes * 60), Socket = step.Socket is { } what ? Sockets.GetValueOrDefault(what) : null });
             readings.AddRange(step.Readings.Select(kind => Measure(visit, step, kind, now, random, context)));
-            file.PartsUsed.AddRange(step.Parts.Select(p => new PartUsed { Id = Guid.CreateVersion7(now), VisitId = visit.Id, Place = step.Place, StepKey = step.Key, Name = TheOne(p, readings.FindAll(r => r.Place == step.Place), context), Quantity = p.Quantity, Unit = p.Unit, At = now, PersonId = By }));
+            file.PartsUsed.AddRange(step.Parts.Select(p => new PartUsed { Id = Guid.CreateVersion7(now), VisitId = visit.Id, Place = step.Place, StepKey = step.Key, Name = TheOne(p, readings.FindAll(r => r.Place == step.Place), context), Quantity = p.Quantity, Unit = p.Unit, Price = Part.Named(TheOne(p, [], context))?.Price, At = now, PersonId = By }));
             findings.AddRange(Seen.Where(s => s.Place == step.Place && step.Looks.Contains(Rulebook.Find(s.Rule)!.Subject) && findings.All(f => f.RuleCode != s.Rule || f.Place != s.Place)).Select(s => Find(visit, s, now)));
             if (step.Key == StopAfter)
             {
@@ -82,7 +88,7 @@ public sealed record WorkedVisit(Guid TrailerId, RunningGear Gear, DateTimeOffse
                 throw new InvalidOperationException($"An invented visit does not close: {result.Refusal}");
             }
 
-            file.Close(visit, result, By, now.AddMinutes(2), ReleasedBecause);
+            await file.CloseAsync(visit, result, entries, By, now.AddMinutes(2), ReleasedBecause);
         }
 
         return visit;
@@ -134,6 +140,21 @@ public sealed record WorkedVisit(Guid TrailerId, RunningGear Gear, DateTimeOffse
     {
         "rim-rock" => random.Next(4) switch { 0 => "0", 1 => "1/32", 2 => "1/16", _ => "1/32" },
         "end-play" => random.Next(4) switch { 0 => ".002", 1 => ".003", 2 => "4 thou", _ => ".003" },
+        "lining" => random.Next(2) == 0 ? "3/16" : "5/32",
+        "tread" => random.Next(2) == 0 ? "1/4" : "7/32",
+        "tyre-pressure" => "65",
+        "ride-height-front" or "ride-height-rear" => random.Next(2) == 0 ? "18" : "18 1/8",
+        "magnet-current" => "2.9",
+        "magnet-resistance" => "3.2",
+        "drum-diameter" => "12.020",
+        "rotor-thickness" => ".880",
+        "suspension-torque" => "50",
+        "u-bolt-torque" => "65",
+        "equalizer-holes" => "6",
+        "equalizer-drop" => "2",
+        "equalizer-width" => "1 3/4",
+        "bolt-hole" => "9/16",
+        "side-load" => "2,600",
         "seal-journal" => UsualSet.For(Gear.RatingPounds)?.Seals.FirstOrDefault()?.Inside.Inches.ToString("0.000", CultureInfo.InvariantCulture) ?? "1.500",
         _ => Gear.Studs.Thread == Length.FromInches(0.5m) ? random.Next(2) == 0 ? "95" : "100 ft-lb" : "120 ft-lb",
     };

@@ -1,3 +1,4 @@
+using Microsoft.EntityFrameworkCore;
 using SturdyTinker.Core.Jobs;
 
 namespace SturdyTinker.Store;
@@ -5,20 +6,26 @@ namespace SturdyTinker.Store;
 /// <summary>Writes down what closing a visit comes to.</summary>
 public static class Closings
 {
-    /// <summary>Closes a visit in the change set: the visit itself, the work done, the checks owing. The caller saves and refreshes the standing.</summary>
+    /// <summary>
+    /// Closes a visit in the change set: the visit itself, the work done, the checks it settles, the checks it leaves, and how
+    /// long its steps took. The caller saves and refreshes the standing.
+    /// </summary>
     /// <param name="file">The shop's file.</param>
     /// <param name="visit">The visit, tracked.</param>
     /// <param name="result">What closing comes to; without a refusal.</param>
+    /// <param name="entries">The entries that stand.</param>
     /// <param name="by">Who closes it.</param>
     /// <param name="at">When.</param>
     /// <param name="releasedBecause">Why a trailer on Hold leaves; kept only when there was something to release.</param>
-    public static void Close(this ShopFile file, Visit visit, ClosingResult result, Guid by, DateTimeOffset at, string? releasedBecause)
+    public static async Task CloseAsync(this ShopFile file, Visit visit, ClosingResult result, IEnumerable<StepEntry> entries, Guid by, DateTimeOffset at, string? releasedBecause)
     {
         DateOnly day = DateOnly.FromDateTime(at.DateTime);
         visit.ClosedAt = at;
         visit.ClosedBy = by;
         visit.ReleasedBecause = result.OnHold ? releasedBecause!.Trim() : null;
-        file.WorkDone.AddRange(result.Done.Select(j => new WorkDone { Id = Guid.CreateVersion7(at), TrailerId = visit.TrailerId, VisitId = visit.Id, Job = j.Job, Place = j.Place, On = day }));
+        var done = result.Done.SelectMany(j => (Catalogue.Find(j.Job)?.CountsAs ?? []).Prepend(j.Job).Select(code => new JobAt(code, j.Place))).Distinct();
+        file.WorkDone.AddRange(done.Select(j => new WorkDone { Id = Guid.CreateVersion7(at), TrailerId = visit.TrailerId, VisitId = visit.Id, Job = j.Job, Place = j.Place, On = day }));
+        await SettleAsync(file, visit, result.Settles, by, at);
         file.FollowUps.AddRange(result.FollowUps.Select(f => new FollowUp
         {
             Id = Guid.CreateVersion7(at),
@@ -30,5 +37,65 @@ public static class Closings
             DueOn = f.DueOn,
             Reason = f.Reason,
         }));
+        await LearnAsync(file, entries);
+    }
+
+    // Of checks that come several times (after 10, 25 and 50 miles) one round settles the soonest of each visit.
+    private static async Task SettleAsync(ShopFile file, Visit visit, IReadOnlyList<string> rules, Guid by, DateTimeOffset at)
+    {
+        if (rules.Count == 0)
+        {
+            return;
+        }
+
+        List<FollowUp> owed = [.. (await file.FollowUps.Where(f => f.TrailerId == visit.TrailerId && f.DoneAt == null).ToListAsync()).Where(f => rules.Contains(f.Rule))];
+        foreach (FollowUp check in owed.GroupBy(f => (f.VisitId, Family: f.Rule.StartsWith(FollowUpRules.LugRetorque, StringComparison.Ordinal) ? FollowUpRules.LugRetorque : f.Rule)).Select(g => g.MinBy(f => f.DueOn)!))
+        {
+            check.DoneAt = at;
+            check.DoneBy = by;
+        }
+    }
+
+    private static async Task LearnAsync(ShopFile file, IEnumerable<StepEntry> entries)
+    {
+        foreach (var family in entries.Where(e => e.SkippedBecause is null && e.Seconds is > 0).OrderBy(e => e.At).GroupBy(e => PacketStep.FamilyOf(e.Key)))
+        {
+            StepTimes? times = await file.StepTimes.FindAsync(family.Key);
+            if (times is null)
+            {
+                file.StepTimes.Add(times = new StepTimes { Family = family.Key });
+            }
+
+            times.Seconds = [.. times.Seconds.Concat(family.Select(e => e.Seconds!.Value)).TakeLast(LearnedMinutes.Kept)];
+        }
+    }
+
+    /// <summary>What the shop, and this trailer at its earlier visits, have taught.</summary>
+    public static async Task<Learned> LearnedAsync(this ShopFile file, Guid trailerId)
+    {
+        Dictionary<string, LearnedMinutes> minutes = [];
+        foreach (StepTimes times in await file.StepTimes.AsNoTracking().ToListAsync())
+        {
+            if (LearnedMinutes.Of(times.Seconds) is { } median)
+            {
+                minutes[times.Family] = median;
+            }
+        }
+
+        var fitted = await (from entry in file.StepEntries.AsNoTracking()
+                            join visit in file.Visits on entry.VisitId equals visit.Id
+                            where visit.TrailerId == trailerId && entry.Socket != null && entry.UndoneAt == null
+                            orderby entry.At
+                            select new { entry.Key, entry.Socket }).ToListAsync();
+        Dictionary<string, string> sockets = [];
+        foreach (var one in fitted)
+        {
+            if (Catalogue.SocketOf(PacketStep.FamilyOf(one.Key)) is { } what)
+            {
+                sockets[what] = one.Socket!;
+            }
+        }
+
+        return new Learned(minutes, sockets);
     }
 }

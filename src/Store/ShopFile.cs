@@ -5,6 +5,7 @@ using SturdyTinker.Core.Gear;
 using SturdyTinker.Core.Intervals;
 using SturdyTinker.Core.Jobs;
 using SturdyTinker.Core.Measures;
+using SturdyTinker.Core.Parts;
 using SturdyTinker.Core.People;
 
 namespace SturdyTinker.Store;
@@ -47,6 +48,18 @@ public sealed class ShopFile(DbContextOptions<ShopFile> options) : DbContext(opt
 
     /// <summary>What was used.</summary>
     public DbSet<PartUsed> PartsUsed => Set<PartUsed>();
+
+    /// <summary>What was taken along.</summary>
+    public DbSet<PartTaken> PartsTaken => Set<PartTaken>();
+
+    /// <summary>Photographs taken at steps; the pictures themselves lie beside this file.</summary>
+    public DbSet<StepPhoto> StepPhotos => Set<StepPhoto>();
+
+    /// <summary>How long steps took here.</summary>
+    public DbSet<StepTimes> StepTimes => Set<StepTimes>();
+
+    /// <summary>Parts with this shop's own prices, and its own parts.</summary>
+    public DbSet<ShopPart> ShopParts => Set<ShopPart>();
 
     /// <summary>What was done, here or elsewhere.</summary>
     public DbSet<WorkDone> WorkDone => Set<WorkDone>();

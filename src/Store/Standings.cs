@@ -1,6 +1,7 @@
 using Microsoft.EntityFrameworkCore;
 using SturdyTinker.Core.Gear;
 using SturdyTinker.Core.Intervals;
+using SturdyTinker.Core.Schools;
 using SturdyTinker.Core.Standings;
 
 namespace SturdyTinker.Store;
@@ -102,6 +103,14 @@ public static class Standings
         }
 
         return settings;
+    }
+
+    /// <summary>The schools in force for a trailer: its own, its customer's, the shop's.</summary>
+    public static async Task<SchoolChoices> SchoolsAsync(this ShopFile file, Trailer trailer)
+    {
+        ShopSettings? settings = await file.Settings.AsNoTracking().SingleOrDefaultAsync(s => s.Id == ShopSettings.TheOne);
+        SchoolChoices customer = await file.Customers.AsNoTracking().Where(c => c.Id == trailer.CustomerId).Select(c => c.Schools).FirstAsync();
+        return SchoolChoices.InForce(settings?.Schools ?? SchoolChoices.Defaults, customer, trailer.Schools);
     }
 
     private static List<PlaceMark> MarksOf(Trailer trailer, Standing standing)

@@ -51,7 +51,7 @@ public sealed class RetryTests : IDisposable
         await shop.WorkAsync(await shop.GetAsync<VisitAnswer>($"/api/bay/visits/{id}"));
         await AllWell(Enumerable.Range(0, Storm).Select(_ => shop.Http.PostAsJsonAsync($"/api/bay/visits/{id}/close", new ClosingDraft())));
         Assert.Equal(1, await shop.LookAsync(f => f.WorkDone.CountAsync()));
-        Assert.Equal(1, await shop.LookAsync(f => f.FollowUps.CountAsync()));
+        Assert.Equal(["hub-feel", "lug-retorque"], await shop.LookAsync(f => f.FollowUps.OrderBy(o => o.Rule).Select(o => o.Rule).ToListAsync()));
     }
 
     [Fact]

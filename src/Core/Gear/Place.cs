@@ -109,6 +109,30 @@ public readonly record struct Place(PlaceKind Kind, int Axle = 0, Side? Side = n
         _ => Invariant($"U-bolts, axle {Axle} {SideWord}"),
     };
 
+    /// <summary>Whether two places share a wheel end, as work at them does: the trailer shares all, an axle both of its own.</summary>
+    /// <param name="other">The other place.</param>
+    public bool Near(Place other) => (WheelEndBits & other.WheelEndBits) != 0;
+
+    // A bit for each wheel end a place belongs to. A rear hanger belongs to the last axle, which a place does not know: all of its side.
+    private int WheelEndBits
+    {
+        get
+        {
+            int axles = Kind switch
+            {
+                PlaceKind.Equalizer => 3 << (Axle - 1),
+                PlaceKind.FrontHanger => 1,
+                _ => Axle == 0 ? 7 : 1 << (Axle - 1),
+            };
+            return Side switch
+            {
+                Gear.Side.Left => axles,
+                Gear.Side.Right => axles << 3,
+                _ => axles | (axles << 3),
+            };
+        }
+    }
+
     private string SideWord => Side == Gear.Side.Left ? "left" : "right";
 
     /// <summary>Reads a code back. False, and a default place, for anything that is no code of ours.</summary>
@@ -135,6 +159,9 @@ public readonly record struct Place(PlaceKind Kind, int Axle = 0, Side? Side = n
         place = read ? place : default;
         return read;
     }
+
+    /// <summary>The place of a code; a default place, which no gear has, for anything that is no code of ours.</summary>
+    public static Place Of(string? code) => TryParse(code, out Place place) ? place : default;
 
     /// <inheritdoc/>
     public override string ToString() => Code;

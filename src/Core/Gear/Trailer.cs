@@ -1,4 +1,5 @@
 using SturdyTinker.Core.Measures;
+using SturdyTinker.Core.Schools;
 
 namespace SturdyTinker.Core.Gear;
 
@@ -53,6 +54,9 @@ public sealed class Trailer
 
     /// <summary>For an estimated meter, the distance of a year; otherwise null.</summary>
     public Distance? EstimatedYear { get; set; }
+
+    /// <summary>Where this trailer is done otherwise than its customer's others; usually empty.</summary>
+    public SchoolChoices Schools { get; set; } = SchoolChoices.Defaults;
 
     /// <summary>The day the shop took it on.</summary>
     public DateOnly AddedOn { get; init; }

@@ -10,6 +10,7 @@ namespace SturdyTinker.Core.Jobs;
 /// <param name="Done">The jobs done.</param>
 /// <param name="LeftUndone">The jobs not done; they stay due.</param>
 /// <param name="FollowUps">The checks left owing: the rule, the day, and why that day.</param>
+/// <param name="Settles">Codes of follow-up rules that the work done settles.</param>
 /// <param name="OnHold">Whether the trailer stands on Hold, so that it leaves by somebody's word alone.</param>
 public sealed record ClosingResult(
     string? Refusal,
@@ -17,6 +18,7 @@ public sealed record ClosingResult(
     IReadOnlyList<JobAt> Done,
     IReadOnlyList<JobAt> LeftUndone,
     IReadOnlyList<(FollowUpRule Rule, DateOnly DueOn, string Reason)> FollowUps,
+    IReadOnlyList<string> Settles,
     bool OnHold = false);
 
 /// <summary>Closing a visit: what forbids it, and what follows from it.</summary>
@@ -39,9 +41,15 @@ public static class Closing
         }
 
         // What was off and on again leaves its check owing, whether the job itself was finished or not.
-        var followUps = visit.Jobs.Where(j => progress.WasOpened(j.Place)).Select(j => Catalogue.Find(j.Job)!).Distinct().SelectMany(j => j.FollowUps).Distinct()
-            .Select(rule => (rule, Due(rule, usage, today).On, Due(rule, usage, today).Why));
-        return result with { FollowUps = [.. followUps] };
+        var followUps = progress.Opened.SelectMany(code => Openings.Find(code).FollowUps)
+            .Concat(visit.Jobs.Where(progress.WasBegun).SelectMany(j => Catalogue.Find(j.Job)?.FollowUps ?? []))
+            .Where(rule => rule.Wanted(visit.Schools)).Distinct()
+            .Select(rule => (rule, Due(rule, usage, today)))
+            .Select(f => (f.rule, f.Item2.On, f.Item2.Why));
+        List<string> settles = [.. result.Done.SelectMany(j => Catalogue.Find(j.Job)?.Settles ?? []).Distinct()];
+
+        // A check that this very visit leaves anew is owed again, whatever it settled before.
+        return result with { FollowUps = [.. followUps], Settles = settles };
     }
 
     /// <summary>Whether closing is refused, and what is done and undone by now; follow-ups are not worked out.</summary>
@@ -49,7 +57,7 @@ public static class Closing
     {
         List<JobAt> done = [.. visit.Jobs.Where(progress.IsDone)];
         List<JobAt> undone = [.. visit.Jobs.Except(done)];
-        ClosingResult Refuse(string sentence, string field = "") => new(sentence, field, done, undone, []);
+        ClosingResult Refuse(string sentence, string field = "") => new(sentence, field, done, undone, [], []);
 
         IReadOnlyList<PacketOpening> open = progress.OpenNow;
         if (open.Count > 0)
@@ -64,7 +72,7 @@ public static class Closing
             return Refuse($"On Hold: {seen}. Mend it, or say why the trailer leaves all the same; your name stays with it.", "releasedBecause");
         }
 
-        return new ClosingResult(null, "", done, undone, [], holds.Count > 0);
+        return new ClosingResult(null, "", done, undone, [], [], holds.Count > 0);
     }
 
     /// <summary>The day a check is due: by forecast of the distance, or by days where there is none.</summary>

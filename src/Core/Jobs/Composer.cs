@@ -4,33 +4,53 @@ using SturdyTinker.Core.Schools;
 namespace SturdyTinker.Core.Jobs;
 
 /// <summary>
-/// Makes one packet of all jobs of a visit: each opening once, one side at a time, one wheel end at a time,
-/// nose to tail, left before right. A pure function: the same input in any order gives the same packet.
+/// Makes one packet of all jobs of a visit: every opening once, one side at a time, one wheel end at a time, nose to tail, left
+/// before right, and last what can only be done with the weight down. A pure function: the same input in any order gives the
+/// same packet.
 /// </summary>
 public static class Composer
 {
-    /// <summary>Jobs that this gear can't have, as sentences, each with its position in the list; empty when all can be done.</summary>
-    public static IEnumerable<(int Index, string Sentence)> Refusals(RunningGear gear, IReadOnlyList<JobAt> jobs)
+    /// <summary>Jobs that can't be done, as sentences, each with its position in the list; empty when all can be done.</summary>
+    /// <param name="gear">The running gear.</param>
+    /// <param name="jobs">The jobs at their places.</param>
+    /// <param name="schools">The schools in force; our defaults when left out.</param>
+    public static IEnumerable<(int Index, string Sentence)> Refusals(RunningGear gear, IReadOnlyList<JobAt> jobs, SchoolChoices? schools = null)
     {
-        HashSet<string> places = [.. Places.Of(gear).Select(p => p.Code)];
+        schools ??= SchoolChoices.Defaults;
+        List<(Job Job, Place Place)> before = [];
         for (int i = 0; i < jobs.Count; i++)
         {
-            Job? job = Catalogue.Find(jobs[i].Job);
-            if (job is null)
+            if (Catalogue.Find(jobs[i].Job) is not { } job)
             {
                 yield return (i, $"“{jobs[i].Job}” is no job in the catalogue.");
+                continue;
             }
-            else if (!Place.TryParse(jobs[i].Place, out Place place) || !places.Contains(place.Code) || place.Kind != job.At)
+
+            bool there = Place.TryParse(jobs[i].Place, out Place place) && Places.Has(gear, place) && job.At.Contains(place.Kind);
+            if (!there)
             {
-                yield return (i, $"This trailer has no place “{jobs[i].Place}” for a {job.Name.ToLowerInvariant()}.");
+                yield return (i, $"This trailer has no place “{jobs[i].Place}” for “{job.Name.ToLowerInvariant()}”.");
             }
-            else if (!job.Applies(gear))
+            else if (!job.Applies(gear, place))
             {
-                yield return (i, $"A {job.Name.ToLowerInvariant()} does not go with this trailer's lubrication.");
+                yield return (i, $"“{job.Name}” at {place.Spoken} can't be done here: it {job.Lacking}.");
             }
-            else if (jobs.Take(i).Contains(jobs[i]))
+            else if (job.Forbids is { } school && schools.Is(school.Question, school.Answer))
             {
-                yield return (i, $"{job.Name} at {place.Spoken} is asked for twice.");
+                yield return (i, $"“{job.Name}” goes against {schools.Whose(school.Question).ToLowerInvariant()}: {schools.For(school.Question).Words.ToLowerInvariant()}.");
+            }
+            else if (before.Contains((job, place)))
+            {
+                yield return (i, $"“{job.Name}” at {place.Spoken} is asked for twice.");
+            }
+            else if (before.Find(b => b.Place.Near(place) && (b.Job.NotWith.Contains(job.Code) || job.NotWith.Contains(b.Job.Code))) is { Job: not null } other)
+            {
+                yield return (i, $"“{job.Name}” at {place.Spoken} contradicts “{other.Job.Name.ToLowerInvariant()}” at {other.Place.Spoken}: ask for one of them.");
+            }
+
+            if (there)
+            {
+                before.Add((job, place));
             }
         }
     }
@@ -39,151 +59,45 @@ public static class Composer
     /// <param name="gear">The running gear.</param>
     /// <param name="jobs">The jobs at their places.</param>
     /// <param name="schools">The schools in force.</param>
-    public static Packet Compose(RunningGear gear, IReadOnlyList<JobAt> jobs, SchoolChoices schools)
+    /// <param name="learned">What the shop and the trailer have taught; nothing when left out.</param>
+    /// <param name="hands">How many technicians work: 1 or 2.</param>
+    public static Packet Compose(RunningGear gear, IReadOnlyList<JobAt> jobs, SchoolChoices schools, Learned? learned = null, int hands = 1) =>
+        Sharing.Share(new Composition(gear, Known(gear, jobs, schools), schools, learned ?? Learned.Nothing).Compose(), hands);
+
+    /// <summary>
+    /// Composes anew what is left of a visit at work. What is settled stays, in the order it happened; what is open is used;
+    /// what was put back already comes off once more only for a job that was added. A job left out takes its steps along, and
+    /// what it alone had opened is put back.
+    /// </summary>
+    /// <param name="packet">The packet so far.</param>
+    /// <param name="entries">The entries that stand, in the order it happened.</param>
+    /// <param name="gear">The running gear.</param>
+    /// <param name="before">The jobs so far.</param>
+    /// <param name="jobs">The jobs from now on. Throws <see cref="ArgumentException"/> when <see cref="Refusals"/> has any.</param>
+    /// <param name="schools">The schools in force.</param>
+    /// <param name="learned">What the shop and the trailer have taught; nothing when left out.</param>
+    /// <param name="hands">How many technicians work: 1 or 2.</param>
+    public static Packet Recompose(
+        Packet packet,
+        IReadOnlyList<StepEntry> entries,
+        RunningGear gear,
+        IReadOnlyList<JobAt> before,
+        IReadOnlyList<JobAt> jobs,
+        SchoolChoices schools,
+        Learned? learned = null,
+        int hands = 1) =>
+        Sharing.Share(new Composition(gear, Known(gear, jobs, schools), schools, learned ?? Learned.Nothing).Recompose(packet, entries, before), hands, entries);
+
+    // In the catalogue's order, then from left to right and nose to tail.
+    private static List<(Job Job, Place Place)> Known(RunningGear gear, IReadOnlyList<JobAt> jobs, SchoolChoices schools)
     {
-        if (Refusals(gear, jobs).Select(r => r.Sentence).FirstOrDefault() is { } no)
+        if (Refusals(gear, jobs, schools).Select(r => r.Sentence).FirstOrDefault() is { } no)
         {
             throw new ArgumentException(no, nameof(jobs));
         }
 
-        Composition composition = new(new StepContext(gear, schools));
-        var wheelEnds = jobs
-            .Select(j => (Job: Catalogue.Find(j.Job)!, Place: Read(j.Place)))
-            .OrderBy(j => j.Place.Axle).ThenBy(j => j.Job.Code, StringComparer.Ordinal)
-            .GroupBy(j => j.Place)
-            .GroupBy(g => g.Key.Side!.Value)
-            .OrderBy(g => g.Key);
-        foreach (var side in wheelEnds)
-        {
-            composition.Side([.. side.Select(end => (end.Key, end.Select(j => j.Job).ToList()))]);
-        }
-
-        return composition.Finish();
-    }
-
-    private static Place Read(string code) => Place.TryParse(code, out Place place) ? place : default;
-
-    private sealed class Composition(StepContext context)
-    {
-        private readonly List<PacketStep> steps = [];
-        private readonly List<PacketOpening> openings = [];
-        private readonly List<(Opening Opening, Place Place)> shared = [];
-
-        /// <summary>One side: shared openings, each wheel end down and up, and what waits for the weight.</summary>
-        public void Side(IReadOnlyList<(Place End, List<Job> Jobs)> ends)
-        {
-            var plans = ends.Select(e => (e.End, e.Jobs, Closure: Openings.Closure(e.Jobs.SelectMany(j => j.Work.Select(w => w.Opening)), context.Gear))).ToList();
-            var sideOpenings = plans.SelectMany(p => p.Closure).Where(o => o.At == PlaceKind.Side).Distinct().ToList();
-            Place side = Place.OfSide(ends[0].End.Side!.Value);
-
-            foreach (Opening trailer in plans.SelectMany(p => p.Closure).Where(o => o.At == PlaceKind.Trailer).Distinct())
-            {
-                if (!shared.Contains((trailer, Place.Trailer)))
-                {
-                    shared.Add((trailer, Place.Trailer));
-                    Open(trailer, Place.Trailer);
-                }
-            }
-
-            foreach (Opening raised in sideOpenings)
-            {
-                Outside(plans, raised, opening => opening.Open, StepPart.Open);
-                Open(raised, side);
-            }
-
-            foreach (var plan in plans)
-            {
-                WheelEnd(plan.End, plan.Jobs, [.. plan.Closure.Where(o => o.At == PlaceKind.WheelEnd)], sideOpenings);
-            }
-
-            foreach (Opening raised in sideOpenings.AsEnumerable().Reverse())
-            {
-                Add(raised.Close, side, raised, StepPart.Close, null, null);
-                Outside(plans, raised, opening => opening.Close, StepPart.Close);
-            }
-        }
-
-        public Packet Finish()
-        {
-            foreach ((Opening opening, Place place) in shared.AsEnumerable().Reverse())
-            {
-                Add(opening.Close, place, opening, StepPart.Close, null, null);
-            }
-
-            return new Packet(steps, openings);
-        }
-
-        private void WheelEnd(Place end, List<Job> jobs, List<Opening> own, List<Opening> around)
-        {
-            foreach (Opening opening in around)
-            {
-                Work(end, jobs, opening);
-            }
-
-            foreach (Opening opening in own)
-            {
-                Open(opening, end);
-                Work(end, jobs, opening);
-            }
-
-            foreach (Opening opening in own.AsEnumerable().Reverse())
-            {
-                Add(opening.Close, end, opening, StepPart.Close, null, null);
-            }
-        }
-
-        private void Work(Place end, List<Job> jobs, Opening opening)
-        {
-            foreach (Job job in jobs)
-            {
-                Add(job.Work.Where(w => w.Opening == opening.Code).Select(w => w.Step), end, opening, StepPart.Work, job, null);
-            }
-        }
-
-        private void Outside(
-            IEnumerable<(Place End, List<Job> Jobs, IReadOnlyList<Opening> Closure)> plans,
-            Opening closed,
-            Func<Opening, IReadOnlyList<Step>> part,
-            StepPart kind)
-        {
-            foreach (var plan in plans)
-            {
-                foreach (Opening opening in plan.Closure)
-                {
-                    Add(part(opening), opening.PlaceFor(plan.End), opening, kind, null, closed);
-                }
-            }
-        }
-
-        private void Open(Opening opening, Place place)
-        {
-            openings.Add(new PacketOpening(opening.Code, opening.Name, place.Code, place.Spoken, opening.Depth));
-            Add(opening.Open, place, opening, StepPart.Open, null, null);
-        }
-
-        private void Add(IEnumerable<Step> wanted, Place place, Opening opening, StepPart part, Job? job, Opening? outside)
-        {
-            foreach (Step step in wanted.Where(s => s.Outside == outside?.Code && s.Wanted(context)))
-            {
-                steps.Add(new PacketStep(
-                    $"{place.Code}/{job?.Code ?? opening.Code}/{step.Code}",
-                    place.Code,
-                    place.Spoken,
-                    part,
-                    opening.Code,
-                    job?.Code,
-                    step.Title,
-                    step.Detail,
-                    step.Minutes,
-                    outside is null ? opening.Depth : outside.Depth - 1,
-                    step.Cautions,
-                    step.Readings,
-                    step.Looks,
-                    step.Tools(context.Gear),
-                    step.Parts(context),
-                    step.School is { } question ? context.Schools.For(question).Words : null,
-                    step.Optional));
-            }
-        }
+        return [.. jobs
+            .Select(j => (Job: Catalogue.Find(j.Job)!, Place: Place.Of(j.Place)))
+            .OrderBy(j => Catalogue.IndexOf(j.Job)).ThenBy(j => j.Place.Side).ThenBy(j => j.Place.Axle).ThenBy(j => j.Place.Kind)];
     }
 }

@@ -50,7 +50,42 @@ public sealed record PacketStep(
     IReadOnlyList<string> Tools,
     IReadOnlyList<PartNeed> Parts,
     string? School,
-    bool Optional);
+    bool Optional)
+{
+    /// <summary>Id of the <see cref="PacketOpening"/> that it opens, closes or works in.</summary>
+    public string In { get; init; } = "";
+
+    /// <summary>The jobs it is work of, each as <see cref="JobAt.Id"/>; empty for opening and closing.</summary>
+    public IReadOnlyList<string> For { get; init; } = [];
+
+    /// <summary>Whether it is work done on the way up, when what lies deeper is back.</summary>
+    public bool Late { get; init; }
+
+    /// <summary>Whether it is done only when everything is closed and the weight is down.</summary>
+    public bool WeightDown { get; init; }
+
+    /// <summary>The torque it is tightened to; null where nothing is.</summary>
+    public TorqueAsked? Torque { get; init; }
+
+    /// <summary>What to photograph; null for nothing.</summary>
+    public string? Photo { get; init; }
+
+    /// <summary>What its socket fits, where the one that fitted is worth writing down; null for no socket.</summary>
+    public string? Socket { get; init; }
+
+    /// <summary>Where its minutes come from when not from the catalogue: "median of 9 times here"; null otherwise.</summary>
+    public string? MinutesFrom { get; init; }
+
+    /// <summary>Which of two technicians does it: 1 or 2; 1 when one works alone.</summary>
+    public int Hand { get; init; } = 1;
+
+    /// <summary>A step's family by its key, whatever its place and however often it is opened: "hub-off/seat", "bearing-repack/pack".</summary>
+    public static string FamilyOf(string key)
+    {
+        string[] parts = key.Split('/');
+        return parts.Length < 3 ? key : $"{parts[1].Split('#')[0]}/{parts[2]}";
+    }
+}
 
 /// <summary>An opening that a packet makes and closes again.</summary>
 /// <param name="Code">Code of the opening.</param>
@@ -58,13 +93,26 @@ public sealed record PacketStep(
 /// <param name="Place">Code of the place.</param>
 /// <param name="PlaceSpoken">The place as it is spoken.</param>
 /// <param name="Depth">How deep it lies: 1 and more.</param>
-public sealed record PacketOpening(string Code, string Name, string Place, string PlaceSpoken, int Depth);
+public sealed record PacketOpening(string Code, string Name, string Place, string PlaceSpoken, int Depth)
+{
+    /// <summary>Unique in the packet: "axle-1-left/hub-off", and "axle-1-left/hub-off#2" when it has to come off once more.</summary>
+    public string Id { get; init; } = "";
+
+    /// <summary>Ids of the openings that have to stand first.</summary>
+    public IReadOnlyList<string> Needs { get; init; } = [];
+}
 
 /// <summary>The one ordered list of steps for all jobs of a visit.</summary>
 /// <param name="Steps">The steps in order.</param>
 /// <param name="Openings">Every opening it makes, each once, in the order they are opened.</param>
 public sealed record Packet(IReadOnlyList<PacketStep> Steps, IReadOnlyList<PacketOpening> Openings)
 {
+    /// <summary>How many technicians it is made for: 1 or 2.</summary>
+    public int Hands { get; init; } = 1;
+
+    /// <summary>How long the trailer stands: all the minutes for one technician, less for two.</summary>
+    public decimal Elapsed { get; init; }
+
     /// <summary>All the minutes: work, and opening and closing.</summary>
     public decimal Minutes => Steps.Sum(s => s.Minutes);
 
@@ -85,4 +133,8 @@ public sealed record Packet(IReadOnlyList<PacketStep> Steps, IReadOnlyList<Packe
 /// <summary>A job at a place.</summary>
 /// <param name="Job">Code of the job.</param>
 /// <param name="Place">Code of the place.</param>
-public sealed record JobAt(string Job, string Place);
+public sealed record JobAt(string Job, string Place)
+{
+    /// <summary>The two in one: "bearing-repack@axle-1-left".</summary>
+    public string Id => $"{Job}@{Place}";
+}

@@ -18,12 +18,16 @@ public enum OpeningState
 /// <summary>How far a visit has come: a packet and the entries that stand. A pure view; it changes nothing.</summary>
 public sealed class Progress
 {
+    // Up to here a trailer only stands on chocks and stands; deeper, something is off.
+    private static readonly int RaisedDepth = Openings.Find("raised").Depth;
+
     private readonly Packet packet;
     private readonly Dictionary<string, StepEntry> settled;
     private readonly Dictionary<string, int> position;
-    private readonly Dictionary<(string, string), List<PacketStep>> byOpening;
+    private readonly Dictionary<string, PacketOpening> openings;
+    private readonly Dictionary<string, List<PacketStep>> stepsOf;
+    private readonly Dictionary<string, HashSet<string>> around = [];
     private readonly Dictionary<string, Place> places;
-    private readonly Dictionary<string, PacketOpening> openingOf;
 
     /// <summary>A view of a packet with its entries; entries taken back are passed over.</summary>
     public Progress(Packet packet, IEnumerable<StepEntry> entries)
@@ -31,21 +35,45 @@ public sealed class Progress
         this.packet = packet;
         settled = entries.Where(e => e.UndoneAt is null).GroupBy(e => e.Key).ToDictionary(g => g.Key, g => g.First());
         position = packet.Steps.Select((s, i) => (s.Key, i)).ToDictionary(s => s.Key, s => s.i);
-        byOpening = packet.Steps.Where(s => s.Part != StepPart.Work).GroupBy(s => (s.Opening, s.Place)).ToDictionary(g => g.Key, g => g.ToList());
-        places = packet.Steps.Select(s => s.Place).Concat(packet.Openings.Select(o => o.Place)).Distinct().ToDictionary(c => c, c => Place.TryParse(c, out Place place) ? place : default);
+        openings = packet.Openings.ToDictionary(o => o.Id);
+        stepsOf = packet.Openings.ToDictionary(o => o.Id, _ => new List<PacketStep>());
+        foreach (PacketStep step in packet.Steps.Where(s => s.Part != StepPart.Work))
+        {
+            stepsOf[step.In].Add(step);
+        }
 
-        // Work at a wheel end may be done in an opening of its side ("rock the tyre" while raised).
-        openingOf = packet.Steps.ToDictionary(s => s.Key, s => packet.Openings.First(o => o.Code == s.Opening && Around(o.Place, s.Place)));
+        places = packet.Steps.Select(s => s.Place).Distinct().ToDictionary(c => c, c => Place.Of(c));
     }
 
     /// <summary>The first step still to do; null when all are settled but those that what is back on already has left behind.</summary>
-    public PacketStep? Next => packet.Steps.FirstOrDefault(s => !settled.ContainsKey(s.Key) && !LeftBehind(s));
+    public PacketStep? Next => packet.Steps.FirstOrDefault(s => !settled.ContainsKey(s.Key) && !IsLeftBehind(s));
+
+    /// <summary>The first step still to do for one of two technicians that may be done now; any other's when that one has none.</summary>
+    /// <param name="hand">1 or 2.</param>
+    public PacketStep? NextFor(int hand)
+    {
+        PacketStep? others = null;
+        foreach (PacketStep step in packet.Steps.Where(s => !settled.ContainsKey(s.Key) && !IsLeftBehind(s)))
+        {
+            if ((step.Hand == hand || others is null) && FirstBefore(step, everything: true) is null)
+            {
+                if (step.Hand == hand)
+                {
+                    return step;
+                }
+
+                others = step;
+            }
+        }
+
+        return others;
+    }
 
     /// <summary>
     /// The first step still to do when only what is open is to be put back and the rest left for another visit;
     /// null when nothing is open.
     /// </summary>
-    public PacketStep? NextToPutBack => packet.Steps.FirstOrDefault(s => !settled.ContainsKey(s.Key) && !LeftBehind(s) && BelongsToPuttingBack(s));
+    public PacketStep? NextToPutBack => packet.Steps.FirstOrDefault(s => !settled.ContainsKey(s.Key) && !IsLeftBehind(s) && BelongsToPuttingBack(s));
 
     /// <summary>The entry that settles a step; null while it is to do.</summary>
     public StepEntry? EntryFor(string key) => settled.GetValueOrDefault(key);
@@ -53,9 +81,9 @@ public sealed class Progress
     /// <summary>How an opening stands.</summary>
     public OpeningState StateOf(PacketOpening opening)
     {
-        List<PacketStep> steps = StepsOf(opening);
-        bool begun = steps.Any(s => s.Part == StepPart.Open && settled.ContainsKey(s.Key));
-        bool closed = steps.Where(s => s.Part == StepPart.Close).All(s => settled.ContainsKey(s.Key));
+        List<PacketStep> steps = stepsOf[opening.Id];
+        bool begun = steps.Exists(s => s.Part == StepPart.Open && settled.ContainsKey(s.Key));
+        bool closed = steps.TrueForAll(s => s.Part != StepPart.Close || settled.ContainsKey(s.Key));
         return !begun ? OpeningState.Shut : closed ? OpeningState.Closed : OpeningState.Open;
     }
 
@@ -68,7 +96,7 @@ public sealed class Progress
     /// <param name="step">A step of this packet.</param>
     public string? WhyNotYet(PacketStep step)
     {
-        PacketOpening its = OpeningOf(step);
+        PacketOpening its = openings[step.In];
         if (step.Part == StepPart.Close && StateOf(its) == OpeningState.Shut)
         {
             return $"There is nothing to put back yet: {its.Name} has not been begun at {its.PlaceSpoken}.";
@@ -79,8 +107,7 @@ public sealed class Progress
             return $"{Capital(back.Name)} is being put back already at {back.PlaceSpoken}: take that back first.";
         }
 
-        PacketStep? before = packet.Steps.Take(position[step.Key]).FirstOrDefault(s =>
-            !settled.ContainsKey(s.Key) && Related(s.Place, step.Place) && (step.Part != StepPart.Close || BelongsToPuttingBack(s)));
+        PacketStep? before = FirstBefore(step, everything: step is { Part: not StepPart.Close, Late: false });
         return before is null ? null : $"Before this comes “{before.Title}” at {before.PlaceSpoken}.";
     }
 
@@ -91,30 +118,60 @@ public sealed class Progress
     /// <summary>Why a settled step can't be taken back, as a sentence; null when it can.</summary>
     public string? WhyNotTakenBack(PacketStep step)
     {
-        PacketStep? after = packet.Steps.Skip(position[step.Key] + 1).LastOrDefault(s => settled.ContainsKey(s.Key) && Related(s.Place, step.Place));
+        PacketStep? after = packet.Steps.Skip(position[step.Key] + 1).LastOrDefault(s => settled.ContainsKey(s.Key) && Binds(step, s));
         return after is null ? null : $"Take back “{after.Title}” at {after.PlaceSpoken} first.";
     }
 
-    /// <summary>Whether a job's work at its place is done: every step that is not optional, and none of those skipped.</summary>
+    /// <summary>Whether a job's work is done: every step of it that is not optional, and none of those skipped.</summary>
     public bool IsDone(JobAt job)
     {
-        List<PacketStep> work = [.. packet.Steps.Where(s => s.Job == job.Job && s.Place == job.Place && !s.Optional)];
-        return work.Count > 0 && work.All(s => settled.TryGetValue(s.Key, out StepEntry? entry) && entry.SkippedBecause is null);
+        List<PacketStep> work = [.. packet.Steps.Where(s => s.For.Contains(job.Id))];
+        List<PacketStep> needed = work.FindAll(s => !s.Optional);
+        return (needed.Count > 0 ? needed : work) is { Count: > 0 } all && all.TrueForAll(s => settled.TryGetValue(s.Key, out StepEntry? entry) && entry.SkippedBecause is null);
     }
 
-    /// <summary>Whether anything at a place has been opened, closed again or not.</summary>
-    public bool WasOpened(string place) => packet.Openings.Any(o => o.Place == place && StateOf(o) != OpeningState.Shut);
+    /// <summary>Codes of everything that has been opened, closed again or not, each once.</summary>
+    public IEnumerable<string> Opened => packet.Openings.Where(o => StateOf(o) != OpeningState.Shut).Select(o => o.Code).Distinct();
 
-    // What has to be settled before things are back: the closing of whatever was begun, and the work of what was opened
-    // wholly. The rest of an opening that was only begun is left.
+    /// <summary>Whether anything of a job has been worked on.</summary>
+    public bool WasBegun(JobAt job) => packet.Steps.Any(s => s.For.Contains(job.Id) && settled.TryGetValue(s.Key, out StepEntry? entry) && entry.SkippedBecause is null);
+
+    /// <summary>Begun to be closed, or closed.</summary>
+    public bool IsGoingBack(PacketOpening opening) => stepsOf[opening.Id].Exists(s => s.Part == StepPart.Close && settled.ContainsKey(s.Key));
+
+    /// <summary>Opened to its last step.</summary>
+    public bool IsWhole(PacketOpening opening) => stepsOf[opening.Id].TrueForAll(s => s.Part != StepPart.Open || settled.ContainsKey(s.Key));
+
+    /// <summary>Whether a step can't come any more, since what it goes behind is back on; or the closing of what such a step would have opened.</summary>
+    public bool IsLeftBehind(PacketStep step) => step.Part == StepPart.Close
+        ? StateOf(openings[step.In]) == OpeningState.Shut && stepsOf[step.In].TrueForAll(s => s.Part != StepPart.Open || PutBackBefore(s) is not null)
+        : PutBackBefore(step) is not null;
+
+    // The first unsettled step that has to come before this one: of everything, or only of what belongs to putting back.
+    private PacketStep? FirstBefore(PacketStep step, bool everything) => packet.Steps.Take(position[step.Key]).FirstOrDefault(s =>
+        !settled.ContainsKey(s.Key) && Binds(s, step) && !IsLeftBehind(s) && (everything || BelongsToPuttingBack(s)));
+
+    // What has to be settled before things are back: the closing of whatever was begun; the work at a wheel end of what was
+    // opened wholly; and with the weight down what belongs to jobs that were begun. Looks all round are left, and the rest of
+    // an opening that was only begun.
     private bool BelongsToPuttingBack(PacketStep step) => step.Part switch
     {
-        StepPart.Close => StateOf(OpeningOf(step)) != OpeningState.Shut,
-        StepPart.Work => IsWhole(OpeningOf(step)),
+        StepPart.Close => StateOf(openings[step.In]) != OpeningState.Shut,
+        StepPart.Work when step.WeightDown => !step.Optional && step.For.Any(WasTouched),
+        StepPart.Work => openings[step.In].Depth > RaisedDepth && IsWhole(openings[step.In]),
         _ => false,
     };
 
-    // The opening that a step would go behind: put back at this place, or around it, and lying no deeper. Null when there is none.
+    // Something of a job was done, or something was taken off near its place.
+    private bool WasTouched(string job)
+    {
+        Place at = Place.Of(job[(job.IndexOf('@', StringComparison.Ordinal) + 1)..]);
+        return packet.Steps.Any(s => s.For.Contains(job) && settled.TryGetValue(s.Key, out StepEntry? entry) && entry.SkippedBecause is null)
+            || packet.Openings.Any(o => o.Depth > RaisedDepth && Place.Of(o.Place).Near(at) && StateOf(o) != OpeningState.Shut);
+    }
+
+    // The opening that a step would go behind: its own, or one that its own needs, being put back. Null when there is none.
+    // Loosening lug nuts goes behind nothing.
     private PacketOpening? PutBackBefore(PacketStep step)
     {
         if (step.Part == StepPart.Close)
@@ -122,30 +179,51 @@ public sealed class Progress
             return null;
         }
 
-        int depth = OpeningOf(step).Depth;
-        return packet.Openings.FirstOrDefault(o => o.Depth <= depth && Around(o.Place, step.Place) && IsGoingBack(o));
+        // Work for when the weight is down comes when all else is closed: only its own opening's end ends it.
+        PacketOpening own = openings[step.In];
+        if (IsGoingBack(own))
+        {
+            return own;
+        }
+
+        return AroundOf(own.Id).Select(id => openings[id]).FirstOrDefault(IsGoingBack);
     }
 
-    // A step that can't come any more, since what it goes behind is back on; nor the closing of what it would have opened.
-    private bool LeftBehind(PacketStep step) => step.Part == StepPart.Close
-        ? StateOf(OpeningOf(step)) == OpeningState.Shut && StepsOf(OpeningOf(step)).Where(s => s.Part == StepPart.Open).All(s => PutBackBefore(s) is not null)
-        : PutBackBefore(step) is not null;
+    // Whether one step has to be settled before a later one: they open, close or work in the same thing, or one's opening
+    // needs the other's. Work binds, and is bound by, only what lies near it.
+    internal bool Binds(PacketStep earlier, PacketStep later)
+    {
+        bool near = places[earlier.Place].Near(places[later.Place]);
+        if (earlier.In == later.In)
+        {
+            return (earlier.Part != StepPart.Work || later.Part != StepPart.Work) || near;
+        }
 
-    // Begun to be closed, or closed.
-    private bool IsGoingBack(PacketOpening opening) => StepsOf(opening).Any(s => s.Part == StepPart.Close && settled.ContainsKey(s.Key));
+        if (AroundOf(later.In).Contains(earlier.In) || AroundOf(earlier.In).Contains(later.In))
+        {
+            return near || (earlier.Part != StepPart.Work && later.Part != StepPart.Work);
+        }
 
-    // Opened to its last step.
-    private bool IsWhole(PacketOpening opening) => StepsOf(opening).Where(s => s.Part == StepPart.Open).All(s => settled.ContainsKey(s.Key));
+        // With the weight down: everything else is closed, and what comes before it there is done.
+        return later.WeightDown && (earlier.WeightDown ? near : earlier.Part == StepPart.Close);
+    }
 
-    private List<PacketStep> StepsOf(PacketOpening opening) => byOpening[(opening.Code, opening.Place)];
+    private HashSet<string> AroundOf(string id)
+    {
+        if (!around.TryGetValue(id, out HashSet<string>? found))
+        {
+            found = [];
+            foreach (string need in openings[id].Needs.Where(openings.ContainsKey))
+            {
+                found.Add(need);
+                found.UnionWith(AroundOf(need));
+            }
 
-    private PacketOpening OpeningOf(PacketStep step) => openingOf[step.Key];
+            around.Add(id, found);
+        }
+
+        return found;
+    }
 
     private static string Capital(string words) => char.ToUpperInvariant(words[0]) + words[1..];
-
-    // One place lies within the other: the trailer holds all, a side its wheel ends.
-    private bool Related(string one, string other) => Around(one, other) || Around(other, one);
-
-    private bool Around(string outer, string inner) =>
-        outer == inner || places[outer].Kind == PlaceKind.Trailer || (places[outer].Kind == PlaceKind.Side && places[inner].Side == places[outer].Side);
 }

@@ -7,7 +7,33 @@ namespace SturdyTinker.Core.Jobs;
 /// <summary>What decides whether a step is wanted, and how it is done.</summary>
 /// <param name="Gear">The trailer's running gear.</param>
 /// <param name="Schools">The schools in force.</param>
-public sealed record StepContext(RunningGear Gear, SchoolChoices Schools);
+public sealed record StepContext(RunningGear Gear, SchoolChoices Schools)
+{
+    /// <summary>The place the step is done at.</summary>
+    public Place Place { get; init; }
+
+    /// <summary>The jobs of the visit, each with its place.</summary>
+    public IReadOnlyList<(Job Job, Place Place)> Jobs { get; init; } = [];
+
+    /// <summary>What fitted this trailer at earlier visits: what the socket is for, and its size as written down.</summary>
+    public IReadOnlyDictionary<string, string> Sockets { get; init; } = NoSockets;
+
+    private static readonly Dictionary<string, string> NoSockets = [];
+
+    /// <summary>Whether a job of this code is done at a wheel end that this place shares.</summary>
+    public bool Doing(string code)
+    {
+        foreach ((Job job, Place at) in Jobs)
+        {
+            if (job.Code == code && at.Near(Place))
+            {
+                return true;
+            }
+        }
+
+        return false;
+    }
+}
 
 /// <summary>A part or a consumable that a step takes.</summary>
 /// <param name="Name">What it is, by generic description and measure.</param>
@@ -20,7 +46,7 @@ public sealed record PartNeed(string Name, decimal Quantity, string Unit)
 }
 
 /// <summary>One thing to do, as data.</summary>
-/// <param name="Code">Stable code, unique within its opening or job.</param>
+/// <param name="Code">Stable code, unique within its opening or group of work.</param>
 /// <param name="Title">What to do, as an order, short enough to read at arm's length.</param>
 /// <param name="Minutes">How long it takes one practised technician. Source: common practice, spread so that openings keep their whole.</param>
 public sealed record Step(string Code, string Title, decimal Minutes)
@@ -38,22 +64,40 @@ public sealed record Step(string Code, string Title, decimal Minutes)
     public IReadOnlyList<Subject> Looks { get; init; } = [];
 
     /// <summary>Tools it takes.</summary>
-    public Func<RunningGear, IReadOnlyList<string>> Tools { get; init; } = _ => [];
+    public Func<StepContext, IReadOnlyList<string>> Tools { get; init; } = _ => [];
+
+    /// <summary>What its socket fits, for a step at which the one that fitted is written down and offered next time; null for no socket.</summary>
+    public string? Socket { get; init; }
 
     /// <summary>Parts and consumables it takes.</summary>
     public Func<StepContext, IReadOnlyList<PartNeed>> Parts { get; init; } = _ => [];
 
-    /// <summary>Whether this gear and these schools want it.</summary>
+    /// <summary>The torque it is tightened to; null where nothing is.</summary>
+    public Func<RunningGear, TorqueAsked>? Torque { get; init; }
+
+    /// <summary>What to photograph before going on; null for nothing.</summary>
+    public string? Photo { get; init; }
+
+    /// <summary>Whether this gear, these schools and the visit's jobs want it.</summary>
     public Func<StepContext, bool> Wanted { get; init; } = _ => true;
 
     /// <summary>The school question that decided for this step; null for a step all schools share.</summary>
     public SchoolQuestion? School { get; init; }
 
     /// <summary>
-    /// Code of an opening needed below this one that has to be closed while the step is done: lug nuts are
-    /// broken loose, and torqued, while the tyre still bears weight. Null for a step done where it stands.
+    /// Code of an opening needed below this one that has to be closed while an opening step is done: lug nuts are broken
+    /// loose while the tyre still bears weight. Null for a step done where it stands.
     /// </summary>
-    public string? Outside { get; init; }
+    public string? Before { get; init; }
+
+    /// <summary>
+    /// For a closing step, and for late work at the trailer: done only when everything is closed and the weight is down, in
+    /// the order of this rank (suspension bolts before lug nuts before trying things). Null for a step done where it stands.
+    /// </summary>
+    public int? WeightDown { get; init; }
+
+    /// <summary>For work: done on the way up, when what lies deeper here is back, just before its opening is closed.</summary>
+    public bool Late { get; init; }
 
     /// <summary>Whether the step can be skipped, with a reason, and the job still counts as done.</summary>
     public bool Optional { get; init; }

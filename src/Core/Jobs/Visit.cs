@@ -33,8 +33,14 @@ public sealed class Visit
     /// <summary>The schools in force when taken in.</summary>
     public required SchoolChoices Schools { get; init; }
 
-    /// <summary>The jobs at their places.</summary>
-    public required IReadOnlyList<JobAt> Jobs { get; init; }
+    /// <summary>The jobs at their places; they may change while it is worked.</summary>
+    public required IReadOnlyList<JobAt> Jobs { get; set; }
+
+    /// <summary>How many technicians work on it: 1 or 2.</summary>
+    public int Hands { get; set; } = 1;
+
+    /// <summary>How often its packet was composed anew: whoever shows an older one has to fetch it again.</summary>
+    public int Composed { get; set; }
 }
 
 /// <summary>The packet of a visit, kept as composed so that a later catalogue does not rewrite it.</summary>
@@ -44,7 +50,7 @@ public sealed class VisitPacket
     public Guid VisitId { get; init; }
 
     /// <summary>The packet.</summary>
-    public required Packet Packet { get; init; }
+    public required Packet Packet { get; set; }
 }
 
 /// <summary>A step ticked, or skipped with a reason.</summary>
@@ -67,6 +73,12 @@ public sealed class StepEntry
 
     /// <summary>Why it was skipped; null when it was done.</summary>
     public string? SkippedBecause { get; init; }
+
+    /// <summary>How long the step stood on the tablet before it was settled, in seconds; null when nobody knows.</summary>
+    public int? Seconds { get; init; }
+
+    /// <summary>The socket that fitted, as written down; null when nobody wrote one.</summary>
+    public string? Socket { get; init; }
 
     /// <summary>When it was taken back; null while it stands. A taken-back entry never comes alive again.</summary>
     public DateTimeOffset? UndoneAt { get; set; }
@@ -95,6 +107,54 @@ public sealed class PartUsed
 
     /// <summary>Of what: "piece", "oz".</summary>
     public required string Unit { get; init; }
+
+    /// <summary>What one of it cost that day, in the shop's money; null where no price is known.</summary>
+    public decimal? Price { get; set; }
+
+    /// <summary>When, with the shop's offset from UTC.</summary>
+    public DateTimeOffset At { get; init; }
+
+    /// <summary>Who.</summary>
+    public Guid PersonId { get; init; }
+}
+
+/// <summary>A part or a consumable that has been taken along to a visit.</summary>
+public sealed class PartTaken
+{
+    /// <summary>The visit.</summary>
+    public Guid VisitId { get; init; }
+
+    /// <summary>What it is, as the packet's list names it.</summary>
+    public required string Name { get; init; }
+
+    /// <summary>When, with the shop's offset from UTC.</summary>
+    public DateTimeOffset At { get; init; }
+
+    /// <summary>Who.</summary>
+    public Guid PersonId { get; init; }
+}
+
+/// <summary>How long a step took here, the last times.</summary>
+public sealed class StepTimes
+{
+    /// <summary>The step's family: see <see cref="PacketStep.FamilyOf"/>.</summary>
+    public required string Family { get; init; }
+
+    /// <summary>Seconds of the last times, oldest first, at most <see cref="LearnedMinutes.Kept"/>.</summary>
+    public IReadOnlyList<int> Seconds { get; set; } = [];
+}
+
+/// <summary>A photograph taken at a step.</summary>
+public sealed class StepPhoto
+{
+    /// <summary>Made by the client, UUID version 7; names its file too.</summary>
+    public Guid Id { get; init; }
+
+    /// <summary>The visit.</summary>
+    public Guid VisitId { get; init; }
+
+    /// <summary>Key of the step it was taken at.</summary>
+    public required string StepKey { get; init; }
 
     /// <summary>When, with the shop's offset from UTC.</summary>
     public DateTimeOffset At { get; init; }

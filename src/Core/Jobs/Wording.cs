@@ -5,19 +5,57 @@ using SturdyTinker.Core.Parts;
 
 namespace SturdyTinker.Core.Jobs;
 
-/// <summary>Tools and parts whose description follows from the gear.</summary>
+/// <summary>In which order things are done once the weight is down.</summary>
+internal static class WeightDownRank
+{
+    internal const int SuspensionBolts = 10;
+    internal const int Lugs = 20;
+    internal const int Grease = 30;
+    internal const int Bleed = 40;
+    internal const int Try = 50;
+    internal const int Papers = 60;
+}
+
+/// <summary>What several openings and jobs say or ask alike.</summary>
 internal static class Wording
 {
+    internal const string BrakeCaution = "Brake work may be licensed work where you are. The maker's torque rules.";
+    internal const string SteelCaution = "Eyes covered when driving steel.";
+    internal const string LoadCaution = "A loaded spring and a bolt under load can injure: take the load off first.";
+
+    /// <summary>Code of the job that puts a sealed hub on, after which the one-piece nut rules whatever was there before.</summary>
+    internal const string SealedHub = "sealed-hub";
+
+    /// <summary>Code of the job that turns an axle's drum brakes into discs.</summary>
+    internal const string DiscConversion = "disc-conversion";
+
     /// <summary>Whether the spindle nut is kept this way.</summary>
     internal static Func<StepContext, bool> Retained(NutRetention kind) => c => c.Gear.NutRetention == kind;
 
+    /// <summary>Whether the nut that goes on again is set by hand: any but the one-piece nut.</summary>
+    internal static bool Adjustable(StepContext c) => !OnePiece(c);
+
+    /// <summary>Whether a one-piece nut goes on: one was there, or a sealed hub is fitted.</summary>
+    internal static bool OnePiece(StepContext c) => c.Gear.NutRetention == NutRetention.OnePieceNut || c.Doing(SealedHub);
+
+    /// <summary>Whether a lock of this kind goes on again.</summary>
+    internal static Func<StepContext, bool> LockedBy(NutRetention kind) => c => c.Gear.NutRetention == kind && Adjustable(c);
+
+    internal static bool Electric(StepContext c) => c.Gear.Brake == BrakeKind.ElectricDrum;
+
+    internal static bool Hydraulic(StepContext c) => c.Gear.Brake is BrakeKind.HydraulicDrum or BrakeKind.HydraulicDisc;
+
     /// <summary>
     /// The lug socket to try first. Width across flats after ASME B18.2.2; lug nuts often differ, so it says "try".
+    /// What fitted this trailer before comes first.
     /// </summary>
-    internal static IReadOnlyList<string> LugTools(RunningGear gear) =>
-        HexNut.AcrossFlats(gear.Studs.Thread) is { } flats
-            ? [$"lug socket (try {ShopFormat.Write(flats, Fineness.Sixteenth)})"]
-            : ["lug socket"];
+    internal static IReadOnlyList<string> LugTools(StepContext c) => [Fitted(c, "lug nuts", HexNut.AcrossFlats(c.Gear.Studs.Thread) is { } flats
+        ? $"lug socket (try {ShopFormat.Write(flats, Fineness.Sixteenth)})"
+        : "lug socket")];
+
+    /// <summary>The socket that fitted this trailer last time; otherwise what is usually taken.</summary>
+    internal static string Fitted(StepContext c, string what, string usual) =>
+        c.Sockets.TryGetValue(what, out string? socket) ? $"{socket} socket for the {what} (fitted last time)" : usual;
 
     /// <summary>The seal to take along: both candidates where a rating has two.</summary>
     internal static PartNeed SealFor(RunningGear gear) => UsualSet.For(gear.RatingPounds)?.Seals switch

@@ -14,4 +14,19 @@ public enum Quantity
 
     /// <summary>Grease, oil or fluid. Canonical unit: the millilitre.</summary>
     Volume,
+
+    /// <summary>A tyre's or a line's pressure. Canonical unit: the kilopascal.</summary>
+    Pressure,
+
+    /// <summary>How hot something is. Canonical unit: the degree Fahrenheit, in which a degree Celsius is exact.</summary>
+    Temperature,
+
+    /// <summary>Electric current. Canonical unit: the ampere.</summary>
+    Current,
+
+    /// <summary>Electric resistance. Canonical unit: the ohm.</summary>
+    Resistance,
+
+    /// <summary>What something weighs. Canonical unit: the kilogram.</summary>
+    Weight,
 }

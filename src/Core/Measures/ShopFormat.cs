@@ -52,7 +52,12 @@ public static class ShopFormat
         Quantity.Length => (Write(new Length(canonical), Fineness.Thousandth), Fixed(canonical, "0.###") + " mm"),
         Quantity.Distance => (Fixed(canonical / Unit.Mile.InCanonical, "#,0.#") + " mi", Fixed(canonical / Unit.Kilometre.InCanonical, "#,0.#") + " km"),
         Quantity.Torque => (Fixed(canonical / Unit.PoundForceFoot.InCanonical, "0.#") + " lbf·ft", Fixed(canonical, "0.#") + " N·m"),
-        _ => (Fixed(canonical / Unit.FluidOunce.InCanonical, "0.##") + " fl oz", Fixed(canonical, "0.#") + " mL"),
+        Quantity.Volume => (Fixed(canonical / Unit.FluidOunce.InCanonical, "0.##") + " fl oz", Fixed(canonical, "0.#") + " mL"),
+        Quantity.Pressure => (Fixed(canonical / Unit.PoundPerSquareInch.InCanonical, "0.#") + " psi", Fixed(canonical, "0") + " kPa"),
+        Quantity.Temperature => (Fixed(canonical, "0.#") + " °F", Fixed((canonical - Unit.Celsius.Offset) / Unit.Celsius.InCanonical, "0.#") + " °C"),
+        Quantity.Current => (Fixed(canonical, "0.##") + " A", Fixed(canonical / Unit.Milliampere.InCanonical, "0") + " mA"),
+        Quantity.Resistance => (Fixed(canonical, "0.##") + " ohm", Fixed(canonical, "0.##") + " Ω"),
+        _ => (Fixed(canonical / Unit.Pound.InCanonical, "#,0") + " lb", Fixed(canonical, "#,0") + " kg"),
     };
 
     private static string Fraction(Length length, int parts)

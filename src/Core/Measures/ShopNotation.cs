@@ -11,7 +11,7 @@ namespace SturdyTinker.Core.Measures;
 public sealed record Understood(string Typed, decimal? Canonical, Unit? Unit, string? Problem)
 {
     /// <summary>The figure in the unit it was written in. Throws when nothing was understood.</summary>
-    public decimal InItsUnit => Canonical!.Value / Unit!.InCanonical;
+    public decimal InItsUnit => (Canonical!.Value - Unit!.Offset) / Unit.InCanonical;
 }
 
 /// <summary>Reads figures the way people in the trade write them: 4 1/4, 4-1/4", 9/16, .003, 3 thou, 18 mm, 12,000 mi, 100 ft-lb.</summary>
@@ -79,7 +79,7 @@ public static partial class ShopNotation
 
         return Number(match, out decimal number) is { } problem
             ? No(problem)
-            : new Understood(text, number * unit.InCanonical, unit, null);
+            : new Understood(text, (number * unit.InCanonical) + unit.Offset, unit, null);
     }
 
     private static string Spell(string text)
@@ -178,7 +178,12 @@ public static partial class ShopNotation
         Quantity.Length => "in, thou or mm",
         Quantity.Distance => "mi or km",
         Quantity.Torque => "lbf·ft or N·m",
-        _ => "fl oz or mL",
+        Quantity.Volume => "fl oz or mL",
+        Quantity.Pressure => "psi or kPa",
+        Quantity.Temperature => "°F or °C",
+        Quantity.Current => "A or mA",
+        Quantity.Resistance => "ohm",
+        _ => "lb or kg",
     };
 
     // A sign, a whole or decimal number, a fraction, or a whole number and a fraction parted by a blank or a hyphen.

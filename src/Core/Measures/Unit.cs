@@ -7,6 +7,9 @@ namespace SturdyTinker.Core.Measures;
 /// <param name="Written">Every way we accept it written, lower case, without blanks or points.</param>
 public sealed record Unit(string Symbol, Quantity Quantity, decimal InCanonical, params string[] Written)
 {
+    /// <summary>Canonical units at this unit's nought: 32 for the degree Celsius, otherwise 0.</summary>
+    public decimal Offset { get; init; }
+
     /// <summary>Inch: exactly 25.4 mm. Source: NIST SP 811, appendix B.</summary>
     public static Unit Inch { get; } = new("in", Quantity.Length, 25.4m, "in", "inch", "inches", "\"", "''", "″", "”");
 
@@ -51,9 +54,40 @@ public sealed record Unit(string Symbol, Quantity Quantity, decimal InCanonical,
     /// <summary>Litre.</summary>
     public static Unit Litre { get; } = new("L", Quantity.Volume, 1000m, "l", "litre", "litres", "liter", "liters");
 
+    /// <summary>Pound-force per square inch: 4.448 221 615 260 5 N over 645.16 mm², both exact. NIST SP 811 gives it rounded, 6.894 757 kPa.</summary>
+    public static Unit PoundPerSquareInch { get; } = new("psi", Quantity.Pressure, 4448.2216152605m / 645.16m, "psi", "lbf/in2", "lb/in2");
+
+    /// <summary>Kilopascal.</summary>
+    public static Unit Kilopascal { get; } = new("kPa", Quantity.Pressure, 1m, "kpa");
+
+    /// <summary>Bar: exactly 100 kPa.</summary>
+    public static Unit Bar { get; } = new("bar", Quantity.Pressure, 100m, "bar");
+
+    /// <summary>Degree Fahrenheit.</summary>
+    public static Unit Fahrenheit { get; } = new("°F", Quantity.Temperature, 1m, "°f", "f", "degf", "fahrenheit");
+
+    /// <summary>Degree Celsius: exactly 1.8 °F, from 32 °F. Source: NIST SP 811, appendix B.</summary>
+    public static Unit Celsius { get; } = new("°C", Quantity.Temperature, 1.8m, "°c", "c", "degc", "celsius") { Offset = 32m };
+
+    /// <summary>Ampere.</summary>
+    public static Unit Ampere { get; } = new("A", Quantity.Current, 1m, "a", "amp", "amps", "ampere", "amperes");
+
+    /// <summary>Milliampere.</summary>
+    public static Unit Milliampere { get; } = new("mA", Quantity.Current, 0.001m, "ma", "milliamp", "milliamps");
+
+    /// <summary>Ohm.</summary>
+    public static Unit Ohm { get; } = new("ohm", Quantity.Resistance, 1m, "ohm", "ohms", "ω", "Ω");
+
+    /// <summary>Pound: exactly 0.453 592 37 kg. Source: NIST SP 811, appendix B.</summary>
+    public static Unit Pound { get; } = new("lb", Quantity.Weight, 0.45359237m, "lb", "lbs", "pound", "pounds");
+
+    /// <summary>Kilogram.</summary>
+    public static Unit Kilogram { get; } = new("kg", Quantity.Weight, 1m, "kg", "kilo", "kilos", "kilogram", "kilograms");
+
     /// <summary>Every unit we read.</summary>
     public static IReadOnlyList<Unit> All { get; } =
-        [Inch, Thou, Millimetre, Centimetre, Foot, Mile, Kilometre, PoundForceFoot, PoundForceInch, NewtonMetre, FluidOunce, Millilitre, Litre];
+        [Inch, Thou, Millimetre, Centimetre, Foot, Mile, Kilometre, PoundForceFoot, PoundForceInch, NewtonMetre, FluidOunce, Millilitre, Litre,
+        PoundPerSquareInch, Kilopascal, Bar, Fahrenheit, Celsius, Ampere, Milliampere, Ohm, Pound, Kilogram];
 
     /// <summary>The unit that a bare number is taken to be in.</summary>
     /// <param name="quantity">What is being measured.</param>
@@ -62,6 +96,11 @@ public sealed record Unit(string Symbol, Quantity Quantity, decimal InCanonical,
         Quantity.Length => Inch,
         Quantity.Distance => Mile,
         Quantity.Torque => PoundForceFoot,
-        _ => FluidOunce,
+        Quantity.Volume => FluidOunce,
+        Quantity.Pressure => PoundPerSquareInch,
+        Quantity.Temperature => Fahrenheit,
+        Quantity.Current => Ampere,
+        Quantity.Resistance => Ohm,
+        _ => Pound,
     };
 }

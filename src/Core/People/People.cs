@@ -1,3 +1,5 @@
+using SturdyTinker.Core.Schools;
+
 namespace SturdyTinker.Core.People;
 
 /// <summary>Someone who works in the shop. Every write carries one.</summary>
@@ -33,6 +35,9 @@ public sealed class Customer
 
     /// <summary>Anything worth knowing; may be empty.</summary>
     public string Note { get; set; } = "";
+
+    /// <summary>Where this customer wants it otherwise than the shop does; usually empty.</summary>
+    public SchoolChoices Schools { get; set; } = SchoolChoices.Defaults;
 
     /// <summary>Counts up with every edit.</summary>
     public int Version { get; set; } = 1;

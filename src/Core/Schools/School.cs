@@ -11,38 +11,54 @@ public sealed record School(string Code, string Words);
 /// <param name="Answers">The schools; the first is our default.</param>
 public sealed record SchoolQuestion(string Code, string Words, params School[] Answers);
 
-/// <summary>The questions the catalogue asks so far. Source of every answer: common practice.</summary>
-public static class SchoolQuestions
+/// <summary>Whose answer a school is.</summary>
+public enum SchoolLevel
 {
-    /// <summary>How a castle nut is left.</summary>
-    public static SchoolQuestion NutSetting { get; } = new(
-        "nut-setting",
-        "How to leave the spindle nut",
-        new School("slight-play", "Slight play: seat, back off, finger tight, back to the first slot"),
-        new School("no-play", "No play, no drag: snug until play is just gone and the hub still turns free"));
+    /// <summary>The shop's, or our default where it has not answered.</summary>
+    Shop,
 
-    /// <summary>Whether a cotter pin is used twice.</summary>
-    public static SchoolQuestion CotterPin { get; } = new(
-        "cotter-pin",
-        "Cotter pin",
-        new School("new", "New every time"),
-        new School("reuse", "Reuse if unmarked"));
+    /// <summary>The customer's.</summary>
+    Customer,
 
-    /// <summary>How full a hub is packed.</summary>
-    public static SchoolQuestion GreaseFill { get; } = new(
-        "grease-fill",
-        "How much grease",
-        new School("packed", "Packed bearings, a film, a part-filled cap"),
-        new School("cavity", "Hub cavity filled, for launched trailers"));
-
-    /// <summary>Every question, in the order the shop's page shows them.</summary>
-    public static IReadOnlyList<SchoolQuestion> All { get; } = [NutSetting, CotterPin, GreaseFill];
+    /// <summary>This one trailer's.</summary>
+    Trailer,
 }
 
-/// <summary>What a shop has answered; a question it has not answered takes our default.</summary>
+/// <summary>What somebody has answered; a question nobody has answered takes our default.</summary>
 /// <param name="Answers">Question code to school code.</param>
 public sealed record SchoolChoices(IReadOnlyDictionary<string, string> Answers)
 {
+    /// <summary>Whose answer it is, for questions that not the shop decided; question code to level.</summary>
+    public IReadOnlyDictionary<string, SchoolLevel> Levels { get; init; } = new Dictionary<string, SchoolLevel>();
+
+    /// <summary>The schools in force for a trailer: its own answers first, then its customer's, then the shop's.</summary>
+    public static SchoolChoices InForce(SchoolChoices shop, SchoolChoices customer, SchoolChoices trailer)
+    {
+        Dictionary<string, string> answers = new(shop.Answers);
+        Dictionary<string, SchoolLevel> levels = [];
+        foreach ((SchoolChoices choices, SchoolLevel level) in new[] { (customer, SchoolLevel.Customer), (trailer, SchoolLevel.Trailer) })
+        {
+            foreach ((string question, string answer) in choices.Answers)
+            {
+                answers[question] = answer;
+                levels[question] = level;
+            }
+        }
+
+        return new SchoolChoices(answers) { Levels = levels };
+    }
+
+    /// <summary>Whether the same questions are answered the same way.</summary>
+    public bool SameAs(SchoolChoices other) => Answers.Count == other.Answers.Count && Answers.All(a => other.Answers.GetValueOrDefault(a.Key) == a.Value);
+
+    /// <summary>Whose school it is: "this shop's school", "the customer's school", "this trailer's school".</summary>
+    public string Whose(SchoolQuestion question) => Levels.GetValueOrDefault(question.Code) switch
+    {
+        SchoolLevel.Customer => "The customer’s school",
+        SchoolLevel.Trailer => "This trailer’s school",
+        _ => "This shop’s school",
+    };
+
     /// <summary>Every question at its default.</summary>
     public static SchoolChoices Defaults { get; } = new(new Dictionary<string, string>());
 

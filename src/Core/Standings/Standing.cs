@@ -49,7 +49,7 @@ public sealed record Owed(Guid Id, string Words, DateOnly DueOn, string Reason);
 public sealed record Standing(DateOnly AsOf, IReadOnlyList<DueAt> Dues, IReadOnlyList<Mark> Marks, IReadOnlyList<Measured> Measured, IReadOnlyList<Owed> Owed, string? NoDue)
 {
     /// <summary>Counts up whenever a standing's shape or its rules change, so that kept ones are worked out anew.</summary>
-    public const int Edition = 1;
+    public const int Edition = 2;
 
     /// <summary>The gravest verdict that stands; null when nothing was ever looked at.</summary>
     public Verdict? Worst => Marks.Count == 0 ? null : Marks.Max(m => m.Judgement.Verdict);
@@ -77,7 +77,7 @@ public sealed record Standing(DateOnly AsOf, IReadOnlyList<DueAt> Dues, IReadOnl
         DateOnly today)
     {
         Job repack = Catalogue.BearingRepack;
-        bool applies = repack.Applies(trailer.Gear);
+        bool applies = Places.WheelEndsOf(trailer.Gear).Any(p => repack.GoesAt(trailer.Gear, p));
         List<DueAt> dues = [];
         foreach (Place place in applies ? Places.WheelEndsOf(trailer.Gear) : [])
         {
@@ -91,7 +91,7 @@ public sealed record Standing(DateOnly AsOf, IReadOnlyList<DueAt> Dues, IReadOnl
             StandingMarks(findings, readings),
             LastMeasured(readings),
             [.. followUps.Where(f => f.DoneAt is null).OrderBy(f => f.DueOn).Select(f => new Owed(f.Id, f.Words, f.DueOn, f.Reason))],
-            applies ? null : "This lubrication is not repacked with grease; no other job is kept here yet.");
+            applies ? null : "This lubrication is not repacked with grease; due dates of other jobs are not kept yet.");
     }
 
     private static List<Mark> StandingMarks(IEnumerable<Finding> findings, IEnumerable<Reading> readings) =>

@@ -6,6 +6,12 @@ internal static class BayEndpoints
     internal static void MapBay(this RouteGroupBuilder api)
     {
         RouteGroupBuilder bay = api.MapGroup("/bay").WithTags("Bay");
+        bay.MapVisitNews();
+        bay.MapJobsOffered();
+        bay.MapPartsKnown();
+        bay.MapInstruments();
+        bay.MapVisitJobs();
+        bay.MapPhotos();
         bay.MapUnderstand();
         bay.MapVisitStart();
         bay.MapVisitPage();

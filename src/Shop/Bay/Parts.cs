@@ -7,6 +7,9 @@ using SturdyTinker.Store;
 
 namespace SturdyTinker.Shop.Bay;
 
+/// <summary>A part of the packet's list, taken along or not.</summary>
+public sealed record TakenDraft(string Name, bool Taken);
+
 /// <summary>A part used at a place.</summary>
 public sealed record PartDraft(string Place, string Name, decimal Quantity, string Unit);
 
@@ -18,6 +21,7 @@ internal static class Parts
     {
         bay.MapPut("/visits/{id:guid}/parts/{partId:guid}", PutAsync);
         bay.MapDelete("/visits/{id:guid}/parts/{partId:guid}", TakeBackAsync);
+        bay.MapPut("/visits/{id:guid}/taken", TakeAlongAsync);
     }
 
     /// <summary>A part as it will be kept; what is wrong with it is noted below the pointer.</summary>
@@ -31,6 +35,42 @@ internal static class Parts
         return new PartUsed { Id = partId, VisitId = visit.Id, Place = draft.Place, StepKey = stepKey, Name = name, Quantity = draft.Quantity, Unit = unit, At = clock.Now, PersonId = worker.Id };
     }
 
+    /// <summary>Puts today's prices to parts that are written down.</summary>
+    internal static async Task PriceAsync(ShopFile file, IReadOnlyCollection<PartUsed> parts)
+    {
+        if (parts.Count > 0)
+        {
+            Dictionary<string, KnownPart> known = await PartsKnown.ByNameAsync(file);
+            foreach (PartUsed part in parts)
+            {
+                part.Price = known.GetValueOrDefault(part.Name)?.Price;
+            }
+        }
+    }
+
+    private static async Task<Ok<VisitState>> TakeAlongAsync(Guid id, TakenDraft draft, ShopFile file, Clock clock, Worker worker)
+    {
+        await using var transaction = await file.Database.BeginTransactionAsync();
+        await VisitPage.OpenAsync(file, id);
+        Checks checks = new();
+        string name = checks.Text("/name", draft.Name, "What is taken along", 160);
+        checks.Done();
+        PartTaken? there = await file.PartsTaken.FindAsync(id, name);
+        if (draft.Taken && there is null)
+        {
+            file.PartsTaken.Add(new PartTaken { VisitId = id, Name = name, At = clock.Now, PersonId = worker.Id });
+        }
+        else if (!draft.Taken && there is not null)
+        {
+            file.PartsTaken.Remove(there);
+        }
+
+        await file.SaveChangesAsync();
+        VisitState state = await Steps.StateAsync(file, id);
+        await transaction.CommitAsync();
+        return TypedResults.Ok(state);
+    }
+
     private static async Task<Ok<VisitState>> PutAsync(Guid id, Guid partId, PartDraft draft, ShopFile file, Clock clock, Worker worker)
     {
         await using var transaction = await file.Database.BeginTransactionAsync();
@@ -40,6 +80,7 @@ internal static class Parts
             Checks checks = new();
             PartUsed part = Used(checks, "", partId, visit, draft, clock, worker, null);
             checks.Done();
+            await PriceAsync(file, [part]);
             file.PartsUsed.Add(part);
             await file.SaveChangesAsync();
         }

@@ -22,11 +22,15 @@ public sealed record StepPartDraft(Guid Id, string Name, decimal Quantity, strin
 /// <param name="Readings">The figures it asked for; one that nobody took is left out.</param>
 /// <param name="SkippedBecause">Why it is skipped; null when it was done.</param>
 /// <param name="Parts">The parts it used, saved with it or not at all; null for none.</param>
-public sealed record EntryDraft(string Key, IReadOnlyList<ReadingDraft> Readings, string? SkippedBecause = null, IReadOnlyList<StepPartDraft>? Parts = null);
+/// <param name="Seconds">How long it stood on the tablet; null when nobody knows.</param>
+/// <param name="Socket">The socket that fitted; null or blank when nobody wrote one.</param>
+public sealed record EntryDraft(string Key, IReadOnlyList<ReadingDraft> Readings, string? SkippedBecause = null, IReadOnlyList<StepPartDraft>? Parts = null, int? Seconds = null, string? Socket = null);
 
 internal static class Steps
 {
     private const int LongestReason = 300;
+    private const int LongestSocket = 40;
+    private const int MostSeconds = 24 * 60 * 60;
 
     internal static void MapSteps(this RouteGroupBuilder bay)
     {
@@ -47,7 +51,7 @@ internal static class Steps
         }
 
         Visit visit = await VisitPage.OpenAsync(file, id);
-        Packet packet = await VisitPage.PacketAsync(file, id);
+        Packet packet = await VisitPage.PacketAsync(file, visit);
         PacketStep step = packet.Steps.FirstOrDefault(s => s.Key == draft.Key) ?? throw Refusal.Field("/key", "This visit has no such step.");
         Progress progress = new(packet, await VisitPage.EntriesAsync(file, id));
         if (progress.EntryFor(step.Key) is { } settled)
@@ -69,11 +73,15 @@ internal static class Steps
             checks.Add("/skippedBecause", Progress.WhyNotSkipped(step));
         }
 
+        string socket = checks.Text("/socket", draft.Socket, "The socket", LongestSocket, required: false);
+        checks.Add("/socket", socket.Length > 0 && step.Socket is null ? "This step takes no socket." : null);
+        checks.Add("/seconds", draft.Seconds is < 0 or > MostSeconds ? "A step takes between no time and a day." : null);
         List<Reading> readings = Readings(draft, step, visit, clock, worker, checks);
         List<PartUsed> parts = [.. (draft.Parts ?? []).Select((p, i) => Parts.Used(checks, $"/parts/{i}", p.Id, visit, new PartDraft(step.Place, p.Name, p.Quantity, p.Unit), clock, worker, step.Key))];
         checks.Done();
+        await Parts.PriceAsync(file, parts);
         file.PartsUsed.AddRange(parts);
-        file.StepEntries.Add(new StepEntry { Id = entryId, VisitId = id, Key = step.Key, At = clock.Now, PersonId = worker.Id, SkippedBecause = reason });
+        file.StepEntries.Add(new StepEntry { Id = entryId, VisitId = id, Key = step.Key, At = clock.Now, PersonId = worker.Id, SkippedBecause = reason, Seconds = draft.Seconds, Socket = socket.Length > 0 ? socket : null });
         file.Readings.AddRange(readings);
         await file.SaveChangesAsync();
         VisitState state = await VisitPage.StateAsync(file, visit, packet);
@@ -121,7 +129,7 @@ internal static class Steps
         _ = worker;
         await using var transaction = await file.Database.BeginTransactionAsync();
         Visit visit = await VisitPage.OpenAsync(file, id);
-        Packet packet = await VisitPage.PacketAsync(file, id);
+        Packet packet = await VisitPage.PacketAsync(file, visit);
         StepEntry entry = await file.StepEntries.FirstOrDefaultAsync(s => s.Id == entryId && s.VisitId == id) ?? throw Refusal.NotFound("There is no such entry in this visit.");
         if (entry.UndoneAt is null)
         {
@@ -143,6 +151,9 @@ internal static class Steps
     }
 
     /// <summary>A visit's state, read afresh.</summary>
-    internal static async Task<VisitState> StateAsync(ShopFile file, Guid id) =>
-        await VisitPage.StateAsync(file, await file.Visits.AsNoTracking().FirstAsync(v => v.Id == id), await VisitPage.PacketAsync(file, id));
+    internal static async Task<VisitState> StateAsync(ShopFile file, Guid id)
+    {
+        Visit visit = await file.Visits.AsNoTracking().FirstAsync(v => v.Id == id);
+        return await VisitPage.StateAsync(file, visit, await VisitPage.PacketAsync(file, visit));
+    }
 }

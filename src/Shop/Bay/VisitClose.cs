@@ -26,7 +26,7 @@ internal static class VisitClose
             return TypedResults.Ok(await Steps.StateAsync(file, id));
         }
 
-        Packet packet = await VisitPage.PacketAsync(file, id);
+        Packet packet = await VisitPage.PacketAsync(file, visit);
         List<StepEntry> entries = await VisitPage.EntriesAsync(file, id);
         (List<Finding> findings, List<Reading> readings) = await VisitPage.LooksAsync(file, visit.TrailerId);
         if (entries.Count == 0 && findings.All(f => f.VisitId != id))
@@ -41,7 +41,7 @@ internal static class VisitClose
             throw Refusal.Conflict(result.Refusal, result.RefusalField.Length > 0 ? "/" + result.RefusalField : "");
         }
 
-        file.Close(visit, result, worker.Id, clock.Now, draft.ReleasedBecause);
+        await file.CloseAsync(visit, result, entries, worker.Id, clock.Now, draft.ReleasedBecause);
         await file.SaveChangesAsync();
         await file.RefreshAsync(trailer.Id, clock.Today);
         await file.SaveChangesAsync();

@@ -12,7 +12,12 @@ namespace SturdyTinker.Shop.Bay;
 /// <param name="Place">Code of the place.</param>
 /// <param name="RuleCode">Code of the row of the rulebook.</param>
 /// <param name="Note">In one's own words; may be empty.</param>
-public sealed record FindingDraft(string Place, string RuleCode, string Note);
+/// <param name="Jobs">Jobs that it adds to the visit, saved with it or not at all; null for none.</param>
+public sealed record FindingDraft(string Place, string RuleCode, string Note, IReadOnlyList<JobAt>? Jobs = null);
+
+/// <summary>A job that would mend what was seen, and what it would add.</summary>
+/// <param name="Extra">What it adds to the visit as it stands.</param>
+public sealed record Remedy(string Job, string Name, string Place, string PlaceSpoken, JobsLook Extra);
 
 /// <summary>What was done about a finding; null to take that back.</summary>
 public sealed record MendingDraft(string? How = null);
@@ -23,9 +28,27 @@ internal static class VisitFindings
 
     internal static void MapFindings(this RouteGroupBuilder bay)
     {
+        bay.MapGet("/visits/{id:guid}/remedies", RemediesAsync);
         bay.MapPut("/visits/{id:guid}/findings/{findingId:guid}", PutAsync);
         bay.MapDelete("/visits/{id:guid}/findings/{findingId:guid}", TakeBackAsync);
         bay.MapPut("/visits/{id:guid}/findings/{findingId:guid}/mended", MendAsync);
+    }
+
+    // What would mend it, with the minutes it adds, before anybody agrees.
+    private static async Task<Ok<List<Remedy>>> RemediesAsync(Guid id, string rule, string place, ShopFile file)
+    {
+        Visit visit = await VisitPage.OpenAsync(file, id);
+        SeenRule seen = Rulebook.Find(rule) ?? throw Refusal.Malformed("Pick what you see.", "rule");
+        Place at = Place.Of(place);
+        if (!Places.Has(visit.Gear, at))
+        {
+            throw Refusal.Malformed($"This trailer has no place “{place}”.", "place");
+        }
+
+        VisitJobs.Standing standing = await VisitJobs.StandingAsync(file, visit);
+        return TypedResults.Ok(Remedies.For(seen, visit.Gear, at, visit.Schools).Except(visit.Jobs)
+            .Select(job => new Remedy(job.Job, Catalogue.Find(job.Job)!.Name, job.Place, VisitPage.Spoken(job.Place), standing.Look([.. visit.Jobs, job], visit.Hands)))
+            .ToList());
     }
 
     private static async Task<Ok<VisitState>> PutAsync(Guid id, Guid findingId, FindingDraft draft, ShopFile file, Clock clock, Worker worker)
@@ -46,6 +69,11 @@ internal static class VisitFindings
         checks.Add("/place", Places.Of(visit.Gear).Any(p => p.Code == draft.Place) ? null : $"This trailer has no place “{draft.Place}”.");
         string note = checks.Text("/note", draft.Note, "The note", LongestNote, required: false);
         checks.Done();
+        if (draft.Jobs is { Count: > 0 } added)
+        {
+            await VisitJobs.ChangeAsync(file, visit, [.. visit.Jobs, .. added.Except(visit.Jobs)], visit.Hands);
+        }
+
         file.Findings.Add(new Finding
         {
             Id = findingId,

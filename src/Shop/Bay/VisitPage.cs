@@ -12,7 +12,7 @@ using SturdyTinker.Store;
 namespace SturdyTinker.Shop.Bay;
 
 /// <summary>A step ticked or skipped.</summary>
-public sealed record EntryAnswer(Guid Id, string Key, DateTimeOffset At, string By, string? SkippedBecause);
+public sealed record EntryAnswer(Guid Id, string Key, DateTimeOffset At, string By, string? SkippedBecause, int? Seconds, string? Socket);
 
 /// <summary>A figure taken. Where it tells candidates apart, it names the part it picks.</summary>
 public sealed record ReadingAnswer(Guid Id, string Place, string PlaceSpoken, string Kind, string Name, string Typed, string Ours, string Other, Judgement? Judgement, string? Picks, DateTimeOffset At, string By);
@@ -21,7 +21,10 @@ public sealed record ReadingAnswer(Guid Id, string Place, string PlaceSpoken, st
 public sealed record FindingAnswer(Guid Id, string Place, string PlaceSpoken, Subject Subject, string RuleCode, string Seen, string Note, Judgement Judgement, string? Mended, DateTimeOffset At, string By);
 
 /// <summary>A part used.</summary>
-public sealed record PartAnswer(Guid Id, string Place, string PlaceSpoken, string Name, decimal Quantity, string Unit);
+public sealed record PartAnswer(Guid Id, string Place, string PlaceSpoken, string Name, decimal Quantity, string Unit, decimal? Price);
+
+/// <summary>A photograph taken at a step.</summary>
+public sealed record PhotoAnswer(Guid Id, string StepKey, DateTimeOffset At, string By);
 
 /// <summary>What a packet asks to be measured, as a field needs it.</summary>
 public sealed record ReadingAsked(string Code, string Name, Quantity Quantity, string Example);
@@ -33,11 +36,15 @@ public sealed record JobAnswer(string Job, string Name, string Place, string Pla
 /// <param name="Entries">Steps ticked and skipped, in the order it happened.</param>
 /// <param name="Next">Key of the first step still to do; null when all are settled.</param>
 /// <param name="NextToPutBack">The same when only what is open is to be put back, and the rest left for another visit; null when nothing is open.</param>
+/// <param name="NextOfHands">Where two work, the key of each one's next step; null where there is none that can be done now.</param>
+/// <param name="Composed">How often the packet was composed anew: when it has grown, the visit itself has to be fetched again.</param>
 /// <param name="OpenNow">What is open, deepest first.</param>
 /// <param name="MinutesDone">Minutes of the steps settled.</param>
 /// <param name="Readings">Figures taken, newest last.</param>
 /// <param name="Findings">Things seen, newest last.</param>
 /// <param name="Parts">Parts used, newest last.</param>
+/// <param name="Taken">Names of the packet's parts that have been taken along.</param>
+/// <param name="Photos">Photographs taken, newest last.</param>
 /// <param name="Jobs">The jobs, and whether each is done.</param>
 /// <param name="WhyNotClosed">Why the visit can't be closed yet; null when it can, or is.</param>
 /// <param name="NeedsRelease">Whether closing asks why a trailer on Hold leaves.</param>
@@ -46,17 +53,21 @@ public sealed record VisitState(
     IReadOnlyList<EntryAnswer> Entries,
     string? Next,
     string? NextToPutBack,
+    IReadOnlyList<string?> NextOfHands,
+    int Composed,
     IReadOnlyList<PacketOpening> OpenNow,
     decimal MinutesDone,
     IReadOnlyList<ReadingAnswer> Readings,
     IReadOnlyList<FindingAnswer> Findings,
     IReadOnlyList<PartAnswer> Parts,
+    IReadOnlyList<string> Taken,
+    IReadOnlyList<PhotoAnswer> Photos,
     IReadOnlyList<JobAnswer> Jobs,
     string? WhyNotClosed,
     bool NeedsRelease,
     DateTimeOffset? ClosedAt);
 
-/// <summary>A visit, whole: what does not change while it is worked, and how far it has come.</summary>
+/// <summary>A visit, whole: what seldom changes while it is worked, and how far it has come. What earlier visits of this trailer say of a step stands in <c>SeenBefore</c>, by the step's key.</summary>
 public sealed record VisitAnswer(
     Guid Id,
     Guid TrailerId,
@@ -70,9 +81,14 @@ public sealed record VisitAnswer(
     Packet Packet,
     decimal Minutes,
     string MinutesInWords,
+    int Hands,
+    string ElapsedInWords,
+    int Composed,
+    GearDescription Gear,
     IReadOnlyList<PlaceAnswer> Places,
     IReadOnlyList<ReadingAsked> ReadingsAsked,
     IReadOnlyList<string> Schools,
+    IReadOnlyDictionary<string, IReadOnlyList<string>> SeenBefore,
     VisitState State);
 
 /// <summary>A visit in the bay, as a line.</summary>
@@ -96,7 +112,7 @@ internal static class VisitPage
                            where visit.Id == id
                            select new { visit, trailer.Tag, trailer.Name, Owner = owner.Name, Person = person.Name }).FirstOrDefaultAsync()
             ?? throw Refusal.NotFound("There is no such visit.");
-        Packet packet = await PacketAsync(file, id);
+        Packet packet = await PacketAsync(file, found.visit);
         return new VisitAnswer(
             id,
             found.visit.TrailerId,
@@ -110,9 +126,14 @@ internal static class VisitPage
             packet,
             packet.Minutes,
             packet.MinutesInWords,
+            found.visit.Hands,
+            Packet.InWords(packet.Elapsed),
+            found.visit.Composed,
+            GearDescription.Of(found.visit.Gear),
             TrailerPage.PlacesOf(found.visit.Gear),
             [.. ReadingKinds.All.Select(k => new ReadingAsked(k.Code, k.Name, k.Quantity, k.Example))],
-            [.. SchoolQuestions.All.Select(q => $"{q.Words}: {found.visit.Schools.For(q).Words}")],
+            [.. packet.Steps.Select(s => s.School).OfType<string>().Distinct()],
+            await SeenBeforeAsync(file, found.visit, packet),
             await StateAsync(file, found.visit, packet));
     }
 
@@ -131,14 +152,18 @@ internal static class VisitPage
         HashSet<string> settled = [.. entries.Select(e => e.Key)];
         ClosingResult closing = Closing.Refusals(visit, progress, allFindings, allReadings, null);
         return new VisitState(
-            [.. entries.Select(e => new EntryAnswer(e.Id, e.Key, e.At, people[e.PersonId], e.SkippedBecause))],
+            [.. entries.Select(e => new EntryAnswer(e.Id, e.Key, e.At, people[e.PersonId], e.SkippedBecause, e.Seconds, e.Socket))],
             progress.Next?.Key,
             progress.NextToPutBack?.Key,
+            visit.Hands == 2 ? [progress.NextFor(1)?.Key, progress.NextFor(2)?.Key] : [],
+            visit.Composed,
             progress.OpenNow,
             packet.Steps.Where(s => settled.Contains(s.Key)).Sum(s => s.Minutes),
             [.. readings.Select(r => Answer(r, people, context))],
             [.. findings.Select(f => new FindingAnswer(f.Id, f.Place, Spoken(f.Place), f.Subject, f.RuleCode, f.Seen, f.Note, f.Judgement, f.Mended, f.At, people[f.PersonId]))],
-            [.. parts.Select(p => new PartAnswer(p.Id, p.Place, Spoken(p.Place), p.Name, p.Quantity, p.Unit))],
+            [.. parts.Select(p => new PartAnswer(p.Id, p.Place, Spoken(p.Place), p.Name, p.Quantity, p.Unit, p.Price))],
+            await file.PartsTaken.AsNoTracking().Where(p => p.VisitId == visit.Id).OrderBy(p => p.At).Select(p => p.Name).ToListAsync(),
+            [.. (await file.StepPhotos.AsNoTracking().Where(p => p.VisitId == visit.Id).OrderBy(p => p.At).ToListAsync()).Select(p => new PhotoAnswer(p.Id, p.StepKey, p.At, people[p.PersonId]))],
             [.. visit.Jobs.Select(j => new JobAnswer(j.Job, Catalogue.Find(j.Job)?.Name ?? j.Job, j.Place, Spoken(j.Place), progress.IsDone(j)))],
             visit.ClosedAt is null ? closing.Refusal : null,
             visit.ClosedAt is null && closing.RefusalField.Length > 0,
@@ -154,9 +179,43 @@ internal static class VisitPage
         (await file.Findings.AsNoTracking().Where(f => f.TrailerId == trailerId).OrderBy(f => f.At).ToListAsync(),
             await file.Readings.AsNoTracking().Where(r => r.TrailerId == trailerId).OrderBy(r => r.At).ToListAsync());
 
-    /// <summary>The packet of a visit.</summary>
-    internal static async Task<Packet> PacketAsync(ShopFile file, Guid visitId) =>
-        (await file.Packets.AsNoTracking().FirstAsync(p => p.VisitId == visitId)).Packet;
+    /// <summary>The packet of a visit, in today's shape.</summary>
+    internal static async Task<Packet> PacketAsync(ShopFile file, Visit visit) =>
+        EarlierPacket.BroughtUp((await file.Packets.AsNoTracking().FirstAsync(p => p.VisitId == visit.Id)).Packet, visit.Gear);
+
+    // Torque and time of the same step at this trailer's earlier visits: offered, not asked again.
+    private static async Task<IReadOnlyDictionary<string, IReadOnlyList<string>>> SeenBeforeAsync(ShopFile file, Visit visit, Packet packet)
+    {
+        List<Guid> earlier = await file.Visits.AsNoTracking().Where(v => v.TrailerId == visit.TrailerId && v.ClosedAt != null && v.OpenedAt < visit.OpenedAt).Select(v => v.Id).ToListAsync();
+        Dictionary<string, StepEntry> took = (await file.StepEntries.AsNoTracking().Where(e => earlier.Contains(e.VisitId) && e.UndoneAt == null && e.SkippedBecause == null && e.Seconds != null).ToListAsync())
+            .GroupBy(e => e.Key).ToDictionary(g => g.Key, g => g.MaxBy(e => e.At)!);
+        Dictionary<(string, string), Reading> read = (await file.Readings.AsNoTracking().Where(r => earlier.Contains(r.VisitId)).ToListAsync())
+            .GroupBy(r => (r.Place, r.Kind)).ToDictionary(g => g.Key, g => g.MaxBy(r => r.At)!);
+        Dictionary<string, IReadOnlyList<string>> said = [];
+        foreach (PacketStep step in packet.Steps)
+        {
+            List<string> words = [];
+            foreach (string kind in step.Readings)
+            {
+                if (read.TryGetValue((step.Place, kind), out Reading? last))
+                {
+                    words.Add($"{Looks.InWords(last)} on {last.At:d MMM yyyy}");
+                }
+            }
+
+            if (took.TryGetValue(step.Key, out StepEntry? entry))
+            {
+                words.Add(FormattableString.Invariant($"took {Math.Max(1, Math.Round(entry.Seconds!.Value / 60m)):0} min on {entry.At:d MMM yyyy}"));
+            }
+
+            if (words.Count > 0)
+            {
+                said[step.Key] = words;
+            }
+        }
+
+        return said;
+    }
 
     /// <summary>A visit that still stands in the bay. Refuses an unknown one (404) and a closed one (409).</summary>
     internal static async Task<Visit> OpenAsync(ShopFile file, Guid id)

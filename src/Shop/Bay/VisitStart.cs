@@ -10,19 +10,43 @@ using SturdyTinker.Store;
 namespace SturdyTinker.Shop.Bay;
 
 /// <summary>What a packet would come to.</summary>
-/// <param name="Minutes">All its minutes.</param>
+/// <param name="Minutes">All its minutes: what the technicians work, together.</param>
 /// <param name="MinutesInWords">The same in words.</param>
+/// <param name="ElapsedInWords">How long the trailer stands: less than the minutes where two work.</param>
 /// <param name="ApartInWords">What the same jobs would take, each in a visit of its own, in words.</param>
+/// <param name="SavedInWords">What doing them together saves, in words.</param>
 /// <param name="Steps">How many steps.</param>
 /// <param name="Parts">What to take along.</param>
 /// <param name="Tools">Which tools.</param>
 /// <param name="Schools">The schools it follows, in words.</param>
-public sealed record PacketLook(decimal Minutes, string MinutesInWords, string ApartInWords, int Steps, IReadOnlyList<PartNeed> Parts, IReadOnlyList<string> Tools, IReadOnlyList<string> Schools);
+/// <param name="Cautions">Its cautions, each once.</param>
+/// <param name="Torques">Its torques, each once.</param>
+/// <param name="FollowUps">The checks it will leave owing, in words.</param>
+/// <param name="PartsPrice">What the parts with a known price come to; null where none is known.</param>
+/// <param name="Unpriced">How many of the parts have no price.</param>
+/// <param name="Learned">How many steps go by the shop's own minutes.</param>
+public sealed record PacketLook(
+    decimal Minutes,
+    string MinutesInWords,
+    string ElapsedInWords,
+    string ApartInWords,
+    string SavedInWords,
+    int Steps,
+    IReadOnlyList<PartNeed> Parts,
+    IReadOnlyList<string> Tools,
+    IReadOnlyList<string> Schools,
+    IReadOnlyList<string> Cautions,
+    IReadOnlyList<TorqueAsked> Torques,
+    IReadOnlyList<string> FollowUps,
+    decimal? PartsPrice,
+    int Unpriced,
+    int Learned);
 
 /// <summary>Work wanted on a trailer.</summary>
 /// <param name="TrailerId">The trailer.</param>
 /// <param name="Jobs">The jobs at their places.</param>
-public sealed record WorkWanted(Guid TrailerId, IReadOnlyList<JobAt> Jobs);
+/// <param name="Hands">How many technicians: 1 or 2.</param>
+public sealed record WorkWanted(Guid TrailerId, IReadOnlyList<JobAt> Jobs, int Hands = 1);
 
 /// <summary>A meter reading taken as the trailer comes in.</summary>
 public sealed record MeterOnArrival(Guid Id, string Typed, bool StartsNewMeter);
@@ -31,7 +55,8 @@ public sealed record MeterOnArrival(Guid Id, string Typed, bool StartsNewMeter);
 /// <param name="TrailerId">The trailer.</param>
 /// <param name="Jobs">The jobs at their places.</param>
 /// <param name="Meter">What its meter shows; null when it has none or nobody looked.</param>
-public sealed record VisitDraft(Guid TrailerId, IReadOnlyList<JobAt> Jobs, MeterOnArrival? Meter = null);
+/// <param name="Hands">How many technicians: 1 or 2.</param>
+public sealed record VisitDraft(Guid TrailerId, IReadOnlyList<JobAt> Jobs, MeterOnArrival? Meter = null, int Hands = 1);
 
 internal static class VisitStart
 {
@@ -44,13 +69,30 @@ internal static class VisitStart
 
     private static async Task<Ok<PacketLook>> LookAsync(WorkWanted wanted, ShopFile file)
     {
-        (Trailer trailer, ShopSettings settings) = await TrailerAsync(file, wanted.TrailerId);
-        Refuse(trailer, wanted.Jobs);
-        Packet packet = Composer.Compose(trailer.Gear, wanted.Jobs, settings.Schools);
-        decimal apart = wanted.Jobs.Sum(j => Composer.Compose(trailer.Gear, [j], settings.Schools).Minutes);
+        Trailer trailer = await TrailerAsync(file, wanted.TrailerId);
+        SchoolChoices schools = await file.SchoolsAsync(trailer);
+        Refuse(trailer.Gear, wanted.Jobs, schools, wanted.Hands);
+        Learned learned = await file.LearnedAsync(trailer.Id);
+        Packet packet = Composer.Compose(trailer.Gear, wanted.Jobs, schools, learned, wanted.Hands);
+        decimal apart = wanted.Jobs.Sum(j => Composer.Compose(trailer.Gear, [j], schools, learned).Minutes);
+        Dictionary<string, KnownPart> known = await PartsKnown.ByNameAsync(file);
+        List<decimal?> prices = [.. packet.PartsToTake.Select(p => p.Quantity * known.GetValueOrDefault(p.OneOf.Count > 0 ? p.OneOf[0] : p.Name)?.Price)];
         return TypedResults.Ok(new PacketLook(
-            packet.Minutes, packet.MinutesInWords, Packet.InWords(apart), packet.Steps.Count, packet.PartsToTake, packet.ToolsToTake,
-            [.. packet.Steps.Select(s => s.School).OfType<string>().Distinct()]));
+            packet.Minutes,
+            packet.MinutesInWords,
+            Packet.InWords(packet.Elapsed),
+            Packet.InWords(apart),
+            Packet.InWords(apart - packet.Minutes),
+            packet.Steps.Count,
+            packet.PartsToTake,
+            packet.ToolsToTake,
+            [.. packet.Steps.Select(s => s.School).OfType<string>().Distinct()],
+            [.. packet.Steps.SelectMany(s => s.Cautions).Distinct()],
+            [.. packet.Steps.Select(s => s.Torque).OfType<TorqueAsked>().DistinctBy(t => t.What)],
+            [.. packet.Openings.SelectMany(o => Openings.Find(o.Code).FollowUps).Concat(wanted.Jobs.SelectMany(j => Catalogue.Find(j.Job)!.FollowUps)).Where(r => r.Wanted(schools)).Select(r => r.Words).Distinct()],
+            prices.Exists(p => p is not null) ? prices.Sum() : null,
+            prices.Count(p => p is null),
+            packet.Steps.Count(s => s.MinutesFrom is not null)));
     }
 
     private static async Task<Ok<VisitAnswer>> PutAsync(Guid id, VisitDraft draft, ShopFile file, Clock clock, Worker worker)
@@ -66,21 +108,21 @@ internal static class VisitStart
                 : throw Refusal.Conflict("This id belongs to another trailer's visit.");
         }
 
-        (Trailer trailer, ShopSettings settings) = await TrailerAsync(file, draft.TrailerId);
+        Trailer trailer = await TrailerAsync(file, draft.TrailerId);
+        SchoolChoices schools = await file.SchoolsAsync(trailer);
         if (await file.Visits.AnyAsync(v => v.TrailerId == draft.TrailerId && v.ClosedAt == null))
         {
             throw Refusal.Conflict($"{trailer.Tag} stands in the bay already: its visit has to be closed first.", "/trailerId");
         }
 
-        Refuse(trailer, draft.Jobs);
+        Refuse(trailer.Gear, draft.Jobs, schools, draft.Hands);
         if (draft.Meter is { } meter)
         {
             await Meter.AddAsync(file, trailer.Id, meter.Id, new MeterDraft(Core.Intervals.MeterEntryKind.Reading, clock.Today, meter.Typed, meter.StartsNewMeter), clock, worker, "/meter");
         }
 
-        SchoolChoices schools = settings.Schools;
-        file.Visits.Add(new Visit { Id = id, TrailerId = trailer.Id, OpenedAt = clock.Now, OpenedBy = worker.Id, Gear = trailer.Gear, Schools = schools, Jobs = draft.Jobs });
-        file.Packets.Add(new VisitPacket { VisitId = id, Packet = Composer.Compose(trailer.Gear, draft.Jobs, schools) });
+        file.Visits.Add(new Visit { Id = id, TrailerId = trailer.Id, OpenedAt = clock.Now, OpenedBy = worker.Id, Gear = trailer.Gear, Schools = schools, Jobs = draft.Jobs, Hands = draft.Hands });
+        file.Packets.Add(new VisitPacket { VisitId = id, Packet = Composer.Compose(trailer.Gear, draft.Jobs, schools, await file.LearnedAsync(trailer.Id), draft.Hands) });
         await file.SaveChangesAsync();
         await file.RefreshAsync(trailer.Id, clock.Today);
         await file.SaveChangesAsync();
@@ -102,7 +144,8 @@ internal static class VisitStart
             || await file.StepEntries.AnyAsync(s => s.VisitId == id && s.UndoneAt == null)
             || await file.Findings.AnyAsync(f => f.VisitId == id)
             || await file.Readings.AnyAsync(r => r.VisitId == id)
-            || await file.PartsUsed.AnyAsync(p => p.VisitId == id))
+            || await file.PartsUsed.AnyAsync(p => p.VisitId == id)
+            || await file.StepPhotos.AnyAsync(p => p.VisitId == id))
         {
             throw Refusal.Conflict("Something has been done in this visit: put the trailer back together and close it instead.");
         }
@@ -115,11 +158,14 @@ internal static class VisitStart
         return TypedResults.NoContent();
     }
 
-    private static void Refuse(Trailer trailer, IReadOnlyList<JobAt> jobs)
+    /// <summary>Refuses jobs that can't be done on a gear, each at its place in the request.</summary>
+    internal static void Refuse(RunningGear gear, IReadOnlyList<JobAt> jobs, SchoolChoices schools, int hands)
     {
         Checks checks = new();
-        checks.Add("/jobs", jobs.Count == 0 ? "Say what is to be done: pick at least one place." : null);
-        foreach ((int index, string sentence) in Composer.Refusals(trailer.Gear, jobs))
+        checks.Add("/jobs", jobs.Count == 0 ? "Say what is to be done: pick at least one job." : jobs.Count > MostJobs ? $"That is more than {MostJobs} jobs at once." : null);
+        checks.Add("/hands", hands is 1 or 2 ? null : "One technician works on a trailer, or two.");
+        checks.Done();
+        foreach ((int index, string sentence) in Composer.Refusals(gear, jobs, schools))
         {
             checks.Add($"/jobs/{index}", sentence);
         }
@@ -127,7 +173,8 @@ internal static class VisitStart
         checks.Done();
     }
 
-    private static async Task<(Trailer Trailer, ShopSettings Settings)> TrailerAsync(ShopFile file, Guid id) =>
-        (await file.Trailers.AsNoTracking().FirstOrDefaultAsync(t => t.Id == id) ?? throw Refusal.NotFound("There is no such trailer."),
-            await file.Settings.AsNoTracking().SingleOrDefaultAsync(s => s.Id == ShopSettings.TheOne) ?? new ShopSettings());
+    private const int MostJobs = 300;
+
+    private static async Task<Trailer> TrailerAsync(ShopFile file, Guid id) =>
+        await file.Trailers.AsNoTracking().FirstOrDefaultAsync(t => t.Id == id) ?? throw Refusal.NotFound("There is no such trailer.");
 }

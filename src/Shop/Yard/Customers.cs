@@ -1,19 +1,21 @@
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
 using SturdyTinker.Core.People;
+using SturdyTinker.Core.Schools;
 using SturdyTinker.Shop.Requests;
 using SturdyTinker.Store;
 
 namespace SturdyTinker.Shop.Yard;
 
 /// <summary>A customer as it stands.</summary>
-public sealed record CustomerAnswer(Guid Id, string Name, string Phone, string Mail, string Note, int Version)
+public sealed record CustomerAnswer(Guid Id, string Name, string Phone, string Mail, string Note, int Version, IReadOnlyDictionary<string, string> Schools)
 {
-    internal static CustomerAnswer Of(Customer customer) => new(customer.Id, customer.Name, customer.Phone, customer.Mail, customer.Note, customer.Version);
+    internal static CustomerAnswer Of(Customer customer) => new(customer.Id, customer.Name, customer.Phone, customer.Mail, customer.Note, customer.Version, customer.Schools.Answers);
 }
 
 /// <summary>A customer to add (version 0) or to edit (the version that was read).</summary>
-public sealed record CustomerEdit(string Name, string Phone, string Mail, string Note, int Version);
+/// <param name="Schools">Where this customer wants it otherwise than the shop does; null leaves that as it is.</param>
+public sealed record CustomerEdit(string Name, string Phone, string Mail, string Note, int Version, IReadOnlyDictionary<string, string>? Schools = null);
 
 internal static class Customers
 {
@@ -42,6 +44,7 @@ internal static class Customers
         string phone = checks.Text("/phone", edit.Phone, "The telephone", 60, required: false);
         string mail = checks.Text("/mail", edit.Mail, "The mail address", 120, required: false);
         string note = checks.Text("/note", edit.Note, "The note", LongestNote, required: false);
+        checks.Add("/schools", edit.Schools is null ? null : SchoolChoices.Unknown(edit.Schools));
         checks.Done();
 
         await using var transaction = await file.Database.BeginTransactionAsync();
@@ -51,10 +54,11 @@ internal static class Customers
         }
 
         Customer? customer = await file.Customers.FindAsync(id);
-        bool same = customer is not null && (customer.Name, customer.Phone, customer.Mail, customer.Note) == (name, phone, mail, note);
+        SchoolChoices schools = edit.Schools is null ? customer?.Schools ?? SchoolChoices.Defaults : new SchoolChoices(edit.Schools);
+        bool same = customer is not null && customer.Schools.SameAs(schools) && (customer.Name, customer.Phone, customer.Mail, customer.Note) == (name, phone, mail, note);
         if (customer is null)
         {
-            file.Customers.Add(customer = new Customer { Id = id, Name = name, Phone = phone, Mail = mail, Note = note });
+            file.Customers.Add(customer = new Customer { Id = id, Name = name, Phone = phone, Mail = mail, Note = note, Schools = schools });
         }
         else if (!same)
         {
@@ -64,6 +68,7 @@ internal static class Customers
             }
 
             (customer.Name, customer.Phone, customer.Mail, customer.Note) = (name, phone, mail, note);
+            customer.Schools = schools;
             customer.Version++;
         }
 

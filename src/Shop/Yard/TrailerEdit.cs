@@ -4,6 +4,7 @@ using SturdyTinker.Core.Gear;
 using SturdyTinker.Core.Jobs;
 using SturdyTinker.Core.Measures;
 using SturdyTinker.Core.People;
+using SturdyTinker.Core.Schools;
 using SturdyTinker.Shop.Requests;
 using SturdyTinker.Store;
 
@@ -19,6 +20,7 @@ namespace SturdyTinker.Shop.Yard;
 /// <param name="EstimatedYear">A year's distance in shop notation, for an estimated meter; otherwise empty.</param>
 /// <param name="Version">0 to add.</param>
 /// <param name="LastRepackOn">The day all wheel ends were last repacked elsewhere, as told; null leaves the record as it is.</param>
+/// <param name="Schools">Where it is done otherwise than its customer's others; null leaves that as it is.</param>
 /// <param name="NewCustomer">Name of a customer to be added along with the trailer; null or empty for one there is.</param>
 public sealed record TrailerDraft(
     string Tag,
@@ -30,7 +32,8 @@ public sealed record TrailerDraft(
     string EstimatedYear,
     int Version,
     DateOnly? LastRepackOn = null,
-    string? NewCustomer = null);
+    string? NewCustomer = null,
+    IReadOnlyDictionary<string, string>? Schools = null);
 
 /// <summary>How a described gear looks: its places, and what is wrong with the description.</summary>
 public sealed record GearLook(IReadOnlyList<PlaceAnswer> Places, string Words, IReadOnlyList<FieldProblem> Problems);
@@ -75,6 +78,8 @@ internal static class TrailerEdit
         RunningGear gear = draft.Gear.Read(checks, "/gear");
         Distance? year = Estimate(draft, checks);
         checks.Add("/lastRepackOn", draft.LastRepackOn > today ? "The last repack can't lie in days to come." : draft.LastRepackOn < today.AddYears(-40) ? "That is more than forty years ago: check the year." : null);
+        checks.Add("/schools", draft.Schools is null ? null : SchoolChoices.Unknown(draft.Schools));
+        SchoolChoices schools = draft.Schools is null ? trailer?.Schools ?? SchoolChoices.Defaults : new SchoolChoices(draft.Schools);
         Guid owner = await OwnerAsync(file, draft, checks);
         List<WorkDone> work = await file.WorkDone.Where(w => w.TrailerId == id && w.Job == Catalogue.BearingRepack.Code).ToListAsync();
         List<WorkDone> told = Told(id, gear, draft.LastRepackOn, work, checks);
@@ -87,9 +92,9 @@ internal static class TrailerEdit
 
         if (trailer is null)
         {
-            file.Trailers.Add(new Trailer { Id = id, Tag = tag, Name = name, Plate = plate, CustomerId = owner, Gear = gear, Meter = draft.Meter, EstimatedYear = year, AddedOn = today });
+            file.Trailers.Add(new Trailer { Id = id, Tag = tag, Name = name, Plate = plate, CustomerId = owner, Gear = gear, Meter = draft.Meter, EstimatedYear = year, Schools = schools, AddedOn = today });
         }
-        else if (told.Count > 0 || (trailer.Tag, trailer.Name, trailer.Plate, trailer.CustomerId, trailer.Gear, trailer.Meter, trailer.EstimatedYear) != (tag, name, plate, owner, gear, draft.Meter, year))
+        else if (told.Count > 0 || !trailer.Schools.SameAs(schools) || (trailer.Tag, trailer.Name, trailer.Plate, trailer.CustomerId, trailer.Gear, trailer.Meter, trailer.EstimatedYear) != (tag, name, plate, owner, gear, draft.Meter, year))
         {
             if (trailer.Version != draft.Version)
             {
@@ -102,6 +107,7 @@ internal static class TrailerEdit
             }
 
             (trailer.Tag, trailer.Name, trailer.Plate, trailer.CustomerId, trailer.Gear, trailer.Meter, trailer.EstimatedYear) = (tag, name, plate, owner, gear, draft.Meter, year);
+            trailer.Schools = schools;
             trailer.Version++;
         }
 
@@ -156,7 +162,7 @@ internal static class TrailerEdit
     /// </summary>
     private static List<WorkDone> Told(Guid trailerId, RunningGear gear, DateOnly? on, List<WorkDone> work, Checks checks)
     {
-        if (on is not { } day || !Catalogue.BearingRepack.Applies(gear))
+        if (on is not { } day || !Places.WheelEndsOf(gear).Any(p => Catalogue.BearingRepack.GoesAt(gear, p)))
         {
             return [];
         }

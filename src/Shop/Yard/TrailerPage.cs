@@ -1,7 +1,6 @@
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
 using SturdyTinker.Core.Gear;
-using SturdyTinker.Core.Jobs;
 using SturdyTinker.Core.Measures;
 using SturdyTinker.Core.Standings;
 using SturdyTinker.Shop.Requests;
@@ -26,7 +25,7 @@ public sealed record PlaceAnswer(string Code, string Spoken, PlaceKind Kind, int
 /// <param name="AddedOn">The day the shop took it on.</param>
 /// <param name="Version">Counts up with every edit.</param>
 /// <param name="Places">Its places, in the order of a walk round it.</param>
-/// <param name="Jobs">Codes of the jobs that can be done on it.</param>
+/// <param name="Schools">Where it is done otherwise than its customer's others: question code to school code.</param>
 /// <param name="Standing">What is due, what was found, what was last measured, what is owed.</param>
 /// <param name="OpenVisit">The visit it stands in the bay for; null when it does not.</param>
 public sealed record TrailerAnswer(
@@ -43,7 +42,7 @@ public sealed record TrailerAnswer(
     DateOnly AddedOn,
     int Version,
     IReadOnlyList<PlaceAnswer> Places,
-    IReadOnlyList<string> Jobs,
+    IReadOnlyDictionary<string, string> Schools,
     Standing Standing,
     Guid? OpenVisit);
 
@@ -82,7 +81,7 @@ internal static class TrailerPage
             trailer.AddedOn,
             trailer.Version,
             PlacesOf(trailer.Gear),
-            [.. Catalogue.All.Where(j => j.Applies(trailer.Gear)).Select(j => j.Code)],
+            trailer.Schools.Answers,
             found.Standing.Standing,
             found.Standing.OpenVisit);
     }

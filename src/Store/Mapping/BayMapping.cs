@@ -3,6 +3,7 @@ using Microsoft.EntityFrameworkCore.Metadata.Builders;
 using SturdyTinker.Core.Findings;
 using SturdyTinker.Core.Gear;
 using SturdyTinker.Core.Jobs;
+using SturdyTinker.Core.Parts;
 using SturdyTinker.Core.People;
 
 namespace SturdyTinker.Store.Mapping;
@@ -80,6 +81,45 @@ internal sealed class PartUsedMapping : IEntityTypeConfiguration<PartUsed>
         builder.Property(p => p.Id).ValueGeneratedNever();
         builder.HasOne<Visit>().WithMany().HasForeignKey(p => p.VisitId);
         builder.HasOne<Person>().WithMany().HasForeignKey(p => p.PersonId).OnDelete(DeleteBehavior.Restrict);
+    }
+}
+
+internal sealed class PartTakenMapping : IEntityTypeConfiguration<PartTaken>
+{
+    public void Configure(EntityTypeBuilder<PartTaken> builder)
+    {
+        builder.HasKey(p => new { p.VisitId, p.Name });
+        builder.HasOne<Visit>().WithMany().HasForeignKey(p => p.VisitId);
+        builder.HasOne<Person>().WithMany().HasForeignKey(p => p.PersonId).OnDelete(DeleteBehavior.Restrict);
+    }
+}
+
+internal sealed class StepTimesMapping : IEntityTypeConfiguration<StepTimes>
+{
+    public void Configure(EntityTypeBuilder<StepTimes> builder)
+    {
+        builder.HasKey(t => t.Family);
+        builder.Property(t => t.Seconds).AsJson();
+    }
+}
+
+internal sealed class StepPhotoMapping : IEntityTypeConfiguration<StepPhoto>
+{
+    public void Configure(EntityTypeBuilder<StepPhoto> builder)
+    {
+        builder.Property(p => p.Id).ValueGeneratedNever();
+        builder.HasOne<Visit>().WithMany().HasForeignKey(p => p.VisitId);
+        builder.HasOne<Person>().WithMany().HasForeignKey(p => p.PersonId).OnDelete(DeleteBehavior.Restrict);
+    }
+}
+
+internal sealed class ShopPartMapping : IEntityTypeConfiguration<ShopPart>
+{
+    public void Configure(EntityTypeBuilder<ShopPart> builder)
+    {
+        builder.HasKey(p => p.Code);
+        builder.Property(p => p.Code).UseCollation("NOCASE");
+        builder.Property(p => p.Version).IsConcurrencyToken();
     }
 }
 

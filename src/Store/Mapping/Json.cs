@@ -1,9 +1,11 @@
 using System.IO.Compression;
 using System.Text.Json;
 using System.Text.Json.Serialization;
+using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.ChangeTracking;
 using Microsoft.EntityFrameworkCore.Metadata.Builders;
 using Microsoft.EntityFrameworkCore.Storage.ValueConversion;
+using SturdyTinker.Core.Schools;
 
 namespace SturdyTinker.Store.Mapping;
 
@@ -23,6 +25,16 @@ internal static class Json
         property.HasConversion(
             new ValueConverter<T, string>(v => JsonSerializer.Serialize(v, Options), s => JsonSerializer.Deserialize<T>(s, Options)!),
             new ValueComparer<T>((a, b) => JsonSerializer.Serialize(a, Options) == JsonSerializer.Serialize(b, Options), v => v == null ? 0 : v.GetHashCode(), v => v));
+        return property;
+    }
+
+    /// <summary>Keeps schools as JSON text; a row from before there were any reads as none.</summary>
+    internal static PropertyBuilder<SchoolChoices> AsChoices(this PropertyBuilder<SchoolChoices> property)
+    {
+        property.HasConversion(
+            new ValueConverter<SchoolChoices, string>(v => JsonSerializer.Serialize(v, Options), s => s.Length == 0 ? SchoolChoices.Defaults : JsonSerializer.Deserialize<SchoolChoices>(s, Options)!),
+            new ValueComparer<SchoolChoices>((a, b) => JsonSerializer.Serialize(a, Options) == JsonSerializer.Serialize(b, Options), v => v == null ? 0 : v.GetHashCode(), v => v));
+        property.HasDefaultValueSql("''");
         return property;
     }
 

@@ -34,6 +34,7 @@ internal sealed class CustomerMapping : IEntityTypeConfiguration<Customer>
         builder.Property(c => c.Id).ValueGeneratedNever();
         builder.Property(c => c.Name).UseCollation("NOCASE");
         builder.HasIndex(c => c.Name).IsUnique();
+        builder.Property(c => c.Schools).AsChoices();
         builder.Property(c => c.Version).IsConcurrencyToken();
     }
 }
@@ -46,6 +47,7 @@ internal sealed class TrailerMapping : IEntityTypeConfiguration<Trailer>
         builder.Property(t => t.Tag).UseCollation("NOCASE");
         builder.HasIndex(t => t.Tag).IsUnique();
         builder.Property(t => t.Gear).AsJson();
+        builder.Property(t => t.Schools).AsChoices();
         builder.Property(t => t.Version).IsConcurrencyToken();
         builder.HasOne<Customer>().WithMany().HasForeignKey(t => t.CustomerId).OnDelete(DeleteBehavior.Restrict);
         builder.HasOne<TrailerStanding>().WithOne().HasForeignKey<TrailerStanding>(s => s.TrailerId);

@@ -156,6 +156,12 @@ namespace SturdyTinker.Store.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
+                    b.Property<string>("Schools")
+                        .IsRequired()
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("TEXT")
+                        .HasDefaultValueSql("''");
+
                     b.Property<string>("Tag")
                         .IsRequired()
                         .HasColumnType("TEXT")
@@ -292,6 +298,27 @@ namespace SturdyTinker.Store.Migrations
                     b.ToTable("FollowUps");
                 });
 
+            modelBuilder.Entity("SturdyTinker.Core.Jobs.PartTaken", b =>
+                {
+                    b.Property<Guid>("VisitId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Name")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("At")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<Guid>("PersonId")
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("VisitId", "Name");
+
+                    b.HasIndex("PersonId");
+
+                    b.ToTable("PartsTaken");
+                });
+
             modelBuilder.Entity("SturdyTinker.Core.Jobs.PartUsed", b =>
                 {
                     b.Property<Guid>("Id")
@@ -309,6 +336,9 @@ namespace SturdyTinker.Store.Migrations
 
                     b.Property<string>("Place")
                         .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<decimal?>("Price")
                         .HasColumnType("TEXT");
 
                     b.Property<decimal>("Quantity")
@@ -348,7 +378,13 @@ namespace SturdyTinker.Store.Migrations
                     b.Property<Guid>("PersonId")
                         .HasColumnType("TEXT");
 
+                    b.Property<int?>("Seconds")
+                        .HasColumnType("INTEGER");
+
                     b.Property<string>("SkippedBecause")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Socket")
                         .HasColumnType("TEXT");
 
                     b.Property<long?>("UndoneAt")
@@ -368,6 +404,47 @@ namespace SturdyTinker.Store.Migrations
                     b.ToTable("StepEntries");
                 });
 
+            modelBuilder.Entity("SturdyTinker.Core.Jobs.StepPhoto", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("At")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<Guid>("PersonId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("StepKey")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<Guid>("VisitId")
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("PersonId");
+
+                    b.HasIndex("VisitId");
+
+                    b.ToTable("StepPhotos");
+                });
+
+            modelBuilder.Entity("SturdyTinker.Core.Jobs.StepTimes", b =>
+                {
+                    b.Property<string>("Family")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Seconds")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Family");
+
+                    b.ToTable("StepTimes");
+                });
+
             modelBuilder.Entity("SturdyTinker.Core.Jobs.Visit", b =>
                 {
                     b.Property<Guid>("Id")
@@ -379,9 +456,15 @@ namespace SturdyTinker.Store.Migrations
                     b.Property<Guid?>("ClosedBy")
                         .HasColumnType("TEXT");
 
+                    b.Property<int>("Composed")
+                        .HasColumnType("INTEGER");
+
                     b.Property<string>("Gear")
                         .IsRequired()
                         .HasColumnType("TEXT");
+
+                    b.Property<int>("Hands")
+                        .HasColumnType("INTEGER");
 
                     b.Property<string>("Jobs")
                         .IsRequired()
@@ -466,6 +549,40 @@ namespace SturdyTinker.Store.Migrations
                     b.ToTable("WorkDone", (string)null);
                 });
 
+            modelBuilder.Entity("SturdyTinker.Core.Parts.ShopPart", b =>
+                {
+                    b.Property<string>("Code")
+                        .HasColumnType("TEXT")
+                        .UseCollation("NOCASE");
+
+                    b.Property<string>("Kind")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Measures")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Name")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<decimal?>("Price")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Unit")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("Version")
+                        .IsConcurrencyToken()
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Code");
+
+                    b.ToTable("ShopParts");
+                });
+
             modelBuilder.Entity("SturdyTinker.Core.People.Customer", b =>
                 {
                     b.Property<Guid>("Id")
@@ -487,6 +604,12 @@ namespace SturdyTinker.Store.Migrations
                     b.Property<string>("Phone")
                         .IsRequired()
                         .HasColumnType("TEXT");
+
+                    b.Property<string>("Schools")
+                        .IsRequired()
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("TEXT")
+                        .HasDefaultValueSql("''");
 
                     b.Property<int>("Version")
                         .IsConcurrencyToken()
@@ -725,6 +848,21 @@ namespace SturdyTinker.Store.Migrations
                         .IsRequired();
                 });
 
+            modelBuilder.Entity("SturdyTinker.Core.Jobs.PartTaken", b =>
+                {
+                    b.HasOne("SturdyTinker.Core.People.Person", null)
+                        .WithMany()
+                        .HasForeignKey("PersonId")
+                        .OnDelete(DeleteBehavior.Restrict)
+                        .IsRequired();
+
+                    b.HasOne("SturdyTinker.Core.Jobs.Visit", null)
+                        .WithMany()
+                        .HasForeignKey("VisitId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
             modelBuilder.Entity("SturdyTinker.Core.Jobs.PartUsed", b =>
                 {
                     b.HasOne("SturdyTinker.Core.People.Person", null)
@@ -741,6 +879,21 @@ namespace SturdyTinker.Store.Migrations
                 });
 
             modelBuilder.Entity("SturdyTinker.Core.Jobs.StepEntry", b =>
+                {
+                    b.HasOne("SturdyTinker.Core.People.Person", null)
+                        .WithMany()
+                        .HasForeignKey("PersonId")
+                        .OnDelete(DeleteBehavior.Restrict)
+                        .IsRequired();
+
+                    b.HasOne("SturdyTinker.Core.Jobs.Visit", null)
+                        .WithMany()
+                        .HasForeignKey("VisitId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
+            modelBuilder.Entity("SturdyTinker.Core.Jobs.StepPhoto", b =>
                 {
                     b.HasOne("SturdyTinker.Core.People.Person", null)
                         .WithMany()

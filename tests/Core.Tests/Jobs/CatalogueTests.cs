@@ -13,16 +13,17 @@ public class CatalogueTests
         Openings.All.SelectMany(o => o.Open.Concat(o.Close)).Concat(Catalogue.All.SelectMany(j => j.Work.Select(w => w.Step)));
 
     private static IEnumerable<RunningGear> EveryGear =>
+        from axles in new[] { 1, 2, 3 }
         from brake in Enum.GetValues<BrakeKind>()
-        from nut in Enum.GetValues<NutRetention>()
         from lubrication in Enum.GetValues<Lubrication>()
-        select Gears.Tandem with { Brake = brake, NutRetention = nut, Lubrication = lubrication };
+        from nut in lubrication == Lubrication.SealedHub ? [NutRetention.OnePieceNut] : new[] { NutRetention.CastleNut, NutRetention.TangWasher, NutRetention.RetainerClip }
+        from suspension in Enum.GetValues<SuspensionKind>()
+        from spindle in suspension == SuspensionKind.Torsion ? [SpindleKind.TorsionArm] : new[] { SpindleKind.Welded, SpindleKind.BoltOn }
+        select Gears.Tandem with { Axles = axles, Brake = brake, NutRetention = nut, Lubrication = lubrication, Suspension = suspension, Spindle = spindle };
 
+    // Every answer of every question, one at a time over the defaults.
     private static IEnumerable<SchoolChoices> EverySchool =>
-        from nut in SchoolQuestions.NutSetting.Answers
-        from pin in SchoolQuestions.CotterPin.Answers
-        from fill in SchoolQuestions.GreaseFill.Answers
-        select SchoolChoices.Defaults.With(new Dictionary<string, string> { ["nut-setting"] = nut.Code, ["cotter-pin"] = pin.Code, ["grease-fill"] = fill.Code });
+        SchoolQuestions.All.SelectMany(q => q.Answers.Select(a => SchoolChoices.Defaults.With(new Dictionary<string, string> { [q.Code] = a.Code })));
 
     [Fact]
     public void Openings_need_only_what_stands_before_them_and_lies_less_deep()
@@ -44,14 +45,42 @@ public class CatalogueTests
     {
         foreach (RunningGear gear in EveryGear)
         {
-            foreach (Opening wanted in Openings.All.Where(o => o.Applies(gear)))
+            foreach (OpeningAt wanted in Openings.All.SelectMany(o => Openings.Reach(gear, o.Code, Place.Trailer)).Distinct())
             {
-                List<Opening> closure = [.. Openings.Closure([wanted.Code, wanted.Code], gear)];
+                List<OpeningAt> closure = [.. Openings.Closure(gear, [wanted, wanted])];
                 Assert.Equal(wanted, closure[^1]);
                 Assert.Equal(closure.Distinct(), closure);
-                Assert.All(closure, o => Assert.All(o.Needs.Select(Openings.Find).Where(n => n.Applies(gear)), n => Assert.True(closure.IndexOf(n) < closure.IndexOf(o) && closure.Contains(n))));
+                Assert.All(closure, o => Assert.All(Openings.NeedsOf(gear, o), n => Assert.InRange(closure.IndexOf(n), 0, closure.IndexOf(o) - 1)));
             }
         }
+    }
+
+    /// <summary>A step is done in one opening at one place: where a gear lacks it, in what stands for it.</summary>
+    [Fact]
+    public void Every_step_of_every_job_reaches_exactly_one_opening_on_every_gear_that_has_the_job()
+    {
+        foreach (RunningGear gear in EveryGear)
+        {
+            foreach ((Job job, IReadOnlyList<Place> places) in Catalogue.For(gear))
+            {
+                Assert.All(places, place => Assert.All(job.Work, work => Assert.All(work.Where(gear, place), at =>
+                {
+                    Assert.True(Places.Has(gear, at), $"{job.Code} works at {at}, which {gear.Words} lacks.");
+                    Assert.True(Openings.Reach(gear, work.Opening, at).Count == 1, $"{job.Code}/{work.Step.Code} at {at} reaches {Openings.Reach(gear, work.Opening, at).Count} × {work.Opening}.");
+                })));
+            }
+        }
+    }
+
+    [Fact]
+    public void Every_job_can_be_had_by_some_gear_and_says_what_the_others_lack()
+    {
+        HashSet<string> had = [.. EveryGear.SelectMany(g => Catalogue.For(g).Select(j => j.Job.Code))];
+        Assert.Equal(Catalogue.All.Select(j => j.Code).Order(), had.Order());
+        Assert.Equal(Catalogue.All.Count, Catalogue.All.Select(j => j.Code).Distinct().Count());
+        Assert.All(Catalogue.All, j => Assert.All(j.NotWith.Concat(j.CountsAs), code => Assert.NotNull(Catalogue.Find(code))));
+        Assert.All(Catalogue.All.SelectMany(j => j.Settles), code => Assert.Contains(FollowUpRules.All, r => r.Code == code));
+        Assert.All(Rulebook.Seen.SelectMany(r => r.Jobs), code => Assert.NotNull(Catalogue.Find(code)));
     }
 
     [Fact]
@@ -65,43 +94,98 @@ public class CatalogueTests
             Assert.True(step.Detail.Length == 0 || step.Detail.TrimEnd()[^1] is '.' or '?', $"“{step.Detail}” does not end.");
             Assert.All(step.Cautions, c => Assert.EndsWith(".", c, StringComparison.Ordinal));
             Assert.All(step.Readings, r => Assert.NotNull(ReadingKinds.Find(r)));
+            Assert.True(step.Torque is null || step.Torque(Gears.Tandem).Stages.Count > 0);
         });
     }
 
     [Fact]
-    public void Step_codes_are_unique_within_their_opening_and_job()
+    public void Step_codes_are_unique_within_their_opening_and_group_of_work()
     {
         Assert.All(Openings.All, o => Assert.Equal(o.Open.Count + o.Close.Count, o.Open.Concat(o.Close).Select(s => s.Code).Distinct().Count()));
-        Assert.All(Catalogue.All, j => Assert.Equal(j.Work.Count, j.Work.Select(w => w.Step.Code).Distinct().Count()));
-        Assert.All(Catalogue.All, j => Assert.All(j.Work, w => Assert.NotNull(Openings.Find(w.Opening))));
+
+        // The same group and code are the same step, whichever job asks for it.
+        Assert.All(
+            Catalogue.All.SelectMany(j => j.Work).GroupBy(w => (w.Group, w.Step.Code)),
+            same => Assert.Single(same.Select(w => (w.Opening, w.Step.Title, w.Step.Minutes, w.Step.Late)).Distinct()));
     }
 
+    /// <summary>
+    /// No school is a mere word: each answer of each question makes a packet, its parts, the checks it leaves or what it
+    /// allows different from the first answer's, on some gear and job.
+    /// </summary>
     [Fact]
-    public void A_step_that_a_school_decides_is_wanted_by_exactly_that_answer()
+    public void Every_answer_of_every_school_question_changes_something()
     {
-        // One of the steps of a question is done under every answer that bears on the gear, never two.
-        foreach (RunningGear gear in EveryGear.Where(g => g.NutRetention == NutRetention.CastleNut))
+        RunningGear[] gears = [.. EveryGear.Where(g => g.Axles == 2 && g.NutRetention != NutRetention.TangWasher)];
+        foreach (SchoolQuestion question in SchoolQuestions.All.Where(q => q != SchoolQuestions.BrakeRenewal))
         {
-            foreach (SchoolChoices schools in EverySchool)
+            foreach (School answer in question.Answers.Skip(1))
             {
-                StepContext context = new(gear, schools);
-                Assert.All(
-                    EveryStep.Where(s => s.School is not null).GroupBy(s => s.School),
-                    question => Assert.Single(question, s => s.Wanted(context)));
+                SchoolChoices other = SchoolChoices.Defaults.With(new Dictionary<string, string> { [question.Code] = answer.Code });
+                Assert.True(gears.Any(g => Catalogue.For(g).Any(j => Differs(g, new JobAt(j.Job.Code, j.Places[0].Code), other))), $"{question.Code}: {answer.Code} changes nothing.");
             }
         }
+
+        static bool Differs(RunningGear gear, JobAt job, SchoolChoices other)
+        {
+            if (Composer.Refusals(gear, [job], other).Any())
+            {
+                return true;
+            }
+
+            Packet ours = Composer.Compose(gear, [job], SchoolChoices.Defaults), theirs = Composer.Compose(gear, [job], other);
+            return !ours.Steps.Select(s => s.Key).SequenceEqual(theirs.Steps.Select(s => s.Key))
+                || !ours.PartsToTake.Select(p => (p.Name, p.Quantity)).SequenceEqual(theirs.PartsToTake.Select(p => (p.Name, p.Quantity)))
+                || !Owed(ours, job, SchoolChoices.Defaults).SequenceEqual(Owed(theirs, job, other));
+        }
+
+        static IEnumerable<string> Owed(Packet packet, JobAt job, SchoolChoices schools) =>
+            packet.Openings.SelectMany(o => Openings.Find(o.Code).FollowUps).Concat(Catalogue.Find(job.Job)!.FollowUps).Where(r => r.Wanted(schools)).Select(r => r.Code).Distinct();
     }
 
     [Fact]
     public void Exactly_one_lock_goes_on_whatever_keeps_the_nut()
     {
         Opening hub = Openings.Find("hub-off");
-        foreach (RunningGear gear in EveryGear.Where(Catalogue.BearingRepack.Applies).Where(g => g.NutRetention != NutRetention.OnePieceNut))
+        foreach (StepContext context in EveryGear.SelectMany(g => EverySchool.Select(s => new StepContext(g, s))).DistinctBy(c => (c.Gear.NutRetention, c.Schools.For(SchoolQuestions.CotterPin), c.Schools.For(SchoolQuestions.NutSetting))))
         {
-            foreach (StepContext context in EverySchool.Select(s => new StepContext(gear, s)))
+            Assert.Single(hub.Open, s => s.Wanted(context) && s.Looks.Contains(Subject.NutLock));
+            Assert.Single(hub.Close, s => s.Wanted(context) && s.Looks.Contains(Subject.NutLock));
+        }
+    }
+
+    /// <summary>Common practice, no source: minutes to open and to close, as the trade has them.</summary>
+    [Theory]
+    [InlineData("secured", 5, 3)]
+    [InlineData("raised", 8, 4)]
+    [InlineData("wheel-off", 3, 5)]
+    [InlineData("plug-out", 1, 1)]
+    [InlineData("adjuster-reached", 1, 1)]
+    [InlineData("cap-off", 1, 1)]
+    [InlineData("caliper-off", 5, 6)]
+    [InlineData("hub-off", 2, 4)]
+    [InlineData("hub-open", 2, 3)]
+    [InlineData("plate-off", 6, 8)]
+    [InlineData("spindle-off", 20, 10)]
+    [InlineData("axle-held", 3, 2)]
+    [InlineData("eye-bolt-out", 3, 4)]
+    [InlineData("u-bolts-off", 3, 4)]
+    [InlineData("spring-out", 2, 3)]
+    [InlineData("equalizer-out", 8, 8)]
+    [InlineData("axle-out", 20, 20)]
+    public void The_steps_of_an_opening_add_up_to_its_minutes_for_every_gear_school_and_job(string code, double open, double close)
+    {
+        Opening opening = Openings.Find(code);
+        IReadOnlyList<(Job, Place)>[] jobs = [[], [(Catalogue.Find("sealed-hub")!, Place.WheelEnd(1, Side.Left))], [(Catalogue.Find("disc-conversion")!, Place.Of("axle-1"))], [(Catalogue.Find("u-bolts")!, Place.Of("axle-1-left-u-bolts"))]];
+        foreach (RunningGear gear in EveryGear)
+        {
+            foreach (OpeningAt at in Openings.Reach(gear, code, Place.Of("axle-1-left")).Where(o => o.Opening == opening))
             {
-                Assert.Single(hub.Open, s => s.Wanted(context) && s.Looks.Contains(Subject.NutLock));
-                Assert.Single(hub.Close, s => s.Wanted(context) && s.Looks.Contains(Subject.NutLock));
+                foreach (StepContext context in jobs.SelectMany(j => EverySchool.Select(s => new StepContext(gear, s) { Place = at.Place, Jobs = j })))
+                {
+                    Assert.Equal((decimal)open, opening.Open.Where(s => s.Wanted(context)).Sum(s => s.Minutes));
+                    Assert.Equal((decimal)close, opening.Close.Where(s => s.Wanted(context)).Sum(s => s.Minutes));
+                }
             }
         }
     }
@@ -112,11 +196,40 @@ public class CatalogueTests
     {
         StepContext context = new(Gears.Tandem, SchoolChoices.Defaults);
         Assert.Equal(["cotter pin"], Taken("hub-off"));
-        PartNeed seal = Assert.Single(Openings.Find("hub-open").Close.SelectMany(s => s.Parts(context)));
+        PartNeed seal = Assert.Single(Openings.Find("hub-open").Close.Where(s => s.Wanted(context)).SelectMany(s => s.Parts(context)));
         Assert.Equal(["grease seal 2.125 × 3.376", "grease seal 2.250 × 3.376"], seal.OneOf);
-        Assert.Empty(Openings.Find("hub-open").Close.SelectMany(s => s.Parts(context with { Gear = Gears.Single })).Single().OneOf);
+        Assert.Empty(Openings.Find("hub-open").Close.Where(s => s.Wanted(context)).SelectMany(s => s.Parts(context with { Gear = Gears.Single })).Single().OneOf);
 
         IEnumerable<string> Taken(string opening) => Openings.Find(opening).Close.Where(s => s.Wanted(context)).SelectMany(s => s.Parts(context)).Select(p => p.Name);
+    }
+
+    [Theory]
+    [InlineData(4, new[] { 1, 3, 2, 4 })]
+    [InlineData(5, new[] { 1, 3, 5, 2, 4 })]
+    [InlineData(6, new[] { 1, 4, 2, 5, 3, 6 })]
+    [InlineData(8, new[] { 1, 5, 3, 7, 2, 6, 4, 8 })]
+    public void Lug_nuts_are_gone_round_as_a_star(int studs, int[] order) => Assert.Equal(order, Torques.Around(studs));
+
+    [Fact]
+    public void A_star_meets_every_nut_once_and_from_five_up_never_its_neighbour()
+    {
+        for (int studs = 0; studs <= 24; studs++)
+        {
+            List<int> order = [.. Torques.Around(studs)];
+            Assert.Equal(Enumerable.Range(1, studs), order.Order());
+            Assert.All(order.Zip(order.Skip(1)), pair => Assert.True(studs < 5 || Math.Abs(pair.First - pair.Second) is var apart && apart > 1 && apart < studs - 1, $"{studs}: {pair}"));
+        }
+    }
+
+    /// <summary>Common practice: 1/2 in studs 90 to 100 lbf·ft in three stages; U-bolts 1/2 in 45 to 70, 9/16 in 100; one-piece nut 200 three times.</summary>
+    [Fact]
+    public void Torques_are_the_trades()
+    {
+        Assert.Equal(["about 35 lbf·ft", "about 65 lbf·ft", "90 to 100 lbf·ft"], Torques.Lugs(Gears.Tandem).Stages);
+        Assert.Equal("by the wheel maker's chart", Torques.Lugs(Gears.Tandem with { Studs = new Studs(8, Core.Measures.Length.FromInches(0.5625m)) }).Words);
+        Assert.Equal(("45 to 70 lbf·ft", "100 lbf·ft"), (Torques.UBolts(Gears.Tandem).Words, Torques.UBolts(Gears.Tandem with { RatingPounds = 7_000 }).Words));
+        Assert.Equal(3, Torques.OnePieceNut(Gears.Tandem).Stages.Count);
+        Assert.Equal(("150 lbf·ft", "20 to 25 lbf·ft"), (Torques.SplinedHubBolt(Gears.Tandem).Words, Torques.FillPlug(Gears.Tandem).Words));
     }
 
     [Theory]

@@ -111,7 +111,7 @@ public class VisitTests
         Assert.Equal(["axle-1-left/wheel-off/brush", "axle-1-left/wheel-off/nuts-by-hand", "axle-1-left/wheel-off/torque", "trailer/secured/unchock"], back);
         Progress end = new(packet, entries);
         Assert.Null(end.Next);
-        Assert.StartsWith("Secured is being put back already at the trailer", end.WhyNotYet(packet.Steps.Single(s => s.Key == "axle-1-left/wheel-off/wheel")), StringComparison.Ordinal);
+        Assert.StartsWith("Wheel off is being put back already at axle 1 left", end.WhyNotYet(packet.Steps.Single(s => s.Key == "axle-1-left/wheel-off/wheel")), StringComparison.Ordinal);
         Assert.Equal([Left, Right], Closing.Work(visit, end, [], [], NoUsage, null, Today).LeftUndone);
         Assert.Single(Closing.Work(visit, end, [], [], NoUsage, null, Today).FollowUps);
     }
@@ -155,9 +155,37 @@ public class VisitTests
         trailer.Meter = MeterKind.Estimate;
         trailer.EstimatedYear = Distance.FromMiles(20 * 365.25m);
         UsageLine busy = UsageLine.Of(trailer, [], Today);
-        Assert.Equal(Today.AddDays(5), Assert.Single(Closing.Work(visit, After(_ => true), [], [], busy, null, Today).FollowUps).DueOn);
+        Assert.Equal(Today.AddDays(5), Assert.Single(Closing.Work(visit, After(_ => true), [], [], busy, null, Today).FollowUps, f => f.Rule.Code == "lug-retorque").DueOn);
 
         trailer.Meter = MeterKind.None;
-        Assert.Equal(Today.AddDays(14), Assert.Single(Closing.Work(visit, After(_ => true), [], [], NoUsage, null, Today).FollowUps).DueOn);
+        Assert.Equal(Today.AddDays(14), Assert.Single(Closing.Work(visit, After(_ => true), [], [], NoUsage, null, Today).FollowUps, f => f.Rule.Code == "lug-retorque").DueOn);
+    }
+
+    [Theory]
+    [InlineData("100", "lug-retorque")]
+    [InlineData("10-25-50", "lug-retorque-10 lug-retorque-25 lug-retorque-50")]
+    [InlineData("day-end", "lug-retorque-day")]
+    public void The_school_says_when_lug_nuts_are_torqued_again(string answer, string owed)
+    {
+        Visit other = new() { Gear = Gears.Single, Jobs = [Left, Right], Schools = SchoolChoices.Defaults.With(new Dictionary<string, string> { ["lug-retorque"] = answer }) };
+        var followUps = Closing.Work(other, After(_ => true), [], [], NoUsage, null, Today).FollowUps;
+        Assert.Equal(owed, string.Join(' ', followUps.Select(f => f.Rule.Code).Where(c => c.StartsWith("lug", StringComparison.Ordinal))));
+    }
+
+    [Fact]
+    public void Suspension_work_leaves_its_bolts_owing_and_torquing_them_again_settles_it()
+    {
+        JobAt spring = new("spring", "axle-1-left-spring"), again = new("suspension-retorque", "trailer");
+        string[] Owed(JobAt job, out IReadOnlyList<string> settles)
+        {
+            Packet work = Composer.Compose(Gears.Single, [job], SchoolChoices.Defaults);
+            ClosingResult closed = Closing.Work(new Visit { Gear = Gears.Single, Schools = SchoolChoices.Defaults, Jobs = [job] }, new Progress(work, work.Steps.Select(s => new StepEntry { Key = s.Key })), [], [], NoUsage, null, Today);
+            settles = closed.Settles;
+            return [.. closed.FollowUps.Select(f => f.Rule.Code)];
+        }
+
+        Assert.Equal(["lug-retorque", "suspension-retorque"], Owed(spring, out _));
+        Assert.Empty(Owed(again, out IReadOnlyList<string> settled));
+        Assert.Contains("suspension-retorque", settled);
     }
 }

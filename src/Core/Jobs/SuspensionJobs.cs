@@ -1,0 +1,256 @@
+using SturdyTinker.Core.Findings;
+using SturdyTinker.Core.Gear;
+using SturdyTinker.Core.Parts;
+using SturdyTinker.Core.Schools;
+using static SturdyTinker.Core.Jobs.Wording;
+
+namespace SturdyTinker.Core.Jobs;
+
+/// <summary>Jobs at springs, their bolts, equalizers, hangers and axles. Source of steps and minutes: common practice.</summary>
+internal static class SuspensionJobs
+{
+    private const string Bushing = "eye-bushing", Whole = "bushings-and-bolts", WeldCaution = "Welding seats and hangers is for qualified people: say so, and write down to whom it goes.";
+
+    private static bool OnSprings(RunningGear gear, Place place) => gear.Suspension != SuspensionKind.Torsion;
+
+    private static bool HasEyeBolt(RunningGear gear, Place eye) => Openings.Find("eye-bolt-out").Applies(gear, eye);
+
+    private static bool Wet(StepContext c) => !c.Schools.Is(SchoolQuestions.Bushings, "maintenance-free");
+
+    // Bolts with their nuts, greasable or plain by the school; nuts used again come back from the tray.
+    private static List<PartNeed> Bolts(StepContext c, int count) =>
+    [
+        new(Wet(c) ? PartNames.WetBolt : PartNames.PlainBolt, count, "piece"),
+        .. c.Schools.Is(SchoolQuestions.LockNuts, "new") ? [new PartNeed(PartNames.LockNut, count, "piece")] : Array.Empty<PartNeed>(),
+    ];
+
+    private static PartNeed BushingOf(StepContext c) => new(
+        c.Schools.For(SchoolQuestions.Bushings).Code switch { "plastic" => PartNames.PlasticBushing, "maintenance-free" => PartNames.FreeBushing, _ => PartNames.BronzeBushing }, 1, "piece");
+
+    // The steps at one bushing and its bolts, wherever it sits.
+    private static IEnumerable<Step> BushingSteps(Func<StepContext, int> bolts) =>
+    [
+        new("look-bolt", "Look at bolt, bushing, hole and link", 0.5m)
+        {
+            Detail = "A step worn in the bolt, a knurl stripped, an oval hole. A new bushing that falls in says the eye is worn: that part is renewed.",
+            Looks = [Subject.Bolt, Subject.Bushing, Subject.Link],
+            Readings = ["bolt-hole"],
+            Tools = _ => ["caliper"],
+        },
+        new("bushing-clamp", "Old bushing out, new one pressed in with clamp and plates", 3)
+        {
+            Detail = "Never mushroom its edge.",
+            Wanted = c => c.Schools.Is(SchoolQuestions.Pressing, "clamp"),
+            School = SchoolQuestions.Pressing,
+            Tools = _ => ["clamp", "flat plates", "bushing driver"],
+            Parts = c => [BushingOf(c)],
+        },
+        new("bushing-driver", "Old bushing out, new one tapped in with a shouldered driver", 3)
+        {
+            Detail = "A plate behind it; never mushroom its edge.",
+            Cautions = [SteelCaution],
+            Wanted = c => c.Schools.Is(SchoolQuestions.Pressing, "driver"),
+            School = SchoolQuestions.Pressing,
+            Tools = _ => ["bushing driver", "hammer"],
+            Parts = c => [BushingOf(c)],
+        },
+        new("wet-bolt", "See that the greasable bolt takes grease before it goes in", 0.5m)
+        {
+            Wanted = Wet,
+            School = SchoolQuestions.Bushings,
+            Tools = _ => ["grease gun"],
+            Parts = c => Bolts(c, bolts(c)),
+        },
+        new("plain-bolt", "Lay out the plain bolts with their nuts", 0.5m)
+        {
+            Wanted = c => !Wet(c),
+            School = SchoolQuestions.Bushings,
+            Parts = c => Bolts(c, bolts(c)),
+        },
+        new("old-nuts", "Old lock nuts again: threads clean, thread-locker on", 0.5m)
+        {
+            Detail = "Self-locking nuts strip when forced; have a spare of each kind. Looked at again by 150 miles.",
+            Wanted = c => c.Schools.Is(SchoolQuestions.LockNuts, "reuse"),
+            School = SchoolQuestions.LockNuts,
+            Tools = _ => ["thread-locker"],
+        },
+    ];
+
+    // A single axle's rear links have one more bolt, at the hanger.
+    private static int BoltsAtEye(StepContext c) =>
+        c.Gear.Axles == 1 && c.Place.Kind == PlaceKind.RearEye && SuspensionBolts.IsShackled(c.Gear, c.Place) ? 2 : 1;
+
+    private static int BoltsAtEqualizer(StepContext c) => c.Gear.Suspension == SuspensionKind.DoubleEyeSprings ? 3 : 1;
+
+    private static Work GreaseUp { get; } = new("grease-up", "secured", new("grease-up", "Grease every new bolt until it shows at the far end", 2)
+    {
+        Detail = "One that will not take grease: find out why before the visit is closed. Wipe off what is over.",
+        Tools = _ => ["grease gun"],
+        Parts = _ => [new(PartNames.Grease, 1, "oz")],
+        Looks = [Subject.Bolt],
+        Wanted = Wet,
+        Late = true,
+        WeightDown = WeightDownRank.Grease,
+    })
+    { Where = (_, place) => [Place.OfSide(place.Side!.Value)] };
+
+    private static Job BushingsAndBolts() => new(Whole, "Bushings and bolts", [PlaceKind.Side], OnSprings,
+    [
+        .. BushingSteps(BoltsAtEye).Select(s => new Work(Bushing, "eye-bolt-out", s) { Where = EyesOf }),
+        .. BushingSteps(BoltsAtEqualizer).Select(s => new Work(Whole, "equalizer-out", s) { Where = (gear, side) => Places.Touching(gear, PlaceKind.Equalizer, side) }),
+        GreaseUp,
+    ])
+    { Area = JobArea.Suspension, Lacking = "needs leaf springs" };
+
+    private static IEnumerable<Place> EyesOf(RunningGear gear, Place side) =>
+        Places.Touching(gear, PlaceKind.FrontEye, side).Concat(Places.Touching(gear, PlaceKind.RearEye, side)).Where(eye => HasEyeBolt(gear, eye)).OrderBy(eye => eye.Axle).ThenBy(eye => eye.Kind);
+
+    private static Job EyeBushing() => new(Bushing, "Bushing and bolt", [PlaceKind.FrontEye, PlaceKind.RearEye], HasEyeBolt,
+        [.. BushingSteps(BoltsAtEye).Select(s => new Work(Bushing, "eye-bolt-out", s)), GreaseUp])
+    { Area = JobArea.Suspension, Lacking = "needs a bolted spring eye" };
+
+    private static Job Equalizer() => new("equalizer", "Equalizer", [PlaceKind.Equalizer], OnSprings,
+    [
+        new("equalizer", "equalizer-out", new("measure", "Measure the old equalizer", 2)
+        {
+            Detail = "Centre to centre of the outer holes; drop from the centre hole to their line; width; bolt size.",
+            Readings = ["equalizer-holes", "equalizer-drop", "equalizer-width"],
+            Tools = _ => ["caliper", "steel rule"],
+            Looks = [Subject.Equalizer],
+        }),
+        new("equalizer", "equalizer-out", new("compare", "Lay the new one on the old; compare the rubber's sag", 1.5m)
+        {
+            Detail = "A taller one needs more lift and raises the trailer.",
+            Parts = c => [new(PartNames.Equalizer, 1, "piece"), .. Bolts(c, BoltsAtEqualizer(c))],
+        }),
+        new("equalizer", "equalizer-out", new("look-links", "Look at links and hanger while they hang", 1) { Looks = [Subject.Link, Subject.Hanger] }),
+        GreaseUp,
+    ])
+    { Area = JobArea.Suspension, Lacking = "needs leaf springs on more than one axle" };
+
+    private static Job ShackleLinks() => new("shackle-links", "Shackle links", [PlaceKind.FrontEye, PlaceKind.RearEye], SuspensionBolts.IsShackled,
+    [
+        new("shackle-links", "eye-bolt-out", new("links-out", "Other bolt of the links out, links off", 4)
+        {
+            Cautions = [LoadCaution, SteelCaution],
+            Tools = c => [Fitted(c, "eye bolts", "eye bolt socket"), "soft hammer"],
+            Socket = "eye bolts",
+            Looks = [Subject.Link, Subject.Bolt],
+        }),
+        new("shackle-links", "eye-bolt-out", new("links-compare", "Lay both links on the new ones, measure the holes", 3)
+        {
+            Detail = "Both links of a pair, always.",
+            Readings = ["bolt-hole"],
+            Tools = _ => ["caliper"],
+            Parts = c => [new(PartNames.Link, 2, "piece"), .. Bolts(c, 2)],
+        }),
+        new("shackle-links", "eye-bolt-out", new("links-in", "New links up, other bolt through, snug only", 5) { Detail = "The nut, not the hammer, pulls the knurl home." }),
+        new("shackle-links", "secured", new("link-torque", "Torque the links' other bolt", 1.5m)
+        {
+            Detail = "Only now that the springs carry the trailer. The kit's own figure rules.",
+            Torque = Torques.EyeBolts,
+            Readings = ["suspension-torque"],
+            Tools = c => ["torque wrench", Fitted(c, "eye bolts", "eye bolt socket")],
+            Late = true,
+            WeightDown = WeightDownRank.SuspensionBolts,
+        }),
+        GreaseUp,
+    ])
+    { Area = JobArea.Suspension, Lacking = "needs an eye that hangs in links" };
+
+    private static Job Spring() => new("spring", "Leaf spring", [PlaceKind.Spring], OnSprings,
+    [
+        new("spring", "spring-out", new("weigh", "Note this side's load and the old spring's arch", 2)
+        {
+            Detail = "A side with the heavy furniture sags first. Springs are judged in pairs: both sides of the axle.",
+            Readings = ["side-load"],
+            Tools = _ => ["tongue and wheel scale", "straightedge"],
+            Looks = [Subject.Spring],
+        }),
+        new("spring", "spring-out", new("compare", "Lay the new spring on the old: length, width, leaves", 2)
+        {
+            Detail = "The same number of leaves keeps the U-bolts' length.",
+            Parts = c => [new(PartNames.Spring(c.Gear), 1, "piece")],
+        }),
+        new("spring", "spring-out", new("eyes", "See that bushings and bolts fit the new eyes", 2) { Looks = [Subject.Bushing, Subject.Bolt] }),
+        new("spring", "spring-out", new("seat", "Clean the seat; the centre bolt's head fits its hole", 2) { Tools = _ => ["wire brush"], Looks = [Subject.Axle] }),
+    ])
+    { Area = JobArea.Suspension, Lacking = "needs leaf springs" };
+
+    private static Job UBolts() => new("u-bolts", "U-bolts", [PlaceKind.UBolts], OnSprings,
+        [new("u-bolts", "u-bolts-off", new("compare", "Lay the new U-bolts on the old: bend, width, thread", 1.5m) { Looks = [Subject.UBolt, Subject.Axle], Tools = _ => ["caliper"] })])
+    { Area = JobArea.Suspension, Lacking = "needs leaf springs" };
+
+    private static Job Hanger() => new("hanger", "Hanger", [PlaceKind.FrontHanger, PlaceKind.RearHanger], OnSprings,
+    [
+        new("hanger", "eye-bolt-out", new("mark", "Mark and measure how the hanger sits", 3)
+        {
+            Detail = "Square to the frame and level with its opposite.",
+            Tools = _ => ["tape measure", "square"],
+            Photo = "the hanger and its weld",
+            Looks = [Subject.Hanger],
+        }),
+        new("hanger", "eye-bolt-out", new("hand-over", "Old hanger off, new one on, by whoever may weld it", 30)
+        {
+            Cautions = [WeldCaution, "Disconnect the battery and the plug before anybody welds."],
+            Parts = _ => [new("spring hanger", 1, "piece")],
+            Looks = [Subject.Hanger],
+        }),
+    ])
+    { Area = JobArea.Suspension, Lacking = "needs leaf springs" };
+
+    private static Step Crown { get; } = new("crown", "Measure the crown: left, middle, right, down from above", 4)
+    {
+        Detail = "A straight-tube axle is bowed slightly upward. A middle figure smaller than the ends is that bow; larger is the wrong way.",
+        Readings = ["crown-left", "crown-middle", "crown-right"],
+        Tools = _ => ["straightedge", "steel rule"],
+        Looks = [Subject.Axle],
+    };
+
+    private static Step Seats { get; } = new("seats", "New spring seats opposite the old ones, square, equal gap both sides", 25)
+    {
+        Detail = "An axle flipped without new seats bows the wrong way and puts the brakes upside down.",
+        Cautions = [WeldCaution],
+        Tools = _ => ["square", "tape measure"],
+        Looks = [Subject.Axle],
+    };
+
+    private static Job Axle() => new("axle", "Axle", [PlaceKind.Axle], (_, _) => true,
+    [
+        new("axle", "axle-out", new("match", "Match the new axle: hub face, spring centres, brakes, spindles", 4)
+        {
+            Parts = _ => [new("axle beam, by rating and hub face", 1, "piece")],
+            Tools = _ => ["tape measure"],
+            Looks = [Subject.Axle],
+        }),
+        new("axle", "axle-out", Crown with { Wanted = c => c.Gear.Suspension != SuspensionKind.Torsion }),
+        new("axle", "axle-out", new("change-over", "Change over what the new axle did not bring", 20) { Detail = "Brakes the right hand, left and right; hubs with fresh grease and new seals." }),
+    ])
+    { Area = JobArea.Suspension, NotWith = ["axle-turned"], FollowUps = [FollowUpRules.HubFeel] };
+
+    private static Job AxleTurned() => new("axle-turned", "Wrong-way axle put right", [PlaceKind.Axle], OnSprings,
+    [
+        new("axle-turned", "axle-out", Crown),
+        new("axle-turned", "axle-out", Seats),
+        new("axle-turned", "axle-out", new("crown-up", "See that the crown points up and the brakes stand right", 3) { Looks = [Subject.Axle, Subject.Magnet] }),
+    ])
+    { Area = JobArea.Suspension, Lacking = "needs a straight-tube axle on springs", NotWith = ["axle"] };
+
+    private static Job CrossBrace() => new("cross-brace", "Cross-brace", [PlaceKind.Trailer], OnSprings,
+    [
+        new("cross-brace", "raised", new("brace-end", "Cross-brace at this side's hanger: fitted and bolted", 7)
+        {
+            Detail = "Clamp first, measure corner to corner, then bolt. It keeps the hangers from leaning.",
+            Parts = c => c.Place.Side == Side.Left ? [new("cross-brace kit", 1, "piece")] : [],
+            Tools = _ => ["drill", "socket set", "clamp"],
+            Torque = Torques.Makers("Brace bolts", 2),
+            Looks = [Subject.Hanger],
+        })
+        { Where = (gear, trailer) => Places.Touching(gear, PlaceKind.Side, trailer) },
+    ])
+    { Area = JobArea.Suspension, Lacking = "needs leaf springs" };
+
+    /// <summary>Every job here. Last in the file: what it is made of has to stand first.</summary>
+    internal static IReadOnlyList<Job> All { get; } =
+        [BushingsAndBolts(), EyeBushing(), Equalizer(), ShackleLinks(), Spring(), UBolts(), Hanger(), Axle(), AxleTurned(), CrossBrace()];
+}

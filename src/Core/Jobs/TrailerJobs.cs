@@ -1,0 +1,91 @@
+using SturdyTinker.Core.Findings;
+using SturdyTinker.Core.Gear;
+
+namespace SturdyTinker.Core.Jobs;
+
+/// <summary>Jobs on the trailer as a whole. Source of steps and minutes: common practice.</summary>
+internal static class TrailerJobs
+{
+    private static IEnumerable<Place> WheelEnds(RunningGear gear, Place trailer) => Places.WheelEndsOf(gear);
+
+    private static IEnumerable<Place> Sides(RunningGear gear, Place trailer) => Places.Touching(gear, PlaceKind.Side, trailer);
+
+    // Looks that more than one job asks for: whoever asks, each is done once.
+    private static IReadOnlyList<Work> TyresAndLights { get; } =
+    [
+        new("round", "secured", new("tyre", "Tyre: tread, pressure, cuts", 1)
+        {
+            Detail = "Cold pressure against the figure on its side; tread at its lowest groove.",
+            Readings = ["tread", "tyre-pressure"],
+            Looks = [Subject.Tyre],
+            Tools = _ => ["tread gauge", "pressure gauge"],
+        })
+        { Where = WheelEnds },
+        new("round", "secured", new("lights", "Lights: left, right, brake, tail", 2)
+        {
+            Detail = "A dead one: plug, ground, then the unit itself.",
+            Looks = [Subject.Lights],
+            Tools = _ => ["light tester"],
+        }),
+    ];
+
+    private static Job WearInspection() => new("wear-inspection", "Wear inspection", [PlaceKind.Trailer], (_, _) => true,
+    [
+        .. TyresAndLights,
+        new("round", "secured", new("ride-height", "Ride height, front and rear of this side", 1)
+        {
+            Detail = "Frame to ground on level ground: the two sides stand within 1/2 in (from memory).",
+            Readings = ["ride-height-front", "ride-height-rear"],
+            Looks = [Subject.Spring],
+            Tools = _ => ["tape measure"],
+        })
+        { Where = Sides },
+        new("round", "secured", new("springs", "Springs, U-bolts, hangers, links, equalizers: look and lever", 3)
+        {
+            Detail = "Flat, cracked or shifted leaves; loose U-bolts; bushings by levering; oval holes.",
+            Wanted = c => c.Gear.Suspension != SuspensionKind.Torsion,
+            Looks = [Subject.Spring, Subject.UBolt, Subject.Hanger, Subject.Link, Subject.Equalizer, Subject.Bushing],
+            Tools = _ => ["pry bar", "lamp"],
+        })
+        { Where = Sides },
+        new("round", "secured", new("leaks", "Grease or oil on wheels and backing plates", 0.5m) { Looks = [Subject.Grease] }) { Where = WheelEnds },
+        new("round", "secured", new("wiring", "Wiring: broken, pinched, rubbed", 1) { Looks = [Subject.Wires] }),
+        new("round", "secured", new("coupler", "Coupler, chains, winch strap", 1.5m) { Looks = [Subject.Coupler] }),
+        WheelEndJobs.Rock with { Where = WheelEnds },
+    ])
+    { Area = JobArea.Trailer };
+
+    private static Job TyreAndLightCheck() => new("tyres-and-lights", "Tyre and light check", [PlaceKind.Trailer], (_, _) => true, TyresAndLights) { Area = JobArea.Trailer };
+
+    private static Job LugRetorque() => new("lug-retorque", "Lug nuts torqued again", [PlaceKind.Trailer], (_, _) => true,
+    [
+        new("lug-retorque", "secured", new("again", "Lug nuts once more round, in star order", 1.5m)
+        {
+            Detail = "Tyre on the ground. A nut that turns far says the seat or the stud is wrong.",
+            Torque = Torques.Lugs,
+            Readings = ["lug-torque"],
+            Looks = [Subject.Studs],
+            Tools = c => ["torque wrench", .. Wording.LugTools(c)],
+            Socket = "lug nuts",
+        })
+        { Where = WheelEnds },
+    ])
+    { Area = JobArea.Trailer, Settles = [.. FollowUpRules.Lugs.Select(r => r.Code)] };
+
+    private static Job SuspensionRetorque() => new("suspension-retorque", "Suspension bolts torqued again", [PlaceKind.Trailer], (gear, _) => gear.Suspension != SuspensionKind.Torsion,
+    [
+        new("suspension-retorque", "secured", new("again", "Suspension bolts and U-bolts of this side once more", 4)
+        {
+            Detail = "The kit's figures; lock nuts used again looked at.",
+            Torque = Torques.EyeBolts,
+            Readings = ["suspension-torque", "u-bolt-torque"],
+            Looks = [Subject.Bolt, Subject.UBolt],
+            Tools = c => ["torque wrench", Wording.Fitted(c, "eye bolts", "eye bolt socket"), Wording.Fitted(c, "U-bolts", "deep socket")],
+        })
+        { Where = Sides },
+    ])
+    { Area = JobArea.Trailer, Lacking = "needs leaf springs", Settles = [FollowUpRules.SuspensionRetorque.Code, FollowUpRules.LockNutLook.Code] };
+
+    /// <summary>Every job here. Last in the file: what it is made of has to stand first.</summary>
+    internal static IReadOnlyList<Job> All { get; } = [WearInspection(), TyreAndLightCheck(), LugRetorque(), SuspensionRetorque()];
+}

@@ -1,0 +1,78 @@
+using SturdyTinker.Core.Gear;
+using SturdyTinker.Core.Measures;
+
+namespace SturdyTinker.Core.Parts;
+
+/// <summary>What parts are called, so that the packet, the catalogue and what was used mean the same thing.</summary>
+public static class PartNames
+{
+    /// <summary>Cotter pin.</summary>
+    public const string CotterPin = "cotter pin";
+
+    /// <summary>Wheel bearing and chassis grease. Category and stiffness: ASTM D4950, NLGI.</summary>
+    public const string Grease = "wheel bearing grease, NLGI 2, GC-LB";
+
+    /// <summary>Semi-fluid grease of a sealed hub.</summary>
+    public const string SemiFluidGrease = "semi-fluid hub grease, NLGI 00";
+
+    /// <summary>Sealed crimp joint.</summary>
+    public const string CrimpJoint = "sealed crimp joint with heat-shrink";
+
+    /// <summary>Heat-shrink over a soldered joint.</summary>
+    public const string HeatShrink = "heat-shrink sleeve, lined";
+
+    /// <summary>Gel-filled joint.</summary>
+    public const string GelJoint = "gel-filled wire joint";
+
+    /// <summary>Greasable bolt of a spring eye, shackle or equalizer.</summary>
+    public const string WetBolt = "greasable shackle bolt 9/16";
+
+    /// <summary>Plain bolt of the same.</summary>
+    public const string PlainBolt = "shackle bolt 9/16";
+
+    /// <summary>Self-locking nut of a shackle bolt.</summary>
+    public const string LockNut = "self-locking nut 9/16";
+
+    /// <summary>Bronze bushing.</summary>
+    public const string BronzeBushing = "spring eye bushing, bronze";
+
+    /// <summary>Plastic bushing.</summary>
+    public const string PlasticBushing = "spring eye bushing, plastic";
+
+    /// <summary>Bushing that wants no grease.</summary>
+    public const string FreeBushing = "spring eye bushing, maintenance-free";
+
+    /// <summary>One U-bolt with its nuts.</summary>
+    public const string UBolt = "U-bolt with nuts";
+
+    /// <summary>One shackle link.</summary>
+    public const string Link = "shackle link";
+
+    /// <summary>Equalizer, by the old one's measures.</summary>
+    public const string Equalizer = "equalizer, by the old one's measures";
+
+    /// <summary>Leaf spring by eye kind and half the axle's rating.</summary>
+    public static string Spring(RunningGear gear) =>
+        FormattableString.Invariant($"leaf spring, {(gear.Suspension == SuspensionKind.SlipperSprings ? "slipper" : "double-eye")}, {gear.RatingPounds / 2:#,0} lb");
+
+    /// <summary>Electric brake assembly by size and hand.</summary>
+    public static string BrakeAssembly(RunningGear gear, Side side) => $"electric brake assembly {Size(gear)}, {Hand(side)}";
+
+    /// <summary>Set of shoes for one brake.</summary>
+    public static string Shoes(RunningGear gear) => $"brake shoe set {Size(gear)}";
+
+    /// <summary>Magnet by drum diameter.</summary>
+    public static string Magnet(RunningGear gear) => $"brake magnet for {Diameter(gear)} drum";
+
+    /// <summary>A matched cone and cup.</summary>
+    public static string ConeAndCup(string cone) => Bearing.Find(cone) is { } known ? known.Part : $"cone {cone} with its cup";
+
+    private static string Hand(Side side) => side == Side.Left ? "left" : "right";
+
+    private static string Size(RunningGear gear) => gear.BrakeSize is not { } size ? "by the old one's measures"
+        : size.Width.Millimetres == 0 ? Bare(size.Diameter) : $"{Bare(size.Diameter)} × {Bare(size.Width)}";
+
+    private static string Diameter(RunningGear gear) => gear.BrakeSize is { } size ? Bare(size.Diameter) : "the old one's";
+
+    private static string Bare(Length length) => ShopFormat.Write(length, Fineness.Sixteenth).Replace(" in", "", StringComparison.Ordinal);
+}

@@ -1,0 +1,134 @@
+using Microsoft.AspNetCore.Http.HttpResults;
+using Microsoft.EntityFrameworkCore;
+using SkiaSharp;
+using SturdyTinker.Core.Jobs;
+using SturdyTinker.Shop.Requests;
+using SturdyTinker.Store;
+
+namespace SturdyTinker.Shop.Bay;
+
+/// <summary>
+/// Photographs taken at steps. Each is decoded, turned upright by being drawn anew, shrunk and written as JPEG, so that
+/// nothing but the picture is kept: no place it was taken at, and nothing that only calls itself a picture.
+/// </summary>
+internal static class Photos
+{
+    private const int LargestUpload = 20 * 1024 * 1024, LongestSide = 1_600, Quality = 82;
+    private const long MostPixels = 60_000_000;
+
+    internal static void MapPhotos(this RouteGroupBuilder bay)
+    {
+        bay.MapPut("/visits/{id:guid}/photos/{photoId:guid}", PutAsync).Accepts<byte[]>("image/jpeg", "image/png", "image/webp").WithMetadata(new Microsoft.AspNetCore.Mvc.RequestSizeLimitAttribute(LargestUpload));
+        bay.MapGet("/visits/{id:guid}/photos/{photoId:guid}", ReadAsync);
+        bay.MapDelete("/visits/{id:guid}/photos/{photoId:guid}", TakeBackAsync);
+    }
+
+    private static async Task<Ok<VisitState>> PutAsync(Guid id, Guid photoId, string key, HttpRequest request, ShopFile file, PhotoFolder folder, Clock clock, Worker worker)
+    {
+        Checks.Id(photoId);
+        using MemoryStream sent = new();
+        await request.Body.CopyToAsync(sent);
+        byte[] picture = Redrawn(sent.ToArray());
+
+        await using var transaction = await file.Database.BeginTransactionAsync();
+        Visit visit = await VisitPage.OpenAsync(file, id);
+        if (!await file.StepPhotos.AnyAsync(p => p.Id == photoId))
+        {
+            Packet packet = await VisitPage.PacketAsync(file, visit);
+            if (packet.Steps.All(s => s.Key != key))
+            {
+                throw Refusal.Malformed("This visit has no such step.", "key");
+            }
+
+            // The picture first: a row without its picture would be half a record, a picture without a row only takes room.
+            await folder.WriteAsync(photoId, picture);
+            file.StepPhotos.Add(new StepPhoto { Id = photoId, VisitId = id, StepKey = key, At = clock.Now, PersonId = worker.Id });
+            await file.SaveChangesAsync();
+        }
+
+        VisitState state = await Steps.StateAsync(file, id);
+        await transaction.CommitAsync();
+        return TypedResults.Ok(state);
+    }
+
+    private static async Task<PhysicalFileHttpResult> ReadAsync(Guid id, Guid photoId, ShopFile file, PhotoFolder folder)
+    {
+        if (!await file.StepPhotos.AnyAsync(p => p.Id == photoId && p.VisitId == id) || !File.Exists(folder.PathOf(photoId)))
+        {
+            throw Refusal.NotFound("There is no such picture.");
+        }
+
+        return TypedResults.PhysicalFile(folder.PathOf(photoId), "image/jpeg");
+    }
+
+    private static async Task<Ok<VisitState>> TakeBackAsync(Guid id, Guid photoId, ShopFile file, PhotoFolder folder, Worker worker)
+    {
+        _ = worker;
+        await using var transaction = await file.Database.BeginTransactionAsync();
+        await VisitPage.OpenAsync(file, id);
+        await file.StepPhotos.Where(p => p.Id == photoId && p.VisitId == id).ExecuteDeleteAsync();
+        await file.SaveChangesAsync();
+        VisitState state = await Steps.StateAsync(file, id);
+        await transaction.CommitAsync();
+        File.Delete(folder.PathOf(photoId));
+        return TypedResults.Ok(state);
+    }
+
+    // Refuses (422) what is no picture, or one that is broken or beyond measure.
+    private static byte[] Redrawn(byte[] sent)
+    {
+        Refusal No(string sentence) => Refusal.Field("", sentence);
+        using SKCodec codec = SKCodec.Create(new SKMemoryStream(sent)) ?? throw No("That is no picture that can be read: send a JPEG, PNG or WebP.");
+        SKImageInfo info = codec.Info;
+        if ((long)info.Width * info.Height > MostPixels)
+        {
+            throw No("That picture is larger than 60 megapixels: take it smaller.");
+        }
+
+        using SKBitmap bitmap = new(new SKImageInfo(info.Width, info.Height));
+        if (codec.GetPixels(bitmap.Info, bitmap.GetPixels()) != SKCodecResult.Success)
+        {
+            throw No("That picture is broken off or damaged: take it again.");
+        }
+
+        bool turned = codec.EncodedOrigin is SKEncodedOrigin.RightTop or SKEncodedOrigin.LeftBottom or SKEncodedOrigin.LeftTop or SKEncodedOrigin.RightBottom;
+        (int width, int height) = turned ? (info.Height, info.Width) : (info.Width, info.Height);
+        float scale = Math.Min(1f, (float)LongestSide / Math.Max(width, height));
+        using SKSurface surface = SKSurface.Create(new SKImageInfo(Math.Max(1, (int)(width * scale)), Math.Max(1, (int)(height * scale))));
+        SKCanvas canvas = surface.Canvas;
+        canvas.Clear(SKColors.White);
+        canvas.Scale(scale);
+        (float Degrees, float X, float Y) upright = codec.EncodedOrigin switch
+        {
+            SKEncodedOrigin.BottomRight => (180, info.Width, info.Height),
+            SKEncodedOrigin.RightTop => (90, info.Height, 0),
+            SKEncodedOrigin.LeftBottom => (270, 0, info.Width),
+            _ => (0, 0, 0),
+        };
+        canvas.Translate(upright.X, upright.Y);
+        canvas.RotateDegrees(upright.Degrees);
+        using SKImage image = SKImage.FromBitmap(bitmap);
+        canvas.DrawImage(image, 0, 0, new SKSamplingOptions(SKFilterMode.Linear, SKMipmapMode.Linear));
+        using SKImage drawn = surface.Snapshot();
+        using SKData jpeg = drawn.Encode(SKEncodedImageFormat.Jpeg, Quality);
+        return jpeg.ToArray();
+    }
+}
+
+/// <summary>Where the pictures lie: beside the shop's file.</summary>
+internal sealed class PhotoFolder(string data)
+{
+    private readonly string folder = Path.Combine(data, "photos");
+
+    /// <summary>The file of a picture.</summary>
+    internal string PathOf(Guid id) => Path.Combine(folder, $"{id}.jpg");
+
+    /// <summary>Writes a picture whole or not at all.</summary>
+    internal async Task WriteAsync(Guid id, byte[] picture)
+    {
+        Directory.CreateDirectory(folder);
+        string written = PathOf(id) + ".new";
+        await File.WriteAllBytesAsync(written, picture);
+        File.Move(written, PathOf(id), overwrite: true);
+    }
+}
