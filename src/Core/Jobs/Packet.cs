@@ -136,5 +136,6 @@ public sealed record Packet(IReadOnlyList<PacketStep> Steps, IReadOnlyList<Packe
 public sealed record JobAt(string Job, string Place)
 {
     /// <summary>The two in one: "bearing-repack@axle-1-left".</summary>
+    [System.Text.Json.Serialization.JsonIgnore]
     public string Id => $"{Job}@{Place}";
 }

@@ -37,7 +37,8 @@ public sealed record Measured(string Place, string Kind, string Name, string Val
 /// <param name="Words">What is owed.</param>
 /// <param name="DueOn">By when.</param>
 /// <param name="Reason">Why that day.</param>
-public sealed record Owed(Guid Id, string Words, DateOnly DueOn, string Reason);
+/// <param name="SettledBy">Code of the job that settles it; null where it is only looked at and ticked off.</param>
+public sealed record Owed(Guid Id, string Words, DateOnly DueOn, string Reason, string? SettledBy);
 
 /// <summary>How a trailer stands on a day: what is due, what was found, what was last measured.</summary>
 /// <param name="AsOf">The day.</param>
@@ -90,7 +91,7 @@ public sealed record Standing(DateOnly AsOf, IReadOnlyList<DueAt> Dues, IReadOnl
             [.. dues.OrderBy(d => d.Due.On)],
             StandingMarks(findings, readings),
             LastMeasured(readings),
-            [.. followUps.Where(f => f.DoneAt is null).OrderBy(f => f.DueOn).Select(f => new Owed(f.Id, f.Words, f.DueOn, f.Reason))],
+            [.. followUps.Where(f => f.DoneAt is null).OrderBy(f => f.DueOn).Select(f => new Owed(f.Id, f.Words, f.DueOn, f.Reason, Catalogue.All.FirstOrDefault(j => j.Settles.Contains(f.Rule))?.Code))],
             applies ? null : "This lubrication is not repacked with grease; due dates of other jobs are not kept yet.");
     }
 

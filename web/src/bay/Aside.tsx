@@ -4,6 +4,8 @@ import { TextButton } from "../ui/Button";
 import { Plain, Quiet, Section } from "../ui/Page";
 import { VerdictWord } from "../ui/Verdict";
 import { Found } from "./Found";
+import { JobsPanel } from "./JobsPanel";
+import { TakeAlong } from "./TakeAlong";
 import { openInWords } from "./openNow";
 import { Used } from "./Used";
 
@@ -90,7 +92,9 @@ export function Aside({ visit, step, leaving, onState, onChoose, onLeaving }: Pr
           </Plain>
         </Section>
       )}
+      <TakeAlong visit={visit} onState={onState} />
       <Used visit={visit} step={step} onState={onState} />
+      <JobsPanel visit={visit} />
       {state.entries.some((e) => e.skippedBecause) && (
         <Section>
           <h3>Skipped</h3>
@@ -148,8 +152,8 @@ export function Aside({ visit, step, leaving, onState, onChoose, onLeaving }: Pr
           </details>
         </div>
       )}
-      <Section>
-        <h3>Schools of this visit</h3>
+      <details>
+        <summary style={{ padding: "8px 0", cursor: "pointer" }}>Schools of this visit</summary>
         <Plain>
           {visit.schools.map((s) => (
             <li key={s}>
@@ -157,7 +161,7 @@ export function Aside({ visit, step, leaving, onState, onChoose, onLeaving }: Pr
             </li>
           ))}
         </Plain>
-      </Section>
+      </details>
     </Side>
   );
 }

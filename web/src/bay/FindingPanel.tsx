@@ -4,10 +4,11 @@ import styled from "styled-components";
 import { answer, type Schemas, shop } from "../api/client";
 import { newId } from "../api/ids";
 import { Button } from "../ui/Button";
-import { Choice, TextField } from "../ui/Fields";
+import { Choice, TextField, Tick } from "../ui/Fields";
 import { Row, Stack } from "../ui/Page";
 import { Problem } from "../ui/Problem";
 import { JudgementText, VerdictWord } from "../ui/Verdict";
+import { Comes } from "./JobsPanel";
 
 const SUBJECTS: Record<Schemas["Subject"], string> = {
   grease: "Grease",
@@ -19,6 +20,23 @@ const SUBJECTS: Record<Schemas["Subject"], string> = {
   play: "Play",
   nutLock: "Pin, tab or clip",
   studs: "Studs and nuts",
+  lining: "Lining",
+  drum: "Drum",
+  magnet: "Magnet",
+  wires: "Wires",
+  hydraulics: "Brake hydraulics",
+  rotor: "Rotor",
+  spring: "Leaf spring",
+  uBolt: "U-bolts",
+  bushing: "Bushing",
+  bolt: "Shackle or eye bolt",
+  equalizer: "Equalizer",
+  link: "Shackle link",
+  hanger: "Hanger",
+  axle: "Axle",
+  tyre: "Tyre",
+  lights: "Lights",
+  coupler: "Coupler and chains",
 };
 
 const Seen = styled.fieldset`
@@ -63,11 +81,20 @@ export function FindingPanel({ visit, step, onState, onLeave }: Props) {
     queryFn: () => answer(shop.GET("/api/bay/rulebook")),
     staleTime: Infinity,
   });
-  const ends = visit.places.filter((p) => p.kind === "wheelEnd");
-  const [place, setPlace] = useState(
-    () => ends.find((p) => p.code === step?.place)?.code ?? visit.state.jobs[0]?.place ?? "",
-  );
   const [subject, setSubject] = useState<Schemas["Subject"]>(step?.looks[0] ?? "grease");
+  const [chosen, setPlace] = useState("");
+  const [adding, setAdding] = useState<readonly string[]>([]);
+  const kinds = rules.data?.find((r) => r.subject === subject)?.places ?? [];
+  const spots = visit.places.filter((p) => kinds.includes(p.kind));
+  const here = visit.places.find((p) => p.code === (step?.place ?? visit.state.jobs[0]?.place));
+  // The place at hand, or the one of the right kind nearest to it.
+  const place = (
+    spots.find((p) => p.code === chosen) ??
+    spots.find((p) => p.code === here?.code) ??
+    spots.find((p) => p.axle === here?.axle && p.side === here?.side) ??
+    spots.find((p) => p.side === here?.side) ??
+    spots[0]
+  )?.code;
   const [rule, setRule] = useState("");
   const [note, setNote] = useState("");
   const [id] = useState(newId);
@@ -78,7 +105,14 @@ export function FindingPanel({ visit, step, onState, onLeave }: Props) {
       answer(
         shop.PUT("/api/bay/visits/{id}/findings/{findingId}", {
           params: { path: { id: visit.id, findingId: id } },
-          body: { place, ruleCode: rule, note },
+          body: {
+            place: place ?? "",
+            ruleCode: rule,
+            note,
+            jobs: offers
+              .filter((o) => adding.includes(o.job + o.place))
+              .map(({ job, place: at }) => ({ job, place: at })),
+          },
         }),
       ),
     onSuccess: (state) => {
@@ -88,6 +122,17 @@ export function FindingPanel({ visit, step, onState, onLeave }: Props) {
   });
   const rows = (rules.data ?? []).filter((r) => r.subject === subject);
   const picked = rows.find((r) => r.code === rule);
+  const remedies = useQuery({
+    queryKey: ["remedies", visit.id, rule, place, visit.composed, visit.state.entries.length],
+    queryFn: () =>
+      answer(
+        shop.GET("/api/bay/visits/{id}/remedies", {
+          params: { path: { id: visit.id }, query: { rule, place: place ?? "" } },
+        }),
+      ),
+    enabled: Boolean(picked && place && picked.jobs?.length),
+  });
+  const offers = (picked && remedies.data) || [];
   return (
     <form
       onSubmit={(e) => {
@@ -105,9 +150,9 @@ export function FindingPanel({ visit, step, onState, onLeave }: Props) {
         <Row $gap={16} style={{ alignItems: "start" }}>
           <Choice
             label="Where"
-            value={place}
+            value={place ?? ""}
             onChange={setPlace}
-            options={ends.map((p) => [p.code, p.spoken] as const)}
+            options={spots.map((p) => [p.code, p.spoken] as const)}
           />
           <Choice
             label="On the"
@@ -123,13 +168,40 @@ export function FindingPanel({ visit, step, onState, onLeave }: Props) {
           <legend>What you see</legend>
           {rows.map((r) => (
             <label key={r.code}>
-              <input type="radio" name="seen" checked={rule === r.code} onChange={() => setRule(r.code)} />
+              <input
+                type="radio"
+                name="seen"
+                checked={rule === r.code}
+                onChange={() => {
+                  setRule(r.code);
+                  setAdding([]);
+                }}
+              />
               <span className="words">{r.seen}</span>
               <VerdictWord verdict={r.verdict} />
             </label>
           ))}
         </Seen>
         <div aria-live="polite">{picked?.judgement && <JudgementText of={picked.judgement} />}</div>
+        {offers.length > 0 && (
+          <div role="group" aria-label="Add to this visit">
+            <h3>Add to this visit</h3>
+            {offers.map((o) => (
+              <Tick
+                key={o.job + o.place}
+                checked={adding.includes(o.job + o.place)}
+                disabled={o.extra.whyNot !== null}
+                onChange={(on) =>
+                  setAdding((now) =>
+                    on ? [...now, o.job + o.place] : now.filter((code) => code !== o.job + o.place),
+                  )
+                }
+              >
+                {o.name}, {o.placeSpoken}: <Comes look={o.extra} />
+              </Tick>
+            ))}
+          </div>
+        )}
         <TextField label="In your own words, if you like" value={note} onChange={setNote} />
         <Problem of={add.error} />
         <Row $gap={12}>

@@ -1,12 +1,15 @@
 import { useMutation } from "@tanstack/react-query";
-import { useEffect, useRef, useState } from "react";
+import { type ReactNode, useEffect, useRef, useState } from "react";
 import styled from "styled-components";
 import { answer, type Schemas, shop, ShopProblem } from "../api/client";
 import { newId } from "../api/ids";
-import { partWords } from "../api/words";
+import { minutesInWords, partWords } from "../api/words";
 import { Button } from "../ui/Button";
 import { Choice, TextField, Tick } from "../ui/Fields";
 import { MeasureField } from "../ui/MeasureField";
+import { Photos } from "./Photos";
+import { TorqueStages } from "./TorqueStages";
+import { useInstruments, useListen } from "./useInstruments";
 import { Quiet, Row, Stack } from "../ui/Page";
 import { Problem } from "../ui/Problem";
 import { useStepParts } from "./useStepParts";
@@ -59,11 +62,15 @@ interface Props {
   visit: Schemas["VisitAnswer"];
   step: Schemas["PacketStep"];
   onState: (state: Schemas["VisitState"]) => void;
+  /** Something else than the step has changed: the step stays where it is. */
+  onTold: (state: Schemas["VisitState"]) => void;
   onFound: () => void;
 }
 
+const DAY = 24 * 60 * 60;
+
 /** The step at hand, in large type, with the readings it asks for. */
-export function StepPanel({ visit, step, onState, onFound }: Props) {
+export function StepPanel({ visit, step, onState, onTold, onFound }: Props) {
   const number = visit.packet.steps.findIndex((s) => s.key === step.key) + 1;
   const asked = visit.readingsAsked.filter((r) => step.readings.includes(r.code));
   const [ids] = useState(() => ({ entry: newId(), readings: new Map(asked.map((r) => [r.code, newId()])) }));
@@ -73,6 +80,9 @@ export function StepPanel({ visit, step, onState, onFound }: Props) {
   );
   const [skipping, setSkipping] = useState(false);
   const [reason, setReason] = useState("");
+  const [socket, setSocket] = useState("");
+  // When the step came up: how long it took is known without anybody being asked.
+  const [since] = useState(() => Date.now());
   const doneButton = useRef<HTMLButtonElement>(null);
   const firstField = useRef<HTMLInputElement>(null);
   const parts = useStepParts(visit, step);
@@ -94,7 +104,14 @@ export function StepPanel({ visit, step, onState, onFound }: Props) {
       return answer(
         shop.PUT("/api/bay/visits/{id}/entries/{entryId}", {
           params: { path: { ...path, entryId: ids.entry } },
-          body: { key: step.key, readings, skippedBecause, parts: skippedBecause ? [] : parts.used },
+          body: {
+            key: step.key,
+            readings,
+            skippedBecause,
+            parts: skippedBecause ? [] : parts.used,
+            seconds: Math.min(DAY, Math.round((Date.now() - since) / 1000)),
+            socket: skippedBecause ? null : socket.trim() || null,
+          },
         }),
       );
     },
@@ -108,6 +125,12 @@ export function StepPanel({ visit, step, onState, onFound }: Props) {
       ),
     onSuccess: onState,
   });
+  const instruments = useInstruments(asked.length > 0);
+  const listen = useListen((kind, text) => {
+    setTyped(kind, text);
+    firstField.current?.focus({ preventScroll: true });
+  });
+  const before = visit.seenBefore[step.key] ?? [];
   const refused = settle.error instanceof ShopProblem ? settle.error : undefined;
   const sent = asked.filter((r) => typed[r.code]?.trim());
   const readingProblem = (code: string) =>
@@ -154,7 +177,14 @@ export function StepPanel({ visit, step, onState, onFound }: Props) {
         </h3>
         <Title>{step.title}</Title>
         {step.detail && <Detail>{step.detail}</Detail>}
-        {step.school && <Quiet>This shop’s school: {step.school}</Quiet>}
+        {step.school && <Quiet>{step.school}</Quiet>}
+        {step.torque && !skipping && <TorqueStages of={step.torque} />}
+        {before.length > 0 && <Quiet>Last time here: {before.join("; ")}</Quiet>}
+        {step.minutesFrom && (
+          <Quiet>
+            {minutesInWords(step.minutes)}, {step.minutesFrom}
+          </Quiet>
+        )}
         {step.cautions.length > 0 && (
           <ul aria-label="Cautions">
             {step.cautions.map((c) => (
@@ -164,19 +194,37 @@ export function StepPanel({ visit, step, onState, onFound }: Props) {
         )}
         {!skipping &&
           asked.map((r, i) => (
-            <MeasureField
+            <Measured
               key={r.code}
-              label={r.name}
-              value={typed[r.code] ?? ""}
-              onChange={(text) => setTyped(r.code, text)}
-              quantity={r.quantity}
-              judged={{ kind: r.code, visit: visit.id }}
-              example={r.example}
-              problem={readingProblem(r.code)}
-              large
-              inputRef={i === 0 ? firstField : undefined}
-            />
+              tools={instruments.filter((t) => t.quantity === r.quantity)}
+              listening={listen.isPending && listen.variables.kind === r.code}
+              busy={listen.isPending}
+              problem={listen.error && listen.variables?.kind === r.code ? listen.error : null}
+              onListen={(code) => listen.mutate({ code, kind: r.code })}
+            >
+              <MeasureField
+                label={r.name}
+                value={typed[r.code] ?? ""}
+                onChange={(text) => setTyped(r.code, text)}
+                quantity={r.quantity}
+                judged={{ kind: r.code, visit: visit.id }}
+                example={r.example}
+                problem={readingProblem(r.code)}
+                large
+                inputRef={i === 0 ? firstField : undefined}
+              />
+            </Measured>
           ))}
+        {!skipping && step.socket && (
+          <TextField
+            label={`Socket that fitted the ${step.socket}, for next time`}
+            value={socket}
+            onChange={setSocket}
+            problem={refused?.field("/socket")}
+            placeholder="13/16"
+          />
+        )}
+        {!skipping && step.photo && <Photos visit={visit} step={step} onState={onTold} />}
         {!skipping && parts.proposed.length > 0 && (
           <div role="group" aria-label="Used with this step">
             {parts.proposed.map((p) => (
@@ -228,6 +276,32 @@ export function StepPanel({ visit, step, onState, onFound }: Props) {
         )}
       </Actions>
     </form>
+  );
+}
+
+interface MeasuredProps {
+  tools: readonly Schemas["InstrumentAnswer"][];
+  listening: boolean;
+  busy: boolean;
+  problem: Error | null;
+  onListen: (code: string) => void;
+  children: ReactNode;
+}
+
+/** A field with the instruments that can fill it; without any, the field alone. */
+function Measured({ tools, listening, busy, problem, onListen, children }: MeasuredProps) {
+  return (
+    <Stack $gap={4}>
+      {children}
+      {tools.map((tool) => (
+        <Row key={tool.code}>
+          <Button isDisabled={busy} onPress={() => onListen(tool.code)}>
+            {listening ? `Listening to the ${tool.name}…` : `Listen to the ${tool.name}`}
+          </Button>
+        </Row>
+      ))}
+      <Problem of={problem} />
+    </Stack>
   );
 }
 

@@ -1,4 +1,4 @@
-import { useMutation } from "@tanstack/react-query";
+import { useMutation, useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { answer, type Schemas, shop } from "../api/client";
 import { newId } from "../api/ids";
@@ -38,8 +38,20 @@ export function Used({ visit, step, onState }: Props) {
   const [quantity, setQuantity] = useState("1");
   const [id, setId] = useState(newId);
   const open = !visit.state.closedAt;
-  const ends = visit.places.filter((p) => p.kind === "wheelEnd");
-  const place = ends.find((p) => p.code === step?.place)?.code ?? visit.state.jobs[0]?.place ?? "trailer";
+  const place = step?.place ?? visit.state.jobs[0]?.place ?? "trailer";
+  const parts = useQuery({
+    queryKey: ["parts"],
+    queryFn: () => answer(shop.GET("/api/bay/parts")),
+    enabled: adding,
+    staleTime: 60_000,
+  });
+  // A scanner types a code; the part's own name and unit are written down.
+  const known = parts.data?.find(
+    (p) =>
+      p.code.toLowerCase() === name.trim().toLowerCase() ||
+      p.name.toLowerCase() === name.trim().toLowerCase(),
+  );
+  const cost = visit.state.parts.reduce((sum, p) => sum + p.quantity * (p.price ?? 0), 0);
   const spoken = visit.places.find((p) => p.code === place)?.spoken ?? "the trailer";
   return (
     <Section>
@@ -60,6 +72,7 @@ export function Used({ visit, step, onState }: Props) {
           </li>
         ))}
         {visit.state.parts.length === 0 && <Quiet>none yet</Quiet>}
+        {cost > 0 && <li>Together about {cost.toFixed(2)}</li>}
       </Plain>
       {open &&
         (adding ? (
@@ -67,7 +80,15 @@ export function Used({ visit, step, onState }: Props) {
             onSubmit={(e) => {
               e.preventDefault();
               add.mutate(
-                { id, part: { place, name, quantity: Number(quantity) || 0, unit: "piece" } },
+                {
+                  id,
+                  part: {
+                    place,
+                    name: known?.name ?? name,
+                    quantity: Number(quantity) || 0,
+                    unit: known?.unit ?? "piece",
+                  },
+                },
                 {
                   onSuccess: () => {
                     setId(newId());
@@ -80,10 +101,15 @@ export function Used({ visit, step, onState }: Props) {
           >
             <Stack $gap={8}>
               <TextField
-                label={`What was used at ${spoken}`}
+                label={`What was used at ${spoken}: scan or type`}
                 value={name}
                 onChange={setName}
                 placeholder="cone and cup, outer"
+                hint={
+                  known &&
+                  `${known.name}, ${known.measures || known.unit}${known.price === null ? "" : `, ${known.price.toFixed(2)}`}`
+                }
+                offers={parts.data?.map((p) => p.name)}
                 autoFocus
               />
               <TextField label="How many" value={quantity} onChange={setQuantity} />

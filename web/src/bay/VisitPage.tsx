@@ -1,5 +1,5 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { useState } from "react";
+import { useCallback, useState } from "react";
 import { useLocation } from "wouter";
 import { answer, type Schemas, shop } from "../api/client";
 import { minutesInWords } from "../api/words";
@@ -10,10 +10,8 @@ import { Aside } from "./Aside";
 import { ClosePanel } from "./ClosePanel";
 import { FindingPanel } from "./FindingPanel";
 import { StepPanel } from "./StepPanel";
+import { LOOK_AGAIN, useVisitNews } from "./useVisitNews";
 import { ValleyDrawing } from "./ValleyDrawing";
-
-/** How often another screen's ticks are fetched. */
-const LOOK_AGAIN = 4000;
 
 /** One visit at work: the valley, the step at hand, and what is open, found and used. */
 export default function VisitPage({ id }: { id: string }) {
@@ -21,10 +19,17 @@ export default function VisitPage({ id }: { id: string }) {
   const visit = useQuery({
     queryKey: ["visit", id],
     queryFn: () => answer(shop.GET("/api/bay/visits/{id}", { params: { path: { id } } })),
-    refetchInterval: (query) => (query.state.data?.state.closedAt ? false : LOOK_AGAIN),
+    // Fetched again only while the stream of changes is away.
+    refetchInterval: (query) =>
+      query.state.data?.state.closedAt || query.state.status !== "error" ? false : LOOK_AGAIN,
   });
-  const settle = (state: Schemas["VisitState"]) =>
+  const again = useCallback(() => void queries.invalidateQueries({ queryKey: ["visit", id] }), [queries, id]);
+  useVisitNews(id, visit.data !== undefined && !visit.data.state.closedAt, again);
+  const settle = (state: Schemas["VisitState"]) => {
     queries.setQueryData<Schemas["VisitAnswer"]>(["visit", id], (now) => (now ? { ...now, state } : now));
+    // Composed anew, here or on another tablet: the packet shown is an old one.
+    if (state.composed !== visit.data?.composed) again();
+  };
   if (visit.error && !visit.data) return <Refused of={visit.error} back="/bay" backWords="Back to the bay" />;
   return visit.data ? <AtWork visit={visit.data} settle={settle} /> : <Page aria-busy="true" />;
 }
@@ -42,7 +47,10 @@ function AtWork({
   // Only what is open is put back; what was not begun is left for another visit.
   const [leaving, setLeaving] = useState(false);
   const { state, packet } = visit;
-  const key = chosen ?? (leaving ? state.nextToPutBack : state.next);
+  // Where two work, each screen is one's: it leads through that one's steps.
+  const [hand, setHand] = useHand(visit);
+  const next = state.nextOfHands.length === 2 ? (state.nextOfHands[hand - 1] ?? null) : state.next;
+  const key = chosen ?? (leaving ? state.nextToPutBack : next);
   const step = packet.steps.find((s) => s.key === key) ?? null;
   const deepest = state.openNow[0];
 
@@ -58,7 +66,13 @@ function AtWork({
           </h1>
         </Stack>
         <h2 style={{ fontSize: 19 }}>
-          {minutesInWords(state.minutesDone)} of {visit.minutesInWords} ·{" "}
+          {visit.hands === 2 && (
+            <TextButton onPress={() => setHand(hand === 1 ? 2 : 1)}>
+              {hand === 1 ? "first" : "second"} pair of hands
+            </TextButton>
+          )}{" "}
+          {minutesInWords(state.minutesDone)} of {visit.minutesInWords}
+          {visit.hands === 2 && `, ${visit.elapsedInWords} with two`} ·{" "}
           {deepest ? `deepest now: ${deepest.name}, ${deepest.placeSpoken}` : "nothing open"}
         </h2>
       </Head>
@@ -76,8 +90,11 @@ function AtWork({
                 settle(now);
                 setChosen(null);
               }}
+              onTold={settle}
               onFound={() => setFinding(true)}
             />
+          ) : next === null && !leaving && state.next !== null ? (
+            <p>The other one’s work comes first; this screen goes on by itself.</p>
           ) : (
             <ClosePanel visit={visit} onState={settle} onFound={() => setFinding(true)} />
           )}
@@ -103,6 +120,17 @@ function AtWork({
       </p>
     </Page>
   );
+}
+
+/** Whose screen this is, where two work on a visit; remembered by this browser. */
+function useHand(visit: Schemas["VisitAnswer"]) {
+  const at = `tinker-hand/${visit.id}`;
+  const [hand, set] = useState<1 | 2>(() => (sessionStorage.getItem(at) === "2" ? 2 : 1));
+  const setHand = (now: 1 | 2) => {
+    sessionStorage.setItem(at, String(now));
+    set(now);
+  };
+  return [hand, setHand] as const;
 }
 
 function TakeBackOut({ visit }: { visit: Schemas["VisitAnswer"] }) {

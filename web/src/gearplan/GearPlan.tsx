@@ -10,6 +10,8 @@ export interface PlanMark {
   verdict?: Schemas["Verdict"] | null;
   used?: number | null;
   nearness?: Schemas["Nearness"] | null;
+  /** Whether work is wanted there. */
+  wanted?: boolean;
   /** How near its due date is, in words, written beside the tyre and spoken. */
   when?: string;
 }
@@ -136,6 +138,7 @@ export function GearPlan({ gear, places, marks, picked, onPick, label, small }: 
             >
               <Halo spot={spot} drawn={drawn} picked={spot.code === picked} />
               <SpotShape spot={spot} verdict={marks.get(spot.code)?.verdict ?? null} text={15} />
+              {marks.get(spot.code)?.wanted && <WantedMark spot={spot} />}
             </Target>
           ) : (
             <SpotShape
@@ -155,6 +158,7 @@ function say(name: string, mark: PlanMark | undefined): string {
   const parts = [name];
   if (mark?.when) parts.push(`repack ${mark.when}`);
   if (mark?.verdict) parts.push(VERDICT_WORDS[mark.verdict]);
+  if (mark?.wanted) parts.push("work wanted");
   return parts.join(", ");
 }
 
@@ -180,6 +184,19 @@ function Halo({ spot, drawn, picked }: { spot: Spot; drawn: ReturnType<typeof la
       r={spot.kind === "side" ? 20 : 12.5}
       fill="transparent"
       {...line}
+    />
+  );
+}
+
+// A wedge driven in at the place, point first.
+function WantedMark({ spot }: { spot: Spot }) {
+  const [x, y] = spot.kind === "wheelEnd" ? [spot.x + 34, spot.y] : [spot.x, spot.y];
+  return (
+    <path
+      d={`M${x - 7} ${y - 9}H${x + 7}L${x} ${y + 9}Z`}
+      fill="var(--working)"
+      stroke="var(--ground)"
+      strokeWidth={1.5}
     />
   );
 }

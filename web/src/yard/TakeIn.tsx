@@ -5,26 +5,15 @@ import { Link, useLocation } from "wouter";
 import { answer, type Schemas, shop, ShopProblem } from "../api/client";
 import { newId } from "../api/ids";
 import { partWords } from "../api/words";
-import { Button, linkShape } from "../ui/Button";
-import { Tick } from "../ui/Fields";
+import { Button, linkShape, TextButton } from "../ui/Button";
+import { Choice, Tick } from "../ui/Fields";
 import { MeasureField } from "../ui/MeasureField";
-import { Quiet, Row, Section } from "../ui/Page";
+import { Lines, Plain, Quiet, Row, Section, Stack } from "../ui/Page";
 import { Problem } from "../ui/Problem";
-
-const REPACK = "bearing-repack";
+import { byJob, due, everywhere, type JobAt, toggled } from "./wanted";
 
 const LinkButton = styled(Link)<{ $main?: boolean }>`
   ${linkShape}
-`;
-
-const Ends = styled.div`
-  display: grid;
-  grid-template-columns: repeat(auto-fill, minmax(170px, 1fr));
-  gap: 0 14px;
-  label {
-    line-height: 1.2;
-    padding: 4px 0;
-  }
 `;
 
 const Minutes = styled.p`
@@ -33,48 +22,33 @@ const Minutes = styled.p`
     sans-serif;
 `;
 
-/** What a visit would come to, and the step into the bay. */
-export function TakeIn({ trailer }: { trailer: Schemas["TrailerAnswer"] }) {
-  if (trailer.openVisit) {
-    return (
-      <Section>
-        <h2>In the bay now</h2>
-        <LinkButton href={`/bay/${trailer.openVisit}`} $main>
-          Go to its visit
-        </LinkButton>
-      </Section>
-    );
-  }
-  return trailer.jobs.includes(REPACK) ? (
-    <Wanted trailer={trailer} />
-  ) : (
-    <Section>
-      <h2>A visit</h2>
-      <p>{trailer.standing.noDue}</p>
-    </Section>
-  );
+interface Props {
+  trailer: Schemas["TrailerAnswer"];
+  offered: readonly Schemas["JobOffered"][];
+  wanted: readonly JobAt[];
+  onWanted: (wanted: JobAt[]) => void;
 }
 
-function Wanted({ trailer }: { trailer: Schemas["TrailerAnswer"] }) {
+/** The visit being put together: what is wanted, what it comes to, and the step into the bay. */
+export function TakeIn({ trailer, offered, wanted, onWanted }: Props) {
   const queries = useQueryClient();
   const [, go] = useLocation();
-  // Two columns read as the trailer stands: left, right, axle by axle.
-  const ends = trailer.places.filter((p) => p.kind === "wheelEnd").sort((a, b) => a.axle - b.axle);
-  const near = trailer.standing.dues.filter((d) => d.due.nearness !== "later").map((d) => d.place);
-  const [wanted, setWanted] = useState(() => new Set(near.length > 0 ? near : ends.map((p) => p.code)));
+  const [hands, setHands] = useState<"1" | "2">("1");
   const [meter, setMeter] = useState("");
   const [newMeter, setNewMeter] = useState(false);
   const ids = useMemo(() => ({ visit: newId(), meter: newId() }), []);
-  // Said once at the top when it is the same everywhere.
-  const alike = new Set(trailer.standing.dues.map((d) => d.due.when)).size === 1;
-  const jobs = ends.filter((p) => wanted.has(p.code)).map((p) => ({ job: REPACK, place: p.code }));
   const metered = trailer.meter === "hubOdometer" || trailer.meter === "towLog";
+  const spoken = new Map(trailer.places.map((p) => [p.code, p.spoken]));
+  const jobs = [...wanted];
+  const near = due(trailer.standing, offered);
 
   const look = useQuery({
-    queryKey: ["look", trailer.id, trailer.version, jobs],
-    queryFn: () => answer(shop.POST("/api/bay/look", { body: { trailerId: trailer.id, jobs } })),
+    queryKey: ["look", trailer.id, trailer.version, jobs, hands],
+    queryFn: () =>
+      answer(shop.POST("/api/bay/look", { body: { trailerId: trailer.id, jobs, hands: Number(hands) } })),
     enabled: jobs.length > 0,
     placeholderData: keepPreviousData,
+    retry: false,
   });
   const start = useMutation({
     mutationFn: () =>
@@ -84,6 +58,7 @@ function Wanted({ trailer }: { trailer: Schemas["TrailerAnswer"] }) {
           body: {
             trailerId: trailer.id,
             jobs,
+            hands: Number(hands),
             meter: meter.trim() ? { id: ids.meter, typed: meter, startsNewMeter: newMeter } : null,
           },
         }),
@@ -94,55 +69,160 @@ function Wanted({ trailer }: { trailer: Schemas["TrailerAnswer"] }) {
       go(`/bay/${visit.id}`);
     },
   });
+  if (trailer.openVisit) {
+    return (
+      <Section>
+        <h2>In the bay now</h2>
+        <div>
+          <LinkButton href={`/bay/${trailer.openVisit}`} $main>
+            Go to its visit
+          </LinkButton>
+        </div>
+      </Section>
+    );
+  }
   const refused = start.error instanceof ShopProblem ? start.error : undefined;
   const meterProblem = refused?.field("/meter/typed");
+  const stands = jobs.length > 0 && !look.error ? look.data : undefined;
   return (
     <Section>
-      <h2>A visit: bearing repack</h2>
-      <Ends role="group" aria-label="Where">
-        {ends.map((p) => {
-          const due = trailer.standing.dues.find((d) => d.place === p.code);
+      <h2>A visit</h2>
+      {jobs.length === 0 && (
+        <p>
+          Touch a place on the plan and say what is wanted there
+          {near.length > 0 ? ", or take what is due." : "."}
+        </p>
+      )}
+      <Lines>
+        {byJob(wanted, offered).map((line) => {
+          const job = offered.find((o) => o.code === line.code);
           return (
-            <Tick
-              key={p.code}
-              checked={wanted.has(p.code)}
-              onChange={(on) =>
-                setWanted((now) =>
-                  on ? new Set(now).add(p.code) : new Set([...now].filter((c) => c !== p.code)),
-                )
-              }
-            >
-              {p.spoken} {!alike && <Quiet>{due?.due.when}</Quiet>}
-            </Tick>
+            <li key={line.code}>
+              <Stack $gap={0}>
+                <Row style={{ justifyContent: "space-between" }}>
+                  <b>{line.name}</b>
+                  {job && job.places.length > line.places.length && (
+                    <TextButton
+                      onPress={() => onWanted(everywhere(wanted, job))}
+                      aria-label={`${line.name} everywhere`}
+                    >
+                      everywhere
+                    </TextButton>
+                  )}
+                </Row>
+                <Row $gap={4}>
+                  {line.places.map((place) => (
+                    <TextButton
+                      key={place}
+                      onPress={() => onWanted(toggled(wanted, line.code, place, false))}
+                      aria-label={`Take out ${line.name}, ${spoken.get(place) ?? place}`}
+                    >
+                      {spoken.get(place) ?? place} ×
+                    </TextButton>
+                  ))}
+                </Row>
+              </Stack>
+            </li>
           );
         })}
-      </Ends>
-      {metered && (
-        <MeasureField
-          label="Its meter shows"
-          value={meter}
-          onChange={setMeter}
-          quantity="distance"
-          example="12,480"
-          problem={meterProblem}
-        />
+      </Lines>
+      {near.some((n) => !wanted.some((w) => w.job === n.job && w.place === n.place)) && (
+        <div>
+          <Button
+            onPress={() => onWanted(near.reduce((all, n) => toggled(all, n.job, n.place, true), [...wanted]))}
+          >
+            Take what is due
+          </Button>
+        </div>
       )}
-      {metered && (meterProblem || newMeter) && (
-        <Tick checked={newMeter} onChange={setNewMeter}>
-          a new meter starts here
-        </Tick>
+      {jobs.length > 0 && (
+        <>
+          <Choice
+            label="Who works on it"
+            value={hands}
+            onChange={setHands}
+            options={[
+              ["1", "one technician"],
+              ["2", "two technicians"],
+            ]}
+          />
+          {metered && (
+            <MeasureField
+              label="Its meter shows"
+              value={meter}
+              onChange={setMeter}
+              quantity="distance"
+              example="12,480"
+              problem={meterProblem}
+            />
+          )}
+          {metered && (meterProblem || newMeter) && (
+            <Tick checked={newMeter} onChange={setNewMeter}>
+              a new meter starts here
+            </Tick>
+          )}
+        </>
       )}
-      {refused && !meterProblem && <Problem of={refused} />}
-      <Row $gap={18}>
-        <Button $main isDisabled={jobs.length === 0 || start.isPending} onPress={() => start.mutate()}>
-          Take it in
-        </Button>
-        <Minutes aria-live="polite">{jobs.length > 0 && look.data?.minutesInWords}</Minutes>
-      </Row>
-      {jobs.length > 1 && look.data && (
-        <Quiet>in visits of their own they would take {look.data.apartInWords}</Quiet>
+      <Problem of={look.error ?? (refused && !meterProblem ? refused : undefined)} />
+      {jobs.length > 0 && (
+        <Row $gap={18}>
+          <Button
+            $main
+            isDisabled={start.isPending || look.error !== null}
+            onPress={() => {
+              start.mutate();
+            }}
+          >
+            Take it in
+          </Button>
+          <Minutes aria-live="polite">{stands?.minutesInWords}</Minutes>
+        </Row>
       )}
-      {jobs.length > 0 && look.data && <Quiet>Take along: {look.data.parts.map(partWords).join("; ")}</Quiet>}
+      {stands && <Comes look={stands} several={jobs.length > 1} two={hands === "2"} />}
     </Section>
+  );
+}
+
+function Comes({ look, several, two }: { look: Schemas["PacketLook"]; several: boolean; two: boolean }) {
+  return (
+    <Stack $gap={6}>
+      {two && <span>With two it stands {look.elapsedInWords}.</span>}
+      {several && (
+        <span>
+          In visits of their own: {look.apartInWords}. Together saves <b>{look.savedInWords}</b>.
+        </span>
+      )}
+      {look.partsPrice !== null && (
+        <span>
+          Parts about {look.partsPrice.toFixed(2)}
+          {look.unpriced > 0 && <Quiet>, {look.unpriced} without a price</Quiet>}
+        </span>
+      )}
+      {look.learned > 0 && <Quiet>{look.learned} steps by this shop’s own times</Quiet>}
+      <details>
+        <summary style={{ padding: "8px 0", cursor: "pointer" }}>What to take, torque, cautions</summary>
+        <Stack $gap={10} style={{ marginTop: 4 }}>
+          <List title="Parts" lines={look.parts.map(partWords)} />
+          <List title="Tools" lines={look.tools} />
+          <List title="Torque" lines={look.torques.map((t) => `${t.what}: ${t.words} (${t.source})`)} />
+          <List title="Cautions" lines={look.cautions} />
+          <List title="Schools" lines={look.schools} />
+          <List title="Leaves owing" lines={look.followUps} />
+        </Stack>
+      </details>
+    </Stack>
+  );
+}
+
+function List({ title, lines }: { title: string; lines: readonly string[] }) {
+  return lines.length === 0 ? null : (
+    <Stack $gap={4}>
+      <h3>{title}</h3>
+      <Plain>
+        {lines.map((line) => (
+          <li key={line}>{line}</li>
+        ))}
+      </Plain>
+    </Stack>
   );
 }

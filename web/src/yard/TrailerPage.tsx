@@ -3,13 +3,18 @@ import { useMemo, useState } from "react";
 import styled from "styled-components";
 import { Link } from "wouter";
 import { answer, type Schemas, shop } from "../api/client";
+import { useJobsOffered } from "../api/useJobsOffered";
 import { dayInWords } from "../api/words";
 import { GearPlan, type PlanMark } from "../gearplan/GearPlan";
 import { Columns, Head, Lines, Page, Quiet, Row, Section, Stack } from "../ui/Page";
 import { Refused } from "../ui/Problem";
 import { JudgementText } from "../ui/Verdict";
+import { JobsHere } from "./JobsHere";
 import { MeterPanel } from "./MeterPanel";
 import { TakeIn } from "./TakeIn";
+import { due, type JobAt, toggled } from "./wanted";
+
+const NONE: readonly Schemas["JobOffered"][] = [];
 
 const Figures = styled.table`
   border-collapse: collapse;
@@ -41,7 +46,14 @@ function Trailer({ trailer }: { trailer: Schemas["TrailerAnswer"] }) {
   // Picked to begin with: what is worst, or else what is due soonest.
   const worst = trailer.standing.marks.find((m) => m.judgement.verdict !== "sound");
   const [picked, setPicked] = useState(worst?.place ?? first?.place ?? "axle-1-left");
-  const marks = useMemo(() => planMarks(trailer.standing), [trailer.standing]);
+  const offered = useJobsOffered(trailer.id, trailer.version) ?? NONE;
+  // Begun with what is due, until somebody says otherwise.
+  const [chosen, setWanted] = useState<JobAt[] | null>(null);
+  const wanted = useMemo(() => chosen ?? due(trailer.standing, offered), [chosen, trailer.standing, offered]);
+  const marks = useMemo(
+    () => planMarks(trailer.standing, trailer.openVisit ? [] : wanted),
+    [trailer.standing, trailer.openVisit, wanted],
+  );
   return (
     <Page>
       <Head>
@@ -74,8 +86,19 @@ function Trailer({ trailer }: { trailer: Schemas["TrailerAnswer"] }) {
         label={`Running gear of ${trailer.tag}, from above, nose to the left. Arrow keys walk from place to place.`}
       />
       <Columns $shape="1.15fr 1fr 1fr" style={{ marginTop: 8 }}>
-        <PlacePanel trailer={trailer} picked={picked} />
-        <TakeIn trailer={trailer} />
+        <Stack $gap={22}>
+          <PlacePanel trailer={trailer} picked={picked} />
+          {!trailer.openVisit && (
+            <JobsHere
+              offered={offered}
+              picked={picked}
+              wanted={wanted}
+              title="Wanted here"
+              onToggle={(job, place, on) => setWanted(toggled(wanted, job, place, on))}
+            />
+          )}
+        </Stack>
+        <TakeIn trailer={trailer} offered={offered} wanted={wanted} onWanted={setWanted} />
         <Stack $gap={24}>
           {trailer.standing.owed.length > 0 && (
             <Section>
@@ -101,7 +124,7 @@ function Trailer({ trailer }: { trailer: Schemas["TrailerAnswer"] }) {
   );
 }
 
-function planMarks(standing: Schemas["Standing"]): Map<string, PlanMark> {
+function planMarks(standing: Schemas["Standing"], wanted: readonly JobAt[]): Map<string, PlanMark> {
   const marks = new Map<string, PlanMark>();
   for (const due of standing.dues) {
     marks.set(due.place, { used: due.due.used, nearness: due.due.nearness, when: due.due.when });
@@ -111,6 +134,7 @@ function planMarks(standing: Schemas["Standing"]): Map<string, PlanMark> {
     const there = marks.get(mark.place);
     if (!there?.verdict) marks.set(mark.place, { ...there, verdict: mark.judgement.verdict });
   }
+  for (const { place } of wanted) marks.set(place, { ...marks.get(place), wanted: true });
   return marks;
 }
 
