@@ -1,8 +1,9 @@
 using SturdyTinker.Bench;
 
-// bench http BIN [DIR]: BIN is the folder with the built server; the fleet is kept in DIR, and found there again.
+// bench compose; bench http BIN [DIR]: BIN is the folder with the built server; the fleet is kept in DIR, and found there again.
 return args switch
 {
+    ["compose"] => ComposeBench.Run(),
     ["http", var bin] => await HttpBench.RunAsync(bin, null),
     ["http", var bin, var folder] => await HttpBench.RunAsync(bin, folder),
     _ => Unknown(),
@@ -10,6 +11,6 @@ return args switch
 
 static int Unknown()
 {
-    Console.Error.WriteLine("bench measures: http");
+    Console.Error.WriteLine("bench measures: http, compose");
     return 2;
 }

@@ -24,12 +24,15 @@ public sealed class ShopServer : IDisposable
     private readonly WebApplicationFactory<Program> factory;
 
     /// <summary>Starts a shop; its folder goes when it is disposed of.</summary>
-    public ShopServer(string? folder = null)
+    /// <param name="folder">Where its file lies; null for a new folder.</param>
+    /// <param name="instruments">Where its bench of instruments is, host:port; null for none.</param>
+    public ShopServer(string? folder = null, string? instruments = null)
     {
         Folder = folder ?? Directory.CreateTempSubdirectory("tinker-shop-").FullName;
         factory = new WebApplicationFactory<Program>().WithWebHostBuilder(host =>
         {
             host.UseSetting("data", Folder);
+            host.UseSetting("instruments", instruments);
             host.UseSetting("Logging:LogLevel:Default", "None");
             host.ConfigureServices(services => services.Replace(ServiceDescriptor.Singleton<TimeProvider>(Time)));
         });

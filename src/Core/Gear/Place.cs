@@ -160,8 +160,8 @@ public readonly record struct Place(PlaceKind Kind, int Axle = 0, Side? Side = n
         return read;
     }
 
-    /// <summary>The place of a code; a default place, which no gear has, for anything that is no code of ours.</summary>
-    public static Place Of(string? code) => TryParse(code, out Place place) ? place : default;
+    /// <summary>The place of a code that we wrote ourselves. Throws <see cref="ArgumentException"/> for anything that is no code of ours.</summary>
+    public static Place Of(string code) => TryParse(code, out Place place) ? place : throw new ArgumentException($"“{code}” is no place.", nameof(code));
 
     /// <inheritdoc/>
     public override string ToString() => Code;

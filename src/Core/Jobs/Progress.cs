@@ -26,8 +26,7 @@ public sealed class Progress
     private readonly Dictionary<string, int> position;
     private readonly Dictionary<string, PacketOpening> openings;
     private readonly Dictionary<string, List<PacketStep>> stepsOf;
-    private readonly Dictionary<string, HashSet<string>> around = [];
-    private readonly Dictionary<string, Place> places;
+    private readonly Order order;
 
     /// <summary>A view of a packet with its entries; entries taken back are passed over.</summary>
     public Progress(Packet packet, IEnumerable<StepEntry> entries)
@@ -42,7 +41,7 @@ public sealed class Progress
             stepsOf[step.In].Add(step);
         }
 
-        places = packet.Steps.Select(s => s.Place).Distinct().ToDictionary(c => c, c => Place.Of(c));
+        order = new Order(packet);
     }
 
     /// <summary>The first step still to do; null when all are settled but those that what is back on already has left behind.</summary>
@@ -151,6 +150,8 @@ public sealed class Progress
     private PacketStep? FirstBefore(PacketStep step, bool everything) => packet.Steps.Take(position[step.Key]).FirstOrDefault(s =>
         !settled.ContainsKey(s.Key) && Binds(s, step) && !IsLeftBehind(s) && (everything || BelongsToPuttingBack(s)));
 
+    private bool Binds(PacketStep earlier, PacketStep later) => order.Binds(position[earlier.Key], position[later.Key]);
+
     // What has to be settled before things are back: the closing of whatever was begun; the work at a wheel end of what was
     // opened wholly; and with the weight down what belongs to jobs that were begun. Looks all round are left, and the rest of
     // an opening that was only begun.
@@ -186,43 +187,7 @@ public sealed class Progress
             return own;
         }
 
-        return AroundOf(own.Id).Select(id => openings[id]).FirstOrDefault(IsGoingBack);
-    }
-
-    // Whether one step has to be settled before a later one: they open, close or work in the same thing, or one's opening
-    // needs the other's. Work binds, and is bound by, only what lies near it.
-    internal bool Binds(PacketStep earlier, PacketStep later)
-    {
-        bool near = places[earlier.Place].Near(places[later.Place]);
-        if (earlier.In == later.In)
-        {
-            return (earlier.Part != StepPart.Work || later.Part != StepPart.Work) || near;
-        }
-
-        if (AroundOf(later.In).Contains(earlier.In) || AroundOf(earlier.In).Contains(later.In))
-        {
-            return near || (earlier.Part != StepPart.Work && later.Part != StepPart.Work);
-        }
-
-        // With the weight down: everything else is closed, and what comes before it there is done.
-        return later.WeightDown && (earlier.WeightDown ? near : earlier.Part == StepPart.Close);
-    }
-
-    private HashSet<string> AroundOf(string id)
-    {
-        if (!around.TryGetValue(id, out HashSet<string>? found))
-        {
-            found = [];
-            foreach (string need in openings[id].Needs.Where(openings.ContainsKey))
-            {
-                found.Add(need);
-                found.UnionWith(AroundOf(need));
-            }
-
-            around.Add(id, found);
-        }
-
-        return found;
+        return order.AroundOf(own.Id).Select(i => packet.Openings[i]).FirstOrDefault(IsGoingBack);
     }
 
     private static string Capital(string words) => char.ToUpperInvariant(words[0]) + words[1..];

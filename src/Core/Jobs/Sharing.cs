@@ -76,12 +76,12 @@ internal static class Sharing
 
     private static void Link(Packet packet, PacketStep[] steps, HashSet<string> settled, List<int>[] after, int[] waitsFor)
     {
-        Progress order = new(packet, []);
+        Order order = new(packet);
         for (int later = 0; later < steps.Length; later++)
         {
             for (int earlier = 0; earlier < later && !settled.Contains(steps[later].Key); earlier++)
             {
-                if (!settled.Contains(steps[earlier].Key) && order.Binds(steps[earlier], steps[later]))
+                if (!settled.Contains(steps[earlier].Key) && order.Binds(earlier, later))
                 {
                     (after[earlier] ??= []).Add(later);
                     waitsFor[later]++;

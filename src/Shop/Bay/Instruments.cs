@@ -35,7 +35,7 @@ internal sealed class InstrumentBench(IConfiguration configuration)
         new("thermometer", "infrared thermometer", Quantity.Temperature),
     ];
 
-    private readonly string? address = configuration["instruments"];
+    private readonly string? address = configuration["instruments"] is { Length: > 0 } set ? set : null;
 
     /// <summary>What the bench says it has; nothing when there is none or it does not answer in good time.</summary>
     internal async Task<IReadOnlyList<InstrumentAnswer>> ThereAsync(CancellationToken stop)

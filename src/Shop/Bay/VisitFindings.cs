@@ -39,8 +39,7 @@ internal static class VisitFindings
     {
         Visit visit = await VisitPage.OpenAsync(file, id);
         SeenRule seen = Rulebook.Find(rule) ?? throw Refusal.Malformed("Pick what you see.", "rule");
-        Place at = Place.Of(place);
-        if (!Places.Has(visit.Gear, at))
+        if (!Place.TryParse(place, out Place at) || !Places.Has(visit.Gear, at))
         {
             throw Refusal.Malformed($"This trailer has no place “{place}”.", "place");
         }

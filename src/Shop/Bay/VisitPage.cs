@@ -199,13 +199,13 @@ internal static class VisitPage
             {
                 if (read.TryGetValue((step.Place, kind), out Reading? last))
                 {
-                    words.Add($"{Looks.InWords(last)} on {last.At:d MMM yyyy}");
+                    words.Add($"{Looks.InWords(last)} on {Day(last.At)}");
                 }
             }
 
             if (took.TryGetValue(step.Key, out StepEntry? entry))
             {
-                words.Add(FormattableString.Invariant($"took {Math.Max(1, Math.Round(entry.Seconds!.Value / 60m)):0} min on {entry.At:d MMM yyyy}"));
+                words.Add(FormattableString.Invariant($"took {Math.Max(1, Math.Round(entry.Seconds!.Value / 60m)):0} min on {Day(entry.At)}"));
             }
 
             if (words.Count > 0)
@@ -226,6 +226,8 @@ internal static class VisitPage
 
     /// <summary>A place as it is spoken, or its code when it is none of ours.</summary>
     internal static string Spoken(string code) => Place.TryParse(code, out Place place) ? place.Spoken : code;
+
+    private static string Day(DateTimeOffset at) => at.ToString("MMM d, yyyy", System.Globalization.CultureInfo.InvariantCulture);
 
     private static ReadingAnswer Answer(Reading reading, Dictionary<Guid, string> people, ReadingContext context)
     {
