@@ -10,6 +10,7 @@ const TrailerPage = lazy(() => import("./yard/TrailerPage"));
 const TrailerForm = lazy(() => import("./yard/TrailerForm"));
 const CustomerPage = lazy(() => import("./yard/CustomerPage"));
 const ShopPage = lazy(() => import("./yard/ShopPage"));
+const PartsPage = lazy(() => import("./yard/PartsPage"));
 const Horizon = lazy(() => import("./horizon/Horizon"));
 const Bay = lazy(() => import("./bay/Bay"));
 const VisitPage = lazy(() => import("./bay/VisitPage"));
@@ -46,6 +47,9 @@ export function App() {
           </Route>
           <Route path="/yard/shop">
             <ShopPage />
+          </Route>
+          <Route path="/yard/shop/parts">
+            <PartsPage />
           </Route>
           <Route path="/yard/new">
             <TrailerForm />

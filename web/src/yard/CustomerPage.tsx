@@ -8,7 +8,9 @@ import { MoreRows } from "../ui/MoreRows";
 import { Columns, Head, Page, Row, Section, Stack } from "../ui/Page";
 import { Problem, Refused } from "../ui/Problem";
 import { Stale } from "../ui/Stale";
+import { SchoolsApart } from "./SchoolFields";
 import { TrailerLines } from "./TrailerLines";
+import { useShop } from "./useShop";
 
 const PAGE = 50;
 
@@ -59,15 +61,16 @@ export default function CustomerPage({ id }: { id: string }) {
 
 function Contact({ customer }: { customer: Schemas["CustomerAnswer"] }) {
   const queries = useQueryClient();
+  const house = useShop();
   const [edit, setEdit] = useState<Schemas["CustomerEdit"]>(customer);
   const change = (part: Partial<Schemas["CustomerEdit"]>) => setEdit((now) => ({ ...now, ...part }));
   const save = useMutation({
     mutationFn: () => {
-      const { name, phone, mail, note, version } = edit;
+      const { name, phone, mail, note, version, schools } = edit;
       return answer(
         shop.PUT("/api/yard/customers/{id}", {
           params: { path: { id: customer.id } },
-          body: { name, phone, mail, note, version },
+          body: { name, phone, mail, note, version, schools },
         }),
       );
     },
@@ -112,6 +115,13 @@ function Contact({ customer }: { customer: Schemas["CustomerAnswer"] }) {
           onChange={(note) => change({ note })}
           problem={refused?.field("/note")}
           lines
+        />
+        <SchoolsApart
+          who="the shop does"
+          questions={house.data?.questions ?? []}
+          answers={edit.schools ?? {}}
+          onChange={(schools) => change({ schools })}
+          problem={refused?.field("/schools")}
         />
         {stale && (
           <Stale

@@ -1,14 +1,16 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
+import { Link } from "wouter";
 import { answer, type Schemas, shop, ShopProblem } from "../api/client";
 import { newId } from "../api/ids";
 import { useWorkerId } from "../api/worker";
 import { Button, TextButton } from "../ui/Button";
-import { Choice, TextField } from "../ui/Fields";
+import { TextField } from "../ui/Fields";
 import { MeasureField } from "../ui/MeasureField";
 import { Columns, Head, Lines, Page, Quiet, Row, Stack } from "../ui/Page";
 import { Problem } from "../ui/Problem";
 import { Stale } from "../ui/Stale";
+import { SchoolFields } from "./SchoolFields";
 import { useShop } from "./useShop";
 
 /** The shop's own choices: its name, how long a repack lasts, which schools it follows, and who works here. */
@@ -18,6 +20,7 @@ export default function ShopPage() {
     <Page>
       <Head>
         <h1>{house.data?.name || "Your shop"}</h1>
+        <Link href="/yard/shop/parts">Parts and prices</Link>
       </Head>
       <Problem of={house.error} />
       {house.data && (
@@ -96,15 +99,11 @@ function Choices({ house }: { house: Schemas["ShopAnswer"] }) {
         />
         <h2>How this shop works</h2>
         <Quiet>Good practitioners differ. The packet says which school it follows.</Quiet>
-        {house.questions.map((q) => (
-          <Choice
-            key={q.code}
-            label={q.words}
-            value={edit.schools[q.code] ?? ""}
-            onChange={(school) => change({ schools: { ...edit.schools, [q.code]: school } })}
-            options={q.answers.map((a) => [a.code, a.words] as const)}
-          />
-        ))}
+        <SchoolFields
+          questions={house.questions}
+          answers={edit.schools}
+          onChange={(schools) => change({ schools })}
+        />
         {stale && (
           <Stale
             message={refused?.message ?? ""}

@@ -14,7 +14,9 @@ import { Stale } from "../ui/Stale";
 import { useDebounced } from "../ui/useDebounced";
 import { FrameFields, WheelEndFields } from "./GearFields";
 import { METER } from "./gearOptions";
+import { SchoolsApart } from "./SchoolFields";
 import { follow, poundsOf } from "./usualGear";
+import { useShop } from "./useShop";
 
 type Draft = Schemas["TrailerDraft"];
 type Gear = Schemas["GearDescription"];
@@ -82,6 +84,7 @@ function Form({ id, first, customer }: { id?: string; first: Draft; customer: st
     set((now) => ({ ...now, ...part }));
   };
 
+  const house = useShop();
   const customers = useQuery({
     queryKey: ["customers"],
     queryFn: () => answer(shop.GET("/api/yard/customers")),
@@ -187,6 +190,13 @@ function Form({ id, first, customer }: { id?: string; first: Draft; customer: st
               value={draft.plate}
               onChange={(plate) => change({ plate })}
               problem={wrong("/plate")}
+            />
+            <SchoolsApart
+              who="its customer’s others are"
+              questions={house.data?.questions ?? []}
+              answers={draft.schools ?? {}}
+              onChange={(schools) => change({ schools })}
+              problem={wrong("/schools")}
             />
           </Stack>
           <FrameFields
