@@ -4,6 +4,7 @@ using SturdyTinker.Core.Intervals;
 using SturdyTinker.Core.Jobs;
 using SturdyTinker.Core.Measures;
 using SturdyTinker.Core.People;
+using SturdyTinker.Core.Schools;
 using SturdyTinker.Store;
 
 namespace SturdyTinker.Demo;
@@ -15,6 +16,9 @@ namespace SturdyTinker.Demo;
 public static class DemoShop
 {
     private const int DaysKept = 600;
+
+    // Hubs that go down a ramp are filled, to keep the water out.
+    private static readonly SchoolChoices Launched = SchoolChoices.Defaults.With(new Dictionary<string, string> { [SchoolQuestions.GreaseFill.Code] = "cavity" });
 
     private static readonly string[] People = ["Ines Marrow", "Tobin Askel", "Odd Varley"];
 
@@ -42,10 +46,12 @@ public static class DemoShop
             {
                 DateOnly day = Weekday(today.AddDays(-visit.DaysAgo));
                 Guid by = people[random.Next(people.Count)].Id;
-                await new WorkedVisit(trailer.Id, trailer.Gear, Morning(day), Ends(visit.Ends, trailer.Gear), by)
+                await new WorkedVisit(trailer.Id, trailer.Gear, Morning(day), [.. Ends(visit.Ends, trailer.Gear), .. visit.Also.Split(' ', StringSplitOptions.RemoveEmptyEntries).Select(j => new JobAt(j.Split('@')[0], j.Split('@')[1]))], by)
                 {
                     Seen = visit.Seen,
                     Figures = visit.Figures,
+                    Sockets = visit.Sockets,
+                    Schools = customers[told.Customer].Schools,
                     ReleasedBecause = visit.ReleasedBecause,
                 }.AddToAsync(file, random, UsageLine.Of(trailer, road.Where(r => r.On <= day), day));
             }
@@ -71,7 +77,7 @@ public static class DemoShop
             (DemoTrailers.Balloons, "Hobbin Hill 2", "Mornings only; they fly at dusk."),
             (DemoTrailers.Weeds, "Quillmere 60", "Launches daily in summer, always hubs-deep. Never in July."),
         ];
-        return told.Select((c, i) => new Customer { Id = Made(today, -DaysKept - 5 + i), Name = c.Name, Phone = c.Phone, Note = c.Note });
+        return told.Select((c, i) => new Customer { Id = Made(today, -DaysKept - 5 + i), Name = c.Name, Phone = c.Phone, Note = c.Note, Schools = c.Name == DemoTrailers.Weeds ? Launched : SchoolChoices.Defaults });
     }
 
     private static Trailer Add(ShopFile file, DemoTrailer told, Guid customer, DateOnly today)

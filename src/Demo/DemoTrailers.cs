@@ -12,6 +12,12 @@ internal sealed record PastVisit(int DaysAgo, string Ends = "", params Seen[] Se
     /// <summary>Figures that differ from the usual.</summary>
     internal Dictionary<string, string> Figures { get; init; } = [];
 
+    /// <summary>Other jobs done in it, as "job@place" separated by blanks.</summary>
+    internal string Also { get; init; } = "";
+
+    /// <summary>Sockets written down in it.</summary>
+    internal Dictionary<string, string> Sockets { get; init; } = [];
+
     /// <summary>Why a trailer on Hold left.</summary>
     internal string? ReleasedBecause { get; init; }
 }
@@ -46,16 +52,20 @@ internal static class DemoTrailers
 
     internal static IReadOnlyList<DemoTrailer> All { get; } =
     [
-        new("P-07", "Stage wagon", Puppets, Usual(2, 5_200), MeterKind.Trips, 160, 0.9, new PastVisit(540), new PastVisit(190, "", new Seen("axle-1-left", "grease-black"), new Seen("axle-2-right", "grease-fresh")))
+        new("P-07", "Stage wagon", Puppets, Usual(2, 5_200), MeterKind.Trips, 160, 0.9, new PastVisit(540), new PastVisit(190, "", new Seen("axle-1-left", "grease-black"), new Seen("axle-2-right", "grease-fresh"), new Seen("axle-1-left-spring", "spring-flat", "Left front lowest; the chests stand there.", "Both springs of axle 1 renewed"))
+        {
+            Also = "wear-inspection@trailer spring@axle-1-left-spring spring@axle-1-right-spring",
+            Sockets = new() { ["lug nuts"] = "13/16", ["eye bolts"] = "7/8", ["U-bolts"] = "3/4" },
+        })
         {
             Planned = [(24, 620), (31, 480)],
         },
-        new("P-09", "Seating wagon", Puppets, Usual(2, 7_000) with { Suspension = SuspensionKind.SlipperSprings }, MeterKind.Trips, 150, 0.9, new PastVisit(480), new PastVisit(120)),
+        new("P-09", "Seating wagon", Puppets, Usual(2, 7_000) with { Suspension = SuspensionKind.SlipperSprings }, MeterKind.Trips, 150, 0.9, new PastVisit(480), new PastVisit(120) { Also = "bushings-and-bolts@left bushings-and-bolts@right" }),
         new("P-11", "Puppet and light chests", Puppets, Usual(1, 3_500) with { Suspension = SuspensionKind.Torsion, Spindle = SpindleKind.TorsionArm, Lubrication = Lubrication.GreasableSpindle }, MeterKind.Trips, 150, 0.9, new PastVisit(410), new PastVisit(45)),
         new("G-31", "Glider, two-seat", Gliders, Usual(1, 2_800) with { Brake = BrakeKind.HydraulicDrum, BrakeSize = Size(8, 1.5m) }, MeterKind.Estimate, 45, 0.3, new PastVisit(395, "", new Seen("axle-1-right", "bearing-smooth"))),
         new("G-32", "Glider, single-seat", Gliders, Usual(1, 2_000), MeterKind.None, 30, 0.2, new PastVisit(330)),
         new("G-33", "Glider, single-seat, club spare", Gliders, Usual(1, 2_000) with { Suspension = SuspensionKind.Torsion, Spindle = SpindleKind.TorsionArm, NutRetention = NutRetention.TangWasher }, MeterKind.None, 0, 0),
-        new("G-40", "Winch, two-drum", Gliders, Usual(2, 3_500) with { Brake = BrakeKind.HydraulicDisc, BrakeSize = Size(10, 0), NutRetention = NutRetention.RetainerClip }, MeterKind.Estimate, 12, 0.4, new PastVisit(250)),
+        new("G-40", "Winch, two-drum", Gliders, Usual(2, 3_500) with { Brake = BrakeKind.HydraulicDisc, BrakeSize = Size(10, 0), NutRetention = NutRetention.RetainerClip }, MeterKind.Estimate, 12, 0.4, new PastVisit(250) { Also = "pads@axle-1-left-brake pads@axle-1-right-brake" }),
         new("Q-114", "Book van, north round", Library, Usual(2, 5_200) with { Lubrication = Lubrication.GreasableSpindle }, MeterKind.HubOdometer, 265, 1, new PastVisit(590), new PastVisit(273, "", new Seen("axle-2-right", "grease-past-seal", "Drum wiped; shoes dark on the lower half. Linings of axle 2 to be renewed."), new Seen("axle-1-left", "grease-black"))
         {
             Figures = new() { ["axle-2-right/rim-rock"] = "3/32", ["axle-2-left/seal-journal"] = "2 1/4" },
@@ -64,14 +74,14 @@ internal static class DemoTrailers
         {
             NewMeterDaysAgo = 220,
         },
-        new("Q-131", "Reading room, two-storey", Library, Usual(3, 7_000), MeterKind.HubOdometer, 60, 1, new PastVisit(460), new PastVisit(100, "axle-1-left axle-1-right axle-2-left axle-2-right axle-3-left axle-3-right", new Seen("axle-3-left", "cup-damaged", "Rust line where water stood.", "Cone and cup renewed, both bearings of this hub"))),
+        new("Q-131", "Reading room, two-storey", Library, Usual(3, 7_000), MeterKind.HubOdometer, 60, 1, new PastVisit(460), new PastVisit(100, "axle-1-left axle-1-right axle-2-left axle-2-right axle-3-left axle-3-right", new Seen("axle-3-left", "cup-damaged", "Rust line where water stood.", "Cone and cup renewed, both bearings of this hub")) { Also = "bearings-and-cups@axle-3-left" }),
         new("A-11", "Apple bins, long", Orchard, Usual(3, 6_000), MeterKind.Estimate, 95, 0.15, new PastVisit(500, "axle-1-left axle-1-right axle-2-left axle-2-right"), new PastVisit(426, "axle-3-left axle-3-right"), new PastVisit(71, "axle-1-left axle-1-right", new Seen("axle-1-right", "bearing-damaged", "Two rollers pitted.", "Outer cone and cup renewed"))),
         new("A-12", "Apple bins, short", Orchard, Usual(2, 6_000), MeterKind.Estimate, 80, 0.15, new PastVisit(352, "", new Seen("axle-2-left", "grease-milky", "Parked axle-deep in the ford all spring.", "Seal and grease renewed")))
         {
             Planned = [(12, 240)],
         },
         new("A-15", "Press and mill", Orchard, Usual(1, 7_000) with { Lubrication = Lubrication.OilBath, Studs = new Studs(8, Length.FromInches(0.5625m)) }, MeterKind.None, 20, 0.1),
-        new("A-18", "Ladders and crew", Orchard, Usual(1, 3_500) with { Spindle = SpindleKind.BoltOn }, MeterKind.None, 40, 0.2, new PastVisit(371, "axle-1-left axle-1-right", new Seen("axle-1-left", "spindle-scored-bolt-on", "Nail catches on the inner journal.", "Bolt-on spindle renewed"))),
+        new("A-18", "Ladders and crew", Orchard, Usual(1, 3_500) with { Spindle = SpindleKind.BoltOn }, MeterKind.None, 40, 0.2, new PastVisit(371, "axle-1-left axle-1-right", new Seen("axle-1-left", "spindle-scored-bolt-on", "Nail catches on the inner journal.", "Bolt-on spindle renewed")) { Also = "spindle@axle-1-left" }),
         new("B-02", "Basket and burner", Balloons, Usual(1, 3_500), MeterKind.TowLog, 110, 0.35, new PastVisit(425), new PastVisit(64, "", new Seen("axle-1-left", "play-none"), new Seen("axle-1-right", "lock-new"))),
         new("B-03", "Envelope and fan", Balloons, Usual(1, 2_800), MeterKind.TowLog, 105, 0.35, new PastVisit(405, "", new Seen("axle-1-left", "seal-torn", "Lip cut on the thread at some earlier fitting.", "Seal renewed"))),
         new("W-05", "Weed cutter, launched", Weeds, Usual(2, 3_500) with { Brake = BrakeKind.HydraulicDisc, BrakeSize = Size(10, 0) }, MeterKind.HubOdometer, 70, 0.2, new PastVisit(470, "", new Seen("axle-1-left", "grease-milky", "Hubs warm at the ramp.", "Seals and grease renewed"), new Seen("axle-1-left", "bearing-smooth")), new PastVisit(205, "", new Seen("axle-1-left", "grease-milky", "Again, after a summer of launching.", "Seal and grease renewed"), new Seen("axle-2-left", "grease-milky", "", "Seal and grease renewed"), new Seen("axle-1-left", "bearing-damaged", "Rust pits on three rollers.", "Cone and cup renewed"))

@@ -109,6 +109,16 @@ public readonly record struct Place(PlaceKind Kind, int Axle = 0, Side? Side = n
         _ => Invariant($"U-bolts, axle {Axle} {SideWord}"),
     };
 
+    /// <summary>Where it is, without saying what it is: "axle 2 left" for the brake there, "axles 1 and 2 left" for an equalizer.</summary>
+    public string Whereabouts => Kind switch
+    {
+        PlaceKind.Brake or PlaceKind.Spring or PlaceKind.UBolts => Invariant($"axle {Axle} {SideWord}"),
+        PlaceKind.Equalizer => Invariant($"axles {Axle} and {Axle + 1} {SideWord}"),
+        PlaceKind.FrontHanger => $"front {SideWord}",
+        PlaceKind.RearHanger => $"rear {SideWord}",
+        _ => Spoken,
+    };
+
     /// <summary>Whether two places share a wheel end, as work at them does: the trailer shares all, an axle both of its own.</summary>
     /// <param name="other">The other place.</param>
     public bool Near(Place other) => (WheelEndBits & other.WheelEndBits) != 0;

@@ -324,7 +324,7 @@ internal sealed class Composition
         if (node.Needs.Count == 0)
         {
             // The last to close: everything else is, and the weight is down.
-            foreach (var late in weightDown.OrderBy(w => w.Rank))
+            foreach (var late in weightDown.OrderBy(w => w.Rank).ThenBy(w => w.Item is not null).ThenBy(w => w.Item is null ? w.Node.Order : default))
             {
                 Emit(late.Step, late.Place, late.Node, late.Item is null ? StepPart.Close : StepPart.Work, late.Item, node.At.Opening.Depth);
             }
@@ -433,10 +433,10 @@ internal sealed class Composition
 
     private sealed class Node(OpeningAt at, int round)
     {
-        public static readonly IComparer<Node> InOrder = Comparer<Node>.Create((a, b) => a.order.CompareTo(b.order));
+        public static readonly IComparer<Node> InOrder = Comparer<Node>.Create((a, b) => a.Order.CompareTo(b.Order));
 
         // An axle lies across both sides: once it can come out, nothing else goes before it.
-        private readonly (Side, int, int, PlaceKind, int) order = (at.Place.Side ?? Side.Left, at.Place.Axle, Openings.IndexOf(at.Opening), at.Place.Kind, round);
+        public (Side, int, int, PlaceKind, int) Order { get; } = (at.Place.Side ?? Side.Left, at.Place.Axle, Openings.IndexOf(at.Opening), at.Place.Kind, round);
 
         public OpeningAt At { get; } = at;
 

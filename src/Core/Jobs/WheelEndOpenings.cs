@@ -98,7 +98,7 @@ internal static class WheelEndOpenings
             new("nuts-by-hand", "Wheel on, nuts by hand", 1.5m) { Detail = "All of them, snug and crosswise, until the wheel sits flat on the hub." },
             new("torque", "Torque the lug nuts in stages, in star order", 2.5m)
             {
-                Detail = "Three rounds, each nut to the same stage before the next round. On 1/2 in studs the last stage is 90 to 100 lbf·ft; for any other thread the wheel maker's chart rules.",
+                Detail = "Three rounds, each nut to the same stage before the next round.",
                 WeightDown = WeightDownRank.Lugs,
                 Torque = Torques.Lugs,
                 Readings = ["lug-torque"],

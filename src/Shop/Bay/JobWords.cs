@@ -7,7 +7,13 @@ namespace SturdyTinker.Shop.Bay;
 internal static class JobWords
 {
     /// <summary>"Bearing repack, all four", "Bearing repack, axle 1 left and axle 2 left".</summary>
-    internal static string Of(Visit visit) => string.Join("; ", visit.Jobs.GroupBy(j => j.Job).Select(g => $"{Catalogue.Find(g.Key)?.Name ?? g.Key}{Where([.. g], visit.Gear)}"));
+    internal static string Of(Visit visit) => string.Join("; ", visit.Jobs.GroupBy(j => j.Job).Select((g, i) => Name(g.Key, i > 0) + Where([.. g], visit.Gear)));
+
+    private static string Name(string code, bool follows)
+    {
+        string name = Catalogue.Find(code)?.Name ?? code;
+        return follows ? char.ToLowerInvariant(name[0]) + name[1..] : name;
+    }
 
     private static string Where(List<JobAt> jobs, RunningGear gear)
     {
@@ -22,16 +28,8 @@ internal static class JobWords
             (true, 2) => "both ends",
             (true, 4) => "all four",
             (true, _) => "all six",
-            (false, <= 2) => string.Join(" and ", jobs.Select(j => Say(Place.Of(j.Place)))),
+            (false, <= 2) => string.Join(" and ", jobs.Select(j => Place.Of(j.Place).Whereabouts)),
             _ => ends ? FormattableString.Invariant($"{jobs.Count} of {gear.WheelEnds}") : FormattableString.Invariant($"{jobs.Count} places"),
         });
     }
-
-    // The job's name says already what is there: "equalizer, axles 1 and 2 left".
-    private static string Say(Place place) => place.Kind switch
-    {
-        PlaceKind.Equalizer => FormattableString.Invariant($"axles {place.Axle} and {place.Axle + 1} {(place.Side == Side.Left ? "left" : "right")}"),
-        PlaceKind.Brake or PlaceKind.Spring or PlaceKind.UBolts => Place.WheelEnd(place.Axle, place.Side!.Value).Spoken,
-        _ => place.Spoken,
-    };
 }

@@ -46,7 +46,7 @@ internal static class VisitFindings
 
         VisitJobs.Standing standing = await VisitJobs.StandingAsync(file, visit);
         return TypedResults.Ok(Remedies.For(seen, visit.Gear, at, visit.Schools).Except(visit.Jobs)
-            .Select(job => new Remedy(job.Job, Catalogue.Find(job.Job)!.Name, job.Place, VisitPage.Spoken(job.Place), standing.Look([.. visit.Jobs, job], visit.Hands)))
+            .Select(job => new Remedy(job.Job, Catalogue.Find(job.Job)!.Name, job.Place, Place.Of(job.Place).Whereabouts, standing.Look([.. visit.Jobs, job], visit.Hands)))
             .ToList());
     }
 

@@ -164,7 +164,7 @@ internal static class VisitPage
             [.. parts.Select(p => new PartAnswer(p.Id, p.Place, Spoken(p.Place), p.Name, p.Quantity, p.Unit, p.Price))],
             await file.PartsTaken.AsNoTracking().Where(p => p.VisitId == visit.Id).OrderBy(p => p.At).Select(p => p.Name).ToListAsync(),
             [.. (await file.StepPhotos.AsNoTracking().Where(p => p.VisitId == visit.Id).OrderBy(p => p.At).ToListAsync()).Select(p => new PhotoAnswer(p.Id, p.StepKey, p.At, people[p.PersonId]))],
-            [.. visit.Jobs.Select(j => new JobAnswer(j.Job, Catalogue.Find(j.Job)?.Name ?? j.Job, j.Place, Spoken(j.Place), progress.IsDone(j)))],
+            [.. visit.Jobs.Select(j => new JobAnswer(j.Job, Catalogue.Find(j.Job)?.Name ?? j.Job, j.Place, Place.Of(j.Place).Whereabouts, progress.IsDone(j)))],
             visit.ClosedAt is null ? closing.Refusal : null,
             visit.ClosedAt is null && closing.RefusalField.Length > 0,
             visit.ClosedAt);

@@ -52,6 +52,14 @@ const Actions = styled(Row)`
   }
 `;
 
+// What to tighten to and what to read off stand side by side where there is room.
+const Figures = styled.div`
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(min(100%, 330px), 1fr));
+  gap: 12px 28px;
+  align-items: start;
+`;
+
 const Caution = styled.li`
   border-left: 6px solid var(--hold-stripe);
   padding: 4px 12px;
@@ -178,13 +186,6 @@ export function StepPanel({ visit, step, onState, onTold, onFound }: Props) {
         <Title>{step.title}</Title>
         {step.detail && <Detail>{step.detail}</Detail>}
         {step.school && <Quiet>{step.school}</Quiet>}
-        {step.torque && !skipping && <TorqueStages of={step.torque} />}
-        {before.length > 0 && <Quiet>Last time here: {before.join("; ")}</Quiet>}
-        {step.minutesFrom && (
-          <Quiet>
-            {minutesInWords(step.minutes)}, {step.minutesFrom}
-          </Quiet>
-        )}
         {step.cautions.length > 0 && (
           <ul aria-label="Cautions">
             {step.cautions.map((c) => (
@@ -192,29 +193,39 @@ export function StepPanel({ visit, step, onState, onTold, onFound }: Props) {
             ))}
           </ul>
         )}
-        {!skipping &&
-          asked.map((r, i) => (
-            <Measured
-              key={r.code}
-              tools={instruments.filter((t) => t.quantity === r.quantity)}
-              listening={listen.isPending && listen.variables.kind === r.code}
-              busy={listen.isPending}
-              problem={listen.error && listen.variables?.kind === r.code ? listen.error : null}
-              onListen={(code) => listen.mutate({ code, kind: r.code })}
-            >
-              <MeasureField
-                label={r.name}
-                value={typed[r.code] ?? ""}
-                onChange={(text) => setTyped(r.code, text)}
-                quantity={r.quantity}
-                judged={{ kind: r.code, visit: visit.id }}
-                example={r.example}
-                problem={readingProblem(r.code)}
-                large
-                inputRef={i === 0 ? firstField : undefined}
-              />
-            </Measured>
-          ))}
+        {!skipping && (step.torque || asked.length > 0) && (
+          <Figures>
+            {step.torque && <TorqueStages of={step.torque} />}
+            {asked.map((r, i) => (
+              <Measured
+                key={r.code}
+                tools={instruments.filter((t) => t.quantity === r.quantity)}
+                listening={listen.isPending && listen.variables.kind === r.code}
+                busy={listen.isPending}
+                problem={listen.error && listen.variables?.kind === r.code ? listen.error : null}
+                onListen={(code) => listen.mutate({ code, kind: r.code })}
+              >
+                <MeasureField
+                  label={r.name}
+                  value={typed[r.code] ?? ""}
+                  onChange={(text) => setTyped(r.code, text)}
+                  quantity={r.quantity}
+                  judged={{ kind: r.code, visit: visit.id }}
+                  example={r.example}
+                  problem={readingProblem(r.code)}
+                  large
+                  inputRef={i === 0 ? firstField : undefined}
+                />
+              </Measured>
+            ))}
+          </Figures>
+        )}
+        {before.length > 0 && <Quiet>Last time here: {before.join("; ")}</Quiet>}
+        {step.minutesFrom && (
+          <Quiet>
+            {minutesInWords(step.minutes)}, {step.minutesFrom}
+          </Quiet>
+        )}
         {!skipping && step.socket && (
           <TextField
             label={`Socket that fitted the ${step.socket}, for next time`}

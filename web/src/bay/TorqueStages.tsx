@@ -15,7 +15,7 @@ const Box = styled.div`
   }
   li {
     font:
-      600 25px/1.25 "Barlow Semi Condensed",
+      600 23px/1.25 "Barlow Semi Condensed",
       sans-serif;
     counter-increment: stage;
   }
@@ -26,8 +26,8 @@ const Box = styled.div`
   }
 `;
 
-const R = 46;
-const MIDDLE = 62;
+const R = 40;
+const MIDDLE = 54;
 
 /** Where the n-th of so many fasteners lies on its circle, the first on top. */
 const at = (n: number, count: number) => {
@@ -57,7 +57,7 @@ export function TorqueStages({ of }: { of: Schemas["TorqueAsked"] }) {
             const { x, y } = at(n, count);
             return (
               <g key={n}>
-                <circle cx={x} cy={y} r={13} fill="var(--raised)" stroke="var(--ink)" strokeWidth={1.5} />
+                <circle cx={x} cy={y} r={12} fill="var(--raised)" stroke="var(--ink)" strokeWidth={1.5} />
                 <text
                   x={x}
                   y={y + 5}

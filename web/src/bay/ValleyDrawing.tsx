@@ -31,7 +31,7 @@ export function ValleyDrawing({ visit }: { visit: Schemas["VisitAnswer"] }) {
     [visit.packet, settled, width],
   );
   const deepest = visit.state.openNow[0];
-  const roomForNames = (drawn.width - 100) / Math.max(1, drawn.ends.length) > 74;
+  const roomForNames = (drawn.width - drawn.left) / Math.max(1, drawn.ends.length) > 74;
   const ground = drawn.levels[0]?.y ?? 0;
   return (
     <div ref={box} style={{ overflow: "hidden" }}>
@@ -43,7 +43,7 @@ export function ValleyDrawing({ visit }: { visit: Schemas["VisitAnswer"] }) {
       >
         {drawn.levels.map((l) => (
           <g key={l.name}>
-            <path d={`M92 ${l.y}H${drawn.width - 10}`} stroke="var(--hair)" />
+            <path d={`M${drawn.left} ${l.y}H${drawn.width - 10}`} stroke="var(--hair)" />
             <text x={0} y={l.y + 5} fill="var(--steel)" fontSize="14" fontFamily="Barlow Semi Condensed">
               {l.name}
             </text>
@@ -52,7 +52,7 @@ export function ValleyDrawing({ visit }: { visit: Schemas["VisitAnswer"] }) {
         <path d={drawn.line} fill="none" stroke="var(--steel)" strokeWidth={2} strokeLinejoin="round" />
         {drawn.done && (
           <>
-            <path d={`${drawn.done}V${ground}H92Z`} fill="var(--tint)" fillOpacity={0.75} />
+            <path d={`${drawn.done}V${ground}H${drawn.left}Z`} fill="var(--tint)" fillOpacity={0.75} />
             <path d={drawn.done} fill="none" stroke="var(--working)" strokeWidth={4} strokeLinejoin="round" />
           </>
         )}

@@ -14,11 +14,15 @@ export interface Valley {
   now: { x: number; y: number };
   /** How deep each level lies, with its name. */
   levels: { y: number; name: string }[];
+  /** Where the line begins, right of the levels' names. */
+  left: number;
   /** Where each wheel end's work lies. */
   ends: { x: number; name: string }[];
 }
 
-const MARGIN = { left: 92, right: 10, top: 12, bottom: 26 };
+const MARGIN = { right: 10, top: 12, bottom: 26 };
+/** Room for the levels' names; less of it on a phone. */
+const NAMES = { wide: 150, narrow: 92, upTo: 700 };
 const SLOPE = 5;
 
 /**
@@ -40,7 +44,8 @@ export function valley(
       MARGIN.top + (i * (height - MARGIN.top - MARGIN.bottom)) / Math.max(1, depths.length - 1),
     ]),
   );
-  const x = (minute: number) => MARGIN.left + (minute / minutes) * (width - MARGIN.left - MARGIN.right);
+  const left = width <= NAMES.upTo ? NAMES.narrow : NAMES.wide;
+  const x = (minute: number) => left + (minute / minutes) * (width - left - MARGIN.right);
   const y = (depth: number) => level.get(depth) ?? MARGIN.top;
 
   const points: [number, number][] = [[x(0), y(0)]];
@@ -80,14 +85,20 @@ export function valley(
 
   const line = path(points);
   const done = reached === 0 ? "" : path(points.slice(0, reached));
-  const names = new Map<number, string>([[0, "ground"], ...openings.map((o) => [o.depth, o.name] as const)]);
+  // Several things may lie equally deep: as many names as there is room for.
+  const named = (depth: number) => {
+    const names = [...new Set(openings.filter((o) => o.depth === depth).map((o) => o.name))];
+    const room = left === NAMES.wide ? 2 : 1;
+    return names.length > room ? `${names.slice(0, room).join(", ")}…` : names.join(", ");
+  };
   return {
     width,
     height,
     line,
     done,
     now,
-    levels: depths.map((d) => ({ y: y(d), name: names.get(d) ?? "" })),
+    levels: depths.map((d) => ({ y: y(d), name: d === 0 ? "ground" : named(d) })),
+    left,
     ends: [...reach.values()].map((r) => ({ x: (r.from + r.to) / 2, name: r.name })),
   };
 }
