@@ -15,12 +15,19 @@ bool describing = System.Reflection.Assembly.GetEntryAssembly()?.GetName().Name 
 WebApplicationBuilder builder = WebApplication.CreateBuilder(args);
 builder.Logging.AddFilter("Microsoft.EntityFrameworkCore", LogLevel.Warning).AddFilter("Microsoft.AspNetCore", LogLevel.Warning);
 
+if (!InstrumentBench.TryAddress(builder.Configuration["instruments"], out System.Net.DnsEndPoint? bench))
+{
+    Console.Error.WriteLine($"--instruments takes HOST:PORT, such as 127.0.0.1:5116, not “{builder.Configuration["instruments"]}”.");
+    Environment.ExitCode = 1;
+    return;
+}
+
 string folder = Path.GetFullPath(builder.Configuration["data"] ?? "shop-data");
 builder.Services.AddDbContextPool<ShopFile>(options => options.UseShopFile(folder));
 builder.Services.AddSingleton(TimeProvider.System);
 builder.Services.AddSingleton<Clock>();
 builder.Services.AddSingleton<VisitNews>();
-builder.Services.AddSingleton<InstrumentBench>();
+builder.Services.AddSingleton(new InstrumentBench(bench));
 builder.Services.AddSingleton(new PhotoFolder(folder));
 builder.Services.AddExceptionHandler<RefusalHandler>();
 builder.Services.AddProblemDetails();

@@ -116,6 +116,11 @@ public sealed class InstrumentBench(int port, TimeSpan? byItself) : IAsyncDispos
     /// <inheritdoc/>
     public async ValueTask DisposeAsync()
     {
+        if (stop.IsCancellationRequested)
+        {
+            return;
+        }
+
         await stop.CancelAsync();
         listener.Dispose();
         stop.Dispose();

@@ -53,6 +53,7 @@ public sealed class CrashTests
         {
             JsonElement all = await shop.GetAsync($"/api/bay/visits/{visit}");
             Dictionary<string, JsonElement> steps = all.GetProperty("packet").GetProperty("steps").EnumerateArray().ToDictionary(s => s.GetProperty("key").GetString()!);
+            Dictionary<string, string> figures = RunningShop.Believable(all);
             string? next = all.GetProperty("state").GetProperty("next").GetString();
             while (next is not null)
             {
@@ -60,7 +61,7 @@ public sealed class CrashTests
                 object entry = new
                 {
                     key = next,
-                    readings = steps[next].GetProperty("readings").EnumerateArray().Select(r => new { id = Guid.CreateVersion7(), kind = r.GetString(), typed = r.GetString() switch { "rim-rock" => "1/32", "end-play" => ".003", "seal-journal" => "2 1/8", _ => "95" } }),
+                    readings = steps[next].GetProperty("readings").EnumerateArray().Select(r => new { id = Guid.CreateVersion7(), kind = r.GetString(), typed = figures[r.GetString()!] }),
                     parts = new[] { new { id = Guid.CreateVersion7(), name = next, quantity = 1, unit = "piece" } },
                 };
                 using HttpResponseMessage answer = await shop.Http.PutAsJsonAsync($"/api/bay/visits/{visit}/entries/{id}", entry);

@@ -13,12 +13,16 @@ namespace SturdyTinker.Browser.Tests;
 public sealed class RunningShop : IDisposable
 {
     private static readonly string Root = FindRoot();
+    // Made once, then copied: each test still has a shop of its own.
+    private static readonly Lazy<Task<string>> Demo = new(MakeDemoAsync);
     private readonly int port;
+    private readonly int? instruments;
     private Process process;
 
-    private RunningShop(string folder)
+    private RunningShop(string folder, int? instruments = null)
     {
         Folder = folder;
+        this.instruments = instruments;
         using (TcpListener listener = new(IPAddress.Loopback, 0))
         {
             listener.Start();
@@ -43,15 +47,29 @@ public sealed class RunningShop : IDisposable
     public static RunningShop Empty() => new(Directory.CreateTempSubdirectory("tinker-browser-").FullName);
 
     /// <summary>The demo shop.</summary>
-    public static async Task<RunningShop> DemoAsync()
+    /// <param name="instruments">Port of the bench of instruments; null for a shop without any.</param>
+    public static async Task<RunningShop> DemoAsync(int? instruments = null)
     {
-        string folder = Directory.CreateTempSubdirectory("tinker-browser-").FullName;
+        string made = await Demo.Value, folder = Directory.CreateTempSubdirectory("tinker-browser-").FullName;
+        foreach (string file in Directory.GetFiles(made))
+        {
+            File.Copy(file, Path.Combine(folder, Path.GetFileName(file)));
+        }
+
+        return new RunningShop(folder, instruments);
+    }
+
+    private static async Task<string> MakeDemoAsync()
+    {
+        string folder = Directory.CreateTempSubdirectory("tinker-demo-").FullName;
+        AppDomain.CurrentDomain.ProcessExit += (_, _) => Directory.Delete(folder, recursive: true);
         await using (ShopFile file = await ShopFileOpening.OpenAsync(folder))
         {
             await DemoShop.FillAsync(file, DateTimeOffset.Now);
         }
 
-        return new RunningShop(folder);
+        Microsoft.Data.Sqlite.SqliteConnection.ClearAllPools();
+        return folder;
     }
 
     /// <summary>Kills the server as a power cut would: at once, with nothing said.</summary>
@@ -77,6 +95,50 @@ public sealed class RunningShop : IDisposable
     /// <summary>Id of the visit that stands in the bay.</summary>
     public async Task<string> OpenVisitAsync() => (await GetAsync("/api/bay/visits"))[0].GetProperty("id").GetString()!;
 
+    /// <summary>Takes a trailer into the bay; answers the visit's id.</summary>
+    public async Task<string> TakeInAsync(string tag, params (string Job, string Place)[] jobs)
+    {
+        string visit = Guid.CreateVersion7().ToString();
+        object wanted = new { trailerId = await TrailerAsync(tag), jobs = jobs.Select(j => new { job = j.Job, place = j.Place }) };
+        await SendAsync(HttpMethod.Put, $"/api/bay/visits/{visit}", wanted);
+        return visit;
+    }
+
+    /// <summary>Works a visit step by step, with a figure wherever one is asked for, up to a step; answers that step.</summary>
+    /// <param name="visit">The visit's id.</param>
+    /// <param name="until">The step to stop at.</param>
+    public async Task<JsonElement> WorkToAsync(string visit, Func<JsonElement, bool> until)
+    {
+        JsonElement all = await GetAsync($"/api/bay/visits/{visit}");
+        Dictionary<string, JsonElement> steps = all.GetProperty("packet").GetProperty("steps").EnumerateArray().ToDictionary(s => s.GetProperty("key").GetString()!);
+        Dictionary<string, string> figures = Believable(all);
+        for (string? next = all.GetProperty("state").GetProperty("next").GetString(); next is not null;)
+        {
+            if (until(steps[next]))
+            {
+                return steps[next];
+            }
+
+            object entry = new { key = next, readings = steps[next].GetProperty("readings").EnumerateArray().Select(r => new { id = Guid.CreateVersion7(), kind = r.GetString(), typed = figures[r.GetString()!] }) };
+            next = (await SendAsync(HttpMethod.Put, $"/api/bay/visits/{visit}/entries/{Guid.CreateVersion7()}", entry)).GetProperty("next").GetString();
+        }
+
+        throw new InvalidOperationException("The visit was worked to its end before that step came.");
+    }
+
+    /// <summary>A figure that may be typed for each kind of reading a visit asks for.</summary>
+    public static Dictionary<string, string> Believable(JsonElement visit) => visit.GetProperty("readingsAsked").EnumerateArray().ToDictionary(r => r.GetProperty("code").GetString()!, r => r.GetProperty("example").GetString()!);
+
+    // As the first of those who work here.
+    private async Task<JsonElement> SendAsync(HttpMethod method, string path, object body)
+    {
+        using HttpRequestMessage request = new(method, path) { Content = JsonContent.Create(body) };
+        request.Headers.Add("Tinker-Person", await PersonAsync());
+        using HttpResponseMessage answer = await Http.SendAsync(request);
+        answer.EnsureSuccessStatusCode();
+        return await answer.Content.ReadFromJsonAsync<JsonElement>();
+    }
+
     public void Dispose()
     {
         Kill();
@@ -94,6 +156,12 @@ public sealed class RunningShop : IDisposable
             ArgumentList = { server, "--data", Folder, "--web", Path.Combine(Root, "web", "dist"), "--urls", Address, "--Logging:LogLevel:Default=Warning" },
             WorkingDirectory = Folder,
         };
+        if (instruments is { } bench)
+        {
+            start.ArgumentList.Add("--instruments");
+            start.ArgumentList.Add(string.Create(CultureInfo.InvariantCulture, $"127.0.0.1:{bench}"));
+        }
+
         Process started = Process.Start(start)!;
         for (int tries = 0; tries < 300; tries++)
         {

@@ -57,6 +57,21 @@ public sealed class BenchSideTests : IDisposable
         throw new InvalidOperationException("The stream ended.");
     }
 
+    [Theory]
+    [InlineData("", true, null, 0)]
+    [InlineData("127.0.0.1:5115", true, "127.0.0.1", 5115)]
+    [InlineData("bench.local:1", true, "bench.local", 1)]
+    [InlineData("bench", false, null, 0)]
+    [InlineData("bench:", false, null, 0)]
+    [InlineData(":5115", false, null, 0)]
+    [InlineData("bench:0", false, null, 0)]
+    [InlineData("bench:65536", false, null, 0)]
+    public void Where_the_bench_is_is_read_or_refused(string written, bool good, string? host, int port)
+    {
+        Assert.Equal(good, InstrumentBench.TryAddress(written, out System.Net.DnsEndPoint? address));
+        Assert.Equal((host, port), (address?.Host, address?.Port ?? 0));
+    }
+
     [Fact]
     public async Task A_shop_without_instruments_never_notices()
     {

@@ -179,7 +179,7 @@ internal static class SuspensionOpenings
 
     private static Step FinalTorque(string code, string title, decimal minutes) => new(code, title, minutes)
     {
-        Detail = "Only now that the springs carry the trailer. Kits say 40 to 60 lbf·ft; the kit's own figure rules.",
+        Detail = "Only now that the springs carry the trailer. Kits differ: the kit's own figure rules.",
         WeightDown = WeightDownRank.SuspensionBolts,
         Torque = Torques.EyeBolts,
         Readings = ["suspension-torque"],

@@ -1,3 +1,5 @@
+using System.Globalization;
+using System.Net;
 using System.Net.Sockets;
 using System.Text;
 using Microsoft.AspNetCore.Http.HttpResults;
@@ -23,7 +25,7 @@ public sealed record MeasuredAnswer(string Typed);
 /// The shop's bench of instruments, reached over TCP by the line protocol of docs/instruments.md. Where it is comes from the
 /// setting "instruments" (host:port); a shop without one never notices.
 /// </summary>
-internal sealed class InstrumentBench(IConfiguration configuration)
+internal sealed class InstrumentBench(DnsEndPoint? address)
 {
     private const int LongestLine = 200;
     private static readonly TimeSpan ToAnswer = TimeSpan.FromSeconds(2), ToMeasure = TimeSpan.FromSeconds(45);
@@ -35,7 +37,24 @@ internal sealed class InstrumentBench(IConfiguration configuration)
         new("thermometer", "infrared thermometer", Quantity.Temperature),
     ];
 
-    private readonly string? address = configuration["instruments"] is { Length: > 0 } set ? set : null;
+    /// <summary>Reads where the bench is: "host:port", or nothing for a shop without one. False on anything else.</summary>
+    internal static bool TryAddress(string? written, out DnsEndPoint? address)
+    {
+        address = null;
+        if (string.IsNullOrWhiteSpace(written))
+        {
+            return true;
+        }
+
+        int colon = written.LastIndexOf(':');
+        if (colon <= 0 || !ushort.TryParse(written.AsSpan(colon + 1), NumberStyles.None, CultureInfo.InvariantCulture, out ushort port) || port == 0)
+        {
+            return false;
+        }
+
+        address = new DnsEndPoint(written[..colon], port);
+        return true;
+    }
 
     /// <summary>What the bench says it has; nothing when there is none or it does not answer in good time.</summary>
     internal async Task<IReadOnlyList<InstrumentAnswer>> ThereAsync(CancellationToken stop)
@@ -94,15 +113,14 @@ internal sealed class InstrumentBench(IConfiguration configuration)
 
         internal IReadOnlyList<string> Tools { get; private set; } = [];
 
-        internal static async Task<Line> OpenAsync(string address, CancellationToken stop)
+        internal static async Task<Line> OpenAsync(DnsEndPoint address, CancellationToken stop)
         {
             Line line = new();
             try
             {
-                string[] parts = address.Split(':');
                 using CancellationTokenSource patience = CancellationTokenSource.CreateLinkedTokenSource(stop);
                 patience.CancelAfter(ToAnswer);
-                await line.client.ConnectAsync(parts[0], int.Parse(parts[1], System.Globalization.CultureInfo.InvariantCulture), patience.Token);
+                await line.client.ConnectAsync(address.Host, address.Port, patience.Token);
                 string hello = await line.HearAsync(ToAnswer, Lost, stop);
                 line.Tools = hello.StartsWith("TOOLS ", StringComparison.Ordinal) ? hello[6..].Split(' ', StringSplitOptions.RemoveEmptyEntries) : throw Nonsense($"The bench of instruments said something that can't be read: “{hello}”. Type the figure.");
                 return line;

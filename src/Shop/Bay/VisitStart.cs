@@ -82,7 +82,8 @@ internal static class VisitStart
             packet.MinutesInWords,
             Packet.InWords(packet.Elapsed),
             Packet.InWords(apart),
-            Packet.InWords(apart - packet.Minutes),
+            // From the figures as they are said, so that the three add up on the screen.
+            Packet.InWords(decimal.Round(apart, MidpointRounding.AwayFromZero) - decimal.Round(packet.Minutes, MidpointRounding.AwayFromZero)),
             packet.Steps.Count,
             packet.PartsToTake,
             packet.ToolsToTake,

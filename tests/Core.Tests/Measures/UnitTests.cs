@@ -14,6 +14,9 @@ public class UnitTests
     [InlineData("lbf·ft", 1.355818)]
     [InlineData("lbf·in", 0.1129848)]
     [InlineData("fl oz", 29.57353)]
+    [InlineData("psi", 6.894757)]
+    [InlineData("bar", 100)]
+    [InlineData("lb", 0.4535924)]
     public void A_unit_is_worth_what_NIST_SP_811_prints(string symbol, double printed)
     {
         Unit unit = Unit.All.Single(u => u.Symbol == symbol);
@@ -26,6 +29,37 @@ public class UnitTests
     public void A_pound_force_foot_is_the_exact_product_of_its_definitions() =>
         // 1 lbf = 0.453 592 37 kg × 9.806 65 m/s² and 1 ft = 0.3048 m, all exact (NIST SP 811).
         Assert.Equal(0.45359237m * 9.80665m * 0.3048m, Unit.PoundForceFoot.InCanonical);
+
+    /// <summary>Torques of the trade's own figures, read and shown through the factor 1.355 817 948 that NIST SP 811 prints for lbf·ft.</summary>
+    [Theory]
+    [InlineData("95", 95 * 1.355817948)]
+    [InlineData("200 lbf·ft", 200 * 1.355817948)]
+    [InlineData("150 ft-lb", 150 * 1.355817948)]
+    [InlineData("40 lbf ft", 40 * 1.355817948)]
+    [InlineData("240 lbf·in", 20 * 1.355817948)]
+    [InlineData("128 Nm", 128)]
+    public void A_torque_is_read_in_either_unit_and_kept_in_newton_metres(string typed, double newtonMetres)
+    {
+        Understood read = ShopNotation.Read(typed, Quantity.Torque);
+        Assert.Null(read.Problem);
+        Assert.Equal(newtonMetres, (double)read.Canonical!.Value, newtonMetres * 1e-9);
+    }
+
+    /// <summary>Fixed points of t/°F = 1.8 t/°C + 32 (NIST SP 811, B.9): the two scales meet at −40, water freezes and boils.</summary>
+    [Theory]
+    [InlineData("-40 °C", -40)]
+    [InlineData("0 C", 32)]
+    [InlineData("37 °C", 98.6)]
+    [InlineData("100 celsius", 212)]
+    [InlineData("120", 120)]
+    [InlineData("120 °F", 120)]
+    public void A_temperature_is_read_in_either_scale(string typed, double fahrenheit)
+    {
+        Understood read = ShopNotation.Read(typed, Quantity.Temperature);
+        Assert.Null(read.Problem);
+        Assert.Equal((decimal)fahrenheit, read.Canonical);
+        Assert.Equal(typed.Split(' ')[0], read.InItsUnit.ToString("0.#", System.Globalization.CultureInfo.InvariantCulture));
+    }
 
     /// <summary>Width across flats by thread after ASME B18.2.2; the values are cited from memory.</summary>
     [Theory]

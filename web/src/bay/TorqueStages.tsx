@@ -24,6 +24,9 @@ const Box = styled.div`
     color: var(--steel);
     font-weight: 400;
   }
+  ol[data-single] li::before {
+    content: none;
+  }
 `;
 
 const R = 40;
@@ -75,7 +78,7 @@ export function TorqueStages({ of }: { of: Schemas["TorqueAsked"] }) {
         </svg>
       )}
       <div>
-        <ol aria-label={of.what}>
+        <ol aria-label={of.what} data-single={of.stages.length === 1 || undefined}>
           {of.stages.map((stage, i) => (
             <li key={i + stage}>{stage}</li>
           ))}

@@ -71,7 +71,11 @@ export function Used({ visit, step, onState }: Props) {
             )}
           </li>
         ))}
-        {visit.state.parts.length === 0 && <Quiet>none yet</Quiet>}
+        {visit.state.parts.length === 0 && (
+          <li>
+            <Quiet>none yet</Quiet>
+          </li>
+        )}
         {cost > 0 && <li>Together about {cost.toFixed(2)}</li>}
       </Plain>
       {open &&

@@ -31,7 +31,6 @@ export function ValleyDrawing({ visit }: { visit: Schemas["VisitAnswer"] }) {
     [visit.packet, settled, width],
   );
   const deepest = visit.state.openNow[0];
-  const roomForNames = (drawn.width - drawn.left) / Math.max(1, drawn.ends.length) > 74;
   const ground = drawn.levels[0]?.y ?? 0;
   return (
     <div ref={box} style={{ overflow: "hidden" }}>
@@ -63,20 +62,19 @@ export function ValleyDrawing({ visit }: { visit: Schemas["VisitAnswer"] }) {
           strokeWidth={1.5}
         />
         <circle cx={drawn.now.x} cy={drawn.now.y} r={7} fill="var(--working)" />
-        {roomForNames &&
-          drawn.ends.map((e) => (
-            <text
-              key={e.name}
-              x={e.x}
-              y={drawn.height - 5}
-              textAnchor="middle"
-              fontSize="15"
-              fill="var(--ink)"
-              fontFamily="Barlow Semi Condensed"
-            >
-              {e.name}
-            </text>
-          ))}
+        {drawn.ends.map((e) => (
+          <text
+            key={e.name}
+            x={e.x}
+            y={drawn.height - 5}
+            textAnchor="middle"
+            fontSize="15"
+            fill="var(--ink)"
+            fontFamily="Barlow Semi Condensed"
+          >
+            {e.name}
+          </text>
+        ))}
       </svg>
     </div>
   );

@@ -1,5 +1,6 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useCallback, useState } from "react";
+import styled from "styled-components";
 import { useLocation } from "wouter";
 import { answer, type Schemas, shop } from "../api/client";
 import { minutesInWords } from "../api/words";
@@ -12,6 +13,18 @@ import { FindingPanel } from "./FindingPanel";
 import { StepPanel } from "./StepPanel";
 import { LOOK_AGAIN, useVisitNews } from "./useVisitNews";
 import { ValleyDrawing } from "./ValleyDrawing";
+
+// On a phone the step at hand needs the room: the jobs are told in full further down.
+const What = styled.span`
+  font-weight: 400;
+  font-size: 0.62em;
+  @media (max-width: 640px) {
+    display: block;
+    white-space: nowrap;
+    overflow: hidden;
+    text-overflow: ellipsis;
+  }
+`;
 
 /** One visit at work: the valley, the step at hand, and what is open, found and used. */
 export default function VisitPage({ id }: { id: string }) {
@@ -59,10 +72,7 @@ function AtWork({
       <Head>
         <Stack $gap={2}>
           <h1>
-            {visit.tag}{" "}
-            <span style={{ fontWeight: 400, fontSize: "0.62em" }}>
-              {visit.what.charAt(0).toLowerCase() + visit.what.slice(1)}
-            </span>
+            {visit.tag} <What>{visit.what.charAt(0).toLowerCase() + visit.what.slice(1)}</What>
           </h1>
         </Stack>
         <h2 style={{ fontSize: 19 }}>

@@ -67,4 +67,20 @@ describe("valley", () => {
   it("names each wheel end under its own valley", () => {
     expect(valley(steps, openings, new Set(), 502, 200).ends).toEqual([{ x: 292, name: "axle-1-left" }]);
   });
+
+  it("names it under its deepest part, and leaves out a name that would run into another", () => {
+    const deep = [
+      step("a", "axle-1-left", 3, 20),
+      step("b", "axle-1-left", 5, 10),
+      step("c", "axle-1-left", 3, 10),
+    ];
+    expect(valley(deep, openings, new Set(), 502, 200).ends).toEqual([{ x: 342, name: "axle-1-left" }]);
+    const near = [
+      step("a", "axle-1-left", 3, 2),
+      step("b", "axle-2-left", 3, 3),
+      step("c", "axle-2-right", 3, 15),
+    ];
+    const ends = valley(near, openings, new Set(), 502, 200).ends.map((e) => e.name);
+    expect(ends).toEqual(["axle-1-left", "axle-2-right"]);
+  });
 });

@@ -16,7 +16,7 @@ export interface Valley {
   levels: { y: number; name: string }[];
   /** Where the line begins, right of the levels' names. */
   left: number;
-  /** Where each wheel end's work lies. */
+  /** Where each wheel end's work lies deepest; one whose name would run into another's has none. */
   ends: { x: number; name: string }[];
 }
 
@@ -24,6 +24,8 @@ const MARGIN = { right: 10, top: 12, bottom: 26 };
 /** Room for the levels' names; less of it on a phone. */
 const NAMES = { wide: 150, narrow: 92, upTo: 700 };
 const SLOPE = 5;
+/** The width that a wheel end's name takes. */
+const NAME_WIDTH = 74;
 
 /**
  * Draws a packet's valley. A step stands at its depth for its minutes; between depths the line slopes.
@@ -66,12 +68,15 @@ export function valley(
     }
     if (/^axle-\d-(left|right)$/.test(step.place) && step.depth > 2) {
       const there = reach.get(step.place);
-      reach.set(step.place, {
-        from: there?.from ?? from,
-        to,
-        name: step.placeSpoken,
-        depth: Math.max(step.depth, there?.depth ?? 0),
-      });
+      const deeper = !there || step.depth > there.depth;
+      if (deeper || step.depth === there.depth) {
+        reach.set(step.place, {
+          from: deeper ? from : there.from,
+          to,
+          name: step.placeSpoken,
+          depth: step.depth,
+        });
+      }
     }
   }
   // The last thing put back brings it to the ground within the drawing.
@@ -99,9 +104,19 @@ export function valley(
     now,
     levels: depths.map((d) => ({ y: y(d), name: d === 0 ? "ground" : named(d) })),
     left,
-    ends: [...reach.values()].map((r) => ({ x: (r.from + r.to) / 2, name: r.name })),
+    ends: apart([...reach.values()].map((r) => ({ x: (r.from + r.to) / 2, name: r.name }))),
   };
 }
+
+/** The names that do not run into the one before. */
+const apart = (ends: readonly { x: number; name: string }[]) => {
+  const kept: { x: number; name: string }[] = [];
+  for (const end of [...ends].sort((a, b) => a.x - b.x)) {
+    const before = kept.at(-1);
+    if (!before || end.x - before.x >= NAME_WIDTH) kept.push(end);
+  }
+  return kept;
+};
 
 const path = (points: readonly (readonly [number, number])[]): string =>
   points.map(([px, py], i) => `${i === 0 ? "M" : "L"}${round(px)} ${round(py)}`).join("");

@@ -189,7 +189,8 @@ function Comes({ look, several, two }: { look: Schemas["PacketLook"]; several: b
       {two && <span>With two it stands {look.elapsedInWords}.</span>}
       {several && (
         <span>
-          In visits of their own: {look.apartInWords}. Together saves <b>{look.savedInWords}</b>.
+          In visits of their own: {look.apartInWords}. Together saves{" "}
+          <b style={{ whiteSpace: "nowrap" }}>{look.savedInWords}</b>.
         </span>
       )}
       {look.partsPrice !== null && (
