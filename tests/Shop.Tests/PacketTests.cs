@@ -171,9 +171,9 @@ public sealed class PacketTests : IDisposable
 
         VisitAnswer visit = await VisitAsync(trailer.Id, Repack);
         PacketStep Step(string code) => visit.Packet.Steps.Single(s => s.Key.EndsWith("/" + code, StringComparison.Ordinal));
-        Assert.StartsWith("This trailer’s school: Slight play", Step("set-slight-play").School, StringComparison.Ordinal);
-        Assert.Equal("The customer’s school: Reuse if unmarked", Step("old-pin").School);
-        Assert.StartsWith("This shop’s school: Hub cavity filled", Step("fill-cavity").School, StringComparison.Ordinal);
+        Assert.StartsWith("How to leave the spindle nut, this trailer’s school: Slight play", Step("set-slight-play").School, StringComparison.Ordinal);
+        Assert.Equal("Cotter pin, the customer’s school: Reuse if unmarked", Step("old-pin").School);
+        Assert.StartsWith("How much grease, this shop’s school: Hub cavity filled", Step("fill-cavity").School, StringComparison.Ordinal);
 
         // A version that says nothing of schools leaves them; an unknown answer is refused.
         Assert.Equal(2, (await shop.PutAsync<CustomerAnswer>($"/api/yard/customers/{owner.Id}", new CustomerEdit(owner.Name, "0 11", "", "", owner.Version + 1))).Schools.Count);
@@ -220,7 +220,7 @@ public sealed class PacketTests : IDisposable
         VisitAnswer first = await VisitAsync(trailer.Id, new JobAt("wheel", "axle-1-left"));
         await shop.WorkAsync(first);
         await shop.PostAsync<VisitState>($"/api/bay/visits/{first.Id}/close", new ClosingDraft());
-        Assert.Equal("lug-retorque", Assert.Single((await shop.GetAsync<TrailerAnswer>($"/api/yard/trailers/{trailer.Id}")).Standing.Owed).SettledBy);
+        Assert.Equal("lug-retorque", Assert.Single(Assert.Single((await shop.GetAsync<TrailerAnswer>($"/api/yard/trailers/{trailer.Id}")).Standing.Owed).SettledBy).Job);
         VisitAnswer again = await VisitAsync(trailer.Id, new JobAt("lug-retorque", "trailer"));
         await shop.WorkAsync(again);
         await shop.PostAsync<VisitState>($"/api/bay/visits/{again.Id}/close", new ClosingDraft());

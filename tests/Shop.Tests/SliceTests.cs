@@ -155,7 +155,7 @@ public sealed class SliceTests : IDisposable
 
         VisitAnswer visit = await shop.VisitAsync(trailer.Id);
         Assert.Contains(visit.Packet.Steps, s => s.Key == "axle-1-left/hub-off/set-no-play");
-        Assert.Contains("This shop’s school: No play, no drag: snug until play is just gone and the hub still turns free", visit.Schools);
+        Assert.Contains("How to leave the spindle nut, this shop’s school: No play, no drag: snug until play is just gone and the hub still turns free", visit.Schools);
         UnderstoodAnswer read = await shop.GetAsync<UnderstoodAnswer>($"/api/bay/understand?kind=end-play&typed=.003&visit={visit.Id}");
         Assert.Equal(Verdict.Watch, read.Judgement?.Verdict);
     }

@@ -394,7 +394,7 @@ internal sealed class Composition
             step.Looks,
             step.Tools(context),
             step.Parts(context),
-            step.School is { } question ? $"{schools.Whose(question)}: {schools.For(question).Words}" : null,
+            step.School is { } question ? $"{question.Words}, {schools.Whose(question).ToLowerInvariant()}: {schools.For(question).Words}" : null,
             step.Optional)
         {
             In = node.Id,

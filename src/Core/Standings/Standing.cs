@@ -37,8 +37,8 @@ public sealed record Measured(string Place, string Kind, string Name, string Val
 /// <param name="Words">What is owed.</param>
 /// <param name="DueOn">By when.</param>
 /// <param name="Reason">Why that day.</param>
-/// <param name="SettledBy">Code of the job that settles it; null where it is only looked at and ticked off.</param>
-public sealed record Owed(Guid Id, string Words, DateOnly DueOn, string Reason, string? SettledBy);
+/// <param name="SettledBy">The jobs that settle it, where the work was done that left it; empty where it is only looked at and ticked off.</param>
+public sealed record Owed(Guid Id, string Words, DateOnly DueOn, string Reason, IReadOnlyList<JobAt> SettledBy);
 
 /// <summary>How a trailer stands on a day: what is due, what was found, what was last measured.</summary>
 /// <param name="AsOf">The day.</param>
@@ -50,7 +50,7 @@ public sealed record Owed(Guid Id, string Words, DateOnly DueOn, string Reason, 
 public sealed record Standing(DateOnly AsOf, IReadOnlyList<DueAt> Dues, IReadOnlyList<Mark> Marks, IReadOnlyList<Measured> Measured, IReadOnlyList<Owed> Owed, string? NoDue)
 {
     /// <summary>Counts up whenever a standing's shape or its rules change, so that kept ones are worked out anew.</summary>
-    public const int Edition = 2;
+    public const int Edition = 3;
 
     /// <summary>The gravest verdict that stands; null when nothing was ever looked at.</summary>
     public Verdict? Worst => Marks.Count == 0 ? null : Marks.Max(m => m.Judgement.Verdict);
@@ -91,8 +91,21 @@ public sealed record Standing(DateOnly AsOf, IReadOnlyList<DueAt> Dues, IReadOnl
             [.. dues.OrderBy(d => d.Due.On)],
             StandingMarks(findings, readings),
             LastMeasured(readings),
-            [.. followUps.Where(f => f.DoneAt is null).OrderBy(f => f.DueOn).Select(f => new Owed(f.Id, f.Words, f.DueOn, f.Reason, Catalogue.All.FirstOrDefault(j => j.Settles.Contains(f.Rule))?.Code))],
+            [.. followUps.Where(f => f.DoneAt is null).OrderBy(f => f.DueOn).Select(f => new Owed(f.Id, f.Words, f.DueOn, f.Reason, SettledBy(f, trailer.Gear, work)))],
             applies ? null : "This lubrication is not repacked with grease; due dates of other jobs are not kept yet.");
+    }
+
+    // Where the jobs were done that left it; everywhere where that is not known any more, or an opening left it.
+    private static List<JobAt> SettledBy(FollowUp owed, RunningGear gear, IEnumerable<WorkDone> work)
+    {
+        if (Catalogue.All.FirstOrDefault(j => j.Settles.Contains(owed.Rule)) is not { } job)
+        {
+            return [];
+        }
+
+        HashSet<string> left = [.. work.Where(w => w.VisitId == owed.VisitId && Catalogue.Find(w.Job)?.FollowUps.Any(r => r.Code == owed.Rule) == true).Select(w => w.Place)];
+        List<JobAt> all = [.. Places.Of(gear).Where(p => job.GoesAt(gear, p)).Select(p => new JobAt(job.Code, p.Code))];
+        return all.Exists(j => left.Contains(j.Place)) ? [.. all.Where(j => left.Contains(j.Place))] : all;
     }
 
     private static List<Mark> StandingMarks(IEnumerable<Finding> findings, IEnumerable<Reading> readings) =>

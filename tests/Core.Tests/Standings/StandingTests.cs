@@ -15,8 +15,8 @@ public class StandingTests
 
     private readonly Trailer trailer = new() { Tag = "T", Gear = Gears.Tandem, AddedOn = Today.AddYears(-2) };
 
-    private Standing Stand(List<WorkDone>? work = null, List<Finding>? findings = null, List<Reading>? readings = null) =>
-        Standing.Of(trailer, work ?? [], UsageLine.Of(trailer, [], Today), Interval.BearingRepack, findings ?? [], readings ?? [], [], Today);
+    private Standing Stand(List<WorkDone>? work = null, List<Finding>? findings = null, List<Reading>? readings = null, List<FollowUp>? followUps = null) =>
+        Standing.Of(trailer, work ?? [], UsageLine.Of(trailer, [], Today), Interval.BearingRepack, findings ?? [], readings ?? [], followUps ?? [], Today);
 
     private static Finding Found(string rule, Guid visit, int day, string? mended = null)
     {
@@ -31,6 +31,17 @@ public class StandingTests
         Assert.Equal(4, standing.Dues.Count);
         Assert.Equal("axle-1-left", standing.Dues[^1].Place);
         Assert.Equal(DueCause.NoRecord, standing.Dues[0].Due.Cause);
+    }
+
+    [Fact]
+    public void A_check_owed_names_the_jobs_that_settle_it_where_the_work_was_done()
+    {
+        static FollowUp Left(FollowUpRule rule) => new() { VisitId = First, Rule = rule.Code, Words = rule.Words, Reason = "", From = Today, DueOn = Today };
+        List<WorkDone> work = [new() { VisitId = First, Job = "brake-assembly", Place = "axle-2-right-brake", On = Today }, new() { VisitId = Second, Job = "brake-assembly", Place = "axle-1-left-brake", On = Today }];
+        IReadOnlyList<Owed> owed = Stand(work, followUps: [Left(FollowUpRules.AdjustAgain), Left(FollowUpRules.Lugs[0]), Left(FollowUpRules.HubFeel)]).Owed;
+        Assert.Equal(new JobAt("brake-adjustment", "axle-2-right-brake"), Assert.Single(owed[0].SettledBy));
+        Assert.Equal(new JobAt("lug-retorque", "trailer"), Assert.Single(owed[1].SettledBy));
+        Assert.Empty(owed[2].SettledBy);
     }
 
     [Fact]

@@ -52,6 +52,18 @@ const Actions = styled(Row)`
   }
 `;
 
+// On a phone the bar that stays in view holds only what every step needs.
+const Wide = styled.div`
+  @media (max-width: 640px) {
+    display: none;
+  }
+`;
+const Narrow = styled.div`
+  @media (min-width: 641px) {
+    display: none;
+  }
+`;
+
 // What to tighten to and what to read off stand side by side where there is room.
 const Figures = styled.div`
   display: grid;
@@ -145,6 +157,12 @@ export function StepPanel({ visit, step, onState, onTold, onFound }: Props) {
     refused?.field(`/readings/${sent.findIndex((r) => r.code === code)}/typed`);
   const elsewhere =
     refused && !asked.some((r) => readingProblem(r.code)) && !refused.field("/skippedBecause");
+
+  const takeBack = (entryId: string) => (
+    <Button isDisabled={back.isPending} onPress={() => back.mutate(entryId)}>
+      Take the last one back
+    </Button>
+  );
 
   const keys = (event: React.KeyboardEvent) => {
     if (event.target instanceof HTMLInputElement || event.ctrlKey || event.altKey || event.metaKey) return;
@@ -280,12 +298,9 @@ export function StepPanel({ visit, step, onState, onTold, onFound }: Props) {
         ) : (
           <Button onPress={() => setSkipping(true)}>Skip</Button>
         )}
-        {last && (
-          <Button isDisabled={back.isPending} onPress={() => back.mutate(last.id)}>
-            Take the last one back
-          </Button>
-        )}
+        {last && <Wide>{takeBack(last.id)}</Wide>}
       </Actions>
+      {last && <Narrow>{takeBack(last.id)}</Narrow>}
     </form>
   );
 }

@@ -4,13 +4,12 @@ import { Quiet } from "../ui/Page";
 
 const Box = styled.div`
   display: flex;
-  flex-wrap: wrap;
-  gap: 6px 26px;
-  align-items: center;
+  gap: 6px 22px;
+  align-items: start;
+  svg {
+    flex: none;
+  }
   ol {
-    display: flex;
-    flex-wrap: wrap;
-    gap: 2px 22px;
     counter-reset: stage;
   }
   li {

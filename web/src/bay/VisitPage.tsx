@@ -77,9 +77,13 @@ function AtWork({
         </Stack>
         <h2 style={{ fontSize: 19 }}>
           {visit.hands === 2 && (
-            <TextButton onPress={() => setHand(hand === 1 ? 2 : 1)}>
-              {hand === 1 ? "first" : "second"} pair of hands
-            </TextButton>
+            <>
+              {hand === 1 ? "first" : "second"} pair of hands{" "}
+              <TextButton onPress={() => setHand(hand === 1 ? 2 : 1)}>
+                lead the {hand === 1 ? "second" : "first"} instead
+              </TextButton>{" "}
+              ·
+            </>
           )}{" "}
           {minutesInWords(state.minutesDone)} of {visit.minutesInWords}
           {visit.hands === 2 && `, ${visit.elapsedInWords} with two`} ·{" "}

@@ -115,39 +115,43 @@ function Sheet({ sheet }: { sheet: Schemas["VisitSheet"] }) {
           <Remarks sheet={sheet} />
         </Stack>
         <Stack $gap={26}>
-          <Table>
-            <caption>Measured</caption>
-            <tbody>
-              {state.readings.map((r) => (
-                <tr key={r.id}>
-                  <th scope="row">
-                    {r.name}, {r.placeSpoken}
-                  </th>
-                  <td>
-                    <b>{r.ours}</b> <Quiet>{r.other}</Quiet>
-                    {!r.ours.startsWith(r.typed.replace(/^\./, "0.")) && <Quiet> · as “{r.typed}”</Quiet>}
-                  </td>
-                  <td>{r.judgement && <VerdictWord verdict={r.judgement.verdict} />}</td>
-                </tr>
-              ))}
-            </tbody>
-          </Table>
-          <Table>
-            <caption>Parts used</caption>
-            <tbody>
-              {state.parts.map((p) => (
-                <tr key={p.id}>
-                  <th scope="row">{p.name}</th>
-                  <td>
-                    {p.quantity} {p.unit === "piece" ? "" : p.unit}
-                  </td>
-                  <td>
-                    <Quiet>{p.placeSpoken}</Quiet>
-                  </td>
-                </tr>
-              ))}
-            </tbody>
-          </Table>
+          {state.readings.length > 0 && (
+            <Table>
+              <caption>Measured</caption>
+              <tbody>
+                {state.readings.map((r) => (
+                  <tr key={r.id}>
+                    <th scope="row">
+                      {r.name}, {r.placeSpoken}
+                    </th>
+                    <td>
+                      <b>{r.ours}</b> <Quiet>{r.other}</Quiet>
+                      {!r.ours.startsWith(r.typed.replace(/^\./, "0.")) && <Quiet> · as “{r.typed}”</Quiet>}
+                    </td>
+                    <td>{r.judgement && <VerdictWord verdict={r.judgement.verdict} />}</td>
+                  </tr>
+                ))}
+              </tbody>
+            </Table>
+          )}
+          {state.parts.length > 0 && (
+            <Table>
+              <caption>Parts used</caption>
+              <tbody>
+                {state.parts.map((p) => (
+                  <tr key={p.id}>
+                    <th scope="row">{p.name}</th>
+                    <td>
+                      {p.quantity} {p.unit === "piece" ? "" : p.unit}
+                    </td>
+                    <td>
+                      <Quiet>{p.placeSpoken}</Quiet>
+                    </td>
+                  </tr>
+                ))}
+              </tbody>
+            </Table>
+          )}
           <Section>
             <h2>Schools</h2>
             {visit.schools.map((s) => (

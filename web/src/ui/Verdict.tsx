@@ -73,6 +73,7 @@ const Word = styled.span<{ $tone: string }>`
   gap: 7px;
   align-items: center;
   font-weight: 600;
+  white-space: nowrap;
   color: ${(p) => p.$tone};
   svg {
     flex: none;

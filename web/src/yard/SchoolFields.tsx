@@ -1,6 +1,13 @@
+import styled from "styled-components";
 import type { Schemas } from "../api/client";
 import { Choice } from "../ui/Fields";
 import { Quiet, Stack } from "../ui/Page";
+
+const Questions = styled.div`
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(min(100%, 400px), 1fr));
+  gap: 10px 24px;
+`;
 
 type Answers = Readonly<Record<string, string>>;
 
@@ -22,21 +29,23 @@ export function SchoolFields({ questions, answers, onChange, otherwise, problem 
           {problem}
         </span>
       )}
-      {questions.map((q) => (
-        <Choice
-          key={q.code}
-          label={q.words}
-          value={answers[q.code] ?? ""}
-          onChange={(school) => {
-            const others = Object.fromEntries(Object.entries(answers).filter(([code]) => code !== q.code));
-            onChange(school ? { ...others, [q.code]: school } : others);
-          }}
-          options={[
-            ...(otherwise ? [["", otherwise] as const] : []),
-            ...q.answers.map((a) => [a.code, a.words] as const),
-          ]}
-        />
-      ))}
+      <Questions>
+        {questions.map((q) => (
+          <Choice
+            key={q.code}
+            label={q.words}
+            value={answers[q.code] ?? ""}
+            onChange={(school) => {
+              const others = Object.fromEntries(Object.entries(answers).filter(([code]) => code !== q.code));
+              onChange(school ? { ...others, [q.code]: school } : others);
+            }}
+            options={[
+              ...(otherwise ? [["", otherwise] as const] : []),
+              ...q.answers.map((a) => [a.code, a.words] as const),
+            ]}
+          />
+        ))}
+      </Questions>
     </Stack>
   );
 }

@@ -24,7 +24,7 @@ export default function ShopPage() {
       </Head>
       <Problem of={house.error} />
       {house.data && (
-        <Columns $shape="1.3fr 1fr">
+        <Columns $shape="minmax(0, 2.6fr) minmax(0, 1fr)">
           <Choices house={house.data} />
           <People house={house.data} />
         </Columns>

@@ -66,7 +66,11 @@ describe("what is wanted", () => {
         { job: "bearing-repack", place: "axle-1-right", due: { nearness: "later" } },
         { job: "bearing-repack", place: "axle-2-left", due: { nearness: "soon" } },
       ],
-      owed: [{ settledBy: "lug-retorque" }, { settledBy: "lug-retorque" }, { settledBy: null }],
+      owed: [
+        { settledBy: [{ job: "lug-retorque", place: "trailer" }] },
+        { settledBy: [{ job: "lug-retorque", place: "trailer" }] },
+        { settledBy: [] },
+      ],
     } as unknown as Parameters<typeof due>[0];
     expect(due(standing, all)).toEqual([
       { job: "bearing-repack", place: "axle-1-left" },

@@ -33,11 +33,7 @@ export function due(standing: Schemas["Standing"], offered: readonly Offered[]):
   const repacks = standing.dues
     .filter((d) => d.due.nearness !== "later")
     .map((d) => ({ job: d.job, place: d.place }));
-  const owed = standing.owed.flatMap(({ settledBy }) =>
-    offered
-      .filter((o) => o.code === settledBy)
-      .flatMap((o) => o.places.map((place) => ({ job: o.code, place }))),
-  );
+  const owed = standing.owed.flatMap((o) => o.settledBy);
   const all = [...repacks, ...owed].filter((j) => can(j.job, j.place));
   return all.filter((j, i) => all.findIndex((o) => o.job === j.job && o.place === j.place) === i);
 }
