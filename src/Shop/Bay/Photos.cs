@@ -32,7 +32,13 @@ internal static class Photos
 
         await using var transaction = await file.Database.BeginTransactionAsync();
         Visit visit = await VisitPage.OpenAsync(file, id);
-        if (!await file.StepPhotos.AnyAsync(p => p.Id == photoId))
+        StepPhoto? known = await file.StepPhotos.AsNoTracking().FirstOrDefaultAsync(p => p.Id == photoId);
+        if (known is not null && known.VisitId != id)
+        {
+            throw Refusal.Conflict("This id belongs to another visit's picture.");
+        }
+
+        if (known is null)
         {
             Packet packet = await VisitPage.PacketAsync(file, visit);
             if (packet.Steps.All(s => s.Key != key))
@@ -66,11 +72,15 @@ internal static class Photos
         _ = worker;
         await using var transaction = await file.Database.BeginTransactionAsync();
         await VisitPage.OpenAsync(file, id);
-        await file.StepPhotos.Where(p => p.Id == photoId && p.VisitId == id).ExecuteDeleteAsync();
+        bool there = await file.StepPhotos.Where(p => p.Id == photoId && p.VisitId == id).ExecuteDeleteAsync() > 0;
         await file.SaveChangesAsync();
         VisitState state = await Steps.StateAsync(file, id);
         await transaction.CommitAsync();
-        File.Delete(folder.PathOf(photoId));
+        if (there)
+        {
+            File.Delete(folder.PathOf(photoId));
+        }
+
         return TypedResults.Ok(state);
     }
 

@@ -195,6 +195,10 @@ public class ComposerTests
         int[] order = [keys.IndexOf("right/raised/lower"), keys.IndexOf("axle-1-left-u-bolts/u-bolts-off/u-bolt-torque"), keys.IndexOf("axle-1-left/wheel-off/torque"), keys.IndexOf("axle-1-right-brake/brake-setting/power"), keys.IndexOf("trailer/secured/unchock")];
         Assert.Equal(order.Order(), order);
         Assert.DoesNotContain(-1, order);
+
+        // Lug nuts from nose to tail, a side at a time, whatever order the wheels came off in.
+        Packet all = Everywhere(Gears.Tandem, "bearing-repack", "equalizer", "brake-assembly");
+        Assert.Equal(["axle-1-left", "axle-2-left", "axle-1-right", "axle-2-right"], all.Steps.Where(s => s.Key.EndsWith("/wheel-off/torque", StringComparison.Ordinal)).Select(s => s.Place));
     }
 
     [Fact]
@@ -305,5 +309,5 @@ public class ComposerTests
 
     private static JobAt[] Jobs(RunningGear gear, string code) => [.. Catalogue.For(gear).Single(j => j.Job.Code == code).Places.Select(p => new JobAt(code, p.Code))];
 
-    private static Packet Everywhere(RunningGear gear, string code) => Composer.Compose(gear, Jobs(gear, code), SchoolChoices.Defaults);
+    private static Packet Everywhere(RunningGear gear, params string[] codes) => Composer.Compose(gear, [.. codes.SelectMany(c => Jobs(gear, c))], SchoolChoices.Defaults);
 }

@@ -110,6 +110,8 @@ export function StepPanel({ visit, step, onState, onTold, onFound }: Props) {
 
   useEffect(() => {
     (firstField.current ?? doneButton.current)?.focus({ preventScroll: true });
+    // A figure that stands there already is replaced by what is typed, not added to.
+    firstField.current?.select();
   }, []);
 
   const settle = useMutation({
