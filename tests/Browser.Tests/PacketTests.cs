@@ -24,7 +24,7 @@ public sealed class PacketTests
             Want(screen, "axle-1-left", "Bearing repack");
             Want(screen, "axle-1-left-brake", "Electric brake assembly");
             Want(screen, "equalizer-1-left", "Equalizer");
-            screen.Sees("In visits of their own:");
+            screen.Sees("In visits of their own ");
             screen.Sees("Together saves");
             screen.Accessible();
             screen.Touch(screen.Words("Take it in"), 44);

@@ -86,7 +86,11 @@ export function TakeIn({ trailer, offered, wanted, onWanted }: Props) {
   const stands = jobs.length > 0 && !look.error ? look.data : undefined;
   return (
     <Section>
-      <h2>A visit</h2>
+      <Row style={{ justifyContent: "space-between", alignItems: "baseline" }}>
+        <h2>A visit</h2>
+        <Minutes aria-live="polite">{stands?.minutesInWords}</Minutes>
+      </Row>
+      {stands && <Together look={stands} several={jobs.length > 1} two={hands === "2"} />}
       {jobs.length === 0 && (
         <p>
           Touch a place on the plan and say what is wanted there
@@ -165,7 +169,7 @@ export function TakeIn({ trailer, offered, wanted, onWanted }: Props) {
       )}
       <Problem of={look.error ?? (refused && !meterProblem ? refused : undefined)} />
       {jobs.length > 0 && (
-        <Row $gap={18}>
+        <div>
           <Button
             $main
             isDisabled={start.isPending || look.error !== null}
@@ -175,24 +179,31 @@ export function TakeIn({ trailer, offered, wanted, onWanted }: Props) {
           >
             Take it in
           </Button>
-          <Minutes aria-live="polite">{stands?.minutesInWords}</Minutes>
-        </Row>
+        </div>
       )}
-      {stands && <Comes look={stands} several={jobs.length > 1} two={hands === "2"} />}
+      {stands && <Comes look={stands} />}
     </Section>
   );
 }
 
-function Comes({ look, several, two }: { look: Schemas["PacketLook"]; several: boolean; two: boolean }) {
+/** What the jobs come to as one packet, said before anything else: it is what people plan by. */
+function Together({ look, several, two }: { look: Schemas["PacketLook"]; several: boolean; two: boolean }) {
   return (
-    <Stack $gap={6}>
+    <Stack $gap={2}>
       {two && <span>With two it stands {look.elapsedInWords}.</span>}
       {several && (
         <span>
-          In visits of their own: {look.apartInWords}. Together saves{" "}
+          In visits of their own {look.apartInWords}. Together saves{" "}
           <b style={{ whiteSpace: "nowrap" }}>{look.savedInWords}</b>.
         </span>
       )}
+    </Stack>
+  );
+}
+
+function Comes({ look }: { look: Schemas["PacketLook"] }) {
+  return (
+    <Stack $gap={6}>
       {look.partsPrice !== null && (
         <span>
           Parts about {look.partsPrice.toFixed(2)}
