@@ -15,7 +15,10 @@ const Line = styled.div`
   gap: 4px 16px;
   align-items: baseline;
   @media (max-width: 700px) {
-    grid-template-columns: minmax(0, 1fr) auto;
+    grid-template-columns: minmax(0, 1fr) auto auto;
+    & > :nth-child(-n + 2) {
+      grid-column: 1 / -1;
+    }
   }
 `;
 
@@ -50,7 +53,7 @@ export default function PartsPage() {
       </Head>
       <Stack>
         <Row $gap={16} style={{ alignItems: "end" }}>
-          <TextField label="Find" value={find} onChange={setFind} placeholder="25580, seal 2.250, BOLT-WET" />
+          <TextField label="Find" value={find} onChange={setFind} placeholder="25580, seal 2.250" />
           <Button onPress={() => setEditing("")}>Add a part of our own</Button>
         </Row>
         <Problem of={parts.error} />
@@ -154,7 +157,7 @@ function Edit({ part, onLeave }: { part: Part; onLeave: () => void }) {
             value={edit.price}
             onChange={(price) => change({ price })}
             problem={refused?.field("/price")}
-            hint={part.source && `now ${part.source}`}
+            hint={part.source && `this price: ${part.source}`}
             autoFocus={!fresh}
           />
         </Row>
