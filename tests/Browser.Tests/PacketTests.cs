@@ -85,7 +85,7 @@ public sealed class PacketTests
     }
 
     [Fact]
-    public async Task Two_screens_on_one_visit_see_each_others_ticks_and_the_second_to_finish_a_step_is_told_who_did()
+    public async Task Two_screens_on_one_visit_see_each_others_ticks_and_one_step_finished_on_both_counts_once()
     {
         (RunningShop shop, Screen first) = await Screen.OnTheDemoAsync();
         using (shop)
@@ -109,7 +109,7 @@ public sealed class PacketTests
 
             Assert.True(took.Exists(t => t < 1000), $"The other screen saw the ticks after {string.Join(", ", took)} ms.");
 
-            // Both finish the same step: one of them is told, and both go on.
+            // Both finish the same step at once: it is written down once, and both go on.
             here = first.TextOf("main form h3");
             second.WaitUntil(() => second.TextOf("main form h3") == here, "the same step on both");
             int before = Entries(await shop.GetAsync($"/api/bay/visits/{id}"));

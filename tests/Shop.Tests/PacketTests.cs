@@ -23,7 +23,8 @@ public sealed class PacketTests : IDisposable
 
     private Task<VisitAnswer> ReadAsync(Guid visit) => shop.GetAsync<VisitAnswer>($"/api/bay/visits/{visit}");
 
-    private Task<VisitAnswer> ChangeAsync(Guid visit, params JobAt[] jobs) => shop.PutAsync<VisitAnswer>($"/api/bay/visits/{visit}/jobs", new JobsDraft(jobs));
+    private async Task<VisitAnswer> ChangeAsync(Guid visit, params JobAt[] jobs) =>
+        await shop.PutAsync<VisitAnswer>($"/api/bay/visits/{visit}/jobs", new JobsDraft(jobs, Composed: (await ReadAsync(visit)).Composed));
 
     [Fact]
     public async Task Three_jobs_on_one_side_are_told_against_three_visits_of_their_own()
@@ -104,9 +105,13 @@ public sealed class PacketTests : IDisposable
         VisitAnswer visit = await VisitAsync((await shop.TrailerAsync()).Id, Repack, Equalizer);
         await shop.WorkAsync(visit, 12);
         VisitAnswer less = await ChangeAsync(visit.Id, Repack);
+
+        // Another tablet that has not seen it yet would bring the equalizer back: it is told, and changes nothing. The same change sent again stands.
+        Assert.Contains("Somebody else has changed", (await shop.RefusedAsync(HttpMethod.Put, $"/api/bay/visits/{visit.Id}/jobs", new JobsDraft([Repack, Equalizer, Brake], Composed: visit.Composed), 409)).Detail, StringComparison.Ordinal);
+        Assert.Equal(less.Composed, (await shop.PutAsync<VisitAnswer>($"/api/bay/visits/{visit.Id}/jobs", new JobsDraft([Repack], Composed: visit.Composed))).Composed);
         Assert.DoesNotContain(less.Packet.Steps, s => s.Opening == "equalizer-out");
-        await shop.RefusedAsync(HttpMethod.Put, $"/api/bay/visits/{visit.Id}/jobs", new JobsDraft([Repack, new("sealed-hub", "axle-1-left")]), 422);
-        await shop.RefusedAsync(HttpMethod.Put, $"/api/bay/visits/{visit.Id}/jobs", new JobsDraft([]), 422);
+        await shop.RefusedAsync(HttpMethod.Put, $"/api/bay/visits/{visit.Id}/jobs", new JobsDraft([Repack, new("sealed-hub", "axle-1-left")], Composed: less.Composed), 422);
+        await shop.RefusedAsync(HttpMethod.Put, $"/api/bay/visits/{visit.Id}/jobs", new JobsDraft([], Composed: less.Composed), 422);
         Assert.Equal(less.Composed, (await ReadAsync(visit.Id)).Composed);
         JobsLook no = await shop.PostAsync<JobsLook>($"/api/bay/visits/{visit.Id}/jobs/look", new JobsDraft([Repack, new("sealed-hub", "axle-1-left")]));
         Assert.Contains("contradicts", no.WhyNot!, StringComparison.Ordinal);

@@ -9,7 +9,8 @@ namespace SturdyTinker.Shop.Bay;
 /// <summary>The jobs of a visit from now on.</summary>
 /// <param name="Jobs">The jobs at their places; those left out are dropped.</param>
 /// <param name="Hands">How many technicians: 1 or 2.</param>
-public sealed record JobsDraft(IReadOnlyList<JobAt> Jobs, int Hands = 1);
+/// <param name="Composed">How often the visit had been composed when the list was made: another's change in between is not overwritten.</param>
+public sealed record JobsDraft(IReadOnlyList<JobAt> Jobs, int Hands = 1, int Composed = 0);
 
 /// <summary>What changed jobs would come to, before anybody agrees.</summary>
 /// <param name="ExtraMinutes">Minutes more than is left now; less than nothing when it gets shorter.</param>
@@ -68,7 +69,7 @@ internal static class VisitJobs
     /// <summary>Composes a visit anew for other jobs, in the change set; the caller saves. Refuses (422) jobs that can't be.</summary>
     internal static async Task ChangeAsync(ShopFile file, Visit visit, IReadOnlyList<JobAt> jobs, int hands)
     {
-        if (visit.Hands == hands && jobs.ToHashSet().SetEquals(visit.Jobs))
+        if (IsSo(visit, jobs, hands))
         {
             return;
         }
@@ -82,11 +83,18 @@ internal static class VisitJobs
         visit.Composed++;
     }
 
+    private static bool IsSo(Visit visit, IReadOnlyList<JobAt> jobs, int hands) => visit.Hands == hands && jobs.ToHashSet().SetEquals(visit.Jobs);
+
     private static async Task<Ok<VisitAnswer>> PutAsync(Guid id, JobsDraft draft, ShopFile file, Worker worker)
     {
         _ = worker;
         await using var transaction = await file.Database.BeginTransactionAsync();
         Visit visit = await VisitPage.OpenAsync(file, id);
+        if (draft.Composed != visit.Composed && !IsSo(visit, draft.Jobs, draft.Hands))
+        {
+            throw Refusal.Conflict("Somebody else has changed this visit's jobs meanwhile: look at them, then ask again.");
+        }
+
         await ChangeAsync(file, visit, draft.Jobs, draft.Hands);
         await file.SaveChangesAsync();
         VisitAnswer answer = await VisitPage.AnswerAsync(file, id);

@@ -1,4 +1,3 @@
-using System.Collections.Concurrent;
 using System.Net.ServerSentEvents;
 using System.Runtime.CompilerServices;
 using System.Threading.Channels;
@@ -10,18 +9,18 @@ namespace SturdyTinker.Shop.Bay;
 internal sealed class VisitNews
 {
     private static readonly TimeSpan Breath = TimeSpan.FromSeconds(15);
-    private readonly ConcurrentDictionary<Guid, ConcurrentDictionary<Channel<long>, byte>> listeners = [];
+    private readonly Dictionary<Guid, HashSet<Channel<long>>> listeners = [];
     private long count;
 
     /// <summary>Tells that a visit has changed. Never waits: a tablet that is slow misses nothing but repetitions.</summary>
     internal void Tell(Guid visit)
     {
-        long number = Interlocked.Increment(ref count);
-        if (listeners.TryGetValue(visit, out var all))
+        lock (listeners)
         {
-            foreach (Channel<long> one in all.Keys)
+            count++;
+            foreach (Channel<long> one in listeners.GetValueOrDefault(visit) ?? [])
             {
-                one.Writer.TryWrite(number);
+                one.Writer.TryWrite(count);
             }
         }
     }
@@ -31,8 +30,16 @@ internal sealed class VisitNews
     {
         // Only the newest matters: whoever hears of it fetches the whole state.
         Channel<long> channel = Channel.CreateBounded<long>(new BoundedChannelOptions(1) { FullMode = BoundedChannelFullMode.DropOldest });
-        var all = listeners.GetOrAdd(visit, _ => []);
-        all.TryAdd(channel, 0);
+        lock (listeners)
+        {
+            if (!listeners.TryGetValue(visit, out HashSet<Channel<long>>? there))
+            {
+                listeners.Add(visit, there = []);
+            }
+
+            there.Add(channel);
+        }
+
         try
         {
             yield return new SseItem<string>("listening", "hello");
@@ -62,10 +69,12 @@ internal sealed class VisitNews
         }
         finally
         {
-            all.TryRemove(channel, out _);
-            if (all.IsEmpty)
+            lock (listeners)
             {
-                listeners.TryRemove(new(visit, all));
+                if (listeners[visit].Remove(channel) && listeners[visit].Count == 0)
+                {
+                    listeners.Remove(visit);
+                }
             }
         }
     }

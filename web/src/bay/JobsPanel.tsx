@@ -15,12 +15,19 @@ export function JobsPanel({ visit }: { visit: Schemas["VisitAnswer"] }) {
   const [adding, setAdding] = useState(false);
   const jobs = visit.state.jobs.map(({ job, place }) => ({ job, place }));
   const change = useMutation({
-    mutationFn: (body: { jobs: JobAt[]; hands: number }) =>
-      answer(shop.PUT("/api/bay/visits/{id}/jobs", { params: { path: { id: visit.id } }, body })),
+    mutationFn: (wanted: { jobs: JobAt[]; hands: number }) =>
+      answer(
+        shop.PUT("/api/bay/visits/{id}/jobs", {
+          params: { path: { id: visit.id } },
+          body: { ...wanted, composed: visit.composed },
+        }),
+      ),
     onSuccess: (now) => {
       queries.setQueryData(["visit", visit.id], now);
       setAdding(false);
     },
+    // Refused because another tablet was first: what stands now is shown beside the sentence.
+    onError: () => queries.invalidateQueries({ queryKey: ["visit", visit.id] }),
   });
   const open = !visit.state.closedAt;
   return (
@@ -96,7 +103,11 @@ function Add({ visit, jobs, pending, onAdd, onLeave }: AddProps) {
       answer(
         shop.POST("/api/bay/visits/{id}/jobs/look", {
           params: { path: { id: visit.id } },
-          body: { jobs: wanted ? [...jobs, wanted] : jobs, hands: visit.hands },
+          body: {
+            jobs: wanted ? [...jobs, wanted] : jobs,
+            hands: visit.hands,
+            composed: visit.composed,
+          },
         }),
       ),
     enabled: wanted !== null,
