@@ -11,6 +11,8 @@ internal static class BrakeJobs
 {
     private const string Assembly = "brake-assembly", Shoes = "shoes-and-magnet", HydraulicShoes = "hydraulic-shoes";
 
+    private const string CouplerCaution = "The coupler's bolts carry the trailer: graded bolts, new lock washers.";
+
     private static bool IsElectric(RunningGear gear, Place place) => gear.Brake == BrakeKind.ElectricDrum;
 
     private static bool IsDrum(RunningGear gear, Place place) => gear.Brake is BrakeKind.ElectricDrum or BrakeKind.HydraulicDrum;
@@ -65,6 +67,7 @@ internal static class BrakeJobs
             Tools = _ => ["bleeder hose and jar", "flare wrench"],
             Parts = _ => [new("brake fluid", 2, "oz")],
             Looks = [Subject.Hydraulics],
+            Wanted = c => IsHydraulic(c.Gear, c.Place) || c.Doing(DiscConversion),
             Late = true,
             WeightDown = WeightDownRank.Bleed,
         })
@@ -232,7 +235,7 @@ internal static class BrakeJobs
             Torque = Torques.Makers("Actuator bolts", 4),
             Parts = _ => [new("brake actuator", 1, "piece")],
             Tools = _ => ["torque wrench", "flare wrench"],
-            Cautions = [BrakeCaution, "The coupler's bolts carry the trailer: graded bolts, new lock washers."],
+            Cautions = [BrakeCaution, CouplerCaution],
         }),
         .. Bleeding,
     ])
@@ -244,13 +247,30 @@ internal static class BrakeJobs
     private static Job Conversion()
     {
         Work Each(string opening, Step step) => new(DiscConversion, opening, step) { Where = (gear, axle) => Places.Touching(gear, PlaceKind.Brake, axle) };
+        Work Once(Step step) => new(DiscConversion, "secured", step) { Where = (_, _) => [Place.Trailer] };
         return new(DiscConversion, "Drum-to-disc conversion", [PlaceKind.Axle], IsDrum,
         [
+            Once(new("actuator-fit", "Actuator into the tongue, its line run back to the axles", 30)
+            {
+                Detail = "Convert every braked axle: an actuator works no electric brake. The controller's wire is capped and clipped away.",
+                Torque = Torques.Makers("Actuator bolts", 4),
+                Parts = _ => [new("brake actuator", 1, "piece"), new("brake line with flare fittings", 1, "piece")],
+                Tools = _ => ["torque wrench", "flare wrench", "rivet gun"],
+                Cautions = [BrakeCaution, CouplerCaution],
+                Looks = [Subject.Coupler],
+                Wanted = Electric,
+            }),
+            Once(new("actuator-look", "See that the actuator is one for disc brakes", 0.5m)
+            {
+                Detail = "One made for drums keeps a little pressure in the line, and discs drag (from memory): its plate or its maker says.",
+                Looks = [Subject.Hydraulics],
+                Wanted = c => !Electric(c),
+            }),
             Each("plate-off", new("flange", "Clean the brake flange, try the bracket on it", 2) { Tools = _ => ["wire brush"], Looks = [Subject.Axle] }),
-            Each("hub-off", new("rotor-hub", "Make up the hub with its rotor: cups in, bearings packed", 6)
+            Each("hub-off", new("rotor-hub", "Make up the hub with its rotor: cups in, bearings packed, seal in", 6)
             {
                 Detail = "Look whether its cups are in already. The rotor's faces stay clean to the end.",
-                Parts = _ => [new("hub with rotor", 1, "piece"), new(PartNames.Grease, 3, "oz")],
+                Parts = c => [new("hub with rotor", 1, "piece"), .. WheelEndJobs.Pairs(c.Gear), SealFor(c.Gear), new(PartNames.Grease, 3, "oz")],
                 Tools = _ => ["bearing packer", "cup driver"],
                 Looks = [Subject.Cup, Subject.Bearing],
             }),
@@ -265,18 +285,17 @@ internal static class BrakeJobs
             }),
             Each("wheel-off", new("line-run", "Run the line, clips riveted to the axle", 6)
             {
-                Detail = "Its hydraulic actuator is a job of its own, at the tongue.",
+                Detail = "Slack enough for the axle's full travel, nothing that rubs.",
                 Tools = _ => ["flare wrench", "rivet gun"],
                 Late = true,
             }),
             .. Bleeding,
-            new(DiscConversion, "secured", new("write-down", "Change the trailer's description to disc brakes", 1)
+            Once(new("write-down", "Change the trailer's description to disc brakes", 1)
             {
                 Detail = "On its page in the yard, once the visit is closed: the next packet follows from it.",
                 Late = true,
                 WeightDown = WeightDownRank.Papers,
-            })
-            { Where = (_, _) => [Place.Trailer] },
+            }),
         ])
         { Area = JobArea.Brake, Lacking = "needs drum brakes", NotWith = [Assembly, Shoes, HydraulicShoes, "brake-adjustment", "bearing-repack", "bearings-and-cups", "hub", SealedHub], FollowUps = [FollowUpRules.LeakLook, FollowUpRules.HubFeel] };
     }

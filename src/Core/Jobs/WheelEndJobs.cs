@@ -172,15 +172,18 @@ internal static class WheelEndJobs
         FollowUps = [FollowUpRules.StripAndLook],
     };
 
+    // Cone and cup are a matched pair: whoever renews one renews both.
+    internal static IReadOnlyList<PartNeed> Pairs(RunningGear gear) => UsualSet.For(gear.RatingPounds) is { } set
+        ? [.. new[] { set.Inner, set.Outer }.Select(cone => new PartNeed(PartNames.ConeAndCup(cone), 1, "piece"))]
+        : [new("cone and cup, by the old ones' numbers", 2, "piece")];
+
     private static Job BearingsAndCups() => new("bearings-and-cups", "Bearings and cups", [PlaceKind.WheelEnd], (gear, _) => gear.Lubrication != Lubrication.SealedHub,
     [
         .. BearingRepack().Work,
         new("bearings-and-cups", "hub-open", new("new-pair", "Lay out the new cones and cups, numbers against the old", 1)
         {
             Detail = "Always cone and cup together; inner and outer differ.",
-            Parts = c => UsualSet.For(c.Gear.RatingPounds) is { } set
-                ? [.. new[] { set.Inner, set.Outer }.Select(cone => new PartNeed(PartNames.ConeAndCup(cone), 1, "piece"))]
-                : [new("cone and cup, by the old ones' numbers", 2, "piece")],
+            Parts = c => Pairs(c.Gear),
             Looks = [Subject.Bearing],
         }),
         new("bearings-and-cups", "hub-open", new("cups-out", "Drive the old cups out, evenly from side to side", 3)
@@ -204,8 +207,8 @@ internal static class WheelEndJobs
         Rock,
         new("hub", "hub-off", new("compare-hub", "Compare the new hub with the old: studs, drum, bearings", 1.5m)
         {
-            Detail = "Look whether it has its cups in already before any are driven.",
-            Parts = _ => [new("hub or hub-drum, by studs and bearings", 1, "piece")],
+            Detail = "Look whether it has its cups in already before any are driven: a second cup on top makes everything stand proud. New cups want new cones.",
+            Parts = c => [new("hub or hub-drum, by studs and bearings", 1, "piece"), .. Pairs(c.Gear)],
             Looks = [Subject.Cup],
         }),
         new("hub", "hub-open", new("wash-new", "Wash the new hub's bore clean of its oil and swarf", 1.5m) { Tools = _ => ["parts washer", "rags"] }),

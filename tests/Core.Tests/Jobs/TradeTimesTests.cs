@@ -120,6 +120,22 @@ public class TradeTimesTests
     }
 
     [Fact]
+    public void An_electric_trailer_gets_its_actuator_with_its_discs_and_only_discs_are_bled()
+    {
+        static string[] Bled(Packet packet) => [.. packet.Steps.Where(s => s.Key.EndsWith("/bleed", StringComparison.Ordinal)).Select(s => s.Place)];
+        Packet one = Compose(Gears.Tandem, "disc-conversion@axle-1"), both = Compose(Gears.Tandem, "disc-conversion@axle-1", "disc-conversion@axle-2");
+        Assert.Equal(["axle-1-right-brake", "axle-1-left-brake"], Bled(one));
+        Assert.Equal(["axle-2-right-brake", "axle-2-left-brake", "axle-1-right-brake", "axle-1-left-brake"], Bled(both));
+        Assert.Equal(1, both.PartsToTake.Single(p => p.Name == "brake actuator").Quantity);
+
+        // Hubs with new cups get new cones and a new seal; a hydraulic trailer has its actuator already.
+        Assert.Equal(4, both.PartsToTake.Single(p => p.Name == "hub with rotor").Quantity);
+        Assert.Equal(8, both.PartsToTake.Where(p => p.Name.StartsWith("cone ", StringComparison.Ordinal)).Sum(p => p.Quantity));
+        Assert.Equal(4, both.PartsToTake.Where(p => p.Name.StartsWith("grease seal", StringComparison.Ordinal)).Sum(p => p.Quantity));
+        Assert.DoesNotContain(Compose(Gears.Tandem with { Brake = BrakeKind.HydraulicDrum }, "disc-conversion@axle-1").PartsToTake, p => p.Name == "brake actuator");
+    }
+
+    [Fact]
     public void The_deepest_packet_there_is_has_everything_and_still_holds_together()
     {
         RunningGear triple = GearDefaults.For(3, 7_000) with { Spindle = SpindleKind.BoltOn };
