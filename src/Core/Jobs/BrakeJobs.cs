@@ -57,6 +57,9 @@ internal static class BrakeJobs
         }),
     ];
 
+    // Pistons that were pushed back have to come out again before the road.
+    private static Work Pedal { get; } = new("pedal", "secured", new("pump-firm", "Pump the actuator until it is firm", 1) { Late = true, WeightDown = WeightDownRank.Try, Looks = [Subject.Hydraulics] }) { Where = (_, _) => [Place.Trailer] };
+
     // Whatever opened the lines, all brakes are bled once, the farthest from the actuator first.
     private static IReadOnlyList<Work> Bleeding { get; } =
     [
@@ -169,7 +172,7 @@ internal static class BrakeJobs
             Tools = _ => ["clamp"],
             Cautions = [BrakeCaution],
         }),
-        new("pedal", "secured", new("pump-firm", "Pump the actuator until it is firm", 1) { Late = true, WeightDown = WeightDownRank.Try, Looks = [Subject.Hydraulics] }) { Where = (_, _) => [Place.Trailer] },
+        Pedal,
     ])
     { Area = JobArea.Brake, Lacking = "needs disc brakes" };
 
@@ -200,6 +203,7 @@ internal static class BrakeJobs
         At(HydraulicShoes, "hub-off", new("shoes-in", "New shoes in, springs on", 6) { Tools = _ => ["brake spring pliers"], Parts = c => [new(PartNames.Shoes(c.Gear), 1, "piece")] }),
         At(HydraulicShoes, "hub-off", DrumTurned),
         .. Setting,
+        Pedal,
     ])
     { Area = JobArea.Brake, Lacking = "needs hydraulic drum brakes", NotWith = [DiscConversion], FollowUps = [FollowUpRules.AdjustAgain] };
 

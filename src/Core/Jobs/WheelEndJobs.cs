@@ -58,17 +58,23 @@ internal static class WheelEndJobs
             Detail = "From the large end until fresh grease comes out at the small end, all the way round; by palm or packer.",
             Tools = _ => ["bearing packer"],
             Parts = c => [Grease(c.Schools.Is(SchoolQuestions.GreaseFill, "cavity") ? 6 : 3)],
+            Wanted = Greased,
+        }),
+        At("hub-open", new("wet", "Wet both bearings with hub oil", 1)
+        {
+            Detail = "So that they do not start dry: the oil takes a while to find them.",
+            Wanted = Oiled,
         }),
         At("hub-open", new("film", "A film on cups and spindle journals", 0.25m)
         {
             Detail = "Room is left in the hub: grease expands, and an over-filled hub heats and blows its seal.",
-            Wanted = c => c.Schools.Is(SchoolQuestions.GreaseFill, "packed"),
+            Wanted = c => Greased(c) && c.Schools.Is(SchoolQuestions.GreaseFill, "packed"),
             School = SchoolQuestions.GreaseFill,
         }),
         At("hub-open", new("fill-cavity", "Fill the hub cavity between the cups", 0.25m)
         {
             Detail = "Keeps water out of a hub that goes down the ramp. Not beyond the cups: it still needs room to expand.",
-            Wanted = c => c.Schools.Is(SchoolQuestions.GreaseFill, "cavity"),
+            Wanted = c => Greased(c) && c.Schools.Is(SchoolQuestions.GreaseFill, "cavity"),
             School = SchoolQuestions.GreaseFill,
         }),
         new("spares", "secured", new("spares", "See that a packed hub and a bearing set ride along", 0.5m)

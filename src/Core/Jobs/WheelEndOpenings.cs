@@ -123,12 +123,25 @@ internal static class WheelEndOpenings
 
     private static Opening CapOff() => new(
         "cap-off", "cap off", [PlaceKind.WheelEnd], 4, ["wheel-off"],
-        [new("cap", "Dust cap off", 1) { Detail = "Walk it out evenly all round so that it stays round.", Tools = _ => ["cap chisel", "hammer"] }],
         [
-            new("cap-on", "A little grease behind the cap, tap it on square", 0.5m)
+            new("cap", "Dust cap off", 1) { Detail = "Walk it out evenly all round so that it stays round.", Tools = _ => ["cap chisel", "hammer"], Wanted = c => c.Gear.Lubrication != Lubrication.OilBath },
+            new("oil-cap", "Pan under the hub, oil cap off", 1)
             {
-                Detail = "Leave room: grease expands. A fresh plug if the old one is torn.",
-                Parts = _ => [],
+                Detail = "Look at the oil as it runs: milky is water, glitter is metal.",
+                Tools = _ => ["catch pan", "socket set"],
+                Looks = [Subject.Grease],
+                Wanted = c => c.Gear.Lubrication == Lubrication.OilBath,
+            },
+        ],
+        [
+            new("cap-on", "A little grease behind the cap, tap it on square", 0.5m) { Detail = "Leave room: grease expands. A fresh plug if the old one is torn.", Wanted = Greased },
+            new("cap-plain", "Cap on, square", 0.5m) { Wanted = c => !Greased(c) && !Oiled(c) },
+            new("oil-on", "Cap on with a fresh gasket, oil to its line, spin, wait, look again", 4)
+            {
+                Detail = "It sinks as it runs into the bearings: top it up until it stands. Spent oil to proper disposal.",
+                Parts = _ => [new(PartNames.HubOil, 8, "oz"), new(PartNames.OilCapGasket, 1, "piece")],
+                Looks = [Subject.Seal],
+                Wanted = Oiled,
             },
             new("turn-and-feel", "Turn it and feel", 0.5m) { Detail = "Free, no grumble, no rub but the brush of the shoes.", Looks = [Subject.Play, Subject.Bearing] },
         ]);

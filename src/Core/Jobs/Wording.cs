@@ -41,6 +41,12 @@ internal static class Wording
     /// <summary>Whether a lock of this kind goes on again.</summary>
     internal static Func<StepContext, bool> LockedBy(NutRetention kind) => c => c.Gear.NutRetention == kind && Adjustable(c);
 
+    /// <summary>Whether grease is packed into this hub by hand.</summary>
+    internal static bool Greased(StepContext c) => c.Gear.Lubrication is Lubrication.HandPacked or Lubrication.GreasableSpindle && !c.Doing(SealedHub);
+
+    /// <summary>Whether oil stands in this hub when it is closed again.</summary>
+    internal static bool Oiled(StepContext c) => c.Gear.Lubrication == Lubrication.OilBath && !c.Doing(SealedHub);
+
     internal static bool Electric(StepContext c) => c.Gear.Brake == BrakeKind.ElectricDrum;
 
     internal static bool Hydraulic(StepContext c) => c.Gear.Brake is BrakeKind.HydraulicDrum or BrakeKind.HydraulicDisc;

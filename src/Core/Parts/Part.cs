@@ -42,6 +42,8 @@ public sealed record Part(string Code, string Name, string Kind, string Measures
         yield return Memory("CAP-PLUG", "dust cap", "Small parts", "by the hub's bore", 5);
         yield return Memory("GREASE-WB", PartNames.Grease, "Grease", "a cartridge is 14 oz", 0.5m, "oz");
         yield return Memory("GREASE-00", PartNames.SemiFluidGrease, "Grease", "metered", 0.6m, "oz");
+        yield return Memory("OIL-HUB", PartNames.HubOil, "Grease", "to the cap's line", 0.3m, "oz");
+        yield return Memory("GASKET-OILCAP", PartNames.OilCapGasket, "Hubs", "by the cap", 1.5m);
 
         // Practice: 50 sealed wire joints for 8.
         yield return new("JOINT-CRIMP", PartNames.CrimpJoint, "Wiring", "12 to 10 AWG", "piece", 0.16m, Source.Practice);

@@ -15,6 +15,12 @@ public static class PartNames
     /// <summary>Semi-fluid grease of a sealed hub.</summary>
     public const string SemiFluidGrease = "semi-fluid hub grease, NLGI 00";
 
+    /// <summary>Oil of an oil-bath hub.</summary>
+    public const string HubOil = "hub oil, SAE 80W-90";
+
+    /// <summary>Gasket under an oil-bath hub's cap.</summary>
+    public const string OilCapGasket = "oil cap gasket";
+
     /// <summary>Sealed crimp joint.</summary>
     public const string CrimpJoint = "sealed crimp joint with heat-shrink";
 
