@@ -1,5 +1,5 @@
 import { useMutation } from "@tanstack/react-query";
-import { type ReactNode, useEffect, useRef, useState } from "react";
+import { useEffect, useRef, useState } from "react";
 import styled from "styled-components";
 import { answer, type Schemas, shop, ShopProblem } from "../api/client";
 import { newId } from "../api/ids";
@@ -7,11 +7,13 @@ import { minutesInWords, partWords } from "../api/words";
 import { Button } from "../ui/Button";
 import { Choice, TextField, Tick } from "../ui/Fields";
 import { MeasureField } from "../ui/MeasureField";
+import { Measured } from "./Measured";
 import { Photos } from "./Photos";
 import { TorqueStages } from "./TorqueStages";
 import { useInstruments, useListen } from "./useInstruments";
 import { Quiet, Row, Stack } from "../ui/Page";
 import { Problem } from "../ui/Problem";
+import { useDraft } from "./useDraft";
 import { useStepParts } from "./useStepParts";
 
 const Title = styled.h2`
@@ -305,43 +307,4 @@ export function StepPanel({ visit, step, onState, onTold, onFound }: Props) {
       {last && <Narrow>{takeBack(last.id)}</Narrow>}
     </form>
   );
-}
-
-interface MeasuredProps {
-  tools: readonly Schemas["InstrumentAnswer"][];
-  listening: boolean;
-  busy: boolean;
-  problem: Error | null;
-  onListen: (code: string) => void;
-  children: ReactNode;
-}
-
-/** A field with the instruments that can fill it; without any, the field alone. */
-function Measured({ tools, listening, busy, problem, onListen, children }: MeasuredProps) {
-  return (
-    <Stack $gap={4}>
-      {children}
-      {tools.map((tool) => (
-        <Row key={tool.code}>
-          <Button isDisabled={busy} onPress={() => onListen(tool.code)}>
-            {listening ? `Listening to the ${tool.name}…` : `Listen to the ${tool.name}`}
-          </Button>
-        </Row>
-      ))}
-      <Problem of={problem} />
-    </Stack>
-  );
-}
-
-/** Figures typed and not sent yet, kept in this browser so that a reload loses none of them. */
-function useDraft(key: string, codes: readonly string[]) {
-  const at = (code: string) => `tinker-draft/${key}/${code}`;
-  const [typed, set] = useState<Record<string, string>>(() =>
-    Object.fromEntries(codes.map((code) => [code, sessionStorage.getItem(at(code)) ?? ""])),
-  );
-  const setTyped = (code: string, text: string) => {
-    sessionStorage.setItem(at(code), text);
-    set((now) => ({ ...now, [code]: text }));
-  };
-  return [typed, setTyped] as const;
 }
