@@ -129,8 +129,8 @@ public sealed class RunningShop : IDisposable
     /// <summary>A figure that may be typed for each kind of reading a visit asks for.</summary>
     public static Dictionary<string, string> Believable(JsonElement visit) => visit.GetProperty("readingsAsked").EnumerateArray().ToDictionary(r => r.GetProperty("code").GetString()!, r => r.GetProperty("example").GetString()!);
 
-    // As the first of those who work here.
-    private async Task<JsonElement> SendAsync(HttpMethod method, string path, object body)
+    /// <summary>Sends a body as the first of those who work here; answers what comes back, or fails.</summary>
+    public async Task<JsonElement> SendAsync(HttpMethod method, string path, object body)
     {
         using HttpRequestMessage request = new(method, path) { Content = JsonContent.Create(body) };
         request.Headers.Add("Tinker-Person", await PersonAsync());

@@ -70,7 +70,7 @@ internal static class BrakeJobs
             Tools = _ => ["bleeder hose and jar", "flare wrench"],
             Parts = _ => [new("brake fluid", 2, "oz")],
             Looks = [Subject.Hydraulics],
-            Wanted = c => IsHydraulic(c.Gear, c.Place) || c.Doing(DiscConversion),
+            Wanted = HydraulicThen,
             Late = true,
             WeightDown = WeightDownRank.Bleed,
         })

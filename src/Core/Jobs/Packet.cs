@@ -122,6 +122,9 @@ public sealed record Packet(IReadOnlyList<PacketStep> Steps, IReadOnlyList<Packe
     /// <summary>Minutes as people say them: "50 min", "2 h 32".</summary>
     public static string InWords(decimal minutes) => Wording.Minutes(minutes);
 
+    /// <summary>How much one is longer than the other, from both as they are said, so that the three add up on the screen.</summary>
+    public static string DifferenceInWords(decimal longer, decimal shorter) => Wording.Minutes(Wording.WholeMinutes(longer) - Wording.WholeMinutes(shorter));
+
     /// <summary>Parts and consumables of the whole packet, like ones added up.</summary>
     public IReadOnlyList<PartNeed> PartsToTake =>
         [.. Steps.SelectMany(s => s.Parts).GroupBy(p => (p.Name, p.Unit)).Select(g => g.First() with { Quantity = g.Sum(p => p.Quantity) })];

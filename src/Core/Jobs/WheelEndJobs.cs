@@ -14,8 +14,6 @@ internal static class WheelEndJobs
     /// <summary>Jobs that leave the same hub with its bearings packed, each in its own way.</summary>
     private static readonly string[] PackingJobs = [Repack, "bearings-and-cups", "hub"];
 
-    private static bool Packed(RunningGear gear) => gear.Lubrication is Lubrication.HandPacked or Lubrication.GreasableSpindle;
-
     private static Work At(string opening, Step step) => new(Repack, opening, step);
 
     private static PartNeed Grease(decimal ounces) => new(PartNames.Grease, ounces, "oz");

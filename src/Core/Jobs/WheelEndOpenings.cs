@@ -308,7 +308,7 @@ internal static class WheelEndOpenings
             new("line-on", "Line on, nut by hand first", 3)
             {
                 Detail = "A nut started crosswise is ruined; snug, then a little. The system is bled at the end.",
-                Wanted = c => Hydraulic(c) || c.Doing(DiscConversion),
+                Wanted = HydraulicThen,
                 Tools = _ => ["flare wrench"],
                 Cautions = [BrakeCaution],
             },

@@ -41,8 +41,11 @@ internal static class Wording
     /// <summary>Whether a lock of this kind goes on again.</summary>
     internal static Func<StepContext, bool> LockedBy(NutRetention kind) => c => c.Gear.NutRetention == kind && Adjustable(c);
 
-    /// <summary>Whether grease is packed into this hub by hand.</summary>
-    internal static bool Greased(StepContext c) => c.Gear.Lubrication is Lubrication.HandPacked or Lubrication.GreasableSpindle && !c.Doing(SealedHub);
+    /// <summary>Whether these hubs are packed with grease by hand.</summary>
+    internal static bool Packed(RunningGear gear) => gear.Lubrication is Lubrication.HandPacked or Lubrication.GreasableSpindle;
+
+    /// <summary>Whether grease is packed into this hub when it is closed again.</summary>
+    internal static bool Greased(StepContext c) => Packed(c.Gear) && !c.Doing(SealedHub);
 
     /// <summary>Whether oil stands in this hub when it is closed again.</summary>
     internal static bool Oiled(StepContext c) => c.Gear.Lubrication == Lubrication.OilBath && !c.Doing(SealedHub);
@@ -50,6 +53,9 @@ internal static class Wording
     internal static bool Electric(StepContext c) => c.Gear.Brake == BrakeKind.ElectricDrum;
 
     internal static bool Hydraulic(StepContext c) => c.Gear.Brake is BrakeKind.HydraulicDrum or BrakeKind.HydraulicDisc;
+
+    /// <summary>Whether the brake here has a line once the visit is over: it had one, or is converted.</summary>
+    internal static bool HydraulicThen(StepContext c) => Hydraulic(c) || c.Doing(DiscConversion);
 
     /// <summary>
     /// The lug socket to try first. Width across flats after ASME B18.2.2; lug nuts often differ, so it says "try".
@@ -71,10 +77,13 @@ internal static class Wording
         _ => new("grease seal, by the old one's number", 1, "piece"),
     };
 
+    /// <summary>Minutes as they are said: whole ones, a half rounded up.</summary>
+    internal static int WholeMinutes(decimal minutes) => (int)Math.Round(minutes, MidpointRounding.AwayFromZero);
+
     /// <summary>Minutes as people say them: "50 min", "2 h 32".</summary>
     internal static string Minutes(decimal minutes)
     {
-        int whole = (int)Math.Round(minutes, MidpointRounding.AwayFromZero);
+        int whole = WholeMinutes(minutes);
         return whole < 60
             ? string.Create(CultureInfo.InvariantCulture, $"{whole} min")
             : string.Create(CultureInfo.InvariantCulture, $"{whole / 60} h {whole % 60:00}");

@@ -82,8 +82,7 @@ internal static class VisitStart
             packet.MinutesInWords,
             Packet.InWords(packet.Elapsed),
             Packet.InWords(apart),
-            // From the figures as they are said, so that the three add up on the screen.
-            Packet.InWords(decimal.Round(apart, MidpointRounding.AwayFromZero) - decimal.Round(packet.Minutes, MidpointRounding.AwayFromZero)),
+            Packet.DifferenceInWords(apart, packet.Minutes),
             packet.Steps.Count,
             packet.PartsToTake,
             packet.ToolsToTake,
