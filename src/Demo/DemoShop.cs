@@ -1,4 +1,5 @@
 using System.Globalization;
+using SturdyTinker.Core.Findings;
 using SturdyTinker.Core.Gear;
 using SturdyTinker.Core.Intervals;
 using SturdyTinker.Core.Jobs;
@@ -53,12 +54,13 @@ public static class DemoShop
                     Sockets = visit.Sockets,
                     Schools = customers[told.Customer].Schools,
                     ReleasedBecause = visit.ReleasedBecause,
+                    Since = trailer.AddedOn,
                 }.AddToAsync(file, random, UsageLine.Of(trailer, road.Where(r => r.On <= day), day));
             }
         }
 
         await file.SaveChangesAsync();
-        await AtWorkNowAsync(file, people[1].Id, now, random);
+        await AtWorkNowAsync(file, people, now, random);
         SettleFollowUps(file, people, today);
         await file.SaveChangesAsync();
         await transaction.CommitAsync();
@@ -141,16 +143,24 @@ public static class DemoShop
         PersonId = by,
     };
 
-    // One trailer stands in the bay, its left side nearly done.
-    private static async Task AtWorkNowAsync(ShopFile file, Guid by, DateTimeOffset now, Random random)
+    // Two trailers stand in the bay: one being repacked, its left side nearly done; one on its periodic inspection.
+    private static async Task AtWorkNowAsync(ShopFile file, List<Person> people, DateTimeOffset now, Random random)
     {
         Trailer trailer = file.Trailers.Local.First(t => t.Tag == "A-12");
-        await new WorkedVisit(trailer.Id, trailer.Gear, now.AddHours(-2), Ends("", trailer.Gear), by)
+        await new WorkedVisit(trailer.Id, trailer.Gear, now.AddHours(-2), Ends("", trailer.Gear), people[1].Id)
         {
             StopAfter = "axle-2-left/bearing-repack/judge-spindle",
-            Seen = [new Seen("axle-1-left", "grease-black", "No grit between the fingers."), new Seen("axle-2-left", "cup-damaged", "Rust line on the inner cup.")],
+            Seen = [new Seen("axle-1-left", "grease-black", "No grit between the fingers."), new Seen("axle-2-left", "cup-damaged", "Rust line on the inner cup.", Which: "inner", Damage: "corrosion-moisture")],
             Figures = new Dictionary<string, string> { ["axle-1-left/seal-journal"] = "2 1/4" },
+            Since = trailer.AddedOn,
         }.AddToAsync(file, random, UsageLine.Of(trailer, [], DateOnly.FromDateTime(now.DateTime)));
+
+        Trailer van = file.Trailers.Local.First(t => t.Tag == "Q-120");
+        await new WorkedVisit(van.Id, van.Gear, now.AddMinutes(-40), [new JobAt(PeriodicInspection.JobCode, Place.Trailer.Code)], people[0].Id)
+        {
+            StopAfter = "trailer/secured/chocks",
+            Since = van.AddedOn,
+        }.AddToAsync(file, random, UsageLine.Of(van, [], DateOnly.FromDateTime(now.DateTime)));
     }
 
     // Old checks were done within the week; the newest are still owed.

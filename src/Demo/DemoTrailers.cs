@@ -54,6 +54,7 @@ internal static class DemoTrailers
     [
         new("P-07", "Stage wagon", Puppets, Usual(2, 5_200), MeterKind.Trips, 160, 0.9, new PastVisit(540), new PastVisit(190, "", new Seen("axle-1-left", "grease-black"), new Seen("axle-2-right", "grease-fresh"), new Seen("axle-1-left-spring", "spring-flat", "Left front lowest; the chests stand there.", "Both springs of axle 1 renewed"))
         {
+            Figures = new() { ["left/ride-height-front"] = "16 3/4", ["right/ride-height-front"] = "18", ["axle-1-left-spring/side-load"] = "2,480", ["axle-1-right-spring/side-load"] = "2,060", ["axle-1-left-spring/spring-arch"] = "1 3/4", ["axle-1-right-spring/spring-arch"] = "2 3/4" },
             Also = "wear-inspection@trailer spring@axle-1-left-spring spring@axle-1-right-spring",
             Sockets = new() { ["lug nuts"] = "13/16", ["eye bolts"] = "7/8", ["U-bolts"] = "3/4" },
         })
@@ -66,7 +67,7 @@ internal static class DemoTrailers
         new("G-32", "Glider, single-seat", Gliders, Usual(1, 2_000), MeterKind.None, 30, 0.2, new PastVisit(330)),
         new("G-33", "Glider, single-seat, club spare", Gliders, Usual(1, 2_000) with { Suspension = SuspensionKind.Torsion, Spindle = SpindleKind.TorsionArm, NutRetention = NutRetention.TangWasher }, MeterKind.None, 0, 0),
         new("G-40", "Winch, two-drum", Gliders, Usual(2, 3_500) with { Brake = BrakeKind.HydraulicDisc, BrakeSize = Size(10, 0), NutRetention = NutRetention.RetainerClip }, MeterKind.Estimate, 12, 0.4, new PastVisit(250) { Also = "pads@axle-1-left-brake pads@axle-1-right-brake" }),
-        new("Q-114", "Book van, north round", Library, Usual(2, 5_200) with { Lubrication = Lubrication.GreasableSpindle }, MeterKind.HubOdometer, 265, 1, new PastVisit(590), new PastVisit(273, "", new Seen("axle-2-right", "grease-past-seal", "Drum wiped; shoes dark on the lower half. Linings of axle 2 to be renewed."), new Seen("axle-1-left", "grease-black"))
+        new("Q-114", "Book van, north round", Library, Usual(2, 5_200) with { Lubrication = Lubrication.GreasableSpindle }, MeterKind.HubOdometer, 265, 1, new PastVisit(590), new PastVisit(273, "", new Seen("axle-2-right", "grease-past-seal", "Pumped by the driver every month."), new Seen("axle-2-right-brake", "drum-black-ring", "Drum wiped."), new Seen("axle-2-right-brake", "lining-soaked", "Dark on the lower half. Linings of axle 2 to be renewed."), new Seen("axle-1-left", "grease-black"))
         {
             Figures = new() { ["axle-2-right/rim-rock"] = "3/32", ["axle-2-left/seal-journal"] = "2 1/4" },
         }),
@@ -81,10 +82,14 @@ internal static class DemoTrailers
             Planned = [(12, 240)],
         },
         new("A-15", "Press and mill", Orchard, Usual(1, 7_000) with { Lubrication = Lubrication.OilBath, Studs = new Studs(8, Length.FromInches(0.5625m)) }, MeterKind.None, 20, 0.1),
-        new("A-18", "Ladders and crew", Orchard, Usual(1, 3_500) with { Spindle = SpindleKind.BoltOn }, MeterKind.None, 40, 0.2, new PastVisit(371, "axle-1-left axle-1-right", new Seen("axle-1-left", "spindle-scored-bolt-on", "Nail catches on the inner journal.", "Bolt-on spindle renewed")) { Also = "spindle@axle-1-left" }),
-        new("B-02", "Basket and burner", Balloons, Usual(1, 3_500), MeterKind.TowLog, 110, 0.35, new PastVisit(425), new PastVisit(64, "", new Seen("axle-1-left", "play-none"), new Seen("axle-1-right", "lock-new"))),
-        new("B-03", "Envelope and fan", Balloons, Usual(1, 2_800), MeterKind.TowLog, 105, 0.35, new PastVisit(405, "", new Seen("axle-1-left", "seal-torn", "Lip cut on the thread at some earlier fitting.", "Seal renewed"))),
-        new("W-05", "Weed cutter, launched", Weeds, Usual(2, 3_500) with { Brake = BrakeKind.HydraulicDisc, BrakeSize = Size(10, 0) }, MeterKind.HubOdometer, 70, 0.2, new PastVisit(470, "", new Seen("axle-1-left", "grease-milky", "Hubs warm at the ramp.", "Seals and grease renewed"), new Seen("axle-1-left", "bearing-smooth")), new PastVisit(205, "", new Seen("axle-1-left", "grease-milky", "Again, after a summer of launching.", "Seal and grease renewed"), new Seen("axle-2-left", "grease-milky", "", "Seal and grease renewed"), new Seen("axle-1-left", "bearing-damaged", "Rust pits on three rollers.", "Cone and cup renewed"))
+        new("A-18", "Ladders and crew", Orchard, Usual(1, 3_500) with { Spindle = SpindleKind.BoltOn }, MeterKind.None, 40, 0.2, new PastVisit(371, "axle-1-left axle-1-right", new Seen("axle-1-left", "play-drag", "Set by somebody else in spring."), new Seen("axle-1-left", "bearing-heat", "Brown all round.", "Both bearings and cups renewed", "inner", "fracture-thermal"), new Seen("axle-1-left", "spindle-scored-bolt-on", "Nail catches on the inner journal.", "Bolt-on spindle renewed")) { Also = "spindle@axle-1-left" }),
+        new("B-02", "Basket and burner", Balloons, Usual(1, 3_500), MeterKind.TowLog, 110, 0.35, new PastVisit(425), new PastVisit(64, "", new Seen("axle-1-left", "play-none"), new Seen("axle-1-right", "lock-new"), new Seen("axle-1-left-brake", "drum-dull"), new Seen("axle-1-right-brake", "drum-dull"), new Seen("trailer", "wires-broken", "Chafed through where it crosses the tongue."))),
+        new("B-03", "Envelope and fan", Balloons, Usual(1, 2_800), MeterKind.TowLog, 105, 0.35, 
+            new PastVisit(590) { Figures = Linings(".158", ".157") },
+            new PastVisit(405, "", new Seen("axle-1-left", "seal-torn", "Lip cut on the thread at some earlier fitting.", "Seal renewed")) { Figures = Linings(".147", ".131") },
+            new PastVisit(240) { Figures = Linings(".140", ".114") },
+            new PastVisit(52) { Figures = Linings(".131", ".091") }),
+        new("W-05", "Weed cutter, launched", Weeds, Usual(2, 3_500) with { Brake = BrakeKind.HydraulicDisc, BrakeSize = Size(10, 0) }, MeterKind.HubOdometer, 70, 0.2, new PastVisit(470, "", new Seen("axle-1-left", "grease-milky", "Hubs warm at the ramp.", "Seals and grease renewed"), new Seen("axle-1-left", "bearing-smooth")), new PastVisit(205, "", new Seen("trailer", "use-launched-warm", "Straight from the road into the lake, twice a day."), new Seen("axle-1-left", "grease-milky", "Again, after a summer of launching.", "Seal and grease renewed"), new Seen("axle-2-left", "grease-milky", "", "Seal and grease renewed"), new Seen("axle-1-left", "bearing-damaged", "Rust pits on three rollers.", "Cone and cup renewed", "inner", "corrosion-moisture"))
         {
             Figures = new() { ["axle-1-left/seal-journal"] = "1.69", ["axle-1-left/rim-rock"] = "3/16" },
         }),
@@ -94,6 +99,8 @@ internal static class DemoTrailers
             ReleasedBecause = "Carried on a flatbed to the axle specialist; not to be towed.",
         }),
     ];
+
+    private static Dictionary<string, string> Linings(string left, string right) => new() { ["axle-1-left-brake/lining"] = left, ["axle-1-right-brake/lining"] = right };
 
     private static RunningGear Usual(int axles, int rating) => GearDefaults.For(axles, rating);
 

@@ -78,6 +78,7 @@ public static class Fleet
             DateOnly day = first.AddDays((year * 365) + 20 + random.Next(300));
             await new WorkedVisit(trailer.Id, gear, At(day), [.. Places.WheelEndsOf(gear).Select(p => new JobAt(Catalogue.BearingRepack.Code, p.Code))], person)
             {
+                Since = first,
                 Seen = [new Seen("axle-1-left", random.Next(5) == 0 ? "grease-milky" : "grease-black"), new Seen("axle-1-right", "bearing-smooth")],
             }.AddToAsync(file, random, UsageLine.Of(trailer, road, day));
         }

@@ -11,11 +11,13 @@ using SturdyTinker.Store;
 namespace SturdyTinker.Demo;
 
 /// <summary>Something seen during an invented visit.</summary>
-/// <param name="Place">Code of the wheel end.</param>
+/// <param name="Place">Code of the place.</param>
 /// <param name="Rule">Code of the row of the rulebook.</param>
 /// <param name="Note">In the person's own words; may be empty.</param>
 /// <param name="Mended">What was done about it; null when nothing was.</param>
-public sealed record Seen(string Place, string Rule, string Note = "", string? Mended = null);
+/// <param name="Which">Of an inner and an outer one, which; empty for both.</param>
+/// <param name="Damage">For a bearing, code of its damage; null where nobody classed it.</param>
+public sealed record Seen(string Place, string Rule, string Note = "", string? Mended = null, string Which = "", string? Damage = null);
 
 /// <summary>An invented visit, worked through the same rules as a real one.</summary>
 /// <param name="TrailerId">The trailer.</param>
@@ -30,6 +32,9 @@ public sealed record WorkedVisit(Guid TrailerId, RunningGear Gear, DateTimeOffse
 
     /// <summary>Figures that differ from the usual: "axle-1-left/rim-rock" to what was typed.</summary>
     public IReadOnlyDictionary<string, string> Figures { get; init; } = new Dictionary<string, string>();
+
+    /// <summary>The day the shop took the trailer on: linings and treads were new about then.</summary>
+    public DateOnly Since { get; init; } = DateOnly.FromDateTime(Start.DateTime);
 
     /// <summary>Key of the last step done when the visit is left standing in the bay; null to work it to the end.</summary>
     public string? StopAfter { get; init; }
@@ -70,6 +75,12 @@ public sealed record WorkedVisit(Guid TrailerId, RunningGear Gear, DateTimeOffse
             readings.AddRange(step.Readings.Select(kind => Measure(visit, step, kind, now, random, context)));
             file.PartsUsed.AddRange(step.Parts.Select(p => new PartUsed { Id = Guid.CreateVersion7(now), VisitId = visit.Id, Place = step.Place, StepKey = step.Key, Name = TheOne(p, readings.FindAll(r => r.Place == step.Place), context), Quantity = p.Quantity, Unit = p.Unit, Price = Part.Named(TheOne(p, [], context))?.Price, At = now, PersonId = By }));
             findings.AddRange(Seen.Where(s => s.Place == step.Place && step.Looks.Contains(Rulebook.Find(s.Rule)!.Subject) && findings.All(f => f.RuleCode != s.Rule || f.Place != s.Place)).Select(s => Find(visit, s, now)));
+            if (step.Part == StepPart.Close && findings.Count < Seen.Count)
+            {
+                // What no step asks for is written down before things go back.
+                findings.AddRange(Seen.Where(s => findings.All(f => f.RuleCode != s.Rule || f.Place != s.Place)).Select(s => Find(visit, s, now)));
+            }
+
             if (step.Key == StopAfter)
             {
                 break;
@@ -79,16 +90,19 @@ public sealed record WorkedVisit(Guid TrailerId, RunningGear Gear, DateTimeOffse
         file.StepEntries.AddRange(entries);
         file.Findings.AddRange(findings);
         file.Readings.AddRange(readings);
+        List<Reading> earlier = [.. file.Readings.Local.Where(r => r.TrailerId == TrailerId && r.VisitId != visit.Id)];
+        VisitLooks looks = new(context, findings, readings, earlier, Jobs);
+        visit.Together = looks.Together();
         if (StopAfter is null)
         {
             DateOnly day = DateOnly.FromDateTime(now.DateTime);
-            ClosingResult result = Closing.Work(visit, new Progress(packet, entries), findings, readings, usage, ReleasedBecause, day);
+            ClosingResult result = Closing.Work(visit, new Progress(packet, entries), findings, readings, usage, ReleasedBecause, day, visit.Together);
             if (result.Refusal is not null)
             {
                 throw new InvalidOperationException($"An invented visit does not close: {result.Refusal}");
             }
 
-            await file.CloseAsync(visit, result, entries, By, now.AddMinutes(2), ReleasedBecause);
+            await file.CloseAsync(visit, looks, result, entries, By, now.AddMinutes(2), ReleasedBecause);
         }
 
         return visit;
@@ -107,7 +121,9 @@ public sealed record WorkedVisit(Guid TrailerId, RunningGear Gear, DateTimeOffse
             RuleCode = rule.Code,
             Seen = rule.Seen,
             Note = seen.Note,
-            Judgement = rule.Judgement,
+            Which = seen.Which,
+            Damage = seen.Damage,
+            Judgement = rule.Judge(Schools),
             Mended = seen.Mended,
             At = at,
             PersonId = By,
@@ -117,14 +133,15 @@ public sealed record WorkedVisit(Guid TrailerId, RunningGear Gear, DateTimeOffse
     private Reading Measure(Visit visit, PacketStep step, string code, DateTimeOffset at, Random random, ReadingContext context)
     {
         ReadingKind kind = ReadingKinds.Find(code)!;
-        string typed = Figures.GetValueOrDefault($"{step.Place}/{code}") ?? Usual(code, random);
+        Place home = Subjects.Home(kind.Subject, Gear, Place.Of(step.Place));
+        string typed = Figures.GetValueOrDefault($"{home.Code}/{code}") ?? Usual(code, random);
         decimal canonical = ShopNotation.Read(typed, kind.Quantity).Canonical!.Value;
         return new Reading
         {
             Id = Guid.CreateVersion7(at),
             TrailerId = TrailerId,
             VisitId = visit.Id,
-            Place = step.Place,
+            Place = home.Code,
             Kind = code,
             StepKey = step.Key,
             Typed = typed,
@@ -140,24 +157,35 @@ public sealed record WorkedVisit(Guid TrailerId, RunningGear Gear, DateTimeOffse
     {
         "rim-rock" => random.Next(4) switch { 0 => "0", 1 => "1/32", 2 => "1/16", _ => "1/32" },
         "end-play" => random.Next(4) switch { 0 => ".002", 1 => ".003", 2 => "4 thou", _ => ".003" },
-        "lining" => random.Next(2) == 0 ? "3/16" : "5/32",
-        "tread" => random.Next(2) == 0 ? "1/4" : "7/32",
+        "lining" => Worn(0.190, 0.00004, 0.002, random),
+        "tread" => Worn(0.280, 0.00008, 0.003, random),
         "tyre-pressure" => "65",
         "ride-height-front" or "ride-height-rear" => random.Next(2) == 0 ? "18" : "18 1/8",
-        "magnet-current" => "2.9",
-        "magnet-resistance" => "3.2",
-        "drum-diameter" => "12.020",
+        "crown-left" or "crown-right" => "4 1/2",
+        "crown-middle" => "4 5/8",
+        "magnet-current" => Gear.BrakeSize?.Diameter < Length.FromInches(8) ? "2.4" : "2.9",
+        "magnet-resistance" => Gear.BrakeSize?.Diameter < Length.FromInches(8) ? "3.9" : "3.2",
+        "drum-diameter" => OfDrum(0.020m),
+        "drum-stamped" => OfDrum(0.090m),
         "rotor-thickness" => ".880",
+        "rotor-stamped" => ".850",
+        "spring-arch" => "3 1/4",
         "suspension-torque" => "50",
         "u-bolt-torque" => "65",
         "equalizer-holes" => "6",
         "equalizer-drop" => "2",
         "equalizer-width" => "1 3/4",
         "bolt-hole" => "9/16",
-        "side-load" => "2,600",
+        "side-load" => (Gear.RatingPounds * 2 / 5).ToString(CultureInfo.InvariantCulture),
         "seal-journal" => UsualSet.For(Gear.RatingPounds)?.Seals.FirstOrDefault()?.Inside.Inches.ToString("0.000", CultureInfo.InvariantCulture) ?? "1.500",
         _ => Gear.Studs.Thread == Length.FromInches(0.5m) ? random.Next(2) == 0 ? "95" : "100 ft-lb" : "120 ft-lb",
     };
+
+    // What is left of something new when the trailer came, by the day; nobody reads a gauge finer than two thousandths.
+    private string Worn(double whenNew, double aDay, double noise, Random random) =>
+        (whenNew - (aDay * (DateOnly.FromDateTime(Start.DateTime).DayNumber - Since.DayNumber)) + (noise * ((2 * random.NextDouble()) - 1))).ToString("0.000", CultureInfo.InvariantCulture);
+
+    private string OfDrum(decimal over) => ((Gear.BrakeSize?.Diameter.Inches ?? 12) + over).ToString("0.000", CultureInfo.InvariantCulture);
 
     // Two candidates were taken along; the journal said which one was used.
     private static string TheOne(PartNeed part, List<Reading> here, ReadingContext context) =>

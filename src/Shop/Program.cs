@@ -12,6 +12,12 @@ using SturdyTinker.Store;
 // The tool that writes the OpenAPI document at build starts the program too: it gets no file and serves nobody.
 bool describing = System.Reflection.Assembly.GetEntryAssembly()?.GetName().Name == "GetDocument.Insider";
 
+if (args is ["backup" or "restore", ..])
+{
+    Environment.ExitCode = await SturdyTinker.Shop.Requests.BackupCommand.RunAsync(args, Console.Out, Console.Error);
+    return;
+}
+
 WebApplicationBuilder builder = WebApplication.CreateBuilder(args);
 builder.Logging.AddFilter("Microsoft.EntityFrameworkCore", LogLevel.Warning).AddFilter("Microsoft.AspNetCore", LogLevel.Warning);
 

@@ -1,4 +1,5 @@
 using Microsoft.EntityFrameworkCore;
+using SturdyTinker.Core.Findings;
 using SturdyTinker.Core.Jobs;
 
 namespace SturdyTinker.Store;
@@ -12,17 +13,23 @@ public static class Closings
     /// </summary>
     /// <param name="file">The shop's file.</param>
     /// <param name="visit">The visit, tracked.</param>
+    /// <param name="looks">Everything seen and measured in it.</param>
     /// <param name="result">What closing comes to; without a refusal.</param>
     /// <param name="entries">The entries that stand.</param>
     /// <param name="by">Who closes it.</param>
     /// <param name="at">When.</param>
     /// <param name="releasedBecause">Why a trailer on Hold leaves; kept only when there was something to release.</param>
-    public static async Task CloseAsync(this ShopFile file, Visit visit, ClosingResult result, IEnumerable<StepEntry> entries, Guid by, DateTimeOffset at, string? releasedBecause)
+    public static async Task CloseAsync(this ShopFile file, Visit visit, VisitLooks looks, ClosingResult result, IEnumerable<StepEntry> entries, Guid by, DateTimeOffset at, string? releasedBecause)
     {
         DateOnly day = DateOnly.FromDateTime(at.DateTime);
         visit.ClosedAt = at;
         visit.ClosedBy = by;
-        visit.ReleasedBecause = result.OnHold ? releasedBecause!.Trim() : null;
+        visit.Together = looks.TogetherAfter(result.Done);
+        if (result.OnHold)
+        {
+            file.Releases.Add(new Release { Id = Guid.CreateVersion7(at), TrailerId = visit.TrailerId, VisitId = visit.Id, Reason = releasedBecause!.Trim(), Holds = result.Holds, At = at, PersonId = by });
+        }
+
         var done = result.Done.SelectMany(j => (Catalogue.Find(j.Job)?.CountsAs ?? []).Prepend(j.Job).Select(code => new JobAt(code, j.Place))).Distinct();
         file.WorkDone.AddRange(done.Select(j => new WorkDone { Id = Guid.CreateVersion7(at), TrailerId = visit.TrailerId, VisitId = visit.Id, Job = j.Job, Place = j.Place, On = day }));
         await SettleAsync(file, visit, result.Settles, by, at);

@@ -52,8 +52,17 @@ public sealed class ShopFile(DbContextOptions<ShopFile> options) : DbContext(opt
     /// <summary>What was taken along.</summary>
     public DbSet<PartTaken> PartsTaken => Set<PartTaken>();
 
-    /// <summary>Photographs taken at steps; the pictures themselves lie beside this file.</summary>
-    public DbSet<StepPhoto> StepPhotos => Set<StepPhoto>();
+    /// <summary>Photographs taken in visits; the pictures themselves lie beside this file.</summary>
+    public DbSet<VisitPhoto> VisitPhotos => Set<VisitPhoto>();
+
+    /// <summary>When trailers on Hold were let go.</summary>
+    public DbSet<Release> Releases => Set<Release>();
+
+    /// <summary>Periodic inspections signed.</summary>
+    public DbSet<Inspection> Inspections => Set<Inspection>();
+
+    /// <summary>Limits that this shop has set for itself.</summary>
+    public DbSet<ShopLimit> ShopLimits => Set<ShopLimit>();
 
     /// <summary>How long steps took here.</summary>
     public DbSet<StepTimes> StepTimes => Set<StepTimes>();

@@ -1,4 +1,5 @@
 using Microsoft.EntityFrameworkCore;
+using SturdyTinker.Core.Findings;
 using SturdyTinker.Core.Gear;
 using SturdyTinker.Core.Intervals;
 using SturdyTinker.Core.Schools;
@@ -24,17 +25,7 @@ public static class Standings
             return;
         }
 
-        ShopSettings settings = await file.SettingsAsync();
-        Standing standing = Standing.Of(
-            trailer,
-            await file.WorkDone.AsNoTracking().Where(w => w.TrailerId == trailerId).ToListAsync(),
-            await file.UsageAsync(trailer, today),
-            settings.Repack,
-            await file.Findings.AsNoTracking().Where(f => f.TrailerId == trailerId).ToListAsync(),
-            await file.Readings.AsNoTracking().Where(r => r.TrailerId == trailerId).ToListAsync(),
-            await file.FollowUps.AsNoTracking().Where(f => f.TrailerId == trailerId && f.DoneAt == null).ToListAsync(),
-            today);
-
+        Standing standing = Standing.Of(await file.RecordAsync(trailer, today), today);
         TrailerStanding? kept = await file.Standings.FindAsync(trailerId);
         if (kept is null)
         {
@@ -51,7 +42,7 @@ public static class Standings
         kept.Edition = Standing.Edition;
         kept.NextDue = standing.NextDue;
         kept.DueOrder = standing.NextDue?.DayNumber ?? int.MaxValue;
-        kept.NextWhen = standing.Dues.Count > 0 ? standing.Dues[0].Due.When : "";
+        kept.NextWhen = standing.Dues.Count > 0 ? $"{standing.Dues[0].Short} {standing.Dues[0].Due.When}" : "";
         kept.Worst = standing.Worst;
         kept.Glyph = new Glyph(trailer.Gear.Axles, trailer.Gear.Suspension, trailer.Gear.Brake, MarksOf(trailer, standing));
         kept.Standing = standing;
@@ -89,6 +80,21 @@ public static class Standings
         return stale.Count;
     }
 
+    /// <summary>Everything on record of a trailer.</summary>
+    public static async Task<TrailerRecord> RecordAsync(this ShopFile file, Trailer trailer, DateOnly today) => new(
+        trailer,
+        new ReadingContext(trailer.Gear, await file.SchoolsAsync(trailer)) { Limits = await file.LimitsAsync() },
+        await file.UsageAsync(trailer, today),
+        (await file.SettingsAsync()).Repack)
+    {
+        Work = await file.WorkDone.AsNoTracking().Where(w => w.TrailerId == trailer.Id).ToListAsync(),
+        Findings = await file.Findings.AsNoTracking().Where(f => f.TrailerId == trailer.Id).ToListAsync(),
+        Readings = await file.Readings.AsNoTracking().Where(r => r.TrailerId == trailer.Id).ToListAsync(),
+        Together = await file.TogetherAsync(trailer.Id),
+        FollowUps = await file.FollowUps.AsNoTracking().Where(f => f.TrailerId == trailer.Id && f.DoneAt == null).ToListAsync(),
+        Releases = await file.Releases.AsNoTracking().Where(r => r.TrailerId == trailer.Id).ToListAsync(),
+    };
+
     /// <summary>A trailer's road.</summary>
     public static async Task<UsageLine> UsageAsync(this ShopFile file, Trailer trailer, DateOnly today) =>
         UsageLine.Of(trailer, await file.MeterEntries.AsNoTracking().Where(m => m.TrailerId == trailer.Id).ToListAsync(), today);
@@ -115,7 +121,8 @@ public static class Standings
 
     private static List<PlaceMark> MarksOf(Trailer trailer, Standing standing)
     {
-        var dues = standing.Dues.ToDictionary(d => d.Place);
+        // The soonest of a place is the one it shows.
+        var dues = standing.Dues.GroupBy(d => d.Place).ToDictionary(g => g.Key, g => g.First());
         var verdicts = standing.Marks.GroupBy(m => m.Place).ToDictionary(g => g.Key, g => g.Max(m => m.Judgement.Verdict));
         return [.. Places.Of(trailer.Gear).Select(p => p.Code).Where(p => dues.ContainsKey(p) || verdicts.ContainsKey(p)).Select(p => new PlaceMark(
             p,

@@ -58,7 +58,7 @@ public sealed class TrailerStanding
     /// <summary>Sorts by the soonest due date, with nothing due last: the day's number, or the largest there is.</summary>
     public int DueOrder { get; set; }
 
-    /// <summary>How near that is, in words; empty when nothing is due.</summary>
+    /// <summary>What that is and how near, in words: "repack in about 6 weeks"; empty when nothing is due.</summary>
     public string NextWhen { get; set; } = "";
 
     /// <summary>The gravest verdict that stands; null when nobody has looked.</summary>

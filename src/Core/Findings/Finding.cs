@@ -29,6 +29,12 @@ public sealed class Finding
     /// <summary>What the person adds in their own words; may be empty.</summary>
     public string Note { get; init; } = "";
 
+    /// <summary>Which of two it was, "inner" or "outer"; empty for both, or where there is only one.</summary>
+    public string Which { get; init; } = "";
+
+    /// <summary>For a bearing, code of the <see cref="Findings.Damage"/> by ISO 15243; null where nobody classed it.</summary>
+    public string? Damage { get; init; }
+
     /// <summary>What it was judged to mean.</summary>
     public required Judgement Judgement { get; init; }
 
@@ -40,6 +46,17 @@ public sealed class Finding
 
     /// <summary>What was done about it in this visit; null while nothing was.</summary>
     public string? Mended { get; set; }
+
+    /// <summary>What was seen with all that was said of it: which one, the damage, and the person's own words.</summary>
+    public string InWords
+    {
+        get
+        {
+            string seen = Which.Length > 0 ? $"{char.ToUpperInvariant(Which[0])}{Which[1..]}: {char.ToLowerInvariant(Seen[0])}{Seen[1..]}" : Seen;
+            string classed = Damages.Find(Damage) is { } damage ? $"{seen} ({damage.Words})" : seen;
+            return Note.Length > 0 ? $"{classed}. {Note}" : classed;
+        }
+    }
 }
 
 /// <summary>Something measured at a place during a visit, as typed and as understood.</summary>
@@ -60,7 +77,7 @@ public sealed class Reading
     /// <summary>Code of the <see cref="ReadingKind"/>.</summary>
     public required string Kind { get; init; }
 
-    /// <summary>Key of the step that asked for it.</summary>
+    /// <summary>Key of the step that asked for it; empty for one taken on a round.</summary>
     public required string StepKey { get; init; }
 
     /// <summary>As typed, for example "4 1/4".</summary>

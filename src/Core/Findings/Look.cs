@@ -18,19 +18,27 @@ public static class Looks
     /// <summary>
     /// The looks that stand, one a place and subject, gravest first, then by place and subject. A newer visit's look at
     /// the same thing replaces an older one's; of several in one visit the gravest that is not mended stands. Play is
-    /// set until it is right, so there the last look stands.
+    /// set until it is right, so there the last look stands. What several figures come to together is a look as well, and
+    /// stands instead of what one of them came to alone.
     /// </summary>
     /// <param name="findings">What was seen, in any order.</param>
     /// <param name="readings">What was measured, in any order; a figure taken again in the same visit replaces the first.</param>
-    public static IReadOnlyList<Look> ThatStand(IEnumerable<Finding> findings, IEnumerable<Reading> readings) =>
-        [.. findings.Select(Of).Concat(LastOfEachVisit(readings).SelectMany(Of))
+    /// <param name="together">What the looks of each visit come to together.</param>
+    public static IReadOnlyList<Look> ThatStand(IEnumerable<Finding> findings, IEnumerable<Reading> readings, IEnumerable<Conclusion>? together = null)
+    {
+        List<Conclusion> judged = [.. (together ?? []).Where(c => c.Subject is not null)];
+        HashSet<(Guid Visit, string Place, string Kind)> replaced = [.. judged.SelectMany(c => c.Replaces.Select(kind => (c.VisitId, c.Place, kind)))];
+        return [.. findings.Select(Of)
+            .Concat(LastOfEachVisit(readings).Where(r => !replaced.Contains((r.VisitId, r.Place, r.Kind))).SelectMany(Of))
+            .Concat(judged.Select(c => new Look(c.Place, c.Subject!.Value, c.VisitId, c.At, c.Seen, c.Judgement, c.PersonId)))
             .GroupBy(l => (l.Place, l.Subject))
             .Select(Standing)
             .OrderByDescending(l => l.Judgement.Verdict).ThenBy(l => l.Place, StringComparer.Ordinal).ThenBy(l => l.Subject)];
+    }
 
     /// <summary>The gravest verdict among the looks that stand; null when nothing was judged.</summary>
-    public static Verdict? Gravest(IEnumerable<Finding> findings, IEnumerable<Reading> readings) =>
-        ThatStand(findings, readings) is [var gravest, ..] ? gravest.Judgement.Verdict : null;
+    public static Verdict? Gravest(IEnumerable<Finding> findings, IEnumerable<Reading> readings, IEnumerable<Conclusion>? together = null) =>
+        ThatStand(findings, readings, together) is [var gravest, ..] ? gravest.Judgement.Verdict : null;
 
     /// <summary>A figure in the shop's unit with its name, for example "End play 0.003 in".</summary>
     public static string InWords(Reading reading) => $"{NameOf(reading)} {Figure(reading)}";
@@ -54,7 +62,7 @@ public static class Looks
         finding.Subject,
         finding.VisitId,
         finding.At,
-        finding.Note.Length > 0 ? $"{finding.Seen}. {finding.Note}" : finding.Seen,
+        finding.InWords,
         finding.Mended is { } mended ? new Judgement(Verdict.Sound, $"Mended in the same visit: {mended}", Source.Shop.Words, []) : finding.Judgement,
         finding.PersonId);
 
@@ -63,6 +71,7 @@ public static class Looks
             ? [new(reading.Place, kind.Subject, reading.VisitId, reading.At, InWords(reading), judgement, reading.PersonId)]
             : [];
 
-    private static IEnumerable<Reading> LastOfEachVisit(IEnumerable<Reading> readings) =>
+    /// <summary>Of a figure taken several times in a visit, the last.</summary>
+    internal static IEnumerable<Reading> LastOfEachVisit(IEnumerable<Reading> readings) =>
         readings.GroupBy(r => (r.Place, r.Kind, r.VisitId)).Select(g => g.MaxBy(r => r.At)!);
 }

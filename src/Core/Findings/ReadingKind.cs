@@ -8,7 +8,36 @@ namespace SturdyTinker.Core.Findings;
 /// <summary>What a reading is judged by, besides the figure itself.</summary>
 /// <param name="Gear">The trailer's running gear.</param>
 /// <param name="Schools">The schools in force.</param>
-public sealed record ReadingContext(RunningGear Gear, SchoolChoices Schools);
+public sealed record ReadingContext(RunningGear Gear, SchoolChoices Schools)
+{
+    /// <summary>The limits in force.</summary>
+    public LimitsInForce Limits { get; init; } = LimitsInForce.Ours;
+}
+
+/// <summary>Which way a thing's figure goes as it wears.</summary>
+public enum WearWay
+{
+    /// <summary>It gets less: a lining, a tread.</summary>
+    Down,
+
+    /// <summary>It gets more: a drum, a hole.</summary>
+    Up,
+}
+
+/// <summary>How a measured thing wears.</summary>
+/// <param name="Way">Which way its figure goes.</param>
+/// <param name="Name">The thing, as people say it: "lining".</param>
+/// <param name="Limit">Its limit at a trailer, canonical; null where nobody knows. The function looks up what was last measured at the place by its kind.</param>
+/// <param name="LimitWords">The limit's source in words.</param>
+/// <param name="RenewedBy">Codes of the jobs that always put a new one in, the likeliest first; empty where only the figure tells.</param>
+public sealed record Wear(WearWay Way, string Name, Func<ReadingContext, Func<string, decimal?>, decimal?> Limit, Func<ReadingContext, string> LimitWords, params string[] RenewedBy)
+{
+    /// <summary>How much the figure may go the other way by the rule's reading alone; more means that a new one was put in. In the canonical unit.</summary>
+    public decimal Noise { get; init; } = Length.FromInches(1 / 32m).Millimetres;
+
+    /// <summary>Codes of the jobs at which it is put right once it comes to its limit, the likeliest first.</summary>
+    public IReadOnlyList<string> PutRightBy { get; init; } = RenewedBy;
+}
 
 /// <summary>A stretch of figures that share a verdict.</summary>
 /// <param name="UpTo">The upper end, included, in the canonical unit; null for "and above".</param>
@@ -34,6 +63,9 @@ public sealed record ReadingKind(
     string Example,
     Func<ReadingContext, IReadOnlyList<Band>> Bands)
 {
+    /// <summary>How the thing measured wears; null where its figure is not followed over time.</summary>
+    public Wear? Wear { get; init; }
+
     /// <summary>For a figure that tells candidates apart, the part it picks; null where it picks none.</summary>
     public Func<decimal, ReadingContext, string?> Picks { get; init; } = (_, _) => null;
 
@@ -59,7 +91,30 @@ public sealed record ReadingKind(
             return FormattableString.Invariant($"{ours} can't be {Name.ToLowerInvariant()}: did you mean {read.InItsUnit:0.###} thou?");
         }
 
+        if (OtherUnit(read) is { } other)
+        {
+            return FormattableString.Invariant($"{ours} can't be {Name.ToLowerInvariant()}: did you mean {read.InItsUnit:0.###} {other.Symbol}?");
+        }
+
         return $"{ours} can't be {Name.ToLowerInvariant()}: it lies between {ShopFormat.ReadBack(Quantity, Lowest).Ours} and {ShopFormat.ReadBack(Quantity, Highest).Ours}.";
+    }
+
+    // The same number in the other system's unit, where that could be believed.
+    private Unit? OtherUnit(Understood read)
+    {
+        Unit? other = (Quantity, read.Unit!.Symbol) switch
+        {
+            (Quantity.Length, "in") => Unit.Millimetre,
+            (Quantity.Length, "mm") => Unit.Inch,
+            (Quantity.Pressure, "psi") => Unit.Kilopascal,
+            (Quantity.Pressure, "kPa" or "bar") => Unit.PoundPerSquareInch,
+            (Quantity.Torque, "lbf·ft") => Unit.NewtonMetre,
+            (Quantity.Weight, "kg") => Unit.Pound,
+            (Quantity.Weight, "lb") => Unit.Kilogram,
+            _ => null,
+        };
+        decimal value = other is null ? 0 : (read.InItsUnit * other.InCanonical) + other.Offset;
+        return value >= Lowest && value <= Highest && value > 0 ? other : null;
     }
 
     /// <summary>What a figure means; null where there is nothing to judge it by.</summary>

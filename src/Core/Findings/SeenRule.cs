@@ -1,107 +1,8 @@
+using System.Text.Json.Serialization;
 using SturdyTinker.Core.Gear;
+using SturdyTinker.Core.Schools;
 
 namespace SturdyTinker.Core.Findings;
-
-/// <summary>What a finding is about.</summary>
-public enum Subject
-{
-    /// <summary>The grease in the hub.</summary>
-    Grease,
-
-    /// <summary>The grease seal.</summary>
-    Seal,
-
-    /// <summary>The inner or outer bearing's cone.</summary>
-    Bearing,
-
-    /// <summary>A cup in the hub.</summary>
-    Cup,
-
-    /// <summary>The spindle.</summary>
-    Spindle,
-
-    /// <summary>The thread on the spindle's end.</summary>
-    SpindleThread,
-
-    /// <summary>Play at the tyre or at the hub.</summary>
-    Play,
-
-    /// <summary>Pin, tab or clip that locks the nut.</summary>
-    NutLock,
-
-    /// <summary>Lug studs and nuts.</summary>
-    Studs,
-
-    /// <summary>Brake lining, of shoe or pad.</summary>
-    Lining,
-
-    /// <summary>A brake drum.</summary>
-    Drum,
-
-    /// <summary>The magnet of an electric brake and its lever.</summary>
-    Magnet,
-
-    /// <summary>Wires and their joints.</summary>
-    Wires,
-
-    /// <summary>Caliper, wheel cylinder, line, hose and fluid.</summary>
-    Hydraulics,
-
-    /// <summary>A brake rotor.</summary>
-    Rotor,
-
-    /// <summary>A leaf spring.</summary>
-    Spring,
-
-    /// <summary>U-bolts and their plate.</summary>
-    UBolt,
-
-    /// <summary>A bushing.</summary>
-    Bushing,
-
-    /// <summary>A shackle or eye bolt.</summary>
-    Bolt,
-
-    /// <summary>An equalizer.</summary>
-    Equalizer,
-
-    /// <summary>A shackle link.</summary>
-    Link,
-
-    /// <summary>A hanger.</summary>
-    Hanger,
-
-    /// <summary>An axle.</summary>
-    Axle,
-
-    /// <summary>A tyre.</summary>
-    Tyre,
-
-    /// <summary>Lights.</summary>
-    Lights,
-
-    /// <summary>Coupler, chains, winch strap.</summary>
-    Coupler,
-}
-
-/// <summary>Where things are looked at.</summary>
-public static class Subjects
-{
-    /// <summary>The kinds of place that have something of a kind.</summary>
-    public static IReadOnlyList<PlaceKind> At(Subject subject) => subject switch
-    {
-        Subject.Lining or Subject.Drum or Subject.Magnet or Subject.Rotor => [PlaceKind.Brake],
-        Subject.Hydraulics or Subject.Wires => [PlaceKind.Brake, PlaceKind.Trailer],
-        Subject.Spring => [PlaceKind.Spring],
-        Subject.UBolt => [PlaceKind.UBolts],
-        Subject.Bushing or Subject.Bolt or Subject.Link => [PlaceKind.FrontEye, PlaceKind.RearEye, PlaceKind.Equalizer],
-        Subject.Equalizer => [PlaceKind.Equalizer],
-        Subject.Hanger => [PlaceKind.FrontHanger, PlaceKind.RearHanger],
-        Subject.Axle => [PlaceKind.Axle],
-        Subject.Lights or Subject.Coupler => [PlaceKind.Trailer],
-        _ => [PlaceKind.WheelEnd],
-    };
-}
 
 /// <summary>One row of what people look at and how they judge it.</summary>
 /// <param name="Code">Stable code, unique in the rulebook.</param>
@@ -116,9 +17,30 @@ public sealed record SeenRule(string Code, Subject Subject, string Seen, Verdict
     /// <summary>Codes of the jobs that mend it, the likeliest first; empty where none of ours does.</summary>
     public IReadOnlyList<string> Jobs { get; init; } = [];
 
+    /// <summary>Whether a trailer with this running gear can show it at all.</summary>
+    [JsonIgnore]
+    public Func<RunningGear, bool> Goes { get; init; } = _ => true;
+
+    /// <summary>What it means to a school that sees it otherwise; null where all schools agree.</summary>
+    [JsonIgnore]
+    public OtherSchool? Otherwise { get; init; }
+
     /// <summary>The kinds of place it is seen at.</summary>
     public IReadOnlyList<PlaceKind> Places => Subjects.At(Subject);
 
-    /// <summary>The verdict with its reasons.</summary>
+    /// <summary>The verdict with its reasons, by the default schools.</summary>
     public Judgement Judgement => new(Verdict, Rule, Source.Words, SetsOff);
+
+    /// <summary>The verdict with its reasons, by the schools in force.</summary>
+    /// <param name="schools">The schools in force.</param>
+    public Judgement Judge(SchoolChoices schools) => Otherwise is { } other && schools.Is(other.Question, other.Answer)
+        ? new Judgement(other.Verdict, other.Rule, $"{schools.Whose(other.Question)}: {schools.For(other.Question).Words}", [])
+        : Judgement;
 }
+
+/// <summary>What a row means to one school.</summary>
+/// <param name="Question">The question that schools answer differently.</param>
+/// <param name="Answer">Code of the answer.</param>
+/// <param name="Verdict">What it means to that school.</param>
+/// <param name="Rule">Its rule, in words.</param>
+public sealed record OtherSchool(SchoolQuestion Question, string Answer, Verdict Verdict, string Rule);

@@ -1,6 +1,8 @@
 using System.Globalization;
+using SturdyTinker.Core.Findings;
 using SturdyTinker.Core.Gear;
 using SturdyTinker.Core.Measures;
+using SturdyTinker.Core.Wearing;
 
 namespace SturdyTinker.Core.Intervals;
 
@@ -25,6 +27,9 @@ public enum DueCause
 
     /// <summary>Nothing is known of any earlier work.</summary>
     NoRecord,
+
+    /// <summary>Something wears to its limit.</summary>
+    Wear,
 }
 
 /// <summary>How near a due date is.</summary>
@@ -53,6 +58,9 @@ public sealed record Due(DateOnly On, DueCause Cause, DateOnly? LastOn, decimal 
     /// <summary>Due soon: within this many days. Source: common practice ("within about 2 months").</summary>
     public const int SoonDays = 61;
 
+    /// <summary>How far ahead a thing that wears is planned for, in months: this season and the next. Source: from memory.</summary>
+    public const int WearMonths = 18;
+
     /// <summary>Works out when a job is due.</summary>
     /// <param name="interval">How long its work lasts.</param>
     /// <param name="lastOn">When it was last done; null when nobody knows.</param>
@@ -73,13 +81,36 @@ public sealed record Due(DateOnly On, DueCause Cause, DateOnly? LastOn, decimal 
         DateOnly on = distanceFirst ? byDistance!.Value : byTime;
         DueCause cause = distanceFirst ? DueCause.Distance : DueCause.Time;
         int days = on.DayNumber - today.DayNumber;
-        Nearness nearness = days < 0 ? Nearness.Overdue : days <= SoonDays ? Nearness.Soon : Nearness.Later;
+        Nearness nearness = NearnessOf(days);
 
         Distance? gone = usage.Knows ? usage.Between(last, today) : null;
         decimal timeUsed = Math.Max(0, (decimal)(today.DayNumber - last.DayNumber) / (byTime.DayNumber - last.DayNumber));
         decimal roadUsed = gone is { } g && interval.Distance is { } d && d > Measures.Distance.Zero ? Math.Max(0, g.Metres / d.Metres) : 0;
         string reason = Reasons(interval, MonthsBetween(last, today), gone, usage, cause, InWords(days));
         return new Due(on, cause, last, Math.Round(Math.Max(timeUsed, roadUsed), 3), nearness, InWords(days), reason);
+    }
+
+    /// <summary>When something that wears comes to its limit; null where nobody can tell, or where it is too far off to plan by.</summary>
+    /// <param name="line">How it has worn.</param>
+    /// <param name="today">The day.</param>
+    public static Due? OfWear(WearLine line, DateOnly today)
+    {
+        if (line.Crossing is not { } crossing || line.Fit is not { } fit || crossing.Likely > today.AddMonths(WearMonths))
+        {
+            return null;
+        }
+
+        int days = crossing.Likely.DayNumber - today.DayNumber;
+        double worn = Math.Abs(line.Points[^1].Value - fit.At(0)), whole = Math.Abs((double)line.Limit!.Value - fit.At(0));
+        string last = ShopFormat.ReadBack(ReadingKinds.Find(line.Kind)!.Quantity, (decimal)line.Points[^1].Value).Ours;
+        return new Due(
+            crossing.Likely,
+            DueCause.Wear,
+            line.Points[0].On,
+            whole > 0 ? Math.Round((decimal)Math.Min(9, worn / whole), 3) : 1,
+            NearnessOf(days),
+            InWords(days),
+            $"{line.Wear.Name} last {last}. {line.Words}");
     }
 
     /// <summary>Days to come or gone by, as people say them: "today", "in 9 days", "in about 6 weeks", "about 3 months overdue".</summary>
@@ -104,6 +135,8 @@ public sealed record Due(DateOnly On, DueCause Cause, DateOnly? LastOn, decimal 
         int months = ((to.Year - from.Year) * 12) + to.Month - from.Month;
         return Math.Max(0, from.AddMonths(months) > to ? months - 1 : months);
     }
+
+    private static Nearness NearnessOf(int days) => days < 0 ? Nearness.Overdue : days <= SoonDays ? Nearness.Soon : Nearness.Later;
 
     private static string Reasons(Interval interval, int months, Distance? gone, UsageLine usage, DueCause cause, string when)
     {

@@ -104,7 +104,7 @@ internal static class BrakeJobs
         At(Assembly, "hub-off", new("drum", "Judge the drum, measure it across", 1)
         {
             Detail = "Grooves, blue spots; the stamped figure is the limit.",
-            Readings = ["drum-diameter"],
+            Readings = ["drum-diameter", "drum-stamped"],
             Looks = [Subject.Drum],
             Tools = _ => ["drum caliper"],
             Optional = true,
@@ -146,7 +146,7 @@ internal static class BrakeJobs
     private static Step DrumTurned { get; } = new("drum-limit", "Measure the drum: machined within its stamped limit, or renewed", 1)
     {
         Detail = "This school machines a grooved drum while it stays within the figure stamped on it.",
-        Readings = ["drum-diameter"],
+        Readings = ["drum-diameter", "drum-stamped"],
         Looks = [Subject.Drum],
         Tools = _ => ["drum caliper"],
         Wanted = c => c.Schools.Is(SchoolQuestions.Drum, "machine"),
@@ -161,7 +161,7 @@ internal static class BrakeJobs
     [
         At("pads", "caliper-off", new("rotor", "Judge the rotor, measure its thickness", 1)
         {
-            Readings = ["rotor-thickness"],
+            Readings = ["rotor-thickness", "rotor-stamped"],
             Looks = [Subject.Rotor, Subject.Lining],
             Tools = _ => ["micrometer"],
         }),

@@ -11,15 +11,20 @@ namespace SturdyTinker.Core.Jobs;
 /// <param name="LeftUndone">The jobs not done; they stay due.</param>
 /// <param name="FollowUps">The checks left owing: the rule, the day, and why that day.</param>
 /// <param name="Settles">Codes of follow-up rules that the work done settles.</param>
-/// <param name="OnHold">Whether the trailer stands on Hold, so that it leaves by somebody's word alone.</param>
 public sealed record ClosingResult(
     string? Refusal,
     string RefusalField,
     IReadOnlyList<JobAt> Done,
     IReadOnlyList<JobAt> LeftUndone,
     IReadOnlyList<(FollowUpRule Rule, DateOnly DueOn, string Reason)> FollowUps,
-    IReadOnlyList<string> Settles,
-    bool OnHold = false);
+    IReadOnlyList<string> Settles)
+{
+    /// <summary>What holds the trailer, in words, so that it leaves by somebody's word alone; empty when nothing does.</summary>
+    public IReadOnlyList<string> Holds { get; init; } = [];
+
+    /// <summary>Whether the trailer stands on Hold.</summary>
+    public bool OnHold => Holds.Count > 0;
+}
 
 /// <summary>Closing a visit: what forbids it, and what follows from it.</summary>
 public static class Closing
@@ -32,9 +37,11 @@ public static class Closing
     /// <param name="usage">The trailer's usage, for the day of a check owed by distance.</param>
     /// <param name="releasedBecause">Why a trailer on Hold is let go; null or blank when nobody says.</param>
     /// <param name="today">The day.</param>
-    public static ClosingResult Work(Visit visit, Progress progress, IEnumerable<Finding> findings, IEnumerable<Reading> readings, UsageLine usage, string? releasedBecause, DateOnly today)
+    /// <param name="together">What the looks of each visit come to together.</param>
+    /// <param name="signed">Whether the visit's periodic inspection is signed; without that it is not done, whatever was ticked.</param>
+    public static ClosingResult Work(Visit visit, Progress progress, IEnumerable<Finding> findings, IEnumerable<Reading> readings, UsageLine usage, string? releasedBecause, DateOnly today, IEnumerable<Conclusion>? together = null, bool signed = true)
     {
-        ClosingResult result = Refusals(visit, progress, findings, readings, releasedBecause);
+        ClosingResult result = Refusals(visit, progress, findings, readings, releasedBecause, together, signed);
         if (result.Refusal is not null)
         {
             return result;
@@ -53,27 +60,30 @@ public static class Closing
     }
 
     /// <summary>Whether closing is refused, and what is done and undone by now; follow-ups are not worked out.</summary>
-    public static ClosingResult Refusals(Visit visit, Progress progress, IEnumerable<Finding> findings, IEnumerable<Reading> readings, string? releasedBecause)
+    public static ClosingResult Refusals(Visit visit, Progress progress, IEnumerable<Finding> findings, IEnumerable<Reading> readings, string? releasedBecause, IEnumerable<Conclusion>? together = null, bool signed = true)
     {
-        List<JobAt> done = [.. visit.Jobs.Where(progress.IsDone)];
+        List<JobAt> done = [.. visit.Jobs.Where(j => IsDone(j, progress, signed))];
         List<JobAt> undone = [.. visit.Jobs.Except(done)];
-        ClosingResult Refuse(string sentence, string field = "") => new(sentence, field, done, undone, [], []);
+        List<Look> holds = [.. Looks.ThatStand(findings, readings, together).Where(l => l.Judgement.Verdict == Verdict.Hold)];
+        ClosingResult Come(string? sentence, string field = "") => new(sentence, field, done, undone, [], []) { Holds = [.. holds.Select(h => $"{h.Seen}, {Spoken(h.Place)}")] };
 
         IReadOnlyList<PacketOpening> open = progress.OpenNow;
         if (open.Count > 0)
         {
-            return Refuse($"Still open: {string.Join("; ", open.Select(InWords))}. Put it back first, deepest first.");
+            return Come($"Still open: {string.Join("; ", open.Select(InWords))}. Put it back first, deepest first.");
         }
 
-        List<Look> holds = [.. Looks.ThatStand(findings, readings).Where(l => l.Judgement.Verdict == Verdict.Hold)];
         if (holds.Count > 0 && string.IsNullOrWhiteSpace(releasedBecause))
         {
             string seen = string.Join("; ", holds.Select(h => $"{h.Seen.ToLowerInvariant()} at {Spoken(h.Place)}"));
-            return Refuse($"On Hold: {seen}. Mend it, or say why the trailer leaves all the same; your name stays with it.", "releasedBecause");
+            return Come($"On Hold: {seen}. Mend it, or say why the trailer leaves all the same; your name stays with it.", "releasedBecause");
         }
 
-        return new ClosingResult(null, "", done, undone, [], [], holds.Count > 0);
+        return Come(null);
     }
+
+    /// <summary>Whether a job of a visit is done: its steps, and for a periodic inspection its signing as well.</summary>
+    public static bool IsDone(JobAt job, Progress progress, bool signed) => progress.IsDone(job) && (signed || job.Job != PeriodicInspection.JobCode);
 
     /// <summary>The day a check is due: by forecast of the distance, or by days where there is none.</summary>
     public static (DateOnly On, string Why) Due(FollowUpRule rule, UsageLine usage, DateOnly from)

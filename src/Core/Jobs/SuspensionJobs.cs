@@ -163,7 +163,7 @@ internal static class SuspensionJobs
         new("spring", "spring-out", new("weigh", "Note this side's load and the old spring's arch", 2)
         {
             Detail = "A side with the heavy furniture sags first. Springs are judged in pairs: both sides of the axle.",
-            Readings = ["side-load"],
+            Readings = ["side-load", "spring-arch"],
             Tools = _ => ["tongue and wheel scale", "straightedge"],
             Looks = [Subject.Spring],
         }),
@@ -199,11 +199,11 @@ internal static class SuspensionJobs
     ])
     { Area = JobArea.Suspension, Lacking = "needs leaf springs" };
 
-    private static Step Crown { get; } = new("crown", "Measure the crown: left, middle, right, down from above", 4)
+    private static Step Crown { get; } = new("crown", "Measure the crown: from the tube down to a line below it", 4)
     {
-        Detail = "A straight-tube axle is bowed slightly upward. A middle figure smaller than the ends is that bow; larger is the wrong way.",
+        Detail = "Stretch a line below the tube from end to end, as far down at both. A straight-tube axle is bowed slightly upward: the middle figure is the largest; smaller than the ends, it bows the wrong way.",
         Readings = ["crown-left", "crown-middle", "crown-right"],
-        Tools = _ => ["straightedge", "steel rule"],
+        Tools = _ => ["string line", "steel rule"],
         Looks = [Subject.Axle],
     };
 

@@ -29,14 +29,17 @@ internal static class TrailerJobs
         }),
     ];
 
-    private static Job WearInspection() => new("wear-inspection", "Wear inspection", [PlaceKind.Trailer], (_, _) => true,
+    private static IEnumerable<Place> Brakes(RunningGear gear, Place trailer) => Places.Of(gear).Where(p => p.Kind == PlaceKind.Brake);
+
+    // The walk that every inspection makes.
+    private static IReadOnlyList<Work> Walk { get; } =
     [
         .. TyresAndLights,
         new("round", "secured", new("ride-height", "Ride height, front and rear of this side", 1)
         {
             Detail = "Frame to ground on level ground: the two sides stand within 1/2 in (from memory).",
             Readings = ["ride-height-front", "ride-height-rear"],
-            Looks = [Subject.Spring],
+            Looks = [Subject.RideHeight],
             Tools = _ => ["tape measure"],
         })
         { Where = Sides },
@@ -48,10 +51,36 @@ internal static class TrailerJobs
             Tools = _ => ["pry bar", "lamp"],
         })
         { Where = Sides },
-        new("round", "secured", new("leaks", "Grease or oil on wheels and backing plates", 0.5m) { Looks = [Subject.Grease] }) { Where = WheelEnds },
+        new("round", "secured", new("leaks", "Grease or oil on wheels and backing plates", 0.5m) { Looks = [Subject.Leak] }) { Where = WheelEnds },
         new("round", "secured", new("wiring", "Wiring: broken, pinched, rubbed", 1) { Looks = [Subject.Wires] }),
         new("round", "secured", new("coupler", "Coupler, chains, winch strap", 1.5m) { Looks = [Subject.Coupler] }),
         WheelEndJobs.Rock with { Where = WheelEnds },
+    ];
+
+    private static Job WearInspection() => new("wear-inspection", "Wear inspection", [PlaceKind.Trailer], (_, _) => true, Walk) { Area = JobArea.Trailer };
+
+    /// <summary>Source: published, 49 CFR 396.17 to 396.21 and appendix A to part 396; minutes from memory.</summary>
+    private static Job Periodic() => new(PeriodicInspection.JobCode, "Periodic inspection, 49 CFR 396", [PlaceKind.Trailer], (_, _) => true,
+    [
+        .. Walk,
+        new("round", "secured", new("linings", "Lining through the inspection hole", 1)
+        {
+            Detail = "Where there is no hole, the hub has to come off: add a repack there.",
+            Readings = ["lining"],
+            Looks = [Subject.Lining],
+            Wanted = c => c.Gear.Brake != BrakeKind.None,
+            Tools = _ => ["lamp", "lining gauge"],
+            Optional = true,
+        })
+        { Where = Brakes },
+        new("round", "secured", new("frame", "Frame, load and loose parts, rear guard", 4) { Looks = [Subject.Frame, Subject.Securing, Subject.RearGuard], Tools = _ => ["lamp"] }),
+        new(PeriodicInspection.JobCode, "secured", new("sign", "Sign the inspection: who, by what qualification, how each item came out", 4)
+        {
+            Detail = "On the round’s page, once every item has been looked at. The report is kept 14 months.",
+            Cautions = ["Only a qualified inspector signs (49 CFR 396.19); local law may ask for more."],
+            Late = true,
+            WeightDown = WeightDownRank.Papers,
+        }),
     ])
     { Area = JobArea.Trailer };
 
@@ -87,5 +116,5 @@ internal static class TrailerJobs
     { Area = JobArea.Trailer, Lacking = "needs leaf springs", Settles = [FollowUpRules.SuspensionRetorque.Code, FollowUpRules.LockNutLook.Code] };
 
     /// <summary>Every job here. Last in the file: what it is made of has to stand first.</summary>
-    internal static IReadOnlyList<Job> All { get; } = [WearInspection(), TyreAndLightCheck(), LugRetorque(), SuspensionRetorque()];
+    internal static IReadOnlyList<Job> All { get; } = [WearInspection(), Periodic(), TyreAndLightCheck(), LugRetorque(), SuspensionRetorque()];
 }

@@ -1,3 +1,4 @@
+using SturdyTinker.Core.Findings;
 using SturdyTinker.Core.Gear;
 using SturdyTinker.Core.Schools;
 
@@ -24,9 +25,6 @@ public sealed class Visit
     /// <summary>Who closed it.</summary>
     public Guid? ClosedBy { get; set; }
 
-    /// <summary>Why a trailer on Hold was let go; null when none had to be.</summary>
-    public string? ReleasedBecause { get; set; }
-
     /// <summary>The running gear as it was when taken in.</summary>
     public required RunningGear Gear { get; init; }
 
@@ -38,6 +36,9 @@ public sealed class Visit
 
     /// <summary>How many technicians work on it: 1 or 2.</summary>
     public int Hands { get; set; } = 1;
+
+    /// <summary>What its looks come to together, worked out anew with every look; kept as it was when the visit was closed.</summary>
+    public IReadOnlyList<Conclusion> Together { get; set; } = [];
 
     /// <summary>How often its packet was composed anew: whoever shows an older one has to fetch it again.</summary>
     public int Composed { get; set; }
@@ -144,8 +145,8 @@ public sealed class StepTimes
     public IReadOnlyList<int> Seconds { get; set; } = [];
 }
 
-/// <summary>A photograph taken at a step.</summary>
-public sealed class StepPhoto
+/// <summary>A photograph taken in a visit, at a step or of something found.</summary>
+public sealed class VisitPhoto
 {
     /// <summary>Made by the client, UUID version 7; names its file too.</summary>
     public Guid Id { get; init; }
@@ -153,8 +154,11 @@ public sealed class StepPhoto
     /// <summary>The visit.</summary>
     public Guid VisitId { get; init; }
 
-    /// <summary>Key of the step it was taken at.</summary>
-    public required string StepKey { get; init; }
+    /// <summary>Key of the step it was taken at; null for a picture of something found.</summary>
+    public string? StepKey { get; init; }
+
+    /// <summary>The finding it shows; null for a picture taken at a step.</summary>
+    public Guid? FindingId { get; init; }
 
     /// <summary>When, with the shop's offset from UTC.</summary>
     public DateTimeOffset At { get; init; }

@@ -2,16 +2,53 @@ using SturdyTinker.Core.Findings;
 using SturdyTinker.Core.Gear;
 using SturdyTinker.Core.Intervals;
 using SturdyTinker.Core.Jobs;
+using SturdyTinker.Core.Wearing;
 
 namespace SturdyTinker.Core.Standings;
 
 /// <summary>A job due at a place.</summary>
 /// <param name="Job">Code of the job.</param>
-/// <param name="Name">The job in words.</param>
+/// <param name="Name">What is due, in words: "Bearing repack", "Lining at its limit".</param>
+/// <param name="Short">The same in a word: "repack", "lining".</param>
 /// <param name="Place">Code of the place.</param>
 /// <param name="PlaceSpoken">The place as it is spoken.</param>
 /// <param name="Due">When, and why.</param>
-public sealed record DueAt(string Job, string Name, string Place, string PlaceSpoken, Due Due);
+public sealed record DueAt(string Job, string Name, string Short, string Place, string PlaceSpoken, Due Due);
+
+/// <summary>A trailer that is not to be towed.</summary>
+/// <param name="Since">When the newest of what holds it was seen.</param>
+/// <param name="Seen">What holds it, in words.</param>
+/// <param name="Released">Whether somebody has let it go on the road since.</param>
+/// <param name="ReleasedAt">When; null while nobody has.</param>
+/// <param name="ReleasedBy">Who answers for that; null while nobody does.</param>
+/// <param name="Reason">Why it may go; empty while nobody has let it.</param>
+public sealed record Held(DateTimeOffset Since, IReadOnlyList<string> Seen, bool Released, DateTimeOffset? ReleasedAt, Guid? ReleasedBy, string Reason);
+
+/// <summary>Everything on record of a trailer that its standing follows from.</summary>
+/// <param name="Trailer">The trailer.</param>
+/// <param name="Context">Gear, schools and limits that its figures are judged by.</param>
+/// <param name="Usage">Its road.</param>
+/// <param name="Repack">How long a repack lasts in this shop.</param>
+public sealed record TrailerRecord(Trailer Trailer, ReadingContext Context, UsageLine Usage, Interval Repack)
+{
+    /// <summary>Everything done to it.</summary>
+    public IReadOnlyCollection<WorkDone> Work { get; init; } = [];
+
+    /// <summary>Everything seen.</summary>
+    public IReadOnlyCollection<Finding> Findings { get; init; } = [];
+
+    /// <summary>Everything measured.</summary>
+    public IReadOnlyCollection<Reading> Readings { get; init; } = [];
+
+    /// <summary>What the looks of each visit came to together.</summary>
+    public IReadOnlyCollection<Conclusion> Together { get; init; } = [];
+
+    /// <summary>Its checks, owed and done.</summary>
+    public IReadOnlyCollection<FollowUp> FollowUps { get; init; } = [];
+
+    /// <summary>When it was let go on Hold.</summary>
+    public IReadOnlyCollection<Release> Releases { get; init; } = [];
+}
 
 /// <summary>The verdict that stands at a place on one subject: the newest look at it that nobody has mended since.</summary>
 /// <param name="Place">Code of the place.</param>
@@ -20,7 +57,11 @@ public sealed record DueAt(string Job, string Name, string Place, string PlaceSp
 /// <param name="Judgement">What it means.</param>
 /// <param name="On">The day.</param>
 /// <param name="PersonId">Who.</param>
-public sealed record Mark(string Place, Subject Subject, string Seen, Judgement Judgement, DateOnly On, Guid PersonId);
+public sealed record Mark(string Place, Subject Subject, string Seen, Judgement Judgement, DateOnly On, Guid PersonId)
+{
+    /// <summary>When, with the shop's offset from UTC.</summary>
+    public DateTimeOffset At { get; init; }
+}
 
 /// <summary>The last figure measured at a place.</summary>
 /// <param name="Place">Code of the place.</param>
@@ -49,8 +90,17 @@ public sealed record Owed(Guid Id, string Words, DateOnly DueOn, string Reason, 
 /// <param name="NoDue">Why nothing falls due, in words; null when something does.</param>
 public sealed record Standing(DateOnly AsOf, IReadOnlyList<DueAt> Dues, IReadOnlyList<Mark> Marks, IReadOnlyList<Measured> Measured, IReadOnlyList<Owed> Owed, string? NoDue)
 {
+    /// <summary>What holds it; null when nothing does.</summary>
+    public Held? Hold { get; init; }
+
+    /// <summary>The likely causes that its newest looked-at visit pointed to.</summary>
+    public IReadOnlyList<Conclusion> Causes { get; init; } = [];
+
+    /// <summary>Verdicts on places that its running gear no longer has; they hold nothing any more.</summary>
+    public IReadOnlyList<Mark> Gone { get; init; } = [];
+
     /// <summary>Counts up whenever a standing's shape or its rules change, so that kept ones are worked out anew.</summary>
-    public const int Edition = 3;
+    public const int Edition = 4;
 
     /// <summary>The gravest verdict that stands; null when nothing was ever looked at.</summary>
     public Verdict? Worst => Marks.Count == 0 ? null : Marks.Max(m => m.Judgement.Verdict);
@@ -59,40 +109,65 @@ public sealed record Standing(DateOnly AsOf, IReadOnlyList<DueAt> Dues, IReadOnl
     public DateOnly? NextDue => Dues.Count == 0 ? null : Dues[0].Due.On;
 
     /// <summary>Works out how a trailer stands.</summary>
-    /// <param name="trailer">The trailer.</param>
-    /// <param name="work">Everything done to it.</param>
-    /// <param name="usage">Its road.</param>
-    /// <param name="interval">How long a repack lasts in this shop.</param>
-    /// <param name="findings">Its findings.</param>
-    /// <param name="readings">Its readings.</param>
-    /// <param name="followUps">Its checks, owed and done.</param>
+    /// <param name="record">Everything on record of it.</param>
     /// <param name="today">The day.</param>
-    public static Standing Of(
-        Trailer trailer,
-        IReadOnlyCollection<WorkDone> work,
-        UsageLine usage,
-        Interval interval,
-        IEnumerable<Finding> findings,
-        IReadOnlyCollection<Reading> readings,
-        IEnumerable<FollowUp> followUps,
-        DateOnly today)
+    public static Standing Of(TrailerRecord record, DateOnly today)
     {
+        Trailer trailer = record.Trailer;
         Job repack = Catalogue.BearingRepack;
         bool applies = Places.WheelEndsOf(trailer.Gear).Any(p => repack.GoesAt(trailer.Gear, p));
         List<DueAt> dues = [];
         foreach (Place place in applies ? Places.WheelEndsOf(trailer.Gear) : [])
         {
-            DateOnly? last = work.Where(w => w.Job == repack.Code && w.Place == place.Code).Select(w => (DateOnly?)w.On).Max();
-            dues.Add(new DueAt(repack.Code, repack.Name, place.Code, place.Spoken, Due.Of(interval, last, usage, trailer.AddedOn, today)));
+            DateOnly? last = record.Work.Where(w => w.Job == repack.Code && w.Place == place.Code).Select(w => (DateOnly?)w.On).Max();
+            dues.Add(new DueAt(repack.Code, repack.Name, "repack", place.Code, place.Spoken, Due.Of(record.Repack, last, record.Usage, trailer.AddedOn, today)));
         }
 
+        dues.AddRange(WearDues(record, today));
+        List<Mark> marks = [.. Looks.ThatStand(record.Findings, record.Readings, record.Together).Select(l => new Mark(l.Place, l.Subject, l.Seen, l.Judgement, DateOnly.FromDateTime(l.At.DateTime), l.PersonId) { At = l.At })];
+        bool Stands(Mark mark) => Place.TryParse(mark.Place, out Place place) && Places.Has(trailer.Gear, place);
+        List<Mark> standing = marks.FindAll(Stands);
         return new Standing(
             today,
             [.. dues.OrderBy(d => d.Due.On)],
-            StandingMarks(findings, readings),
-            LastMeasured(readings),
-            [.. followUps.Where(f => f.DoneAt is null).OrderBy(f => f.DueOn).Select(f => new Owed(f.Id, f.Words, f.DueOn, f.Reason, SettledBy(f, trailer.Gear, work)))],
-            applies ? null : "This lubrication is not repacked with grease; due dates of other jobs are not kept yet.");
+            standing,
+            LastMeasured(record.Readings),
+            [.. record.FollowUps.Where(f => f.DoneAt is null).OrderBy(f => f.DueOn).Select(f => new Owed(f.Id, f.Words, f.DueOn, f.Reason, SettledBy(f, trailer.Gear, record.Work)))],
+            applies ? null : "This lubrication is not repacked with grease; due dates of other jobs are not kept yet.")
+        {
+            Hold = HeldBy(standing, record.Releases),
+            Causes = record.Together.Where(c => c.Kind == ConclusionKind.Cause).GroupBy(c => c.VisitId).MaxBy(g => g.Max(c => c.At)) is { } newest ? [.. newest] : [],
+            Gone = marks.FindAll(m => !Stands(m)),
+        };
+    }
+
+    private static IEnumerable<DueAt> WearDues(TrailerRecord record, DateOnly today)
+    {
+        RunningGear gear = record.Trailer.Gear;
+        foreach (WearLine line in WearHistory.Of(record.Context, record.Readings, record.Work, record.Usage, today))
+        {
+            Place place = Place.Of(line.Place);
+            if (Due.OfWear(line, today) is { } due
+                && line.Wear.PutRightBy.Select(Catalogue.Find).OfType<Job>().SelectMany(job => job.At.SelectMany(kind => Places.Touching(gear, kind, place)).Where(at => job.GoesAt(gear, at)).Select(at => new JobAt(job.Code, at.Code))).FirstOrDefault() is { } job)
+            {
+                string name = line.Wear.Name;
+                yield return new DueAt(job.Job, $"{char.ToUpperInvariant(name[0])}{name[1..]} at its limit", name, job.Place, place.Spoken, due);
+            }
+        }
+    }
+
+    // A release counts for what was known when it was given: a newer Hold needs a new word.
+    private static Held? HeldBy(IReadOnlyList<Mark> marks, IEnumerable<Release> releases)
+    {
+        List<Mark> holds = [.. marks.Where(m => m.Judgement.Verdict == Verdict.Hold)];
+        if (holds.Count == 0)
+        {
+            return null;
+        }
+
+        DateTimeOffset since = holds.Max(h => h.At);
+        Release? release = releases.Where(r => r.At >= since).MaxBy(r => r.At);
+        return new Held(since, [.. holds.Select(h => $"{h.Seen}, {(Place.TryParse(h.Place, out Place place) ? place.Spoken : h.Place)}")], release is not null, release?.At, release?.PersonId, release?.Reason ?? "");
     }
 
     // Where the jobs were done that left it; everywhere where that is not known any more, or an opening left it.
@@ -107,9 +182,6 @@ public sealed record Standing(DateOnly AsOf, IReadOnlyList<DueAt> Dues, IReadOnl
         List<JobAt> all = [.. Places.Of(gear).Where(p => job.GoesAt(gear, p)).Select(p => new JobAt(job.Code, p.Code))];
         return all.Exists(j => left.Contains(j.Place)) ? [.. all.Where(j => left.Contains(j.Place))] : all;
     }
-
-    private static List<Mark> StandingMarks(IEnumerable<Finding> findings, IEnumerable<Reading> readings) =>
-        [.. Looks.ThatStand(findings, readings).Select(l => new Mark(l.Place, l.Subject, l.Seen, l.Judgement, DateOnly.FromDateTime(l.At.DateTime), l.PersonId))];
 
     private static List<Measured> LastMeasured(IEnumerable<Reading> readings) =>
         [.. readings.GroupBy(r => (r.Place, r.Kind))

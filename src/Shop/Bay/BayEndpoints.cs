@@ -17,6 +17,8 @@ internal static class BayEndpoints
         bay.MapVisitPage();
         bay.MapSteps();
         bay.MapFindings();
+        bay.MapRound();
+        bay.MapInspection();
         bay.MapParts();
         bay.MapVisitClose();
     }

@@ -8,31 +8,33 @@ using SturdyTinker.Store;
 namespace SturdyTinker.Shop.Bay;
 
 /// <summary>
-/// Photographs taken at steps. Each is decoded, turned upright by being drawn anew, shrunk and written as JPEG, so that
+/// Photographs taken at steps and of what was found. Each is decoded, turned upright by being drawn anew, shrunk and written as JPEG, so that
 /// nothing but the picture is kept: no place it was taken at, and nothing that only calls itself a picture.
 /// </summary>
 internal static class Photos
 {
-    private const int LargestUpload = 20 * 1024 * 1024, LongestSide = 1_600, Quality = 82;
+    private const int LargestUpload = 20 * 1024 * 1024, LongestSide = 1_600, SmallSide = 320, Quality = 82;
     private const long MostPixels = 60_000_000;
 
     internal static void MapPhotos(this RouteGroupBuilder bay)
     {
         bay.MapPut("/visits/{id:guid}/photos/{photoId:guid}", PutAsync).Accepts<byte[]>("image/jpeg", "image/png", "image/webp").WithMetadata(new Microsoft.AspNetCore.Mvc.RequestSizeLimitAttribute(LargestUpload));
-        bay.MapGet("/visits/{id:guid}/photos/{photoId:guid}", ReadAsync);
+        bay.MapGet("/visits/{id:guid}/photos/{photoId:guid}", (Guid id, Guid photoId, ShopFile file, PhotoFolder folder) => ReadAsync(id, photoId, folder.PathOf(photoId), file));
+        bay.MapGet("/visits/{id:guid}/photos/{photoId:guid}/small", (Guid id, Guid photoId, ShopFile file, PhotoFolder folder) => ReadAsync(id, photoId, File.Exists(folder.SmallOf(photoId)) ? folder.SmallOf(photoId) : folder.PathOf(photoId), file));
         bay.MapDelete("/visits/{id:guid}/photos/{photoId:guid}", TakeBackAsync);
     }
 
-    private static async Task<Ok<VisitState>> PutAsync(Guid id, Guid photoId, string key, HttpRequest request, ShopFile file, PhotoFolder folder, Clock clock, Worker worker)
+    // Of a step, or of something found.
+    private static async Task<Ok<VisitState>> PutAsync(Guid id, Guid photoId, string? key, Guid? finding, HttpRequest request, ShopFile file, PhotoFolder folder, Clock clock, Worker worker)
     {
         Checks.Id(photoId);
         using MemoryStream sent = new();
         await request.Body.CopyToAsync(sent);
-        byte[] picture = Redrawn(sent.ToArray());
+        (byte[] picture, byte[] small) = Redrawn(sent.ToArray());
 
         await using var transaction = await file.Database.BeginTransactionAsync();
         Visit visit = await VisitPage.OpenAsync(file, id);
-        StepPhoto? known = await file.StepPhotos.AsNoTracking().FirstOrDefaultAsync(p => p.Id == photoId);
+        VisitPhoto? known = await file.VisitPhotos.AsNoTracking().FirstOrDefaultAsync(p => p.Id == photoId);
         if (known is not null && known.VisitId != id)
         {
             throw Refusal.Conflict("This id belongs to another visit's picture.");
@@ -40,15 +42,11 @@ internal static class Photos
 
         if (known is null)
         {
-            Packet packet = await VisitPage.PacketAsync(file, visit);
-            if (packet.Steps.All(s => s.Key != key))
-            {
-                throw Refusal.Malformed("This visit has no such step.", "key");
-            }
+            await RefuseNowhereAsync(file, visit, key, finding);
 
             // The picture first: a row without its picture would be half a record, a picture without a row only takes room.
-            await folder.WriteAsync(photoId, picture);
-            file.StepPhotos.Add(new StepPhoto { Id = photoId, VisitId = id, StepKey = key, At = clock.Now, PersonId = worker.Id });
+            await folder.WriteAsync(photoId, picture, small);
+            file.VisitPhotos.Add(new VisitPhoto { Id = photoId, VisitId = id, StepKey = finding is null ? key : null, FindingId = finding, At = clock.Now, PersonId = worker.Id });
             await file.SaveChangesAsync();
         }
 
@@ -57,14 +55,29 @@ internal static class Photos
         return TypedResults.Ok(state);
     }
 
-    private static async Task<PhysicalFileHttpResult> ReadAsync(Guid id, Guid photoId, ShopFile file, PhotoFolder folder)
+    private static async Task RefuseNowhereAsync(ShopFile file, Visit visit, string? key, Guid? finding)
     {
-        if (!await file.StepPhotos.AnyAsync(p => p.Id == photoId && p.VisitId == id) || !File.Exists(folder.PathOf(photoId)))
+        if (finding is { } of)
+        {
+            if (!await file.Findings.AnyAsync(f => f.Id == of && f.VisitId == visit.Id))
+            {
+                throw Refusal.Malformed("This visit has no such finding.", "finding");
+            }
+        }
+        else if ((await VisitPage.PacketAsync(file, visit)).Steps.All(s => s.Key != key))
+        {
+            throw Refusal.Malformed("This visit has no such step.", "key");
+        }
+    }
+
+    private static async Task<PhysicalFileHttpResult> ReadAsync(Guid id, Guid photoId, string path, ShopFile file)
+    {
+        if (!await file.VisitPhotos.AnyAsync(p => p.Id == photoId && p.VisitId == id) || !File.Exists(path))
         {
             throw Refusal.NotFound("There is no such picture.");
         }
 
-        return TypedResults.PhysicalFile(folder.PathOf(photoId), "image/jpeg");
+        return TypedResults.PhysicalFile(path, "image/jpeg");
     }
 
     private static async Task<Ok<VisitState>> TakeBackAsync(Guid id, Guid photoId, ShopFile file, PhotoFolder folder, Worker worker)
@@ -72,20 +85,20 @@ internal static class Photos
         _ = worker;
         await using var transaction = await file.Database.BeginTransactionAsync();
         await VisitPage.OpenAsync(file, id);
-        bool there = await file.StepPhotos.Where(p => p.Id == photoId && p.VisitId == id).ExecuteDeleteAsync() > 0;
+        bool there = await file.VisitPhotos.Where(p => p.Id == photoId && p.VisitId == id).ExecuteDeleteAsync() > 0;
         await file.SaveChangesAsync();
         VisitState state = await Steps.StateAsync(file, id);
         await transaction.CommitAsync();
         if (there)
         {
-            File.Delete(folder.PathOf(photoId));
+            folder.Delete(photoId);
         }
 
         return TypedResults.Ok(state);
     }
 
     // Refuses (422) what is no picture, or one that is broken or beyond measure.
-    private static byte[] Redrawn(byte[] sent)
+    private static (byte[] Picture, byte[] Small) Redrawn(byte[] sent)
     {
         Refusal No(string sentence) => Refusal.Field("", sentence);
         using SKCodec codec = SKCodec.Create(new SKMemoryStream(sent)) ?? throw No("That is no picture that can be read: send a JPEG, PNG or WebP.");
@@ -101,9 +114,16 @@ internal static class Photos
             throw No("That picture is broken off or damaged: take it again.");
         }
 
+        return (Drawn(bitmap, codec, LongestSide), Drawn(bitmap, codec, SmallSide));
+    }
+
+    // Upright, at most so many pixels long.
+    private static byte[] Drawn(SKBitmap bitmap, SKCodec codec, int longest)
+    {
+        SKImageInfo info = codec.Info;
         bool turned = codec.EncodedOrigin is SKEncodedOrigin.RightTop or SKEncodedOrigin.LeftBottom or SKEncodedOrigin.LeftTop or SKEncodedOrigin.RightBottom;
         (int width, int height) = turned ? (info.Height, info.Width) : (info.Width, info.Height);
-        float scale = Math.Min(1f, (float)LongestSide / Math.Max(width, height));
+        float scale = Math.Min(1f, (float)longest / Math.Max(width, height));
         using SKSurface surface = SKSurface.Create(new SKImageInfo(Math.Max(1, (int)(width * scale)), Math.Max(1, (int)(height * scale))));
         SKCanvas canvas = surface.Canvas;
         canvas.Clear(SKColors.White);
@@ -128,17 +148,32 @@ internal static class Photos
 /// <summary>Where the pictures lie: beside the shop's file.</summary>
 internal sealed class PhotoFolder(string data)
 {
-    private readonly string folder = Path.Combine(data, "photos");
+    private readonly string folder = Path.Combine(data, Backup.PhotosFolder);
 
     /// <summary>The file of a picture.</summary>
     internal string PathOf(Guid id) => Path.Combine(folder, $"{id}.jpg");
 
-    /// <summary>Writes a picture whole or not at all.</summary>
-    internal async Task WriteAsync(Guid id, byte[] picture)
+    /// <summary>The file of a small picture, for lists.</summary>
+    internal string SmallOf(Guid id) => Path.Combine(folder, $"{id}-small.jpg");
+
+    /// <summary>Writes a picture and its small one whole or not at all.</summary>
+    internal async Task WriteAsync(Guid id, byte[] picture, byte[] small)
     {
         Directory.CreateDirectory(folder);
-        string written = PathOf(id) + ".new";
-        await File.WriteAllBytesAsync(written, picture);
-        File.Move(written, PathOf(id), overwrite: true);
+        await WholeAsync(SmallOf(id), small);
+        await WholeAsync(PathOf(id), picture);
+    }
+
+    /// <summary>Takes a picture away; nothing happens when there is none.</summary>
+    internal void Delete(Guid id)
+    {
+        File.Delete(PathOf(id));
+        File.Delete(SmallOf(id));
+    }
+
+    private static async Task WholeAsync(string path, byte[] bytes)
+    {
+        await File.WriteAllBytesAsync(path + ".new", bytes);
+        File.Move(path + ".new", path, overwrite: true);
     }
 }

@@ -1,6 +1,7 @@
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
 using SturdyTinker.Core.Findings;
+using SturdyTinker.Core.Gear;
 using SturdyTinker.Core.Jobs;
 using SturdyTinker.Shop.Requests;
 using SturdyTinker.Store;
@@ -76,7 +77,7 @@ internal static class Steps
         string socket = checks.Text("/socket", draft.Socket, "The socket", LongestSocket, required: false);
         checks.Add("/socket", socket.Length > 0 && step.Socket is null ? "This step takes no socket." : null);
         checks.Add("/seconds", draft.Seconds is < 0 or > MostSeconds ? "A step takes between no time and a day." : null);
-        List<Reading> readings = Readings(draft, step, visit, clock, worker, checks);
+        List<Reading> readings = Readings(draft, step, visit, await file.ContextAsync(visit), clock, worker, checks);
         List<PartUsed> parts = [.. (draft.Parts ?? []).Select((p, i) => Parts.Used(checks, $"/parts/{i}", p.Id, visit, new PartDraft(step.Place, p.Name, p.Quantity, p.Unit), clock, worker, step.Key))];
         checks.Done();
         await Parts.PriceAsync(file, parts);
@@ -84,40 +85,36 @@ internal static class Steps
         file.StepEntries.Add(new StepEntry { Id = entryId, VisitId = id, Key = step.Key, At = clock.Now, PersonId = worker.Id, SkippedBecause = reason, Seconds = draft.Seconds, Socket = socket.Length > 0 ? socket : null });
         file.Readings.AddRange(readings);
         await file.SaveChangesAsync();
+        if (readings.Count > 0)
+        {
+            await file.ConcludeAsync(visit, clock.Today);
+            await file.SaveChangesAsync();
+        }
+
+        if (step.Part == StepPart.Open)
+        {
+            await RoundPage.TickAsync(file, visit, packet, clock, worker);
+        }
+
         VisitState state = await VisitPage.StateAsync(file, visit, packet);
         await transaction.CommitAsync();
         return TypedResults.Ok(state);
     }
 
-    private static List<Reading> Readings(EntryDraft draft, PacketStep step, Visit visit, Clock clock, Worker worker, Checks checks)
+    private static List<Reading> Readings(EntryDraft draft, PacketStep step, Visit visit, ReadingContext context, Clock clock, Worker worker, Checks checks)
     {
         List<Reading> readings = [];
         for (int i = 0; i < draft.Readings.Count; i++)
         {
             ReadingDraft taken = draft.Readings[i];
-            Checks.Id(taken.Id);
-            if (ReadingKinds.Find(taken.Kind) is not { } kind || !step.Readings.Contains(kind.Code))
+            if (ReadingKinds.Find(taken.Kind) is { } kind && step.Readings.Contains(kind.Code))
+            {
+                readings.Add(Understand.Taken(checks, $"/readings/{i}", taken, kind, Place.Of(step.Place), step.Key, visit, context, clock, worker));
+            }
+            else
             {
                 checks.Add($"/readings/{i}/kind", "This step does not ask for that reading.");
-                continue;
             }
-
-            (decimal canonical, Judgement? judgement) = Understand.Read(checks, $"/readings/{i}/typed", kind, taken.Typed, new ReadingContext(visit.Gear, visit.Schools));
-            readings.Add(new Reading
-            {
-                Id = taken.Id,
-                TrailerId = visit.TrailerId,
-                VisitId = visit.Id,
-                Place = step.Place,
-                Kind = kind.Code,
-                StepKey = step.Key,
-                Typed = taken.Typed.Trim(),
-                Canonical = canonical,
-                Quantity = kind.Quantity,
-                Judgement = judgement,
-                At = clock.Now,
-                PersonId = worker.Id,
-            });
         }
 
         return readings;
@@ -140,9 +137,14 @@ internal static class Steps
             }
 
             entry.UndoneAt = clock.Now;
-            await file.Readings.Where(r => r.VisitId == id && r.StepKey == entry.Key).ExecuteDeleteAsync();
+            bool figures = await file.Readings.Where(r => r.VisitId == id && r.StepKey == entry.Key).ExecuteDeleteAsync() > 0;
             await file.PartsUsed.Where(p => p.VisitId == id && p.StepKey == entry.Key).ExecuteDeleteAsync();
             await file.SaveChangesAsync();
+            if (figures)
+            {
+                await file.ConcludeAsync(visit, clock.Today);
+                await file.SaveChangesAsync();
+            }
         }
 
         VisitState state = await VisitPage.StateAsync(file, visit, packet);

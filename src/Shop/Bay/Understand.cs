@@ -1,6 +1,7 @@
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
 using SturdyTinker.Core.Findings;
+using SturdyTinker.Core.Gear;
 using SturdyTinker.Core.Jobs;
 using SturdyTinker.Core.Measures;
 using SturdyTinker.Shop.Requests;
@@ -20,7 +21,7 @@ internal static class Understand
     internal static void MapUnderstand(this RouteGroupBuilder bay)
     {
         bay.MapGet("/understand", AnswerAsync);
-        bay.MapGet("/rulebook", () => TypedResults.Ok(Rulebook.Seen));
+        bay.MapGet("/damages", () => TypedResults.Ok(Damages.All));
     }
 
     /// <summary>Reads, believes and judges a figure; what is wrong is noted at the pointer.</summary>
@@ -30,6 +31,28 @@ internal static class Understand
         string? problem = read.Problem ?? kind.Unbelievable(read);
         checks.Add(pointer, problem);
         return problem is null ? (read.Canonical!.Value, kind.Judge(read.Canonical.Value, context)) : (0, null);
+    }
+
+    /// <summary>A figure taken in a visit, as it will be kept, at the place its thing belongs to; what is wrong with it is noted below the pointer.</summary>
+    internal static Reading Taken(Checks checks, string pointer, ReadingDraft taken, ReadingKind kind, Place from, string stepKey, Visit visit, ReadingContext context, Clock clock, Worker worker)
+    {
+        Checks.Id(taken.Id);
+        (decimal canonical, Judgement? judgement) = Read(checks, $"{pointer}/typed", kind, taken.Typed, context);
+        return new Reading
+        {
+            Id = taken.Id,
+            TrailerId = visit.TrailerId,
+            VisitId = visit.Id,
+            Place = Subjects.Home(kind.Subject, visit.Gear, from).Code,
+            Kind = kind.Code,
+            StepKey = stepKey,
+            Typed = (taken.Typed ?? "").Trim(),
+            Canonical = canonical,
+            Quantity = kind.Quantity,
+            Judgement = judgement,
+            At = clock.Now,
+            PersonId = worker.Id,
+        };
     }
 
     private static async Task<Ok<UnderstoodAnswer>> AnswerAsync(ShopFile file, string? typed, Named<Quantity>? quantity, string? kind, Guid? visit)
@@ -44,6 +67,6 @@ internal static class Understand
 
         (string ours, string other) = ShopFormat.ReadBack(read.Unit!.Quantity, read.Canonical!.Value);
         Visit? at = asked is null || visit is null ? null : await file.Visits.AsNoTracking().FirstOrDefaultAsync(v => v.Id == visit);
-        return TypedResults.Ok(new UnderstoodAnswer(ours, other, null, at is null ? null : asked!.Judge(read.Canonical.Value, new ReadingContext(at.Gear, at.Schools))));
+        return TypedResults.Ok(new UnderstoodAnswer(ours, other, null, at is null ? null : asked!.Judge(read.Canonical.Value, await file.ContextAsync(at))));
     }
 }

@@ -35,13 +35,13 @@ internal static class VisitClose
         }
 
         Trailer trailer = await file.Trailers.FirstAsync(t => t.Id == visit.TrailerId);
-        ClosingResult result = Closing.Work(visit, new Progress(packet, entries), findings, readings, await file.UsageAsync(trailer, clock.Today), draft.ReleasedBecause, clock.Today);
+        ClosingResult result = Closing.Work(visit, new Progress(packet, entries), findings, readings, await file.UsageAsync(trailer, clock.Today), draft.ReleasedBecause, clock.Today, await file.TogetherAsync(trailer.Id), await file.Inspections.AnyAsync(i => i.VisitId == id));
         if (result.Refusal is not null)
         {
             throw Refusal.Conflict(result.Refusal, result.RefusalField.Length > 0 ? "/" + result.RefusalField : "");
         }
 
-        await file.CloseAsync(visit, result, entries, worker.Id, clock.Now, draft.ReleasedBecause);
+        await file.CloseAsync(visit, await file.LooksOfAsync(visit), result, entries, worker.Id, clock.Now, draft.ReleasedBecause);
         await file.SaveChangesAsync();
         await file.RefreshAsync(trailer.Id, clock.Today);
         await file.SaveChangesAsync();

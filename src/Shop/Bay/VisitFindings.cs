@@ -13,7 +13,22 @@ namespace SturdyTinker.Shop.Bay;
 /// <param name="RuleCode">Code of the row of the rulebook.</param>
 /// <param name="Note">In one's own words; may be empty.</param>
 /// <param name="Jobs">Jobs that it adds to the visit, saved with it or not at all; null for none.</param>
-public sealed record FindingDraft(string Place, string RuleCode, string Note, IReadOnlyList<JobAt>? Jobs = null);
+/// <param name="Which">Of an inner and an outer one, which; null or empty for both.</param>
+/// <param name="Damage">For a bearing, code of its damage by ISO 15243; null where nobody classed it.</param>
+public sealed record FindingDraft(string Place, string RuleCode, string Note, IReadOnlyList<JobAt>? Jobs = null, string? Which = null, string? Damage = null);
+
+/// <summary>A row of the rulebook as it stands for a visit: by its schools, and with what it is about in words.</summary>
+public sealed record SeenAnswer(string Code, Subject Subject, string Seen, Judgement Judgement, IReadOnlyList<string> Jobs, IReadOnlyList<PlaceKind> Places);
+
+/// <summary>What can be looked at in a visit.</summary>
+/// <param name="Subjects">The things, in words; a subject without rows is left out.</param>
+/// <param name="Rows">The rows that go with its gear, by subject, mildest first.</param>
+public sealed record RulebookAnswer(IReadOnlyList<SubjectAnswer> Subjects, IReadOnlyList<SeenAnswer> Rows);
+
+/// <summary>A thing to look at.</summary>
+/// <param name="InnerAndOuter">Whether a hub has an inner and an outer one.</param>
+/// <param name="Classed">Whether its damage is classed by ISO 15243.</param>
+public sealed record SubjectAnswer(Subject Subject, string Words, bool InnerAndOuter, bool Classed);
 
 /// <summary>A job that would mend what was seen, and what it would add.</summary>
 /// <param name="Extra">What it adds to the visit as it stands.</param>
@@ -28,10 +43,26 @@ internal static class VisitFindings
 
     internal static void MapFindings(this RouteGroupBuilder bay)
     {
+        bay.MapGet("/visits/{id:guid}/rulebook", RulebookAsync);
         bay.MapGet("/visits/{id:guid}/remedies", RemediesAsync);
         bay.MapPut("/visits/{id:guid}/findings/{findingId:guid}", PutAsync);
         bay.MapDelete("/visits/{id:guid}/findings/{findingId:guid}", TakeBackAsync);
         bay.MapPut("/visits/{id:guid}/findings/{findingId:guid}/mended", MendAsync);
+    }
+
+    private static async Task<Ok<RulebookAnswer>> RulebookAsync(Guid id, ShopFile file)
+    {
+        Visit visit = await file.Visits.AsNoTracking().FirstOrDefaultAsync(v => v.Id == id) ?? throw Refusal.NotFound("There is no such visit.");
+        return TypedResults.Ok(RulebookOf(visit));
+    }
+
+    /// <summary>The rulebook as it stands for a visit.</summary>
+    internal static RulebookAnswer RulebookOf(Visit visit)
+    {
+        List<SeenRule> rows = [.. Rulebook.Seen.Where(r => r.Goes(visit.Gear) && Places.Of(visit.Gear).Any(p => r.Places.Contains(p.Kind)))];
+        return new RulebookAnswer(
+            [.. rows.Select(r => r.Subject).Distinct().Select(s => new SubjectAnswer(s, SubjectWords.Of(s), Subjects.InnerAndOuter(s), s is Subject.Bearing or Subject.Cup))],
+            [.. rows.Select(r => new SeenAnswer(r.Code, r.Subject, r.Seen, r.Judge(visit.Schools), r.Jobs, r.Places))]);
     }
 
     // What would mend it, with the minutes it adds, before anybody agrees.
@@ -56,70 +87,91 @@ internal static class VisitFindings
         await using var transaction = await file.Database.BeginTransactionAsync();
         if (await file.Findings.AsNoTracking().FirstOrDefaultAsync(f => f.Id == findingId) is { } same)
         {
-            return same.VisitId == id && same.RuleCode == draft.RuleCode && same.Place == draft.Place
+            return same.VisitId == id && same.RuleCode == draft.RuleCode
                 ? TypedResults.Ok(await Steps.StateAsync(file, id))
                 : throw Refusal.Conflict("This id belongs to another finding.");
         }
 
         Visit visit = await VisitPage.OpenAsync(file, id);
         Checks checks = new();
-        SeenRule? rule = Rulebook.Find(draft.RuleCode);
-        checks.Add("/ruleCode", rule is null ? "Pick what you see." : null);
-        checks.Add("/place", Places.Of(visit.Gear).Any(p => p.Code == draft.Place) ? null : $"This trailer has no place “{draft.Place}”.");
-        string note = checks.Text("/note", draft.Note, "The note", LongestNote, required: false);
+        Finding? finding = Found(checks, "", findingId, draft, visit, clock, worker);
         checks.Done();
         if (draft.Jobs is { Count: > 0 } added)
         {
             await VisitJobs.ChangeAsync(file, visit, [.. visit.Jobs, .. added.Except(visit.Jobs)], visit.Hands);
         }
 
-        file.Findings.Add(new Finding
+        file.Findings.Add(finding!);
+        return await FinishAsync(file, visit, clock, transaction);
+    }
+
+    /// <summary>A finding as it will be kept; null, with what is wrong noted below the pointer, where it can't be.</summary>
+    internal static Finding? Found(Checks checks, string at, Guid id, FindingDraft draft, Visit visit, Clock clock, Worker worker)
+    {
+        Checks.Id(id);
+        SeenRule? rule = Rulebook.Find(draft.RuleCode);
+        bool there = Place.TryParse(draft.Place, out Place place) && Places.Has(visit.Gear, place);
+        checks.Add($"{at}/ruleCode", rule is null ? "Pick what you see." : rule.Goes(visit.Gear) ? null : $"“{rule.Seen}” does not go with this trailer’s running gear.");
+        checks.Add($"{at}/place", there ? null : $"This trailer has no place “{draft.Place}”.");
+        string note = checks.Text($"{at}/note", draft.Note, "The note", LongestNote, required: false), which = draft.Which ?? "";
+        checks.Add($"{at}/which", which is "" or "inner" or "outer" && (which.Length == 0 || rule is null || Subjects.InnerAndOuter(rule.Subject)) ? null : "Only of a bearing or a cup there is an inner and an outer one.");
+        checks.Add($"{at}/damage", draft.Damage is null || (Damages.Find(draft.Damage) is not null && rule?.Subject is Subject.Bearing or Subject.Cup) ? null : "Pick the damage of a bearing or a cup from the list.");
+        return rule is null || !there ? null : new Finding
         {
-            Id = findingId,
+            Id = id,
             TrailerId = visit.TrailerId,
-            VisitId = id,
-            Place = draft.Place,
-            Subject = rule!.Subject,
+            VisitId = visit.Id,
+            Place = Subjects.Home(rule.Subject, visit.Gear, place).Code,
+            Subject = rule.Subject,
             RuleCode = rule.Code,
             Seen = rule.Seen,
             Note = note,
-            Judgement = rule.Judgement,
+            Which = which,
+            Damage = draft.Damage,
+            Judgement = rule.Judge(visit.Schools),
             At = clock.Now,
             PersonId = worker.Id,
-        });
-        return await FinishAsync(file, id, transaction);
+        };
     }
 
-    private static async Task<Ok<VisitState>> TakeBackAsync(Guid id, Guid findingId, ShopFile file, Worker worker)
+    // Its pictures go with it.
+    private static async Task<Ok<VisitState>> TakeBackAsync(Guid id, Guid findingId, ShopFile file, PhotoFolder folder, Clock clock, Worker worker)
     {
         _ = worker;
         await using var transaction = await file.Database.BeginTransactionAsync();
-        await VisitPage.OpenAsync(file, id);
+        Visit visit = await VisitPage.OpenAsync(file, id);
+        List<Guid> pictures = [];
         if (await file.Findings.FirstOrDefaultAsync(f => f.Id == findingId && f.VisitId == id) is { } finding)
         {
+            pictures = await file.VisitPhotos.Where(p => p.FindingId == findingId).Select(p => p.Id).ToListAsync();
+            await file.VisitPhotos.Where(p => p.FindingId == findingId).ExecuteDeleteAsync();
             file.Findings.Remove(finding);
         }
 
-        return await FinishAsync(file, id, transaction);
+        Ok<VisitState> state = await FinishAsync(file, visit, clock, transaction);
+        pictures.ForEach(folder.Delete);
+        return state;
     }
 
-    private static async Task<Ok<VisitState>> MendAsync(Guid id, Guid findingId, MendingDraft draft, ShopFile file, Worker worker)
+    private static async Task<Ok<VisitState>> MendAsync(Guid id, Guid findingId, MendingDraft draft, ShopFile file, Clock clock, Worker worker)
     {
         _ = worker;
         await using var transaction = await file.Database.BeginTransactionAsync();
-        await VisitPage.OpenAsync(file, id);
+        Visit visit = await VisitPage.OpenAsync(file, id);
         Finding finding = await file.Findings.FirstOrDefaultAsync(f => f.Id == findingId && f.VisitId == id) ?? throw Refusal.NotFound("There is no such finding in this visit.");
         Checks checks = new();
         string? how = draft.How is null ? null : checks.Text("/how", draft.How, "What was done about it", LongestNote);
         checks.Done();
         finding.Mended = how;
-        return await FinishAsync(file, id, transaction);
+        return await FinishAsync(file, visit, clock, transaction);
     }
 
-    private static async Task<Ok<VisitState>> FinishAsync(ShopFile file, Guid id, Microsoft.EntityFrameworkCore.Storage.IDbContextTransaction transaction)
+    private static async Task<Ok<VisitState>> FinishAsync(ShopFile file, Visit visit, Clock clock, Microsoft.EntityFrameworkCore.Storage.IDbContextTransaction transaction)
     {
         await file.SaveChangesAsync();
-        VisitState state = await Steps.StateAsync(file, id);
+        await file.ConcludeAsync(visit, clock.Today);
+        await file.SaveChangesAsync();
+        VisitState state = await Steps.StateAsync(file, visit.Id);
         await transaction.CommitAsync();
         return TypedResults.Ok(state);
     }

@@ -85,7 +85,7 @@ internal static class VisitJobs
 
     private static bool IsSo(Visit visit, IReadOnlyList<JobAt> jobs, int hands) => visit.Hands == hands && jobs.ToHashSet().SetEquals(visit.Jobs);
 
-    private static async Task<Ok<VisitAnswer>> PutAsync(Guid id, JobsDraft draft, ShopFile file, Worker worker)
+    private static async Task<Ok<VisitAnswer>> PutAsync(Guid id, JobsDraft draft, ShopFile file, Clock clock, Worker worker)
     {
         _ = worker;
         await using var transaction = await file.Database.BeginTransactionAsync();
@@ -96,6 +96,8 @@ internal static class VisitJobs
         }
 
         await ChangeAsync(file, visit, draft.Jobs, draft.Hands);
+        await file.SaveChangesAsync();
+        await file.ConcludeAsync(visit, clock.Today);
         await file.SaveChangesAsync();
         VisitAnswer answer = await VisitPage.AnswerAsync(file, id);
         await transaction.CommitAsync();

@@ -18,13 +18,21 @@ public sealed record EntryAnswer(Guid Id, string Key, DateTimeOffset At, string 
 public sealed record ReadingAnswer(Guid Id, string Place, string PlaceSpoken, string Kind, string Name, string Typed, string Ours, string Other, Judgement? Judgement, string? Picks, DateTimeOffset At, string By);
 
 /// <summary>Something seen.</summary>
-public sealed record FindingAnswer(Guid Id, string Place, string PlaceSpoken, Subject Subject, string RuleCode, string Seen, string Note, Judgement Judgement, string? Mended, DateTimeOffset At, string By);
+/// <param name="InWords">What was seen with all that was said of it, the person's own words included.</param>
+public sealed record FindingAnswer(Guid Id, string Place, string PlaceSpoken, Subject Subject, string RuleCode, string Seen, string Which, string? Damage, string Note, string InWords, Judgement Judgement, string? Mended, DateTimeOffset At, string By);
+
+/// <summary>What several looks of the visit come to together.</summary>
+/// <param name="Jobs">Jobs that mend it and are not in the visit yet, in words.</param>
+public sealed record TogetherAnswer(ConclusionKind Kind, string Code, string Place, string PlaceSpoken, string Seen, Judgement Judgement, IReadOnlyList<string> Signs, IReadOnlyList<JobAnswer> Jobs);
+
+/// <summary>A periodic inspection, signed.</summary>
+public sealed record InspectionAnswer(string Qualification, string By, DateTimeOffset At, DateOnly KeepUntil, bool Passes, IReadOnlyList<InspectionLine> Lines);
 
 /// <summary>A part used.</summary>
 public sealed record PartAnswer(Guid Id, string Place, string PlaceSpoken, string Name, decimal Quantity, string Unit, decimal? Price);
 
-/// <summary>A photograph taken at a step.</summary>
-public sealed record PhotoAnswer(Guid Id, string StepKey, DateTimeOffset At, string By);
+/// <summary>A photograph taken at a step, or of something found.</summary>
+public sealed record PhotoAnswer(Guid Id, string? StepKey, Guid? FindingId, DateTimeOffset At, string By);
 
 /// <summary>What a packet asks to be measured, as a field needs it.</summary>
 public sealed record ReadingAsked(string Code, string Name, Quantity Quantity, string Example);
@@ -42,6 +50,9 @@ public sealed record JobAnswer(string Job, string Name, string Place, string Pla
 /// <param name="MinutesDone">Minutes of the steps settled.</param>
 /// <param name="Readings">Figures taken, newest last.</param>
 /// <param name="Findings">Things seen, newest last.</param>
+/// <param name="Together">What they come to together: comparisons, pairs, likely causes, contradictions.</param>
+/// <param name="Holds">What holds the trailer now, from this visit or an earlier one, in words.</param>
+/// <param name="Inspection">The periodic inspection; null while it is not signed.</param>
 /// <param name="Parts">Parts used, newest last.</param>
 /// <param name="Taken">Names of the packet's parts that have been taken along.</param>
 /// <param name="Photos">Photographs taken, newest last.</param>
@@ -59,6 +70,9 @@ public sealed record VisitState(
     decimal MinutesDone,
     IReadOnlyList<ReadingAnswer> Readings,
     IReadOnlyList<FindingAnswer> Findings,
+    IReadOnlyList<TogetherAnswer> Together,
+    IReadOnlyList<string> Holds,
+    InspectionAnswer? Inspection,
     IReadOnlyList<PartAnswer> Parts,
     IReadOnlyList<string> Taken,
     IReadOnlyList<PhotoAnswer> Photos,
@@ -92,7 +106,8 @@ public sealed record VisitAnswer(
     VisitState State);
 
 /// <summary>A visit in the bay, as a line.</summary>
-public sealed record VisitRow(Guid Id, Guid TrailerId, string Tag, string TrailerName, string Customer, DateTimeOffset OpenedAt, string OpenedBy, string What);
+/// <param name="OnHold">Whether the trailer is on Hold.</param>
+public sealed record VisitRow(Guid Id, Guid TrailerId, string Tag, string TrailerName, string Customer, DateTimeOffset OpenedAt, string OpenedBy, string What, bool OnHold);
 
 internal static class VisitPage
 {
@@ -148,9 +163,10 @@ internal static class VisitPage
         List<PartUsed> parts = await file.PartsUsed.AsNoTracking().Where(p => p.VisitId == visit.Id).OrderBy(p => p.At).ToListAsync();
 
         Progress progress = new(packet, entries);
-        ReadingContext context = new(visit.Gear, visit.Schools);
+        ReadingContext context = await file.ContextAsync(visit);
+        Inspection? inspection = await file.Inspections.AsNoTracking().FirstOrDefaultAsync(i => i.VisitId == visit.Id);
         HashSet<string> settled = [.. entries.Select(e => e.Key)];
-        ClosingResult closing = Closing.Refusals(visit, progress, allFindings, allReadings, null);
+        ClosingResult closing = Closing.Refusals(visit, progress, allFindings, allReadings, null, await file.TogetherAsync(visit.TrailerId), inspection is not null);
         return new VisitState(
             [.. entries.Select(e => new EntryAnswer(e.Id, e.Key, e.At, people[e.PersonId], e.SkippedBecause, e.Seconds, e.Socket))],
             progress.Next?.Key,
@@ -160,11 +176,14 @@ internal static class VisitPage
             progress.OpenNow,
             packet.Steps.Where(s => settled.Contains(s.Key)).Sum(s => s.Minutes),
             [.. readings.Select(r => Answer(r, people, context))],
-            [.. findings.Select(f => new FindingAnswer(f.Id, f.Place, Spoken(f.Place), f.Subject, f.RuleCode, f.Seen, f.Note, f.Judgement, f.Mended, f.At, people[f.PersonId]))],
+            [.. findings.Select(f => new FindingAnswer(f.Id, f.Place, Spoken(f.Place), f.Subject, f.RuleCode, f.Seen, f.Which, Damages.Find(f.Damage)?.Words, f.Note, f.InWords, f.Judgement, f.Mended, f.At, people[f.PersonId]))],
+            [.. visit.Together.Select(c => new TogetherAnswer(c.Kind, c.Code, c.Place, Spoken(c.Place), c.Seen, c.Judgement, c.Signs, [.. c.Jobs.Where(j => !visit.Jobs.Contains(j)).Select(j => InWords(j, false))]))],
+            closing.Holds,
+            inspection is null ? null : new InspectionAnswer(inspection.Qualification, people[inspection.PersonId], inspection.At, DateOnly.FromDateTime(inspection.At.DateTime).AddMonths(PeriodicInspection.KeptMonths), inspection.Passes, inspection.Lines),
             [.. parts.Select(p => new PartAnswer(p.Id, p.Place, Spoken(p.Place), p.Name, p.Quantity, p.Unit, p.Price))],
             await file.PartsTaken.AsNoTracking().Where(p => p.VisitId == visit.Id).OrderBy(p => p.At).Select(p => p.Name).ToListAsync(),
-            [.. (await file.StepPhotos.AsNoTracking().Where(p => p.VisitId == visit.Id).OrderBy(p => p.At).ToListAsync()).Select(p => new PhotoAnswer(p.Id, p.StepKey, p.At, people[p.PersonId]))],
-            [.. visit.Jobs.Select(j => new JobAnswer(j.Job, Catalogue.Find(j.Job)?.Name ?? j.Job, j.Place, Place.Of(j.Place).Whereabouts, progress.IsDone(j)))],
+            [.. (await file.VisitPhotos.AsNoTracking().Where(p => p.VisitId == visit.Id).OrderBy(p => p.At).ToListAsync()).Select(p => new PhotoAnswer(p.Id, p.StepKey, p.FindingId, p.At, people[p.PersonId]))],
+            [.. visit.Jobs.Select(j => InWords(j, Closing.IsDone(j, progress, inspection is not null)))],
             visit.ClosedAt is null ? closing.Refusal : null,
             visit.ClosedAt is null && closing.RefusalField.Length > 0,
             visit.ClosedAt);
@@ -227,6 +246,8 @@ internal static class VisitPage
     /// <summary>A place as it is spoken, or its code when it is none of ours.</summary>
     internal static string Spoken(string code) => Place.TryParse(code, out Place place) ? place.Spoken : code;
 
+    private static JobAnswer InWords(JobAt job, bool done) => new(job.Job, Catalogue.Find(job.Job)?.Name ?? job.Job, job.Place, Place.Of(job.Place).Whereabouts, done);
+
     private static string Day(DateTimeOffset at) => at.ToString("MMM d, yyyy", System.Globalization.CultureInfo.InvariantCulture);
 
     private static ReadingAnswer Answer(Reading reading, Dictionary<Guid, string> people, ReadingContext context)
@@ -242,8 +263,10 @@ internal static class VisitPage
                            join owner in file.Customers on trailer.CustomerId equals owner.Id
                            join person in file.People on visit.OpenedBy equals person.Id
                            where visit.ClosedAt == null
+                           join standing in file.Standings on trailer.Id equals standing.TrailerId into standings
+                           from standing in standings.DefaultIfEmpty()
                            orderby visit.OpenedAt
-                           select new { visit, trailer.Tag, trailer.Name, Owner = owner.Name, Person = person.Name }).ToListAsync();
-        return TypedResults.Ok(found.ConvertAll(f => new VisitRow(f.visit.Id, f.visit.TrailerId, f.Tag, f.Name, f.Owner, f.visit.OpenedAt, f.Person, JobWords.Of(f.visit))));
+                           select new { visit, trailer.Tag, trailer.Name, Owner = owner.Name, Person = person.Name, OnHold = standing != null && standing.Worst == Verdict.Hold }).ToListAsync();
+        return TypedResults.Ok(found.ConvertAll(f => new VisitRow(f.visit.Id, f.visit.TrailerId, f.Tag, f.Name, f.Owner, f.visit.OpenedAt, f.Person, JobWords.Of(f.visit), f.OnHold)));
     }
 }

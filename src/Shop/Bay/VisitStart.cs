@@ -145,7 +145,7 @@ internal static class VisitStart
             || await file.Findings.AnyAsync(f => f.VisitId == id)
             || await file.Readings.AnyAsync(r => r.VisitId == id)
             || await file.PartsUsed.AnyAsync(p => p.VisitId == id)
-            || await file.StepPhotos.AnyAsync(p => p.VisitId == id))
+            || await file.VisitPhotos.AnyAsync(p => p.VisitId == id))
         {
             throw Refusal.Conflict("Something has been done in this visit: put the trailer back together and close it instead.");
         }

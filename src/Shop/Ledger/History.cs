@@ -64,10 +64,11 @@ internal static class History
         List<Guid> ids = found.ConvertAll(f => f.visit.Id);
         ILookup<Guid, Finding> findings = (await file.Findings.AsNoTracking().Where(f => ids.Contains(f.VisitId)).ToListAsync()).ToLookup(f => f.VisitId);
         ILookup<Guid, Reading> readings = (await file.Readings.AsNoTracking().Where(r => ids.Contains(r.VisitId) && r.Judgement != null).ToListAsync()).ToLookup(r => r.VisitId);
+        Dictionary<Guid, string> released = await file.Releases.AsNoTracking().Where(r => r.VisitId != null && ids.Contains(r.VisitId.Value)).ToDictionaryAsync(r => r.VisitId!.Value, r => r.Reason);
         return TypedResults.Ok(new PastVisits(
             [.. found.Take(rows).Select(f => new PastVisit(
                 f.visit.Id, f.visit.TrailerId, f.Tag, f.TrailerName, f.visit.ClosedAt!.Value, f.By, JobWords.Of(f.visit),
-                Looks.Gravest(findings[f.visit.Id], readings[f.visit.Id]), findings[f.visit.Id].Count(x => x.Mended is not null), f.visit.ReleasedBecause))],
+                Looks.Gravest(findings[f.visit.Id], readings[f.visit.Id], f.visit.Together), findings[f.visit.Id].Count(x => x.Mended is not null), released.GetValueOrDefault(f.visit.Id)))],
             found.Count > rows));
     }
 
@@ -101,7 +102,7 @@ internal static class History
         VisitAnswer visit = await VisitPage.AnswerAsync(file, id);
         var closing = await (from closed in file.Visits.AsNoTracking()
                              where closed.Id == id
-                             select new { closed.ReleasedBecause, By = file.People.Where(p => p.Id == closed.ClosedBy).Select(p => p.Name).FirstOrDefault() }).FirstAsync();
+                             select new { ReleasedBecause = file.Releases.Where(r => r.VisitId == id).Select(r => r.Reason).FirstOrDefault(), By = file.People.Where(p => p.Id == closed.ClosedBy).Select(p => p.Name).FirstOrDefault() }).FirstAsync();
         return new VisitSheet(
             visit,
             closing.By,

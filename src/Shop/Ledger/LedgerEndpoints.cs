@@ -8,6 +8,8 @@ internal static class LedgerEndpoints
         RouteGroupBuilder ledger = api.MapGroup("/ledger").WithTags("Ledger");
         ledger.MapHistory();
         ledger.MapFollowUps();
+        ledger.MapWear();
         ledger.MapTables();
+        ledger.MapExport();
     }
 }

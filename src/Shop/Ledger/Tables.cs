@@ -81,23 +81,30 @@ internal static class Tables
         ledger.MapPost("/tables", InAsync).Accepts<string>("text/csv");
     }
 
-    private static async Task<FileContentHttpResult> TrailersOutAsync(ShopFile file)
+    private static async Task<FileContentHttpResult> TrailersOutAsync(ShopFile file) => AsFile("trailers", await TrailersAsync(file));
+
+    private static async Task<FileContentHttpResult> CustomersOutAsync(ShopFile file) => AsFile("customers", await CustomersAsync(file));
+
+    /// <summary>Every trailer as a table.</summary>
+    internal static async Task<byte[]> TrailersAsync(ShopFile file)
     {
         var rows = await (from trailer in file.Trailers.AsNoTracking()
                           join owner in file.Customers on trailer.CustomerId equals owner.Id
                           orderby trailer.Tag
                           select new { trailer, owner.Name }).ToListAsync();
         Dictionary<Guid, DateOnly> repacked = await TrailerRows.LastRepacksAsync(file, rows.ConvertAll(r => r.trailer));
-        return Write("trailers", TrailerRows.Columns, rows.Select(r => TrailerRows.Write(r.trailer, r.Name, repacked.TryGetValue(r.trailer.Id, out DateOnly on) ? on : null)));
+        return Write(TrailerRows.Columns, rows.Select(r => TrailerRows.Write(r.trailer, r.Name, repacked.TryGetValue(r.trailer.Id, out DateOnly on) ? on : null)));
     }
 
-    private static async Task<FileContentHttpResult> CustomersOutAsync(ShopFile file)
+    /// <summary>Every customer as a table.</summary>
+    internal static async Task<byte[]> CustomersAsync(ShopFile file)
     {
         List<Customer> customers = await file.Customers.AsNoTracking().OrderBy(c => c.Name).ToListAsync();
-        return Write("customers", CustomerRows.Columns, customers.Select(CustomerRows.Write));
+        return Write(CustomerRows.Columns, customers.Select(CustomerRows.Write));
     }
 
-    private static FileContentHttpResult Write(string name, IReadOnlyList<string> columns, IEnumerable<IReadOnlyList<string>> rows)
+    /// <summary>A table as CSV (RFC 4180), UTF-8.</summary>
+    internal static byte[] Write(IReadOnlyList<string> columns, IEnumerable<IReadOnlyList<string>> rows)
     {
         using StringWriter text = new(CultureInfo.InvariantCulture);
         using (CsvWriter csv = new(text, Out))
@@ -113,8 +120,11 @@ internal static class Tables
             }
         }
 
-        return TypedResults.File(System.Text.Encoding.UTF8.GetBytes(text.ToString()), "text/csv; charset=utf-8", $"{name}.csv");
+        return System.Text.Encoding.UTF8.GetBytes(text.ToString());
     }
+
+    /// <summary>A table as a file to keep.</summary>
+    internal static FileContentHttpResult AsFile(string name, byte[] table) => TypedResults.File(table, "text/csv; charset=utf-8", $"{name}.csv");
 
     // Looking and taking in run the same code in one transaction; looking rolls it back.
     private static async Task<Ok<TableAnswer>> InAsync(HttpRequest request, ShopFile file, Clock clock, Worker worker, bool? apply)

@@ -12,5 +12,7 @@ internal static class YardEndpoints
         yard.MapTrailerPage();
         yard.MapTrailerEdit();
         yard.MapMeter();
+        yard.MapLimits();
+        yard.MapReleases();
     }
 }

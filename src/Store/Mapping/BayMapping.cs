@@ -16,6 +16,7 @@ internal sealed class VisitMapping : IEntityTypeConfiguration<Visit>
         builder.Property(v => v.Gear).AsJson();
         builder.Property(v => v.Schools).AsJson();
         builder.Property(v => v.Jobs).AsJson();
+        builder.Property(v => v.Together).AsJson().HasDefaultValueSql("'[]'");
         builder.HasOne<Trailer>().WithMany().HasForeignKey(v => v.TrailerId);
         builder.HasOne<Person>().WithMany().HasForeignKey(v => v.OpenedBy).OnDelete(DeleteBehavior.Restrict);
         builder.HasOne<Person>().WithMany().HasForeignKey(v => v.ClosedBy).OnDelete(DeleteBehavior.Restrict);
@@ -68,6 +69,8 @@ internal sealed class FindingMapping : IEntityTypeConfiguration<Finding>
     {
         builder.Property(f => f.Id).ValueGeneratedNever();
         builder.Property(f => f.Judgement).AsJson();
+        builder.Property(f => f.Which).HasDefaultValue("");
+        builder.Ignore(f => f.InWords);
         builder.HasOne<Visit>().WithMany().HasForeignKey(f => f.VisitId);
         builder.HasOne<Person>().WithMany().HasForeignKey(f => f.PersonId).OnDelete(DeleteBehavior.Restrict);
         builder.HasIndex(f => f.TrailerId);
@@ -103,13 +106,49 @@ internal sealed class StepTimesMapping : IEntityTypeConfiguration<StepTimes>
     }
 }
 
-internal sealed class StepPhotoMapping : IEntityTypeConfiguration<StepPhoto>
+internal sealed class VisitPhotoMapping : IEntityTypeConfiguration<VisitPhoto>
 {
-    public void Configure(EntityTypeBuilder<StepPhoto> builder)
+    public void Configure(EntityTypeBuilder<VisitPhoto> builder)
     {
         builder.Property(p => p.Id).ValueGeneratedNever();
         builder.HasOne<Visit>().WithMany().HasForeignKey(p => p.VisitId);
+        builder.HasOne<Finding>().WithMany().HasForeignKey(p => p.FindingId).OnDelete(DeleteBehavior.Cascade);
         builder.HasOne<Person>().WithMany().HasForeignKey(p => p.PersonId).OnDelete(DeleteBehavior.Restrict);
+    }
+}
+
+internal sealed class ReleaseMapping : IEntityTypeConfiguration<Release>
+{
+    public void Configure(EntityTypeBuilder<Release> builder)
+    {
+        builder.Property(r => r.Id).ValueGeneratedNever();
+        builder.Property(r => r.Holds).AsJson();
+        builder.HasOne<Trailer>().WithMany().HasForeignKey(r => r.TrailerId).OnDelete(DeleteBehavior.Restrict);
+        builder.HasOne<Visit>().WithMany().HasForeignKey(r => r.VisitId).OnDelete(DeleteBehavior.Restrict);
+        builder.HasOne<Person>().WithMany().HasForeignKey(r => r.PersonId).OnDelete(DeleteBehavior.Restrict);
+        builder.HasIndex(r => r.TrailerId);
+    }
+}
+
+internal sealed class InspectionMapping : IEntityTypeConfiguration<Inspection>
+{
+    public void Configure(EntityTypeBuilder<Inspection> builder)
+    {
+        builder.Property(i => i.Id).ValueGeneratedNever();
+        builder.Property(i => i.Lines).AsJson();
+        builder.Ignore(i => i.Passes);
+        builder.HasOne<Visit>().WithOne().HasForeignKey<Inspection>(i => i.VisitId).OnDelete(DeleteBehavior.Restrict);
+        builder.HasOne<Trailer>().WithMany().HasForeignKey(i => i.TrailerId).OnDelete(DeleteBehavior.Restrict);
+        builder.HasOne<Person>().WithMany().HasForeignKey(i => i.PersonId).OnDelete(DeleteBehavior.Restrict);
+    }
+}
+
+internal sealed class ShopLimitMapping : IEntityTypeConfiguration<ShopLimit>
+{
+    public void Configure(EntityTypeBuilder<ShopLimit> builder)
+    {
+        builder.HasKey(l => l.Code);
+        builder.Property(l => l.Version).IsConcurrencyToken();
     }
 }
 

@@ -25,6 +25,9 @@ namespace SturdyTinker.Store.Migrations
                     b.Property<long>("At")
                         .HasColumnType("INTEGER");
 
+                    b.Property<string>("Damage")
+                        .HasColumnType("TEXT");
+
                     b.Property<string>("Judgement")
                         .IsRequired()
                         .HasColumnType("TEXT");
@@ -61,6 +64,12 @@ namespace SturdyTinker.Store.Migrations
                     b.Property<Guid>("VisitId")
                         .HasColumnType("TEXT");
 
+                    b.Property<string>("Which")
+                        .IsRequired()
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("TEXT")
+                        .HasDefaultValue("");
+
                     b.HasKey("Id");
 
                     b.HasIndex("PersonId");
@@ -70,6 +79,43 @@ namespace SturdyTinker.Store.Migrations
                     b.HasIndex("VisitId");
 
                     b.ToTable("Findings");
+                });
+
+            modelBuilder.Entity("SturdyTinker.Core.Findings.Inspection", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("At")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Lines")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<Guid>("PersonId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Qualification")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<Guid>("TrailerId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<Guid>("VisitId")
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("PersonId");
+
+                    b.HasIndex("TrailerId");
+
+                    b.HasIndex("VisitId")
+                        .IsUnique();
+
+                    b.ToTable("Inspections");
                 });
 
             modelBuilder.Entity("SturdyTinker.Core.Findings.Reading", b =>
@@ -124,6 +170,74 @@ namespace SturdyTinker.Store.Migrations
                     b.HasIndex("VisitId");
 
                     b.ToTable("Readings");
+                });
+
+            modelBuilder.Entity("SturdyTinker.Core.Findings.Release", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("At")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Holds")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<Guid>("PersonId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Reason")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<Guid>("TrailerId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<Guid?>("VisitId")
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("PersonId");
+
+                    b.HasIndex("TrailerId");
+
+                    b.HasIndex("VisitId");
+
+                    b.ToTable("Releases");
+                });
+
+            modelBuilder.Entity("SturdyTinker.Core.Findings.ShopLimit", b =>
+                {
+                    b.Property<string>("Code")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("At")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("By")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Reason")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Typed")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<decimal>("Value")
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("Version")
+                        .IsConcurrencyToken()
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Code");
+
+                    b.ToTable("ShopLimits");
                 });
 
             modelBuilder.Entity("SturdyTinker.Core.Gear.Trailer", b =>
@@ -404,33 +518,6 @@ namespace SturdyTinker.Store.Migrations
                     b.ToTable("StepEntries");
                 });
 
-            modelBuilder.Entity("SturdyTinker.Core.Jobs.StepPhoto", b =>
-                {
-                    b.Property<Guid>("Id")
-                        .HasColumnType("TEXT");
-
-                    b.Property<long>("At")
-                        .HasColumnType("INTEGER");
-
-                    b.Property<Guid>("PersonId")
-                        .HasColumnType("TEXT");
-
-                    b.Property<string>("StepKey")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
-
-                    b.Property<Guid>("VisitId")
-                        .HasColumnType("TEXT");
-
-                    b.HasKey("Id");
-
-                    b.HasIndex("PersonId");
-
-                    b.HasIndex("VisitId");
-
-                    b.ToTable("StepPhotos");
-                });
-
             modelBuilder.Entity("SturdyTinker.Core.Jobs.StepTimes", b =>
                 {
                     b.Property<string>("Family")
@@ -476,12 +563,15 @@ namespace SturdyTinker.Store.Migrations
                     b.Property<Guid>("OpenedBy")
                         .HasColumnType("TEXT");
 
-                    b.Property<string>("ReleasedBecause")
-                        .HasColumnType("TEXT");
-
                     b.Property<string>("Schools")
                         .IsRequired()
                         .HasColumnType("TEXT");
+
+                    b.Property<string>("Together")
+                        .IsRequired()
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("TEXT")
+                        .HasDefaultValueSql("'[]'");
 
                     b.Property<Guid>("TrailerId")
                         .HasColumnType("TEXT");
@@ -516,6 +606,37 @@ namespace SturdyTinker.Store.Migrations
                     b.HasKey("VisitId");
 
                     b.ToTable("Packets");
+                });
+
+            modelBuilder.Entity("SturdyTinker.Core.Jobs.VisitPhoto", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("At")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<Guid?>("FindingId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<Guid>("PersonId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("StepKey")
+                        .HasColumnType("TEXT");
+
+                    b.Property<Guid>("VisitId")
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("FindingId");
+
+                    b.HasIndex("PersonId");
+
+                    b.HasIndex("VisitId");
+
+                    b.ToTable("VisitPhotos");
                 });
 
             modelBuilder.Entity("SturdyTinker.Core.Jobs.WorkDone", b =>
@@ -774,6 +895,27 @@ namespace SturdyTinker.Store.Migrations
                         .IsRequired();
                 });
 
+            modelBuilder.Entity("SturdyTinker.Core.Findings.Inspection", b =>
+                {
+                    b.HasOne("SturdyTinker.Core.People.Person", null)
+                        .WithMany()
+                        .HasForeignKey("PersonId")
+                        .OnDelete(DeleteBehavior.Restrict)
+                        .IsRequired();
+
+                    b.HasOne("SturdyTinker.Core.Gear.Trailer", null)
+                        .WithMany()
+                        .HasForeignKey("TrailerId")
+                        .OnDelete(DeleteBehavior.Restrict)
+                        .IsRequired();
+
+                    b.HasOne("SturdyTinker.Core.Jobs.Visit", null)
+                        .WithOne()
+                        .HasForeignKey("SturdyTinker.Core.Findings.Inspection", "VisitId")
+                        .OnDelete(DeleteBehavior.Restrict)
+                        .IsRequired();
+                });
+
             modelBuilder.Entity("SturdyTinker.Core.Findings.Reading", b =>
                 {
                     b.HasOne("SturdyTinker.Core.People.Person", null)
@@ -787,6 +929,26 @@ namespace SturdyTinker.Store.Migrations
                         .HasForeignKey("VisitId")
                         .OnDelete(DeleteBehavior.Cascade)
                         .IsRequired();
+                });
+
+            modelBuilder.Entity("SturdyTinker.Core.Findings.Release", b =>
+                {
+                    b.HasOne("SturdyTinker.Core.People.Person", null)
+                        .WithMany()
+                        .HasForeignKey("PersonId")
+                        .OnDelete(DeleteBehavior.Restrict)
+                        .IsRequired();
+
+                    b.HasOne("SturdyTinker.Core.Gear.Trailer", null)
+                        .WithMany()
+                        .HasForeignKey("TrailerId")
+                        .OnDelete(DeleteBehavior.Restrict)
+                        .IsRequired();
+
+                    b.HasOne("SturdyTinker.Core.Jobs.Visit", null)
+                        .WithMany()
+                        .HasForeignKey("VisitId")
+                        .OnDelete(DeleteBehavior.Restrict);
                 });
 
             modelBuilder.Entity("SturdyTinker.Core.Gear.Trailer", b =>
@@ -893,21 +1055,6 @@ namespace SturdyTinker.Store.Migrations
                         .IsRequired();
                 });
 
-            modelBuilder.Entity("SturdyTinker.Core.Jobs.StepPhoto", b =>
-                {
-                    b.HasOne("SturdyTinker.Core.People.Person", null)
-                        .WithMany()
-                        .HasForeignKey("PersonId")
-                        .OnDelete(DeleteBehavior.Restrict)
-                        .IsRequired();
-
-                    b.HasOne("SturdyTinker.Core.Jobs.Visit", null)
-                        .WithMany()
-                        .HasForeignKey("VisitId")
-                        .OnDelete(DeleteBehavior.Cascade)
-                        .IsRequired();
-                });
-
             modelBuilder.Entity("SturdyTinker.Core.Jobs.Visit", b =>
                 {
                     b.HasOne("SturdyTinker.Core.People.Person", null)
@@ -933,6 +1080,26 @@ namespace SturdyTinker.Store.Migrations
                     b.HasOne("SturdyTinker.Core.Jobs.Visit", null)
                         .WithOne()
                         .HasForeignKey("SturdyTinker.Core.Jobs.VisitPacket", "VisitId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
+            modelBuilder.Entity("SturdyTinker.Core.Jobs.VisitPhoto", b =>
+                {
+                    b.HasOne("SturdyTinker.Core.Findings.Finding", null)
+                        .WithMany()
+                        .HasForeignKey("FindingId")
+                        .OnDelete(DeleteBehavior.Cascade);
+
+                    b.HasOne("SturdyTinker.Core.People.Person", null)
+                        .WithMany()
+                        .HasForeignKey("PersonId")
+                        .OnDelete(DeleteBehavior.Restrict)
+                        .IsRequired();
+
+                    b.HasOne("SturdyTinker.Core.Jobs.Visit", null)
+                        .WithMany()
+                        .HasForeignKey("VisitId")
                         .OnDelete(DeleteBehavior.Cascade)
                         .IsRequired();
                 });

@@ -15,8 +15,17 @@ public class StandingTests
 
     private readonly Trailer trailer = new() { Tag = "T", Gear = Gears.Tandem, AddedOn = Today.AddYears(-2) };
 
-    private Standing Stand(List<WorkDone>? work = null, List<Finding>? findings = null, List<Reading>? readings = null, List<FollowUp>? followUps = null) =>
-        Standing.Of(trailer, work ?? [], UsageLine.Of(trailer, [], Today), Interval.BearingRepack, findings ?? [], readings ?? [], followUps ?? [], Today);
+    private Standing Stand(List<WorkDone>? work = null, List<Finding>? findings = null, List<Reading>? readings = null, List<FollowUp>? followUps = null, List<Release>? releases = null) =>
+        Standing.Of(
+            new TrailerRecord(trailer, new(trailer.Gear, Core.Schools.SchoolChoices.Defaults), UsageLine.Of(trailer, [], Today), Interval.BearingRepack)
+            {
+                Work = work ?? [],
+                Findings = findings ?? [],
+                Readings = readings ?? [],
+                FollowUps = followUps ?? [],
+                Releases = releases ?? [],
+            },
+            Today);
 
     private static Finding Found(string rule, Guid visit, int day, string? mended = null)
     {

@@ -1,0 +1,146 @@
+using System.Globalization;
+using SturdyTinker.Core.Findings;
+using SturdyTinker.Core.Gear;
+using SturdyTinker.Core.Intervals;
+using SturdyTinker.Core.Jobs;
+using SturdyTinker.Core.Measures;
+
+namespace SturdyTinker.Core.Wearing;
+
+/// <summary>How everything that is measured on a trailer wears, and when it comes to its limit.</summary>
+public static class WearHistory
+{
+    /// <summary>A limit farther off than this is not foreseen: a line is not true for so long. Source: from memory.</summary>
+    public const int FarthestYears = 5;
+
+    /// <summary>The lines of a trailer: by place in the order of a walk round, then by what is measured.</summary>
+    /// <param name="context">Gear, schools and limits.</param>
+    /// <param name="readings">Everything ever measured on it.</param>
+    /// <param name="work">Everything ever done to it.</param>
+    /// <param name="usage">Its road.</param>
+    /// <param name="today">The day.</param>
+    public static IReadOnlyList<WearLine> Of(ReadingContext context, IEnumerable<Reading> readings, IReadOnlyCollection<WorkDone> work, UsageLine usage, DateOnly today)
+    {
+        List<(Place Place, Reading Reading)> all = [];
+        foreach (Reading reading in readings)
+        {
+            if (ReadingKinds.Find(reading.Kind) is { } kind && Place.TryParse(reading.Place, out Place place))
+            {
+                all.Add((Subjects.Home(kind.Subject, context.Gear, place), reading));
+            }
+        }
+
+        // What is stamped or was measured along with it, by place.
+        Dictionary<(Place, string), decimal> known = all.GroupBy(r => (r.Place, r.Reading.Kind)).ToDictionary(g => g.Key, g => g.MaxBy(r => r.Reading.At).Reading.Canonical);
+        Dictionary<Place, int> order = Places.Of(context.Gear).Select((p, i) => (p, i)).ToDictionary(p => p.p, p => p.i);
+        return
+        [
+            .. from thing in all.GroupBy(r => (r.Place, r.Reading.Kind))
+               where ReadingKinds.Find(thing.Key.Kind)!.Wear is not null && order.ContainsKey(thing.Key.Place)
+               orderby order[thing.Key.Place], thing.Key.Kind
+               let place = thing.Key.Place
+               select Line(context, place, ReadingKinds.Find(thing.Key.Kind)!, [.. thing.Select(r => r.Reading)], kind => known.TryGetValue((place, kind), out decimal value) ? value : null, work, usage, today),
+        ];
+    }
+
+    private static WearLine Line(ReadingContext context, Place place, ReadingKind kind, List<Reading> readings, Func<string, decimal?> known, IReadOnlyCollection<WorkDone> work, UsageLine usage, DateOnly today)
+    {
+        Wear wear = kind.Wear!;
+        (List<List<Reading>> parts, string? renewed) = WearParts.Of(context.Gear, place, wear, readings, work);
+        List<Reading> now = parts[^1];
+        bool byDistance = usage.Knows && now.TrueForAll(r => usage.At(WearParts.Day(r)) is not null);
+        DateOnly start = now.Count > 0 ? WearParts.Day(now[0]) : today;
+        List<WearPoint> Points(List<Reading> of, bool distance) =>
+            [.. of.Select(r => new WearPoint(WearParts.Day(r), distance ? (double)usage.Between(start, WearParts.Day(r))!.Value.Metres : WearParts.Day(r).DayNumber - start.DayNumber, (double)r.Canonical, r.VisitId))];
+        List<WearPoint> points = Points(now, byDistance);
+
+        // Not moved between its looks: then the days tell more than the road.
+        if (byDistance && points.Count > 1 && points[^1].X <= points[0].X)
+        {
+            byDistance = false;
+            points = Points(now, false);
+        }
+
+        decimal? limit = wear.Limit(context, known);
+        LineFit? fit = LineFit.Of([.. points.Select(p => p.X)], [.. points.Select(p => p.Value)]);
+        Crossing? crossing = fit is null || limit is not { } end ? null : Crosses(wear, fit, (double)end, byDistance, start, usage, today);
+        return new WearLine(
+            place.Code,
+            kind.Code,
+            points,
+            [.. parts.Take(parts.Count - 1).Select(p => Points(p, byDistance && p.TrueForAll(r => usage.At(WearParts.Day(r)) is not null)))],
+            renewed,
+            byDistance,
+            limit,
+            wear.LimitWords(context),
+            fit,
+            crossing,
+            Say(wear, points, fit, limit, crossing));
+    }
+
+    private static Crossing? Crosses(Wear wear, LineFit fit, double limit, bool byDistance, DateOnly start, UsageLine usage, DateOnly today)
+    {
+        bool wears = wear.Way == WearWay.Down ? fit.Slope < 0 : fit.Slope > 0;
+        if (!wears || fit.Reaches(limit) is not { } x)
+        {
+            return null;
+        }
+
+        double now = byDistance ? (double)usage.Between(start, today)!.Value.Metres : today.DayNumber - start.DayNumber;
+        DateOnly? On(double? at) => at is not { } a ? null : byDistance ? DayOf(usage, start, a) : a > 100_000 ? null : start.AddDays((int)Math.Round(Math.Max(a, 0)));
+        bool down = wear.Way == WearWay.Down;
+        if (On(x) is not { } likely || likely > today.AddYears(FarthestYears))
+        {
+            return null;
+        }
+
+        decimal? metres = byDistance ? (decimal)Math.Max(0, x - now) : usage.Knows ? usage.Between(today, likely < today ? today : likely)?.Metres : null;
+        return new Crossing(On(fit.EdgeReaches(limit, Math.Min(now, x), upper: !down)), likely, On(fit.EdgeReaches(limit, Math.Min(now, x), upper: down)), metres);
+    }
+
+    private static DateOnly? DayOf(UsageLine usage, DateOnly start, double metres) =>
+        metres <= 0 ? start : metres > 1e10 ? null : usage.Reaches(start, new Distance((decimal)metres));
+
+    private static string Say(Wear wear, List<WearPoint> points, LineFit? fit, decimal? limit, Crossing? crossing)
+    {
+        string trust = points.Count switch
+        {
+            2 => " Two figures make a line, but no band: nobody can say how far it is off.",
+            _ => "",
+        };
+        if (fit is null)
+        {
+            return points.Count switch
+            {
+                0 => $"New, and not measured since.",
+                1 => "One figure makes no line: measure again at the next visit.",
+                _ => "Figures of one day make no line.",
+            };
+        }
+
+        if (limit is null)
+        {
+            return $"Nobody has read its limit off the part: no day can be said.{trust}";
+        }
+
+        if (crossing is null)
+        {
+            bool wears = wear.Way == WearWay.Down ? fit.Slope < 0 : fit.Slope > 0;
+            return (wears ? $"Its limit is more than {FarthestYears} years off." : "It does not wear that one could measure it.") + trust;
+        }
+
+        string likely = crossing.Likely.ToString("MMMM yyyy", CultureInfo.InvariantCulture);
+        string road = crossing.Metres is { } m ? $", in about {Road(m)} miles" : "";
+        string between = crossing.Earliest is { } earliest
+            ? $" Eight chances in ten between {earliest.ToString("MMM yyyy", CultureInfo.InvariantCulture)} and {(crossing.Latest is { } latest ? latest.ToString("MMM yyyy", CultureInfo.InvariantCulture) : "long after")}."
+            : "";
+        return $"Comes to its limit about {likely}{road}.{between}{trust}";
+    }
+
+    /// <summary>Road as it is said of something to come: to the hundred miles, to the ten when it is near.</summary>
+    internal static string Road(decimal metres)
+    {
+        decimal miles = new Distance(metres).Miles, step = miles >= 1_000 ? 100 : 10;
+        return (Math.Round(miles / step, MidpointRounding.AwayFromZero) * step).ToString("#,0", CultureInfo.InvariantCulture);
+    }
+}

@@ -1,0 +1,57 @@
+using Microsoft.AspNetCore.Http.HttpResults;
+using Microsoft.EntityFrameworkCore;
+using SturdyTinker.Core.Findings;
+using SturdyTinker.Core.Jobs;
+using SturdyTinker.Shop.Requests;
+using SturdyTinker.Store;
+
+namespace SturdyTinker.Shop.Bay;
+
+/// <summary>A periodic inspection to sign.</summary>
+/// <param name="Qualification">By what the person is qualified (49 CFR 396.19).</param>
+public sealed record InspectionDraft(string Qualification);
+
+internal static class InspectionSigning
+{
+    private const int LongestQualification = 300;
+
+    internal static void MapInspection(this RouteGroupBuilder bay) => bay.MapPut("/visits/{id:guid}/inspection/{inspectionId:guid}", SignAsync);
+
+    // Signed once, when everything has been looked at, whether it passes or not.
+    private static async Task<Ok<RoundAnswer>> SignAsync(Guid id, Guid inspectionId, InspectionDraft draft, ShopFile file, Clock clock, Worker worker)
+    {
+        Checks.Id(inspectionId);
+        await using var transaction = await file.Database.BeginTransactionAsync();
+        if (await file.Inspections.AsNoTracking().FirstOrDefaultAsync(i => i.VisitId == id) is { } signed)
+        {
+            return signed.Id == inspectionId
+                ? TypedResults.Ok(await RoundPage.AnswerAsync(file, id, clock))
+                : throw Refusal.Conflict("This inspection is signed already, and stays as it is.");
+        }
+
+        Visit visit = await VisitPage.OpenAsync(file, id);
+        if (visit.Jobs.All(j => j.Job != PeriodicInspection.JobCode))
+        {
+            throw Refusal.Conflict("This visit has no periodic inspection among its jobs.");
+        }
+
+        Checks checks = new();
+        string qualification = checks.Text("/qualification", draft.Qualification, "By what you are qualified", LongestQualification);
+        checks.Done();
+        IReadOnlyList<InspectionLine> lines = PeriodicInspection.Of(
+            visit.Gear,
+            await file.Findings.AsNoTracking().Where(f => f.VisitId == id).ToListAsync(),
+            await file.Readings.AsNoTracking().Where(r => r.VisitId == id).ToListAsync(),
+            visit.Together);
+        if (lines.FirstOrDefault(l => l.LookedAt < l.Of) is { } open)
+        {
+            throw Refusal.Conflict($"Not everything has been looked at: {open.Name.ToLowerInvariant()}, {open.LookedAt} of {open.Of}. Nothing is signed unseen.");
+        }
+
+        file.Inspections.Add(new Inspection { Id = inspectionId, VisitId = id, TrailerId = visit.TrailerId, Qualification = qualification, Lines = lines, At = clock.Now, PersonId = worker.Id });
+        await file.SaveChangesAsync();
+        RoundAnswer answer = await RoundPage.AnswerAsync(file, id, clock);
+        await transaction.CommitAsync();
+        return TypedResults.Ok(answer);
+    }
+}

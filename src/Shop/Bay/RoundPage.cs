@@ -1,0 +1,198 @@
+using Microsoft.AspNetCore.Http.HttpResults;
+using Microsoft.EntityFrameworkCore;
+using SturdyTinker.Core.Findings;
+using SturdyTinker.Core.Gear;
+using SturdyTinker.Core.Jobs;
+using SturdyTinker.Shop.Requests;
+using SturdyTinker.Shop.Yard;
+using SturdyTinker.Store;
+
+namespace SturdyTinker.Shop.Bay;
+
+/// <summary>One thing to look at on a round.</summary>
+/// <param name="Subject">What it is.</param>
+/// <param name="Words">What it is, in words.</param>
+/// <param name="LookedAt">Whether somebody has looked in this visit.</param>
+/// <param name="Verdict">The gravest verdict on it in this visit; null where nobody has looked, or nothing judges it.</param>
+/// <param name="Said">What was seen and measured of it in this visit, in words.</param>
+/// <param name="Readings">What can be measured with it.</param>
+/// <param name="LastTime">What was seen the last time, where saying it again is honest; null otherwise.</param>
+/// <param name="Opposite">What was seen of its opposite in this visit; empty where nothing was.</param>
+public sealed record RoundThing(Subject Subject, string Words, bool LookedAt, Verdict? Verdict, IReadOnlyList<string> Said, IReadOnlyList<ReadingAsked> Readings, LastSeen? LastTime, IReadOnlyList<LastSeen> Opposite);
+
+/// <summary>How a place on a round can be reached.</summary>
+public enum RoundReach
+{
+    /// <summary>As the trailer stands, or since what hides it is open.</summary>
+    Now,
+
+    /// <summary>Once the visit opens what hides it.</summary>
+    Later,
+
+    /// <summary>It was open in this visit, and is closed again.</summary>
+    Past,
+
+    /// <summary>This visit does not open what hides it.</summary>
+    NotThisVisit,
+}
+
+/// <summary>One stop of a round.</summary>
+/// <param name="Key">Unique on the round.</param>
+/// <param name="Place">Code of the place.</param>
+/// <param name="Spoken">The place as it is spoken.</param>
+/// <param name="Reach">How it can be reached.</param>
+/// <param name="Behind">What has to be open, in words: "hub off"; null where nothing has.</param>
+/// <param name="Things">What there is to look at.</param>
+public sealed record RoundStop(string Key, string Place, string Spoken, RoundReach Reach, string? Behind, IReadOnlyList<RoundThing> Things);
+
+/// <summary>A round of a trailer.</summary>
+/// <param name="VisitId">The visit.</param>
+/// <param name="Tag">The trailer's tag.</param>
+/// <param name="Closed">Whether the visit is closed, so that nothing can be written down any more.</param>
+/// <param name="Gear">Its running gear.</param>
+/// <param name="Places">Its places, in the order of a walk round it.</param>
+/// <param name="Stops">The stops, in the order of the walk.</param>
+/// <param name="LookedAt">How many things have been looked at, of those that this visit can reach.</param>
+/// <param name="Of">How many things this visit can reach.</param>
+/// <param name="Rulebook">What can be seen.</param>
+/// <param name="Periodic">The items of the periodic inspection as they stand; null where the visit has none.</param>
+/// <param name="Inspection">The signed inspection; null while there is none.</param>
+/// <param name="LastQualification">The qualification this person, or whoever signed last, gave the last time; empty where nobody ever did.</param>
+public sealed record RoundAnswer(
+    Guid VisitId,
+    string Tag,
+    bool Closed,
+    GearDescription Gear,
+    IReadOnlyList<PlaceAnswer> Places,
+    IReadOnlyList<RoundStop> Stops,
+    int LookedAt,
+    int Of,
+    RulebookAnswer Rulebook,
+    IReadOnlyList<InspectionLine>? Periodic,
+    InspectionAnswer? Inspection,
+    string LastQualification);
+
+/// <summary>One look at a stop.</summary>
+public sealed record RoundLookDraft(Guid Id, string RuleCode, string Note = "", string? Which = null, string? Damage = null);
+
+/// <summary>A thing at a stop that is sound unless a figure taken with it says otherwise.</summary>
+public sealed record RoundRest(Guid Id, Subject Subject);
+
+/// <summary>What was seen and measured at a stop, saved together or not at all.</summary>
+/// <param name="Looks">What was seen.</param>
+/// <param name="Readings">What was measured.</param>
+/// <param name="Rest">What else was looked at and is sound.</param>
+public sealed record RoundDraft(IReadOnlyList<RoundLookDraft> Looks, IReadOnlyList<ReadingDraft> Readings, IReadOnlyList<RoundRest> Rest);
+
+internal static class RoundPage
+{
+    internal static void MapRound(this RouteGroupBuilder bay)
+    {
+        bay.MapGet("/visits/{id:guid}/round", async (Guid id, ShopFile file, Clock clock) => TypedResults.Ok(await AnswerAsync(file, id, clock)));
+        bay.MapPut("/visits/{id:guid}/round/{place}", PutAsync);
+    }
+
+    private static async Task<Ok<RoundAnswer>> PutAsync(Guid id, string place, RoundDraft draft, ShopFile file, Clock clock, Worker worker)
+    {
+        await using var transaction = await file.Database.BeginTransactionAsync();
+        Visit visit = await VisitPage.OpenAsync(file, id);
+        if (!Place.TryParse(place, out Place at) || !Places.Has(visit.Gear, at))
+        {
+            throw Refusal.NotFound($"This trailer has no place “{place}”.");
+        }
+
+        // Sent again after a lost answer: what is there already stays as it is.
+        List<Guid> ids = [.. draft.Looks.Select(l => l.Id), .. draft.Readings.Select(r => r.Id), .. draft.Rest.Select(r => r.Id)];
+        HashSet<Guid> known = [.. await file.Findings.Where(f => ids.Contains(f.Id)).Select(f => f.Id).Concat(file.Readings.Where(r => ids.Contains(r.Id)).Select(r => r.Id)).ToListAsync()];
+        Checks checks = new();
+        ReadingContext context = await file.ContextAsync(visit);
+        List<Finding?> seen = [.. draft.Looks.Select((l, i) => VisitFindings.Found(checks, $"/looks/{i}", l.Id, new FindingDraft(place, l.RuleCode, l.Note, null, l.Which, l.Damage), visit, clock, worker))];
+        List<Reading> measured = Measured(draft, at, visit, context, clock, worker, checks);
+        checks.Done();
+        foreach (RoundRest rest in draft.Rest)
+        {
+            bool worse = measured.Exists(r => ReadingKinds.Find(r.Kind)!.Subject == rest.Subject && r.Judgement?.Verdict > Verdict.Sound);
+            SeenRule? sound = Rulebook.Seen.FirstOrDefault(r => r.Subject == rest.Subject && r.Verdict == Verdict.Sound && r.Goes(visit.Gear));
+            if (!worse && sound is not null)
+            {
+                seen.Add(VisitFindings.Found(checks, "/rest", rest.Id, new FindingDraft(place, sound.Code, ""), visit, clock, worker));
+            }
+        }
+
+        checks.Done();
+        file.Findings.AddRange(seen.OfType<Finding>().Where(f => !known.Contains(f.Id)));
+        file.Readings.AddRange(measured.Where(r => !known.Contains(r.Id)));
+        await file.SaveChangesAsync();
+        await TickAsync(file, visit, await VisitPage.PacketAsync(file, visit), clock, worker);
+        await file.ConcludeAsync(visit, clock.Today);
+        await file.SaveChangesAsync();
+        RoundAnswer answer = await AnswerAsync(file, id, clock);
+        await transaction.CommitAsync();
+        return TypedResults.Ok(answer);
+    }
+
+    private static List<Reading> Measured(RoundDraft draft, Place at, Visit visit, ReadingContext context, Clock clock, Worker worker, Checks checks)
+    {
+        List<Reading> measured = [];
+        for (int i = 0; i < draft.Readings.Count; i++)
+        {
+            if (ReadingKinds.Find(draft.Readings[i].Kind) is { } kind)
+            {
+                measured.Add(Understand.Taken(checks, $"/readings/{i}", draft.Readings[i], kind, at, "", visit, context, clock, worker));
+            }
+            else
+            {
+                checks.Add($"/readings/{i}/kind", "There is no such reading.");
+            }
+        }
+
+        return measured;
+    }
+
+    /// <summary>Ticks the steps of the packet that the round has answered, as far as they can be ticked yet; in the change set.</summary>
+    internal static async Task TickAsync(ShopFile file, Visit visit, Packet packet, Clock clock, Worker worker)
+    {
+        List<PacketStep> steps = [.. packet.Steps.Where(Round.IsOfRound)];
+        if (steps.Count == 0)
+        {
+            return;
+        }
+
+        List<Finding> findings = await file.Findings.AsNoTracking().Where(f => f.VisitId == visit.Id).ToListAsync();
+        List<Reading> readings = await file.Readings.AsNoTracking().Where(r => r.VisitId == visit.Id).ToListAsync();
+        Progress progress = new(packet, await VisitPage.EntriesAsync(file, visit.Id));
+        foreach (PacketStep step in steps.Where(s => progress.EntryFor(s.Key) is null && progress.WhyNotYet(s) is null && Round.Answers(s, visit.Gear, findings, readings)))
+        {
+            file.StepEntries.Add(new StepEntry { Id = Guid.CreateVersion7(clock.Now), VisitId = visit.Id, Key = step.Key, At = clock.Now, PersonId = worker.Id });
+        }
+
+        await file.SaveChangesAsync();
+    }
+
+    /// <summary>A round as it stands.</summary>
+    internal static async Task<RoundAnswer> AnswerAsync(ShopFile file, Guid id, Clock clock)
+    {
+        Visit visit = await file.Visits.AsNoTracking().FirstOrDefaultAsync(v => v.Id == id) ?? throw Refusal.NotFound("There is no such visit.");
+        Packet packet = await VisitPage.PacketAsync(file, visit);
+        VisitState state = await VisitPage.StateAsync(file, visit, packet);
+        (List<Finding> findings, List<Reading> readings) = await VisitPage.LooksAsync(file, visit.TrailerId);
+        List<WorkDone> work = await file.WorkDone.AsNoTracking().Where(w => w.TrailerId == visit.TrailerId).ToListAsync();
+        RoundOfVisit round = new(visit, new Progress(packet, await VisitPage.EntriesAsync(file, id)), packet, findings.FindAll(f => f.VisitId == id), readings.FindAll(r => r.VisitId == id));
+        List<RoundStop> stops = round.Stops(item => Round.LastTime(item, id, findings, work, clock.Today));
+        bool periodic = visit.Jobs.Any(j => j.Job == PeriodicInspection.JobCode);
+        List<RoundThing> reached = [.. stops.Where(s => s.Reach != RoundReach.NotThisVisit).SelectMany(s => s.Things)];
+        return new RoundAnswer(
+            id,
+            await file.Trailers.Where(t => t.Id == visit.TrailerId).Select(t => t.Tag).FirstAsync(),
+            visit.ClosedAt is not null,
+            GearDescription.Of(visit.Gear),
+            TrailerPage.PlacesOf(visit.Gear),
+            stops,
+            reached.Count(t => t.LookedAt),
+            reached.Count,
+            VisitFindings.RulebookOf(visit),
+            periodic ? PeriodicInspection.Of(visit.Gear, round.Findings, round.Readings, visit.Together) : null,
+            state.Inspection,
+            periodic ? await file.Inspections.AsNoTracking().OrderByDescending(i => i.At).Select(i => i.Qualification).FirstOrDefaultAsync() ?? "" : "");
+    }
+}

@@ -1,0 +1,45 @@
+using Microsoft.EntityFrameworkCore;
+using SturdyTinker.Core.Findings;
+using SturdyTinker.Core.Jobs;
+
+namespace SturdyTinker.Store;
+
+/// <summary>Keeps what a visit's looks come to together true to what was seen and measured.</summary>
+public static class LooksTogether
+{
+    /// <summary>The limits this shop judges by.</summary>
+    public static async Task<LimitsInForce> LimitsAsync(this ShopFile file) => new(await file.ShopLimits.AsNoTracking().ToListAsync());
+
+    /// <summary>What figures of a visit are judged by.</summary>
+    public static async Task<ReadingContext> ContextAsync(this ShopFile file, Visit visit) => new(visit.Gear, visit.Schools) { Limits = await file.LimitsAsync() };
+
+    /// <summary>What the looks of every visit of a trailer came to together.</summary>
+    public static async Task<List<Conclusion>> TogetherAsync(this ShopFile file, Guid trailerId) =>
+        [.. (await file.Visits.AsNoTracking().Where(v => v.TrailerId == trailerId).Select(v => v.Together).ToListAsync()).SelectMany(t => t)];
+
+    /// <summary>
+    /// Works out what an open visit's looks come to together, and how its trailer stands; both are put in the change set, and
+    /// the caller saves. Save the change to the looks before calling this.
+    /// </summary>
+    /// <param name="file">The shop's file.</param>
+    /// <param name="visit">The visit, tracked.</param>
+    /// <param name="today">The day.</param>
+    public static async Task ConcludeAsync(this ShopFile file, Visit visit, DateOnly today)
+    {
+        visit.Together = (await file.LooksOfAsync(visit)).Together();
+        await file.SaveChangesAsync();
+        await file.RefreshAsync(visit.TrailerId, today);
+    }
+
+    /// <summary>Everything seen and measured in a visit.</summary>
+    public static async Task<VisitLooks> LooksOfAsync(this ShopFile file, Visit visit)
+    {
+        List<Reading> readings = await file.Readings.AsNoTracking().Where(r => r.TrailerId == visit.TrailerId).ToListAsync();
+        return new VisitLooks(
+            await file.ContextAsync(visit),
+            await file.Findings.AsNoTracking().Where(f => f.VisitId == visit.Id).ToListAsync(),
+            readings.FindAll(r => r.VisitId == visit.Id),
+            readings.FindAll(r => r.VisitId != visit.Id),
+            visit.Jobs);
+    }
+}
