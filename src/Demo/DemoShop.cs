@@ -158,10 +158,24 @@ public static class DemoShop
         Trailer van = file.Trailers.Local.First(t => t.Tag == "Q-120");
         await new WorkedVisit(van.Id, van.Gear, now.AddMinutes(-40), [new JobAt(PeriodicInspection.JobCode, Place.Trailer.Code)], people[0].Id)
         {
-            StopAfter = "trailer/secured/chocks",
+            StopAfter = "trailer/secured/nose",
+            OnTheRound =
+            [
+                .. HalfRound(van.Gear),
+                new Seen("axle-1-left-rear-eye", "bushing-worn", "Moves a quarter by the lever."),
+                new Seen("axle-1-left-rear-eye", "bolt-dry", "Fitting takes nothing; paint in it."),
+                new Seen("axle-1-left-rear-eye", "link-sound"),
+            ],
             Since = van.AddedOn,
         }.AddToAsync(file, random, UsageLine.Of(van, [], DateOnly.FromDateTime(now.DateTime)));
     }
+
+    // The trailer and its left side as far as the first axle, but for the rear eye: looked at and sound.
+    private static IEnumerable<Seen> HalfRound(RunningGear gear) =>
+        from item in Round.Of(gear, periodic: true)
+        where item.Opening is null && (item.Place.Kind is PlaceKind.Trailer or PlaceKind.FrontHanger || item.Place.Axle == 1) && item.Place.Side != Side.Right
+            && item.Place.Kind is not (PlaceKind.RearEye or PlaceKind.Equalizer or PlaceKind.Axle)
+        select new Seen(item.Place.Code, Rulebook.Seen.First(r => r.Subject == item.Subject && r.Goes(gear)).Code);
 
     // Old checks were done within the week; the newest are still owed.
     private static void SettleFollowUps(ShopFile file, List<Person> people, DateOnly today)

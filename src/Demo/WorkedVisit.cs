@@ -30,6 +30,9 @@ public sealed record WorkedVisit(Guid TrailerId, RunningGear Gear, DateTimeOffse
     /// <summary>What was seen.</summary>
     public IReadOnlyList<Seen> Seen { get; init; } = [];
 
+    /// <summary>What was seen on a round, beside the steps.</summary>
+    public IReadOnlyList<Seen> OnTheRound { get; init; } = [];
+
     /// <summary>Figures that differ from the usual: "axle-1-left/rim-rock" to what was typed.</summary>
     public IReadOnlyDictionary<string, string> Figures { get; init; } = new Dictionary<string, string>();
 
@@ -87,6 +90,7 @@ public sealed record WorkedVisit(Guid TrailerId, RunningGear Gear, DateTimeOffse
             }
         }
 
+        findings.AddRange(OnTheRound.Select((s, i) => Find(visit, s, now.AddSeconds(30 + (i * 20)))));
         file.StepEntries.AddRange(entries);
         file.Findings.AddRange(findings);
         file.Readings.AddRange(readings);

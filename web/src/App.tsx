@@ -10,12 +10,15 @@ const TrailerPage = lazy(() => import("./yard/TrailerPage"));
 const TrailerForm = lazy(() => import("./yard/TrailerForm"));
 const CustomerPage = lazy(() => import("./yard/CustomerPage"));
 const ShopPage = lazy(() => import("./yard/ShopPage"));
+const LimitsPage = lazy(() => import("./yard/LimitsPage"));
 const PartsPage = lazy(() => import("./yard/PartsPage"));
 const Horizon = lazy(() => import("./horizon/Horizon"));
 const Bay = lazy(() => import("./bay/Bay"));
+const Round = lazy(() => import("./bay/Round"));
 const VisitPage = lazy(() => import("./bay/VisitPage"));
 const Ledger = lazy(() => import("./ledger/Ledger"));
 const VisitSheet = lazy(() => import("./ledger/VisitSheet"));
+const WearPage = lazy(() => import("./ledger/WearPage"));
 const Tables = lazy(() => import("./ledger/Tables"));
 
 const Lost = styled.p`
@@ -51,6 +54,9 @@ export function App() {
           <Route path="/yard/shop/parts">
             <PartsPage />
           </Route>
+          <Route path="/yard/shop/limits">
+            <LimitsPage />
+          </Route>
           <Route path="/yard/new">
             <TrailerForm />
           </Route>
@@ -64,6 +70,7 @@ export function App() {
             <Bay />
           </Route>
           <Route path="/bay/:id">{({ id }) => <VisitPage key={id} id={id} />}</Route>
+          <Route path="/bay/:id/round">{({ id }) => <Round key={id} id={id} />}</Route>
           <Route path="/ledger">
             <Ledger />
           </Route>
@@ -71,6 +78,7 @@ export function App() {
             <Tables />
           </Route>
           <Route path="/ledger/trailers/:id">{({ id }) => <Ledger key={id} trailer={id} />}</Route>
+          <Route path="/ledger/trailers/:id/wear">{({ id }) => <WearPage key={id} id={id} />}</Route>
           <Route path="/ledger/visits/:id">{({ id }) => <VisitSheet key={id} id={id} />}</Route>
           <Route>
             <Page>

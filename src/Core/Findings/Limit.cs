@@ -52,7 +52,7 @@ public sealed record Limit(string Code, string Name, Quantity Quantity, Bound Bo
     /// <param name="canonical">The figure, canonical.</param>
     public string Write(decimal canonical) => Quantity switch
     {
-        Quantity.Length => InFractions(canonical),
+        Quantity.Length => ShopFormat.AsSaid(new Length(canonical)),
         Quantity.Temperature when Difference => string.Create(CultureInfo.InvariantCulture, $"{canonical:0.#} °F"),
         _ => ShopFormat.ReadBack(Quantity, canonical).Ours,
     };
@@ -72,13 +72,6 @@ public sealed record Limit(string Code, string Name, Quantity Quantity, Bound Bo
         return value < Lowest || value > Highest
             ? (null, $"This limit lies between {Write(Lowest)} and {Write(Highest)}.")
             : (value, null);
-    }
-
-    // Lengths that are whole thirty-seconds are said as fractions, as people say them; others in thousandths.
-    private static string InFractions(decimal millimetres)
-    {
-        Length length = new(millimetres);
-        return length.Inches * 32 % 1 == 0 && Math.Abs(length.Inches) >= 1 / 32m ? ShopFormat.Write(length, Fineness.ThirtySecond) : ShopFormat.Write(length, Fineness.Thousandth);
     }
 }
 

@@ -65,7 +65,7 @@ public static class Closing
         List<JobAt> done = [.. visit.Jobs.Where(j => IsDone(j, progress, signed))];
         List<JobAt> undone = [.. visit.Jobs.Except(done)];
         List<Look> holds = [.. Looks.ThatStand(findings, readings, together).Where(l => l.Judgement.Verdict == Verdict.Hold)];
-        ClosingResult Come(string? sentence, string field = "") => new(sentence, field, done, undone, [], []) { Holds = [.. holds.Select(h => $"{h.Seen}, {Spoken(h.Place)}")] };
+        ClosingResult Come(string? sentence, string field = "") => new(sentence, field, done, undone, [], []) { Holds = [.. holds.Select(h => $"{h.Seen.TrimEnd('.')}, {Spoken(h.Place)}")] };
 
         IReadOnlyList<PacketOpening> open = progress.OpenNow;
         if (open.Count > 0)
@@ -75,7 +75,7 @@ public static class Closing
 
         if (holds.Count > 0 && string.IsNullOrWhiteSpace(releasedBecause))
         {
-            string seen = string.Join("; ", holds.Select(h => $"{h.Seen.ToLowerInvariant()} at {Spoken(h.Place)}"));
+            string seen = string.Join("; ", holds.Select(h => $"{h.Seen.TrimEnd('.').ToLowerInvariant()} at {Spoken(h.Place)}"));
             return Come($"On Hold: {seen}. Mend it, or say why the trailer leaves all the same; your name stays with it.", "releasedBecause");
         }
 

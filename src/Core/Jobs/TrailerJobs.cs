@@ -74,7 +74,7 @@ internal static class TrailerJobs
         })
         { Where = Brakes },
         new("round", "secured", new("frame", "Frame, load and loose parts, rear guard", 4) { Looks = [Subject.Frame, Subject.Securing, Subject.RearGuard], Tools = _ => ["lamp"] }),
-        new(PeriodicInspection.JobCode, "secured", new("sign", "Sign the inspection: who, by what qualification, how each item came out", 4)
+        new(PeriodicInspection.JobCode, "secured", new("sign", "Sign the inspection: who, and by what qualification", 4)
         {
             Detail = "On the round’s page, once every item has been looked at. The report is kept 14 months.",
             Cautions = ["Only a qualified inspector signs (49 CFR 396.19); local law may ask for more."],

@@ -34,6 +34,10 @@ public static class ShopFormat
         _ => Fixed(length.Millimetres, "0.##") + " mm",
     };
 
+    /// <summary>Writes a length as people say it: whole thirty-seconds as a fraction, anything else to the thousandth.</summary>
+    public static string AsSaid(Length length) =>
+        Write(length, length.Inches * 32 % 1 == 0 && Math.Abs(length.Inches) >= 1 / 32m ? Fineness.ThirtySecond : Fineness.Thousandth);
+
     /// <summary>Writes a distance in miles: whole miles from ten up, tenths below.</summary>
     public static string Write(Distance distance) =>
         Fixed(distance.Miles, Math.Abs(distance.Miles) < 10m ? "0.#" : "#,0") + " mi";

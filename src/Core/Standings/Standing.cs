@@ -167,7 +167,7 @@ public sealed record Standing(DateOnly AsOf, IReadOnlyList<DueAt> Dues, IReadOnl
 
         DateTimeOffset since = holds.Max(h => h.At);
         Release? release = releases.Where(r => r.At >= since).MaxBy(r => r.At);
-        return new Held(since, [.. holds.Select(h => $"{h.Seen}, {(Place.TryParse(h.Place, out Place place) ? place.Spoken : h.Place)}")], release is not null, release?.At, release?.PersonId, release?.Reason ?? "");
+        return new Held(since, [.. holds.Select(h => $"{h.Seen.TrimEnd('.')}, {(Place.TryParse(h.Place, out Place place) ? place.Spoken : h.Place)}")], release is not null, release?.At, release?.PersonId, release?.Reason ?? "");
     }
 
     // Where the jobs were done that left it; everywhere where that is not known any more, or an opening left it.

@@ -21,7 +21,8 @@ namespace SturdyTinker.Shop.Horizon;
 /// <param name="When">How near it is, in words.</param>
 /// <param name="Reason">Why, in words.</param>
 /// <param name="OpenVisit">The visit it stands in the bay for; null when it does not.</param>
-public sealed record ComingDue(Guid TrailerId, string Tag, string Name, string Customer, string Job, string Places, DateOnly On, Nearness Nearness, string When, string Reason, Guid? OpenVisit);
+/// <param name="OnHold">Whether it is on Hold.</param>
+public sealed record ComingDue(Guid TrailerId, string Tag, string Name, string Customer, string Job, string Places, DateOnly On, Nearness Nearness, string When, string Reason, Guid? OpenVisit, bool OnHold);
 
 /// <summary>What comes due, soonest first.</summary>
 /// <param name="Coming">Jobs.</param>
@@ -63,7 +64,7 @@ internal static class HorizonEndpoints
             from trailer in found
             from due in trailer.Standing.Dues.GroupBy(d => (d.Job, d.Due.On, d.Due.Reason))
             let first = due.First()
-            select new ComingDue(trailer.Id, trailer.Tag, trailer.Name, trailer.Owner, first.Name, Where([.. due], trailer.Gear), first.Due.On, first.Due.Nearness, first.Due.When, first.Due.Reason, trailer.Visit);
+            select new ComingDue(trailer.Id, trailer.Tag, trailer.Name, trailer.Owner, first.Name, Where([.. due], trailer.Gear), first.Due.On, first.Due.Nearness, first.Due.When, first.Due.Reason, trailer.Visit, trailer.Standing.Hold is not null);
         return TypedResults.Ok(new HorizonAnswer(
             [.. coming.OrderBy(c => c.On).ThenBy(c => c.Tag, StringComparer.OrdinalIgnoreCase)],
             skip > 0 ? [] : await FollowUps.OwedAsync(file),

@@ -35,7 +35,7 @@ public sealed record WearTrace(double X, double Line, double? Low, double? High)
 /// <param name="Renewed">Why the line begins where it does; null where it begins with the first figure.</param>
 /// <param name="Trace">The fitted line and its band, up to where it crosses or the plot ends; empty where there is none.</param>
 /// <param name="CrossesOn">The day it comes to its limit; null where nobody can tell.</param>
-/// <param name="CrossesX">The same as days since the plot's first figure.</param>
+/// <param name="CrossesX">The same as days since the plot's first figure; null where it lies beyond the plot.</param>
 /// <param name="Words">What it comes to, as a sentence.</param>
 public sealed record WearSide(string Place, string PlaceSpoken, Side? Side, IReadOnlyList<WearFigure> Figures, IReadOnlyList<WearFigure> Before, string? Renewed, IReadOnlyList<WearTrace> Trace, DateOnly? CrossesOn, double? CrossesX, string Words);
 
@@ -55,7 +55,7 @@ public sealed record WearAnswer(Guid TrailerId, string Tag, DateOnly Today, doub
 
 internal static class WearPage
 {
-    private const int Traced = 24;
+    private const int Traced = 24, LeastMonths = 6, FarthestMonths = 24;
     private static readonly double Inch = (double)Unit.Inch.InCanonical;
 
     internal static void MapWear(this RouteGroupBuilder ledger) => ledger.MapGet("/trailers/{id:guid}/wear", ReadAsync);
@@ -77,7 +77,10 @@ internal static class WearPage
         Place place = Place.Of(lines[0].Place);
         List<DateOnly> days = [.. lines.SelectMany(l => l.Points.Concat(l.Before.SelectMany(b => b))).Select(p => p.On)];
         DateOnly from = days.Min();
-        DateOnly until = lines.Select(l => l.Crossing?.Likely).OfType<DateOnly>().Append(today).Max().AddDays(30);
+
+        // As far as anything is planned by; a line that goes on beyond is cut off there.
+        DateOnly farthest = today.AddMonths(FarthestMonths);
+        DateOnly until = lines.Select(l => l.Crossing?.Likely).OfType<DateOnly>().Where(d => d <= farthest).Append(today.AddMonths(LeastMonths)).Max().AddDays(45);
         double span = Math.Max(30, until.DayNumber - from.DayNumber);
         decimal? limit = lines.Select(l => l.Limit).FirstOrDefault(l => l is not null);
         return new WearPlotAnswer(
@@ -86,7 +89,7 @@ internal static class WearPage
             from,
             span,
             limit is { } at ? (double)at / Inch : null,
-            limit is { } said ? $"{(kind.Wear!.Way == WearWay.Down ? "not under" : "not over")} {ShopFormat.ReadBack(kind.Quantity, said).Ours} ({lines[0].LimitSource})" : "",
+            limit is { } said ? $"{(kind.Wear!.Way == WearWay.Down ? "not under" : "not over")} {ShopFormat.AsSaid(new Length(said))} ({lines[0].LimitSource})" : "",
             kind.Wear!.Way == WearWay.Down,
             [.. lines.Select(l => Line(l, kind, from, span, record, today))]);
     }
@@ -117,7 +120,7 @@ internal static class WearPage
             line.Renewed,
             Trace(line, from, span, record, today),
             line.Crossing?.Likely,
-            line.Crossing is { } crossing ? crossing.Likely.DayNumber - from.DayNumber : null,
+            line.Crossing is { } crossing && crossing.Likely.DayNumber - from.DayNumber <= span ? crossing.Likely.DayNumber - from.DayNumber : null,
             line.Words);
     }
 

@@ -20,3 +20,6 @@ export function minutesInWords(minutes: number): string {
 /** A part in words: "1 × cotter pin", "3 oz wheel bearing grease". */
 export const partWords = (p: { quantity: number; unit: string; name: string }): string =>
   `${p.quantity} ${p.unit === "piece" ? "×" : p.unit} ${p.name}`;
+
+/** A place's code in words, for a place that the running gear no longer has: "axle 3 left". */
+export const placeInWords = (code: string): string => code.replaceAll("-", " ");

@@ -2,10 +2,13 @@ import styled from "styled-components";
 import type { Schemas } from "../api/client";
 import { TextButton } from "../ui/Button";
 import { Plain, Quiet, Section } from "../ui/Page";
+import { Problem } from "../ui/Problem";
 import { VerdictWord } from "../ui/Verdict";
 import { Found } from "./Found";
 import { JobsPanel } from "./JobsPanel";
 import { TakeAlong } from "./TakeAlong";
+import { Together } from "./Together";
+import { useChangeJobs } from "./useChangeJobs";
 import { openInWords } from "./openNow";
 import { Used } from "./Used";
 
@@ -35,6 +38,9 @@ interface Props {
 
 const AHEAD = 4;
 
+/** Figures listed; a round takes dozens. */
+const MOST = 12;
+
 /** Beside the step: what comes then, what is open, what to take, what was found, measured and used. */
 export function Aside({ visit, step, leaving, onState, onChoose, onLeaving }: Props) {
   const { state, packet } = visit;
@@ -47,6 +53,7 @@ export function Aside({ visit, step, leaving, onState, onChoose, onLeaving }: Pr
     .slice(0, AHEAD);
   const here = packet.steps.slice(at, at + AHEAD * 3);
   const tools = [...new Set(here.filter((s) => s.place === step?.place).flatMap((s) => s.tools))];
+  const change = useChangeJobs(visit);
   return (
     <Side aria-label="Beside the step">
       {then.length > 0 && (
@@ -78,17 +85,32 @@ export function Aside({ visit, step, leaving, onState, onChoose, onLeaving }: Pr
           <p>{tools.join(", ")}</p>
         </Section>
       )}
+      <Together
+        of={state.together}
+        onAdd={
+          state.closedAt
+            ? undefined
+            : ({ job, place }) =>
+                change.mutate({
+                  jobs: [...state.jobs.map((j) => ({ job: j.job, place: j.place })), { job, place }],
+                  hands: visit.hands,
+                })
+        }
+      />
+      <Problem of={change.error} />
       <Found visit={visit} onState={onState} />
       {state.readings.length > 0 && (
         <Section>
-          <h3>Measured</h3>
+          <h3>Measured{state.readings.length > MOST && ", newest first"}</h3>
           <Plain>
-            {state.readings.map((r) => (
-              <li key={r.id}>
-                {r.name}, {r.placeSpoken}: <b>{r.ours}</b>{" "}
-                {r.judgement && <VerdictWord verdict={r.judgement.verdict} />}
-              </li>
-            ))}
+            {(state.readings.length > MOST ? state.readings.slice(-MOST).reverse() : state.readings).map(
+              (r) => (
+                <li key={r.id}>
+                  {r.name}, {r.placeSpoken}: <b>{r.ours}</b>{" "}
+                  {r.judgement && <VerdictWord verdict={r.judgement.verdict} />}
+                </li>
+              ),
+            )}
           </Plain>
         </Section>
       )}

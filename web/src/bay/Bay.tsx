@@ -6,6 +6,7 @@ import { clockInWords, dayInWords } from "../api/words";
 import { linkShape } from "../ui/Button";
 import { Head, Lines, Page, Quiet, Row, Stack } from "../ui/Page";
 import { Problem } from "../ui/Problem";
+import { VerdictWord } from "../ui/Verdict";
 
 const LinkButton = styled(Link)<{ $main?: boolean }>`
   ${linkShape}
@@ -45,6 +46,11 @@ export default function Bay() {
             <Row style={{ justifyContent: "space-between" }} $gap={16}>
               <Stack $gap={2}>
                 <h2>
+                  {v.onHold && (
+                    <>
+                      <VerdictWord verdict="hold" />{" "}
+                    </>
+                  )}
                   {v.tag} <span style={{ fontWeight: 400 }}>{v.trailerName}</span>
                 </h2>
                 <span>{v.what}</span>

@@ -8,36 +8,9 @@ import { Choice, TextField, Tick } from "../ui/Fields";
 import { Row, Stack } from "../ui/Page";
 import { Problem } from "../ui/Problem";
 import { JudgementText, VerdictWord } from "../ui/Verdict";
+import { SeenDrawing } from "../seen/SeenDrawing";
+import { Classed } from "./Classed";
 import { Comes } from "./JobsPanel";
-
-const SUBJECTS: Record<Schemas["Subject"], string> = {
-  grease: "Grease",
-  seal: "Seal",
-  bearing: "Bearing",
-  cup: "Cup",
-  spindle: "Spindle",
-  spindleThread: "Spindle thread",
-  play: "Play",
-  nutLock: "Pin, tab or clip",
-  studs: "Studs and nuts",
-  lining: "Lining",
-  drum: "Drum",
-  magnet: "Magnet",
-  wires: "Wires",
-  hydraulics: "Brake hydraulics",
-  rotor: "Rotor",
-  spring: "Leaf spring",
-  uBolt: "U-bolts",
-  bushing: "Bushing",
-  bolt: "Shackle or eye bolt",
-  equalizer: "Equalizer",
-  link: "Shackle link",
-  hanger: "Hanger",
-  axle: "Axle",
-  tyre: "Tyre",
-  lights: "Lights",
-  coupler: "Coupler and chains",
-};
 
 const Seen = styled.fieldset`
   border: 0;
@@ -77,14 +50,15 @@ interface Props {
 /** Something found: where, what is seen, and at once what it means and sets off. */
 export function FindingPanel({ visit, step, onState, onLeave }: Props) {
   const rules = useQuery({
-    queryKey: ["rulebook"],
-    queryFn: () => answer(shop.GET("/api/bay/rulebook")),
+    queryKey: ["rulebook", visit.id],
+    queryFn: () => answer(shop.GET("/api/bay/visits/{id}/rulebook", { params: { path: { id: visit.id } } })),
     staleTime: Infinity,
   });
   const [subject, setSubject] = useState<Schemas["Subject"]>(step?.looks[0] ?? "grease");
   const [chosen, setPlace] = useState("");
   const [adding, setAdding] = useState<readonly string[]>([]);
-  const kinds = rules.data?.find((r) => r.subject === subject)?.places ?? [];
+  const kinds = rules.data?.rows.find((r) => r.subject === subject)?.places ?? [];
+  const about = rules.data?.subjects.find((s) => s.subject === subject);
   const spots = visit.places.filter((p) => kinds.includes(p.kind));
   const here = visit.places.find((p) => p.code === (step?.place ?? visit.state.jobs[0]?.place));
   // The place at hand, or the one of the right kind nearest to it.
@@ -97,6 +71,8 @@ export function FindingPanel({ visit, step, onState, onLeave }: Props) {
   )?.code;
   const [rule, setRule] = useState("");
   const [note, setNote] = useState("");
+  const [which, setWhich] = useState<"" | "inner" | "outer">("");
+  const [damage, setDamage] = useState("");
   const [id] = useState(newId);
   const heading = useRef<HTMLHeadingElement>(null);
   useEffect(() => heading.current?.focus({ preventScroll: true }), []);
@@ -109,6 +85,8 @@ export function FindingPanel({ visit, step, onState, onLeave }: Props) {
             place: place ?? "",
             ruleCode: rule,
             note,
+            which: about?.innerAndOuter ? which : "",
+            damage: (classed && damage) || null,
             jobs: offers
               .filter((o) => adding.includes(o.job + o.place))
               .map(({ job, place: at }) => ({ job, place: at })),
@@ -120,8 +98,9 @@ export function FindingPanel({ visit, step, onState, onLeave }: Props) {
       onLeave();
     },
   });
-  const rows = (rules.data ?? []).filter((r) => r.subject === subject);
+  const rows = (rules.data?.rows ?? []).filter((r) => r.subject === subject);
   const picked = rows.find((r) => r.code === rule);
+  const classed = Boolean(about?.classed && picked && picked.judgement.verdict !== "sound");
   const remedies = useQuery({
     queryKey: ["remedies", visit.id, rule, place, visit.composed, visit.state.entries.length],
     queryFn: () =>
@@ -161,7 +140,7 @@ export function FindingPanel({ visit, step, onState, onLeave }: Props) {
               setSubject(s);
               setRule("");
             }}
-            options={Object.entries(SUBJECTS) as [Schemas["Subject"], string][]}
+            options={(rules.data?.subjects ?? []).map((o) => [o.subject, o.words] as const)}
           />
         </Row>
         <Seen>
@@ -177,12 +156,26 @@ export function FindingPanel({ visit, step, onState, onLeave }: Props) {
                   setAdding([]);
                 }}
               />
+              <SeenDrawing subject={r.subject} code={r.code} />
               <span className="words">{r.seen}</span>
-              <VerdictWord verdict={r.verdict} />
+              <VerdictWord verdict={r.judgement.verdict} />
             </label>
           ))}
         </Seen>
         <div aria-live="polite">{picked?.judgement && <JudgementText of={picked.judgement} />}</div>
+        {about?.innerAndOuter && (
+          <Choice
+            label="Which one"
+            value={which}
+            onChange={setWhich}
+            options={[
+              ["", "both, or not said"],
+              ["inner", "the inner one"],
+              ["outer", "the outer one"],
+            ]}
+          />
+        )}
+        {classed && <Classed value={damage} onChange={setDamage} />}
         {offers.length > 0 && (
           <div role="group" aria-label="Add to this visit">
             <h3>Add to this visit</h3>

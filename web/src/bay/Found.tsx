@@ -1,11 +1,13 @@
 import { useMutation } from "@tanstack/react-query";
 import { useState } from "react";
+import { Link } from "wouter";
 import { answer, type Schemas, shop } from "../api/client";
 import { Button, TextButton } from "../ui/Button";
 import { TextField } from "../ui/Fields";
 import { Quiet, Row, Section, Stack } from "../ui/Page";
 import { Problem } from "../ui/Problem";
 import { VerdictWord } from "../ui/Verdict";
+import { Photos } from "./Photos";
 
 /** What was found in a visit: each with what it sets off, to be marked as mended or taken back. */
 export function Found({
@@ -29,15 +31,20 @@ export function Found({
     onSuccess: onState,
   });
   const open = !visit.state.closedAt;
+  // What is sound is counted, not listed: a round writes down dozens.
+  const found = visit.state.findings.filter((f) => f.judgement.verdict !== "sound");
+  const sound = visit.state.findings.filter((f) => f.judgement.verdict === "sound");
   return visit.state.findings.length === 0 ? null : (
     <Section>
       <h3>Found</h3>
       <Problem of={takeBack.error ?? mend.error} />
-      {visit.state.findings.map((f) => (
+      {(sound.length > 6 ? found : visit.state.findings).map((f) => (
         <Stack key={f.id} $gap={3}>
           <span>
-            <VerdictWord verdict={f.judgement.verdict} /> {f.seen}, {f.placeSpoken}
+            <VerdictWord verdict={f.judgement.verdict} /> {f.seen}, {f.which && `${f.which} one, `}
+            {f.placeSpoken}
           </span>
+          {f.damage && <Quiet>{f.damage} (ISO 15243)</Quiet>}
           {f.note && <Quiet>{f.note}</Quiet>}
           {f.mended ? (
             <span>
@@ -58,6 +65,10 @@ export function Found({
               )}
             </>
           )}
+          {(open || visit.state.photos.some((p) => p.findingId === f.id)) &&
+            f.judgement.verdict !== "sound" && (
+              <Photos visit={visit} of={{ finding: f.id }} what="it" onState={open ? onState : undefined} />
+            )}
           {open && (
             <div>
               <TextButton
@@ -70,6 +81,12 @@ export function Found({
           )}
         </Stack>
       ))}
+      {sound.length > 6 && (
+        <Quiet>
+          {sound.length} looks found nothing; they stand on{" "}
+          <Link href={`/bay/${visit.id}/round`}>the round</Link>.
+        </Quiet>
+      )}
     </Section>
   );
 }

@@ -1,4 +1,4 @@
-import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { answer, type Schemas, shop } from "../api/client";
 import { useJobsOffered } from "../api/useJobsOffered";
@@ -6,29 +6,15 @@ import { Button, TextButton } from "../ui/Button";
 import { Choice } from "../ui/Fields";
 import { Plain, Quiet, Row, Section, Stack } from "../ui/Page";
 import { Problem } from "../ui/Problem";
+import { useChangeJobs } from "./useChangeJobs";
 
 type JobAt = Schemas["JobAt"];
 
 /** The jobs of a visit at work: how far each is, another to be added, one to be left out; with its minutes before anybody agrees. */
 export function JobsPanel({ visit }: { visit: Schemas["VisitAnswer"] }) {
-  const queries = useQueryClient();
   const [adding, setAdding] = useState(false);
   const jobs = visit.state.jobs.map(({ job, place }) => ({ job, place }));
-  const change = useMutation({
-    mutationFn: (wanted: { jobs: JobAt[]; hands: number }) =>
-      answer(
-        shop.PUT("/api/bay/visits/{id}/jobs", {
-          params: { path: { id: visit.id } },
-          body: { ...wanted, composed: visit.composed },
-        }),
-      ),
-    onSuccess: (now) => {
-      queries.setQueryData(["visit", visit.id], now);
-      setAdding(false);
-    },
-    // Refused because another tablet was first: what stands now is shown beside the sentence.
-    onError: () => queries.invalidateQueries({ queryKey: ["visit", visit.id] }),
-  });
+  const change = useChangeJobs(visit, () => setAdding(false));
   const open = !visit.state.closedAt;
   return (
     <Section>

@@ -14,53 +14,64 @@ const Picture = styled.img`
 `;
 
 interface Props {
-  visit: Schemas["VisitAnswer"];
-  step: Schemas["PacketStep"];
-  onState: (state: Schemas["VisitState"]) => void;
+  visit: Pick<Schemas["VisitAnswer"], "id" | "state">;
+  /** The step it is taken at, or the finding it shows. */
+  of: { step: string } | { finding: string };
+  /** What is to be photographed, in words. */
+  what: string;
+  onState?: ((state: Schemas["VisitState"]) => void) | undefined;
 }
 
 const address = (visit: string, photo: string) => `/api/bay/visits/${visit}/photos/${photo}`;
 
-/** The photographs of a step, and the camera; on a computer the camera is a file picked. */
-export function Photos({ visit, step, onState }: Props) {
+/** The photographs of a step or of something found, and the camera; on a computer the camera is a file picked. Without `onState` they are only looked at. */
+export function Photos({ visit, of, what, onState }: Props) {
   const picker = useRef<HTMLInputElement>(null);
-  const there = visit.state.photos.filter((p) => p.stepKey === step.key);
+  const there = visit.state.photos.filter((p) =>
+    "step" in of ? p.stepKey === of.step : p.findingId === of.finding,
+  );
+  const where = "step" in of ? `key=${encodeURIComponent(of.step)}` : `finding=${of.finding}`;
   const send = useMutation({
     mutationFn: ({ id, file }: { id: string; file: File }) =>
-      sent(`${address(visit.id, id)}?key=${encodeURIComponent(step.key)}`, "PUT", file),
+      sent(`${address(visit.id, id)}?${where}`, "PUT", file),
     onSuccess: onState,
   });
   const takeBack = useMutation({
     mutationFn: (id: string) => sent(address(visit.id, id), "DELETE"),
     onSuccess: onState,
   });
+  if (!onState && there.length === 0) return null;
   return (
     <Stack $gap={6}>
       <Row>
         {there.map((p) => (
           <Stack key={p.id} $gap={0}>
             <a href={address(visit.id, p.id)} target="_blank" rel="noreferrer">
-              <Picture src={address(visit.id, p.id)} alt={`Taken at “${step.title}” by ${p.by}`} />
+              <Picture src={`${address(visit.id, p.id)}/small`} alt={`${what}, taken by ${p.by}`} />
             </a>
-            <TextButton onPress={() => takeBack.mutate(p.id)}>take back</TextButton>
+            {onState && <TextButton onPress={() => takeBack.mutate(p.id)}>take back</TextButton>}
           </Stack>
         ))}
-        <Button isDisabled={send.isPending} onPress={() => picker.current?.click()}>
-          {send.isPending ? "Sending…" : `Photograph ${step.photo ?? "it"}`}
-        </Button>
-        <input
-          ref={picker}
-          type="file"
-          accept="image/*"
-          capture="environment"
-          hidden
-          aria-label="A picture"
-          onChange={(e) => {
-            const file = e.target.files?.[0];
-            if (file) send.mutate({ id: newId(), file });
-            e.target.value = "";
-          }}
-        />
+        {onState && (
+          <>
+            <Button isDisabled={send.isPending} onPress={() => picker.current?.click()}>
+              {send.isPending ? "Sending…" : `Photograph ${what}`}
+            </Button>
+            <input
+              ref={picker}
+              type="file"
+              accept="image/*"
+              capture="environment"
+              hidden
+              aria-label="A picture"
+              onChange={(e) => {
+                const file = e.target.files?.[0];
+                if (file) send.mutate({ id: newId(), file });
+                e.target.value = "";
+              }}
+            />
+          </>
+        )}
       </Row>
       <Problem of={send.error ?? takeBack.error} />
     </Stack>

@@ -1,6 +1,7 @@
 import { useMutation } from "@tanstack/react-query";
 import { useEffect, useRef, useState } from "react";
 import styled from "styled-components";
+import { Link } from "wouter";
 import { answer, type Schemas, shop, ShopProblem } from "../api/client";
 import { newId } from "../api/ids";
 import { minutesInWords, partWords } from "../api/words";
@@ -208,6 +209,9 @@ export function StepPanel({ visit, step, onState, onTold, onFound }: Props) {
         <Title>{step.title}</Title>
         {step.detail && <Detail>{step.detail}</Detail>}
         {step.school && <Quiet>{step.school}</Quiet>}
+        {step.key.includes("/round/") && (
+          <Link href={`/bay/${visit.id}/round`}>Go round on the gear plan: it ticks this step by itself</Link>
+        )}
         {step.cautions.length > 0 && (
           <ul aria-label="Cautions">
             {step.cautions.map((c) => (
@@ -257,7 +261,9 @@ export function StepPanel({ visit, step, onState, onTold, onFound }: Props) {
             placeholder="13/16"
           />
         )}
-        {!skipping && step.photo && <Photos visit={visit} step={step} onState={onTold} />}
+        {!skipping && step.photo && (
+          <Photos visit={visit} of={{ step: step.key }} what={step.photo} onState={onTold} />
+        )}
         {!skipping && parts.proposed.length > 0 && (
           <div role="group" aria-label="Used with this step">
             {parts.proposed.map((p) => (

@@ -1,10 +1,11 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useCallback, useState } from "react";
 import styled from "styled-components";
-import { useLocation } from "wouter";
+import { Link, useLocation } from "wouter";
 import { answer, type Schemas, shop } from "../api/client";
 import { minutesInWords } from "../api/words";
 import { TextButton } from "../ui/Button";
+import { HoldBanner } from "../ui/HoldBanner";
 import { Columns, Head, Page, Quiet, Stack } from "../ui/Page";
 import { Problem, Refused } from "../ui/Problem";
 import { Aside } from "./Aside";
@@ -87,9 +88,11 @@ function AtWork({
           )}{" "}
           {minutesInWords(state.minutesDone)} of {visit.minutesInWords}
           {visit.hands === 2 && `, ${visit.elapsedInWords} with two`} ·{" "}
+          <Link href={`/bay/${visit.id}/round`}>go round</Link> ·{" "}
           {deepest ? `deepest now: ${deepest.name}, ${deepest.placeSpoken}` : "nothing open"}
         </h2>
       </Head>
+      {state.holds.length > 0 && <HoldBanner seen={state.holds} />}
       <ValleyDrawing visit={visit} />
       <Columns $shape="minmax(0, 1.9fr) minmax(0, 1fr)" style={{ marginTop: 8 }}>
         <Stack $gap={20}>

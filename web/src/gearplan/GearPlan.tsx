@@ -12,8 +12,10 @@ export interface PlanMark {
   nearness?: Schemas["Nearness"] | null;
   /** Whether work is wanted there. */
   wanted?: boolean;
-  /** How near its due date is, in words, written beside the tyre and spoken. */
+  /** What is due and how near, in words, written beside the tyre and spoken. */
   when?: string;
+  /** Whether it has still to be looked at. */
+  unseen?: boolean;
 }
 
 interface Props {
@@ -138,6 +140,7 @@ export function GearPlan({ gear, places, marks, picked, onPick, label, small }: 
             >
               <Halo spot={spot} drawn={drawn} picked={spot.code === picked} />
               <SpotShape spot={spot} verdict={marks.get(spot.code)?.verdict ?? null} text={15} />
+              {marks.get(spot.code)?.unseen && <UnseenMark spot={spot} />}
               {marks.get(spot.code)?.wanted && <WantedMark spot={spot} />}
             </Target>
           ) : (
@@ -156,8 +159,9 @@ export function GearPlan({ gear, places, marks, picked, onPick, label, small }: 
 
 function say(name: string, mark: PlanMark | undefined): string {
   const parts = [name];
-  if (mark?.when) parts.push(`repack ${mark.when}`);
+  if (mark?.when) parts.push(mark.when);
   if (mark?.verdict) parts.push(VERDICT_WORDS[mark.verdict]);
+  if (mark?.unseen) parts.push("still to be looked at");
   if (mark?.wanted) parts.push("work wanted");
   return parts.join(", ");
 }
@@ -188,6 +192,19 @@ function Halo({ spot, drawn, picked }: { spot: Spot; drawn: ReturnType<typeof la
   );
 }
 
+// Eyelids: nobody has looked here yet.
+function UnseenMark({ spot }: { spot: Spot }) {
+  const [x, y] = spot.kind === "wheelEnd" ? [spot.x - 26, spot.y] : [spot.x, spot.y - 14];
+  return (
+    <path
+      d={`M${x - 8} ${y}q8 -8 16 0q-8 8 -16 0z`}
+      fill="var(--ground)"
+      stroke="var(--working)"
+      strokeWidth={1.8}
+    />
+  );
+}
+
 // A wedge driven in at the place, point first.
 function WantedMark({ spot }: { spot: Spot }) {
   const [x, y] = spot.kind === "wheelEnd" ? [spot.x + 34, spot.y] : [spot.x, spot.y];
@@ -210,21 +227,24 @@ function SpotShape({
   verdict: Schemas["Verdict"] | null;
   text: number;
 }) {
-  if (verdict)
+  if (verdict && spot.kind !== "side")
     return <VerdictShape verdict={verdict} x={spot.x} y={spot.y} r={spot.kind === "wheelEnd" ? 11 : 8} />;
   if (spot.kind === "wheelEnd" || spot.kind === "trailer") return null;
   if (spot.kind === "side") {
     return (
-      <text
-        x={spot.x}
-        y={spot.y + 5}
-        textAnchor="middle"
-        fontSize={text}
-        fill="var(--steel)"
-        fontFamily="Barlow Semi Condensed"
-      >
-        {spot.code}
-      </text>
+      <>
+        {verdict && <VerdictShape verdict={verdict} x={spot.x - 32} y={spot.y} r={8} />}
+        <text
+          x={spot.x}
+          y={spot.y + 5}
+          textAnchor="middle"
+          fontSize={text}
+          fill="var(--steel)"
+          fontFamily="Barlow Semi Condensed"
+        >
+          {spot.code}
+        </text>
+      </>
     );
   }
   if (spot.kind === "equalizer") {

@@ -6,6 +6,7 @@ import { dayInWords } from "../api/words";
 import { MoreRows } from "../ui/MoreRows";
 import { Head, Page, Quiet, Section, Stack } from "../ui/Page";
 import { Problem } from "../ui/Problem";
+import { VerdictWord } from "../ui/Verdict";
 
 const List = styled.ol`
   border-bottom: 1px solid var(--hair);
@@ -96,7 +97,7 @@ export default function Horizon() {
                     </span>
                     <span>
                       {c.job}, {c.places}
-                      {c.openVisit && <b> · in the bay now</b>}
+                      {c.openVisit && <b> · in the bay now</b>} {c.onHold && <VerdictWord verdict="hold" />}
                       <br />
                       <Quiet>{c.reason}</Quiet>
                     </span>

@@ -32,7 +32,10 @@ export default function Ledger({ trailer }: { trailer?: string }) {
         <h1>{trailer ? `What was done on ${one.data?.tag ?? "this trailer"}` : "What was done"}</h1>
         <Row $gap={20}>
           {trailer ? (
-            <Link href={`/yard/trailers/${trailer}`}>Back to {one.data?.tag ?? "the trailer"}</Link>
+            <>
+              <Link href={`/ledger/trailers/${trailer}/wear`}>How it wears</Link>
+              <Link href={`/yard/trailers/${trailer}`}>Back to {one.data?.tag ?? "the trailer"}</Link>
+            </>
           ) : (
             <Link href="/ledger/tables">Tables in and out</Link>
           )}

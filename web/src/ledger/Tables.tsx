@@ -175,6 +175,18 @@ export default function Tables() {
               Customers
             </Out>
           </Row>
+          <p>What was seen and measured, and everything together with its pictures:</p>
+          <Row>
+            <Out href="/api/ledger/tables/findings.csv" download>
+              Findings
+            </Out>
+            <Out href="/api/ledger/tables/readings.csv" download>
+              Figures measured
+            </Out>
+            <Out href="/api/ledger/tables/everything.zip" download>
+              All of them with the pictures, as ZIP
+            </Out>
+          </Row>
           <h2>In</h2>
           <p>
             A table of trailers has a heading with at least <i>tag, customer, axles, rating_lb</i>. A cell

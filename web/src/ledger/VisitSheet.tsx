@@ -5,8 +5,12 @@ import { Link } from "wouter";
 import { answer, type Schemas, shop, ShopProblem } from "../api/client";
 import { newId } from "../api/ids";
 import { clockInWords, dayInWords } from "../api/words";
+import { InspectionLines } from "../bay/InspectionLines";
+import { Photos } from "../bay/Photos";
+import { Together } from "../bay/Together";
 import { Button } from "../ui/Button";
 import { TextField } from "../ui/Fields";
+import { HoldBanner } from "../ui/HoldBanner";
 import { Columns, Head, Lines, Page, Quiet, Section, Stack } from "../ui/Page";
 import { Problem, Refused } from "../ui/Problem";
 import { JudgementText, VerdictWord } from "../ui/Verdict";
@@ -46,6 +50,9 @@ export default function VisitSheet({ id }: { id: string }) {
 function Sheet({ sheet }: { sheet: Schemas["VisitSheet"] }) {
   const { visit } = sheet;
   const { state } = visit;
+  // A round writes down dozens of sound looks: those are counted.
+  const grave = state.findings.filter((f) => f.judgement.verdict !== "sound");
+  const told = state.findings.length > 12 ? grave : state.findings;
   return (
     <Page>
       <Head>
@@ -61,6 +68,7 @@ function Sheet({ sheet }: { sheet: Schemas["VisitSheet"] }) {
         </Stack>
         <Link href={`/ledger/trailers/${visit.trailerId}`}>All visits of {visit.tag}</Link>
       </Head>
+      {state.holds.length > 0 && !state.closedAt && <HoldBanner seen={state.holds} />}
       {!state.closedAt && (
         <p>
           This visit still stands in the bay. <Link href={`/bay/${visit.id}`}>Go on with it.</Link>
@@ -101,17 +109,38 @@ function Sheet({ sheet }: { sheet: Schemas["VisitSheet"] }) {
           <Section>
             <h2>Found</h2>
             <Lines>
-              {state.findings.map((f) => (
+              {told.map((f) => (
                 <li key={f.id}>
-                  <b>{f.seen}</b>, {f.placeSpoken} <Quiet>{f.by}</Quiet>
+                  <b>{f.seen}</b>, {f.which && `${f.which} one, `}
+                  {f.placeSpoken} <Quiet>{f.by}</Quiet>
+                  {f.damage && <p>{f.damage} (ISO 15243)</p>}
                   {f.note && <p>{f.note}</p>}
                   <JudgementText of={f.judgement} />
                   {f.mended && <p>Mended: {f.mended}</p>}
+                  <Photos visit={visit} of={{ finding: f.id }} what={f.seen} />
                 </li>
               ))}
             </Lines>
-            {state.findings.length === 0 && <Quiet>Nothing out of the ordinary was written down.</Quiet>}
+            {told.length === 0 && <Quiet>Nothing out of the ordinary was written down.</Quiet>}
+            {told.length < state.findings.length && (
+              <Quiet>
+                {state.findings.length - told.length} more looks found nothing.{" "}
+                <Link href={`/bay/${visit.id}/round`}>See the round</Link>
+              </Quiet>
+            )}
           </Section>
+          <Together of={state.together} />
+          {state.inspection && (
+            <Section>
+              <h2>Periodic inspection</h2>
+              <p>
+                <b>{state.inspection.passes ? "Passes." : "Does not pass."}</b> Inspected on{" "}
+                {dayInWords(state.inspection.at)} by {state.inspection.by}, {state.inspection.qualification}.
+              </p>
+              <InspectionLines lines={state.inspection.lines} />
+              <Quiet>Kept until {dayInWords(state.inspection.keepUntil)} at least (49 CFR 396.21).</Quiet>
+            </Section>
+          )}
           <Remarks sheet={sheet} />
         </Stack>
         <Stack $gap={26}>

@@ -71,12 +71,13 @@ export function VerdictShape({ verdict, x, y, r }: { verdict: Verdict; x: number
 const Word = styled.span<{ $tone: string }>`
   display: inline-flex;
   gap: 7px;
-  align-items: center;
+  align-items: baseline;
   font-weight: 600;
   white-space: nowrap;
   color: ${(p) => p.$tone};
   svg {
     flex: none;
+    align-self: center;
   }
 `;
 

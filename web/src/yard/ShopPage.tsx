@@ -20,7 +20,10 @@ export default function ShopPage() {
     <Page>
       <Head>
         <h1>{house.data?.name || "Your shop"}</h1>
-        <Link href="/yard/shop/parts">Parts and prices</Link>
+        <Row $gap={20}>
+          <Link href="/yard/shop/limits">Limits</Link>
+          <Link href="/yard/shop/parts">Parts and prices</Link>
+        </Row>
       </Head>
       <Problem of={house.error} />
       {house.data && (

@@ -72,13 +72,7 @@ export function TrailerLines({ rows, oneOwner }: Props) {
             </span>
             {!oneOwner && <Quiet className="customer">{row.customer}</Quiet>}
             <span className="when">
-              {row.openVisit ? (
-                <b>in the bay</b>
-              ) : row.nextDue ? (
-                `repack ${row.nextWhen}`
-              ) : (
-                <Quiet>nothing due</Quiet>
-              )}
+              {row.openVisit ? <b>in the bay</b> : row.nextDue ? row.nextWhen : <Quiet>nothing due</Quiet>}
             </span>
             <span className="verdict">
               {row.worst ? <VerdictWord verdict={row.worst} /> : <Quiet>not looked at</Quiet>}

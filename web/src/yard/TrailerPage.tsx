@@ -4,11 +4,13 @@ import styled from "styled-components";
 import { Link } from "wouter";
 import { answer, type Schemas, shop } from "../api/client";
 import { useJobsOffered } from "../api/useJobsOffered";
-import { dayInWords } from "../api/words";
+import { dayInWords, placeInWords } from "../api/words";
 import { GearPlan, type PlanMark } from "../gearplan/GearPlan";
 import { Columns, Head, Lines, Page, Quiet, Row, Section, Stack } from "../ui/Page";
 import { Refused } from "../ui/Problem";
-import { JudgementText } from "../ui/Verdict";
+import { JudgementText, VerdictWord } from "../ui/Verdict";
+import { Cause } from "../bay/Together";
+import { Hold } from "./Hold";
 import { JobsHere } from "./JobsHere";
 import { MeterPanel } from "./MeterPanel";
 import { TakeIn } from "./TakeIn";
@@ -69,7 +71,9 @@ function Trailer({ trailer }: { trailer: Schemas["TrailerAnswer"] }) {
         <Stack $gap={2} style={{ textAlign: "right", flex: "0 1 400px" }}>
           {first ? (
             <>
-              <b>Repack {first.due.when}</b>
+              <b>
+                {first.name} {first.due.when}
+              </b>
               <Quiet>{first.due.reason}</Quiet>
             </>
           ) : (
@@ -77,6 +81,7 @@ function Trailer({ trailer }: { trailer: Schemas["TrailerAnswer"] }) {
           )}
         </Stack>
       </Head>
+      <Hold trailer={trailer} />
       <GearPlan
         gear={trailer.gear}
         places={trailer.places}
@@ -113,9 +118,35 @@ function Trailer({ trailer }: { trailer: Schemas["TrailerAnswer"] }) {
               <Link href="/ledger">Tick it off in the ledger</Link>
             </Section>
           )}
+          {(trailer.standing.causes ?? []).length > 0 && (
+            <Section>
+              <h3>Likely cause</h3>
+              {trailer.standing.causes?.map((c) => (
+                <Cause
+                  key={c.code + c.place}
+                  cause={c}
+                  where={trailer.places.find((p) => p.code === c.place)?.spoken ?? c.place}
+                />
+              ))}
+            </Section>
+          )}
+          {(trailer.standing.gone ?? []).length > 0 && (
+            <Section>
+              <h3>At places it no longer has</h3>
+              <Lines>
+                {trailer.standing.gone?.map((mark) => (
+                  <li key={mark.place + mark.subject}>
+                    <VerdictWord verdict={mark.judgement.verdict} /> {mark.seen}, {placeInWords(mark.place)}{" "}
+                    <Quiet>{dayInWords(mark.on)}</Quiet>
+                  </li>
+                ))}
+              </Lines>
+            </Section>
+          )}
           <MeterPanel trailer={trailer} />
           <Row $gap={20}>
             <Link href={`/ledger/trailers/${trailer.id}`}>What was done</Link>
+            <Link href={`/ledger/trailers/${trailer.id}/wear`}>How it wears</Link>
             <Link href={`/yard/trailers/${trailer.id}/edit`}>Change the description</Link>
           </Row>
         </Stack>
@@ -126,8 +157,11 @@ function Trailer({ trailer }: { trailer: Schemas["TrailerAnswer"] }) {
 
 function planMarks(standing: Schemas["Standing"], wanted: readonly JobAt[]): Map<string, PlanMark> {
   const marks = new Map<string, PlanMark>();
+  // Dues come soonest first: the first of a place is the one it shows.
   for (const due of standing.dues) {
-    marks.set(due.place, { used: due.due.used, nearness: due.due.nearness, when: due.due.when });
+    if (marks.has(due.place)) continue;
+    const when = due.short === "repack" ? due.due.when : `${due.short} ${due.due.when}`;
+    marks.set(due.place, { used: due.due.used, nearness: due.due.nearness, when });
   }
   // Marks come gravest first: the first of a place is the one it shows.
   for (const mark of standing.marks) {
@@ -140,23 +174,25 @@ function planMarks(standing: Schemas["Standing"], wanted: readonly JobAt[]): Map
 
 function PlacePanel({ trailer, picked }: { trailer: Schemas["TrailerAnswer"]; picked: string }) {
   const place = trailer.places.find((p) => p.code === picked);
-  const due = trailer.standing.dues.find((d) => d.place === picked);
+  const dues = trailer.standing.dues.filter((d) => d.place === picked);
   const marks = trailer.standing.marks.filter((m) => m.place === picked);
   const measured = trailer.standing.measured.filter((m) => m.place === picked);
   if (!place) return null;
   return (
     <Section aria-live="polite">
       <h2>{place.spoken.charAt(0).toUpperCase() + place.spoken.slice(1)}</h2>
-      {due && (
-        <p>
+      {dues.map((due) => (
+        <p key={due.job + due.name}>
           <b>
             {due.name} {due.due.when}
           </b>
-          {due.due.lastOn && <Quiet> · last done {dayInWords(due.due.lastOn)}</Quiet>}
+          {due.due.lastOn && due.due.cause !== "wear" && (
+            <Quiet> · last done {dayInWords(due.due.lastOn)}</Quiet>
+          )}
           <br />
           {due.due.reason}
         </p>
-      )}
+      ))}
       {marks.length > 0 && (
         <Lines>
           {marks.map((mark) => (
@@ -185,7 +221,7 @@ function PlacePanel({ trailer, picked }: { trailer: Schemas["TrailerAnswer"]; pi
           </Figures>
         </>
       )}
-      {!due && marks.length === 0 && measured.length === 0 && (
+      {dues.length === 0 && marks.length === 0 && measured.length === 0 && (
         <Quiet>Nothing is recorded at this place yet.</Quiet>
       )}
     </Section>
