@@ -190,13 +190,15 @@ public sealed class BenchSideTests : IDisposable
         Assert.Equal("image/jpeg", answer.Content.Headers.ContentType?.MediaType);
         using SKBitmap kept = SKBitmap.Decode(await answer.Content.ReadAsByteArrayAsync());
         Assert.Equal((1_600, 500), (kept.Width, kept.Height));
-        Assert.Single(Directory.GetFiles(Path.Combine(shop.Folder, "photos")));
+        Assert.Equal(2, Directory.GetFiles(Path.Combine(shop.Folder, "photos")).Length);
+        using SKBitmap small = SKBitmap.Decode(await shop.Http.GetByteArrayAsync($"{path}/small"));
+        Assert.Equal((320, 100), (small.Width, small.Height));
 
         // Another visit neither takes it over nor takes it away.
         string elsewhere = path.Replace(visit.Id.ToString(), (await shop.VisitAsync((await shop.TrailerAsync("Q-1")).Id)).Id.ToString(), StringComparison.Ordinal);
         await shop.RefusedAsync(HttpMethod.Put, $"{elsewhere}?key={key}", As(large, "image/png"), 409);
         await shop.DeleteAsync<VisitState>(elsewhere);
-        Assert.Single(Directory.GetFiles(Path.Combine(shop.Folder, "photos")));
+        Assert.Equal(2, Directory.GetFiles(Path.Combine(shop.Folder, "photos")).Length);
         Assert.Empty((await shop.DeleteAsync<VisitState>(path)).Photos);
         await shop.RefusedAsync(HttpMethod.Get, path, null, 404);
         Assert.Empty(Directory.GetFiles(Path.Combine(shop.Folder, "photos")));

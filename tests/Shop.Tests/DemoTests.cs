@@ -1,4 +1,6 @@
 using Microsoft.EntityFrameworkCore;
+using SturdyTinker.Core.Findings;
+using SturdyTinker.Core.Standings;
 using SturdyTinker.Demo;
 using SturdyTinker.Store;
 using Xunit;
@@ -24,12 +26,19 @@ public sealed class DemoTests
             Assert.True(await file.Trailers.CountAsync() >= 15);
             Assert.True(await file.Customers.CountAsync() >= 5);
             Assert.True(await file.Visits.CountAsync(v => v.ClosedAt != null) >= 20);
-            Assert.Equal(1, await file.Visits.CountAsync(v => v.ClosedAt == null));
+            Assert.Equal(2, await file.Visits.CountAsync(v => v.ClosedAt == null));
             Assert.All(await file.StepEntries.ToListAsync(), e => Assert.True(e.At <= now));
             Assert.All(await file.Trailers.ToListAsync(), t => Assert.Empty(t.Gear.Contradictions()));
             Assert.True((await file.Trailers.ToListAsync()).Select(t => t.Gear with { RatingPounds = 0 }).Distinct().Count() >= 12);
             Assert.True(await file.FollowUps.AnyAsync(f => f.DoneAt == null));
             Assert.True((await file.Visits.ToListAsync()).Min(v => v.OpenedAt.DateTime) <= today.AddMonths(-18).ToDateTime(TimeOnly.MaxValue));
+
+            // A trailer for each cause that practitioners look for, and one whose lining runs out next season.
+            Assert.Superset(
+                new HashSet<string> { "over-filled", "heavy-side", "set-too-tight", "launched-warm", "brakes-dead" },
+                (await file.Visits.ToListAsync()).SelectMany(v => v.Together).Where(c => c.Kind == ConclusionKind.Cause).Select(c => c.Code).ToHashSet());
+            DueAt lining = (await file.Standings.FirstAsync(s => s.Tag == "B-03")).Standing.Dues.First(d => d.Short == "lining");
+            Assert.InRange(lining.Due.On.DayNumber - today.DayNumber, 60, 365);
             Assert.Equal(
                 ["Hold", "Renew", "Watch", "Sound"],
                 (await file.Standings.ToListAsync()).Select(s => s.Worst).Where(w => w is not null).Distinct().OrderDescending().Select(w => w.ToString()!));

@@ -86,7 +86,7 @@ public sealed record ReadingKind(
         }
 
         decimal asThou = read.InItsUnit * Unit.Thou.InCanonical;
-        if (read.Unit == Unit.Inch && asThou >= Lowest && asThou <= Highest && Highest <= Unit.Inch.InCanonical)
+        if (read.Unit == Unit.Inch && asThou >= Lowest && asThou <= Highest && Highest <= Unit.Inch.InCanonical / 4)
         {
             return FormattableString.Invariant($"{ours} can't be {Name.ToLowerInvariant()}: did you mean {read.InItsUnit:0.###} thou?");
         }

@@ -93,7 +93,11 @@ public class JudgementTests
     [Theory]
     [InlineData("end-play", "3", "3.000 in can't be end play: did you mean 3 thou?")]
     [InlineData("end-play", "-.003", "-0.003 in: end play can't be less than nothing.")]
-    [InlineData("rim-rock", "14", "14.000 in can't be rim rock: it lies between 0.000 in and 2.000 in.")]
+    [InlineData("rim-rock", "14", "14.000 in can't be rim rock: did you mean 14 mm?")]
+    [InlineData("rim-rock", "300", "300.000 in can't be rim rock: it lies between 0.000 in and 2.000 in.")]
+    [InlineData("lining", "3", "3.000 in can't be lining at the shoe's centre: did you mean 3 mm?")]
+    [InlineData("tyre-pressure", "450", "450 psi can't be tyre pressure, cold: did you mean 450 kPa?")]
+    [InlineData("tread", "-1", "-1.000 in: tread at its lowest can't be less than nothing.")]
     [InlineData("lug-torque", "9000", "9000 lbf·ft can't be lug nuts, last stage: it lies between 20 lbf·ft and 700 lbf·ft.")]
     public void An_absurd_figure_is_questioned(string kind, string typed, string sentence)
     {

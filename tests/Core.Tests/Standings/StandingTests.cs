@@ -101,4 +101,30 @@ public class StandingTests
         Assert.Equal((Verdict.Sound, "End play 0.003 in"), (standing.Worst, Assert.Single(standing.Marks).Seen));
         Assert.Equal(["0.003 in", "0.188 in"], standing.Measured.Select(m => m.Value).Order());
     }
+
+    [Fact]
+    public void A_release_counts_for_what_was_known_when_it_was_given()
+    {
+        Finding hold = Found("spindle-scored-welded", First, 2);
+        Release Let(int day) => new() { Reason = "on a flatbed", Holds = [], At = new(2026, 1, day, 12, 0, 0, TimeSpan.Zero) };
+        Assert.Null(Stand(findings: [Found("grease-fresh", First, 1)]).Hold);
+        Assert.Equal((false, ""), (Stand(findings: [hold]).Hold!.Released, Stand(findings: [hold]).Hold!.Reason));
+        Assert.False(Stand(findings: [hold], releases: [Let(1)]).Hold!.Released);
+        Held let = Stand(findings: [hold], releases: [Let(3)]).Hold!;
+        Assert.Equal((true, "on a flatbed", "Groove, step or score a fingernail catches (welded or torsion spindle), axle 1 left"), (let.Released, let.Reason, Assert.Single(let.Seen)));
+
+        // A newer Hold needs a new word; mended or looked at again, nothing holds.
+        Assert.False(Stand(findings: [hold, Found("studs-loose", First, 5)], releases: [Let(3)]).Hold!.Released);
+        Assert.Null(Stand(findings: [hold, Found("spindle-clean", Second, 9)]).Hold);
+    }
+
+    [Fact]
+    public void A_finding_at_a_place_that_is_gone_stays_readable_and_holds_nothing()
+    {
+        Finding gone = Found("studs-loose", First, 2);
+        trailer.Gear = Gears.Single;
+        Finding third = new() { Place = "axle-2-left", RuleCode = gone.RuleCode, Subject = gone.Subject, Seen = gone.Seen, Judgement = gone.Judgement, VisitId = First, At = gone.At };
+        Standing standing = Stand(findings: [third]);
+        Assert.Equal((null, 0, "axle-2-left"), (standing.Hold, standing.Marks.Count, Assert.Single(standing.Gone).Place));
+    }
 }

@@ -8,7 +8,7 @@ internal static class Pairs
 {
     internal static IEnumerable<Conclusion> Of(VisitLooks looks)
     {
-        foreach (var one in Needing(looks).GroupBy(n => (n.Place, n.Subject)).Select(g => g.MaxBy(n => n.Verdict)!))
+        foreach (var one in Needing(looks).GroupBy(n => (n.Place, n.Subject)).Select(g => g.OrderByDescending(n => n.Verdict).ThenByDescending(n => n.At).ThenBy(n => n.Seen, StringComparer.Ordinal).First()))
         {
             if (VisitLooks.Across(one.Place) is not { } across || !Places.Has(looks.Context.Gear, across))
             {
@@ -24,7 +24,7 @@ internal static class Pairs
                     "pair-" + one.Subject.ToString().ToLowerInvariant(),
                     across.Code,
                     one.Subject,
-                    $"{one.Place.Spoken}: {char.ToLowerInvariant(one.Seen[0])}{one.Seen[1..]}",
+                    $"Across the axle: {char.ToLowerInvariant(one.Seen[0])}{one.Seen[1..]}",
                     new Judgement(Verdict.Renew, "Brakes and springs are judged in pairs: what one side of an axle needs, the other needs too.", Source.Practice.Words, []),
                     one.VisitId,
                     one.At,
