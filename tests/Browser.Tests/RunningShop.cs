@@ -92,8 +92,9 @@ public sealed class RunningShop : IDisposable
     public async Task<string> TrailerAsync(string tag) =>
         (await GetAsync($"/api/yard/trailers?search={tag}")).GetProperty("rows").EnumerateArray().First(r => r.GetProperty("tag").GetString() == tag).GetProperty("id").GetString()!;
 
-    /// <summary>Id of the visit that stands in the bay.</summary>
-    public async Task<string> OpenVisitAsync() => (await GetAsync("/api/bay/visits"))[0].GetProperty("id").GetString()!;
+    /// <summary>Id of the visit that stands in the bay: the first, or the one of a trailer.</summary>
+    public async Task<string> OpenVisitAsync(string? tag = null) =>
+        (await GetAsync("/api/bay/visits")).EnumerateArray().First(v => tag is null || v.GetProperty("tag").GetString() == tag).GetProperty("id").GetString()!;
 
     /// <summary>Takes a trailer into the bay; answers the visit's id.</summary>
     public async Task<string> TakeInAsync(string tag, params (string Job, string Place)[] jobs)

@@ -92,6 +92,13 @@ function Walk({ round }: { round: Schemas["RoundAnswer"] }) {
           )}
         </Stack>
       </Columns>
+      <p style={{ marginTop: 28 }}>
+        <Quiet>
+          Keys at a place: Enter on the first button, or G from anywhere, says that the rest is sound and goes
+          on; P passes by. On the plan the arrows walk from place to place. The axle maker’s figures and local
+          law come before ours.
+        </Quiet>
+      </p>
     </Page>
   );
 }

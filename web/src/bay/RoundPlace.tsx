@@ -95,12 +95,15 @@ export function RoundPlace({ round, spot, onState, onPass }: Props) {
       onState(now, goOn);
     },
   });
+  const busy = write.isPending || round.closed;
   const figures = asked.filter((r) => typed[r.code]?.trim());
   const readings = () => figures.map((r) => ({ id: newId(), kind: r.code, typed: typed[r.code] ?? "" }));
   const refused = write.error instanceof ShopProblem ? write.error : undefined;
   const problemOf = (code: string) =>
     refused?.field(`/readings/${figures.findIndex((r) => r.code === code)}/typed`);
   const say = (ruleCode: string) => {
+    // Not disabled meanwhile, so that the keyboard stays where it is.
+    if (busy) return;
     setTold(ruleCode);
     write.mutate({
       draft: {
@@ -129,10 +132,41 @@ export function RoundPlace({ round, spot, onState, onPass }: Props) {
       },
       goOn: false,
     });
+  // Asked to go on while a row is still on its way: it goes on with what has come back.
+  const wish = useRef(false);
+  const goOn = () => {
+    if (round.closed) return;
+    if (write.isPending) {
+      wish.current = true;
+      return;
+    }
+    if (left.length === 0 && figures.length === 0) onPass();
+    else
+      write.mutate({
+        draft: {
+          looks: [],
+          readings: readings(),
+          rest: left.map((t) => ({ id: newId(), subject: t.subject })),
+        },
+        goOn: true,
+      });
+  };
+  useEffect(() => {
+    if (!wish.current || write.isPending) return;
+    wish.current = false;
+    goOn();
+  });
+  const keys = (event: React.KeyboardEvent) => {
+    if (event.target instanceof HTMLInputElement || event.ctrlKey || event.altKey || event.metaKey) return;
+    const key = event.key.toLowerCase();
+    if (key === "g") goOn();
+    else if (key === "p") onPass();
+    else return;
+    event.preventDefault();
+  };
   const opposite = left.flatMap((thing) => thing.opposite.map((seen) => ({ thing, seen })));
   const lastTime = left.flatMap((thing) => (thing.lastTime ? [{ thing, seen: thing.lastTime }] : []));
   const picked = round.rulebook.rows.find((r) => r.code === told);
-  const busy = write.isPending || round.closed;
 
   return (
     <form
@@ -142,9 +176,10 @@ export function RoundPlace({ round, spot, onState, onPass }: Props) {
         if (figures.length > 0)
           write.mutate({ draft: { looks: [], readings: readings(), rest: [] }, goOn: false });
       }}
+      onKeyDown={keys}
       onKeyDownCapture={(e) => {
         // A key held down means one place, not the whole walk.
-        if (e.key === "Enter" && e.repeat) {
+        if (e.repeat && (e.key === "Enter" || e.key.toLowerCase() === "g")) {
           e.preventDefault();
           e.stopPropagation();
         }
@@ -154,24 +189,7 @@ export function RoundPlace({ round, spot, onState, onPass }: Props) {
         <h2 style={{ fontSize: 32 }}>{capital(spot.spoken)}</h2>
         {!round.closed && (
           <Row $gap={10}>
-            <Button
-              ref={on}
-              $main
-              $large
-              isDisabled={write.isPending}
-              onPress={() =>
-                left.length === 0 && figures.length === 0
-                  ? onPass()
-                  : write.mutate({
-                      draft: {
-                        looks: [],
-                        readings: readings(),
-                        rest: left.map((t) => ({ id: newId(), subject: t.subject })),
-                      },
-                      goOn: true,
-                    })
-              }
-            >
+            <Button ref={on} $main $large isDisabled={write.isPending} onPress={goOn}>
               {left.length === 0
                 ? "On to the next"
                 : left.length === things.length
@@ -225,7 +243,7 @@ export function RoundPlace({ round, spot, onState, onPass }: Props) {
                         <Row1
                           key={r.code}
                           type="button"
-                          disabled={busy}
+                          disabled={round.closed}
                           data-seen={thing.said.some((s) => s.includes(r.seen)) || undefined}
                           onClick={() => say(r.code)}
                         >

@@ -64,7 +64,7 @@ export default function LimitsPage() {
                 {l.reason && !l.inForceFrom.includes(l.reason) && `: ${l.reason}`}
               </Quiet>
               <TextButton
-                aria-label={`Set ${l.name}`}
+                aria-label={`${l.own === null ? "set ours" : "change"}: ${l.name}`}
                 onPress={() => setEditing(editing === l.code ? null : l.code)}
               >
                 {l.own === null ? "set ours" : "change"}
