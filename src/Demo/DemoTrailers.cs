@@ -43,6 +43,8 @@ internal sealed record DemoTrailer(string Tag, string Name, string Customer, Run
 /// <summary>The demo shop's trailers. Everything here is invented.</summary>
 internal static class DemoTrailers
 {
+    private const string Inspected = "wear-inspection@trailer";
+
     internal const string Puppets = "Lanternfold Puppet Theatre";
     internal const string Gliders = "Skaldale Glider Club";
     internal const string Library = "Quillmere County Mobile Library";
@@ -84,11 +86,10 @@ internal static class DemoTrailers
         new("A-15", "Press and mill", Orchard, Usual(1, 7_000) with { Lubrication = Lubrication.OilBath, Studs = new Studs(8, Length.FromInches(0.5625m)) }, MeterKind.None, 20, 0.1),
         new("A-18", "Ladders and crew", Orchard, Usual(1, 3_500) with { Spindle = SpindleKind.BoltOn }, MeterKind.None, 40, 0.2, new PastVisit(371, "axle-1-left axle-1-right", new Seen("axle-1-left", "play-drag", "Set by somebody else in spring."), new Seen("axle-1-left", "bearing-heat", "Brown all round.", "Both bearings and cups renewed", "inner", "fracture-thermal"), new Seen("axle-1-left", "spindle-scored-bolt-on", "Nail catches on the inner journal.", "Bolt-on spindle renewed")) { Also = "spindle@axle-1-left" }),
         new("B-02", "Basket and burner", Balloons, Usual(1, 3_500), MeterKind.TowLog, 110, 0.35, new PastVisit(425), new PastVisit(64, "", new Seen("axle-1-left", "play-none"), new Seen("axle-1-right", "lock-new"), new Seen("axle-1-left-brake", "drum-dull"), new Seen("axle-1-right-brake", "drum-dull"), new Seen("trailer", "wires-broken", "Chafed through where it crosses the tongue."))),
-        new("B-03", "Envelope and fan", Balloons, Usual(1, 2_800), MeterKind.TowLog, 105, 0.35, 
-            new PastVisit(590) { Figures = Linings(".158", ".157") },
-            new PastVisit(405, "", new Seen("axle-1-left", "seal-torn", "Lip cut on the thread at some earlier fitting.", "Seal renewed")) { Figures = Linings(".147", ".131") },
-            new PastVisit(240) { Figures = Linings(".140", ".114") },
-            new PastVisit(52) { Figures = Linings(".131", ".091") }),
+        new("B-03", "Envelope and fan", Balloons, Usual(1, 2_800), MeterKind.TowLog, 105, 0.35, new PastVisit(590) { Also = Inspected, Figures = Linings(".158", ".157") },
+            new PastVisit(405, "", new Seen("axle-1-left", "seal-torn", "Lip cut on the thread at some earlier fitting.", "Seal renewed")) { Also = Inspected, Figures = Linings(".147", ".131") },
+            new PastVisit(240) { Also = Inspected, Figures = Linings(".140", ".114") },
+            new PastVisit(52) { Also = Inspected, Figures = Linings(".131", ".091") }),
         new("W-05", "Weed cutter, launched", Weeds, Usual(2, 3_500) with { Brake = BrakeKind.HydraulicDisc, BrakeSize = Size(10, 0) }, MeterKind.HubOdometer, 70, 0.2, new PastVisit(470, "", new Seen("axle-1-left", "grease-milky", "Hubs warm at the ramp.", "Seals and grease renewed"), new Seen("axle-1-left", "bearing-smooth")), new PastVisit(205, "", new Seen("trailer", "use-launched-warm", "Straight from the road into the lake, twice a day."), new Seen("axle-1-left", "grease-milky", "Again, after a summer of launching.", "Seal and grease renewed"), new Seen("axle-2-left", "grease-milky", "", "Seal and grease renewed"), new Seen("axle-1-left", "bearing-damaged", "Rust pits on three rollers.", "Cone and cup renewed", "inner", "corrosion-moisture"))
         {
             Figures = new() { ["axle-1-left/seal-journal"] = "1.69", ["axle-1-left/rim-rock"] = "3/16" },

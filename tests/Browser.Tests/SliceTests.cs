@@ -164,7 +164,7 @@ public sealed class SliceTests
             if (i == done)
             {
                 screen.Touch(screen.Words("I found something"), 44);
-                screen.Touch(screen.Words("Worn to its limit, or soaked with grease"), 44);
+                screen.Touch(screen.Words("Worn to its limit"), 44);
                 screen.Sees("Add to this visit");
                 screen.FitsItsWidth();
                 screen.Touch(screen.Words("Write it down"), 44);

@@ -215,9 +215,32 @@ public sealed class BenchSideTests : IDisposable
         Assert.Contains("no picture", (await shop.RefusedAsync(HttpMethod.Put, Path(key), As([]), 422)).Detail, StringComparison.Ordinal);
         byte[] whole = Picture(400, 300, SKEncodedImageFormat.Jpeg);
         Assert.Contains("broken off", (await shop.RefusedAsync(HttpMethod.Put, Path(key), As(whole[..(whole.Length / 2)]), 422)).Detail, StringComparison.Ordinal);
+        Assert.Contains("larger than 60 megapixels", (await shop.RefusedAsync(HttpMethod.Put, Path(key), As(Claiming(20_000, 20_000), "image/png"), 422)).Detail, StringComparison.Ordinal);
         await shop.RefusedAsync(HttpMethod.Put, Path("no-such-step"), As(whole), 400);
         Assert.False(Directory.Exists(System.IO.Path.Combine(shop.Folder, "photos")));
         Assert.Empty((await shop.GetAsync<VisitAnswer>($"/api/bay/visits/{visit.Id}")).State.Photos);
+    }
+
+    // A PNG that says it is very large, and has nothing behind its head: it is refused before anything is made room for.
+    private static byte[] Claiming(int width, int height)
+    {
+        byte[] png = Picture(2, 2, SKEncodedImageFormat.Png);
+        System.Buffers.Binary.BinaryPrimitives.WriteInt32BigEndian(png.AsSpan(16), width);
+        System.Buffers.Binary.BinaryPrimitives.WriteInt32BigEndian(png.AsSpan(20), height);
+
+        // The checksum of the PNG specification (ISO 15948), over the head's name and data.
+        uint sum = 0xFFFFFFFF;
+        foreach (byte b in png.AsSpan(12, 17))
+        {
+            sum ^= b;
+            for (int i = 0; i < 8; i++)
+            {
+                sum = (sum >> 1) ^ ((sum & 1) * 0xEDB88320);
+            }
+        }
+
+        System.Buffers.Binary.BinaryPrimitives.WriteUInt32BigEndian(png.AsSpan(29), ~sum);
+        return png;
     }
 
     [Fact]

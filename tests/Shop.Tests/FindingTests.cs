@@ -81,6 +81,7 @@ public sealed class FindingTests : IDisposable
     [InlineData("axle-1-left", "oil-low", null, null, "/ruleCode")]
     [InlineData("axle-1-left", "spindle-scored-bolt-on", null, null, "/ruleCode")]
     [InlineData("axle-3-left", "tyre-sound", null, null, "/place")]
+    [InlineData("trailer", "tyre-sound", null, null, "/place")]
     [InlineData("axle-1-left", "tyre-sound", "inner", null, "/which")]
     [InlineData("axle-1-left", "bearing-damaged", "middle", null, "/which")]
     [InlineData("axle-1-left", "bearing-damaged", null, "gremlins", "/damage")]

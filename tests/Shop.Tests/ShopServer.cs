@@ -28,7 +28,7 @@ public sealed class ShopServer : IDisposable
     /// <param name="instruments">Where its bench of instruments is, host:port; null for none.</param>
     public ShopServer(string? folder = null, string? instruments = null)
     {
-        Folder = folder ?? Directory.CreateTempSubdirectory("tinker-shop-").FullName;
+        Folder = folder ?? Empty();
         factory = new WebApplicationFactory<Program>().WithWebHostBuilder(host =>
         {
             host.UseSetting("data", Folder);
@@ -37,6 +37,24 @@ public sealed class ShopServer : IDisposable
             host.ConfigureServices(services => services.Replace(ServiceDescriptor.Singleton<TimeProvider>(Time)));
         });
         Http = factory.CreateClient();
+    }
+
+    // An empty shop is migrated once and copied: each test still has a file of its own.
+    private static readonly Lazy<byte[]> Migrated = new(() =>
+    {
+        string made = Directory.CreateTempSubdirectory("tinker-empty-").FullName;
+        ShopFileOpening.OpenAsync(made).GetAwaiter().GetResult().Dispose();
+        Microsoft.Data.Sqlite.SqliteConnection.ClearAllPools();
+        byte[] file = File.ReadAllBytes(Path.Combine(made, ShopFileOpening.FileName));
+        Directory.Delete(made, recursive: true);
+        return file;
+    });
+
+    private static string Empty()
+    {
+        string folder = Directory.CreateTempSubdirectory("tinker-shop-").FullName;
+        File.WriteAllBytes(Path.Combine(folder, ShopFileOpening.FileName), Migrated.Value);
+        return folder;
     }
 
     public string Folder { get; }

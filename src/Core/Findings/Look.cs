@@ -10,7 +10,11 @@ namespace SturdyTinker.Core.Findings;
 /// <param name="Seen">What was seen or measured, in words.</param>
 /// <param name="Judgement">What it means; of something mended in its visit, that it is sound.</param>
 /// <param name="PersonId">Who.</param>
-public sealed record Look(string Place, Subject Subject, Guid VisitId, DateTimeOffset At, string Seen, Judgement Judgement, Guid PersonId);
+public sealed record Look(string Place, Subject Subject, Guid VisitId, DateTimeOffset At, string Seen, Judgement Judgement, Guid PersonId)
+{
+    /// <summary>What was seen and where: "Cracked or bent, front hanger, left".</summary>
+    public string AtPlace => $"{Seen.TrimEnd('.')}, {Gear.Place.SpokenOf(Place)}";
+}
 
 /// <summary>Which of many looks still stand.</summary>
 public static class Looks

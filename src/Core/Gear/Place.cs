@@ -173,6 +173,9 @@ public readonly record struct Place(PlaceKind Kind, int Axle = 0, Side? Side = n
     /// <summary>The place of a code that we wrote ourselves. Throws <see cref="ArgumentException"/> for anything that is no code of ours.</summary>
     public static Place Of(string code) => TryParse(code, out Place place) ? place : throw new ArgumentException($"“{code}” is no place.", nameof(code));
 
+    /// <summary>A place's code as it is spoken; the code itself when it is none of ours.</summary>
+    public static string SpokenOf(string code) => TryParse(code, out Place place) ? place.Spoken : code;
+
     /// <inheritdoc/>
     public override string ToString() => Code;
 

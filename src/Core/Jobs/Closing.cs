@@ -65,7 +65,7 @@ public static class Closing
         List<JobAt> done = [.. visit.Jobs.Where(j => IsDone(j, progress, signed))];
         List<JobAt> undone = [.. visit.Jobs.Except(done)];
         List<Look> holds = [.. Looks.ThatStand(findings, readings, together).Where(l => l.Judgement.Verdict == Verdict.Hold)];
-        ClosingResult Come(string? sentence, string field = "") => new(sentence, field, done, undone, [], []) { Holds = [.. holds.Select(h => $"{h.Seen.TrimEnd('.')}, {Spoken(h.Place)}")] };
+        ClosingResult Come(string? sentence, string field = "") => new(sentence, field, done, undone, [], []) { Holds = [.. holds.Select(h => h.AtPlace)] };
 
         IReadOnlyList<PacketOpening> open = progress.OpenNow;
         if (open.Count > 0)
@@ -75,7 +75,7 @@ public static class Closing
 
         if (holds.Count > 0 && string.IsNullOrWhiteSpace(releasedBecause))
         {
-            string seen = string.Join("; ", holds.Select(h => $"{h.Seen.TrimEnd('.').ToLowerInvariant()} at {Spoken(h.Place)}"));
+            string seen = string.Join("; ", holds.Select(h => $"{h.Seen.TrimEnd('.').ToLowerInvariant()} at {Place.SpokenOf(h.Place)}"));
             return Come($"On Hold: {seen}. Mend it, or say why the trailer leaves all the same; your name stays with it.", "releasedBecause");
         }
 
@@ -96,6 +96,4 @@ public static class Closing
 
     private static string InWords(PacketOpening opening) =>
         opening.Place == Place.Trailer.Code ? "trailer on chocks" : $"{opening.Name}, {opening.PlaceSpoken}";
-
-    private static string Spoken(string code) => Place.TryParse(code, out Place place) ? place.Spoken : code;
 }

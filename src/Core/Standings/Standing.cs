@@ -93,7 +93,7 @@ public sealed record Standing(DateOnly AsOf, IReadOnlyList<DueAt> Dues, IReadOnl
     /// <summary>What holds it; null when nothing does.</summary>
     public Held? Hold { get; init; }
 
-    /// <summary>The likely causes that its newest looked-at visit pointed to.</summary>
+    /// <summary>The likely causes that the newest visit with any look pointed to.</summary>
     public IReadOnlyList<Conclusion> Causes { get; init; } = [];
 
     /// <summary>Verdicts on places that its running gear no longer has; they hold nothing any more.</summary>
@@ -125,6 +125,7 @@ public sealed record Standing(DateOnly AsOf, IReadOnlyList<DueAt> Dues, IReadOnl
 
         dues.AddRange(WearDues(record, today));
         List<Mark> marks = [.. Looks.ThatStand(record.Findings, record.Readings, record.Together).Select(l => new Mark(l.Place, l.Subject, l.Seen, l.Judgement, DateOnly.FromDateTime(l.At.DateTime), l.PersonId) { At = l.At })];
+        Guid? newest = record.Findings.Select(f => (f.At, f.VisitId)).Concat(record.Readings.Select(r => (r.At, r.VisitId))).OrderByDescending(l => l.At).Select(l => (Guid?)l.VisitId).FirstOrDefault();
         bool Stands(Mark mark) => Place.TryParse(mark.Place, out Place place) && Places.Has(trailer.Gear, place);
         List<Mark> standing = marks.FindAll(Stands);
         return new Standing(
@@ -136,7 +137,7 @@ public sealed record Standing(DateOnly AsOf, IReadOnlyList<DueAt> Dues, IReadOnl
             applies ? null : "This lubrication is not repacked with grease; due dates of other jobs are not kept yet.")
         {
             Hold = HeldBy(standing, record.Releases),
-            Causes = record.Together.Where(c => c.Kind == ConclusionKind.Cause).GroupBy(c => c.VisitId).MaxBy(g => g.Max(c => c.At)) is { } newest ? [.. newest] : [],
+            Causes = [.. record.Together.Where(c => c.Kind == ConclusionKind.Cause && c.VisitId == newest)],
             Gone = marks.FindAll(m => !Stands(m)),
         };
     }
@@ -167,7 +168,7 @@ public sealed record Standing(DateOnly AsOf, IReadOnlyList<DueAt> Dues, IReadOnl
 
         DateTimeOffset since = holds.Max(h => h.At);
         Release? release = releases.Where(r => r.At >= since).MaxBy(r => r.At);
-        return new Held(since, [.. holds.Select(h => $"{h.Seen.TrimEnd('.')}, {(Place.TryParse(h.Place, out Place place) ? place.Spoken : h.Place)}")], release is not null, release?.At, release?.PersonId, release?.Reason ?? "");
+        return new Held(since, [.. holds.Select(h => $"{h.Seen.TrimEnd('.')}, {Place.SpokenOf(h.Place)}")], release is not null, release?.At, release?.PersonId, release?.Reason ?? "");
     }
 
     // Where the jobs were done that left it; everywhere where that is not known any more, or an opening left it.

@@ -49,6 +49,7 @@ public sealed record RoundStop(string Key, string Place, string Spoken, RoundRea
 /// <param name="VisitId">The visit.</param>
 /// <param name="Tag">The trailer's tag.</param>
 /// <param name="Closed">Whether the visit is closed, so that nothing can be written down any more.</param>
+/// <param name="Holds">What holds the trailer now, in words.</param>
 /// <param name="Gear">Its running gear.</param>
 /// <param name="Places">Its places, in the order of a walk round it.</param>
 /// <param name="Stops">The stops, in the order of the walk.</param>
@@ -62,6 +63,7 @@ public sealed record RoundAnswer(
     Guid VisitId,
     string Tag,
     bool Closed,
+    IReadOnlyList<string> Holds,
     GearDescription Gear,
     IReadOnlyList<PlaceAnswer> Places,
     IReadOnlyList<RoundStop> Stops,
@@ -185,6 +187,7 @@ internal static class RoundPage
             id,
             await file.Trailers.Where(t => t.Id == visit.TrailerId).Select(t => t.Tag).FirstAsync(),
             visit.ClosedAt is not null,
+            state.Holds,
             GearDescription.Of(visit.Gear),
             TrailerPage.PlacesOf(visit.Gear),
             stops,

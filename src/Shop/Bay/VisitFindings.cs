@@ -116,12 +116,14 @@ internal static class VisitFindings
         string note = checks.Text($"{at}/note", draft.Note, "The note", LongestNote, required: false), which = draft.Which ?? "";
         checks.Add($"{at}/which", which is "" or "inner" or "outer" && (which.Length == 0 || rule is null || Subjects.InnerAndOuter(rule.Subject)) ? null : "Only of a bearing or a cup there is an inner and an outer one.");
         checks.Add($"{at}/damage", draft.Damage is null || (Damages.Find(draft.Damage) is not null && rule?.Subject is Subject.Bearing or Subject.Cup) ? null : "Pick the damage of a bearing or a cup from the list.");
+        Place home = rule is null || !there ? place : Subjects.Home(rule.Subject, visit.Gear, place);
+        checks.Add($"{at}/place", rule is null || rule.Places.Contains(home.Kind) ? null : $"{SubjectWords.Of(rule.Subject)} is not looked at at this place: {home.Spoken}.");
         return rule is null || !there ? null : new Finding
         {
             Id = id,
             TrailerId = visit.TrailerId,
             VisitId = visit.Id,
-            Place = Subjects.Home(rule.Subject, visit.Gear, place).Code,
+            Place = home.Code,
             Subject = rule.Subject,
             RuleCode = rule.Code,
             Seen = rule.Seen,

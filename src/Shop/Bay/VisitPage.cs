@@ -176,11 +176,11 @@ internal static class VisitPage
             progress.OpenNow,
             packet.Steps.Where(s => settled.Contains(s.Key)).Sum(s => s.Minutes),
             [.. readings.Select(r => Answer(r, people, context))],
-            [.. findings.Select(f => new FindingAnswer(f.Id, f.Place, Spoken(f.Place), f.Subject, f.RuleCode, f.Seen, f.Which, Damages.Find(f.Damage)?.Words, f.Note, f.InWords, f.Judgement, f.Mended, f.At, people[f.PersonId]))],
-            [.. visit.Together.Select(c => new TogetherAnswer(c.Kind, c.Code, c.Place, Spoken(c.Place), c.Seen, c.Judgement, c.Signs, [.. c.Jobs.Where(j => !visit.Jobs.Contains(j)).Select(j => InWords(j, false))]))],
+            [.. findings.Select(f => new FindingAnswer(f.Id, f.Place, Place.SpokenOf(f.Place), f.Subject, f.RuleCode, f.Seen, f.Which, Damages.Find(f.Damage)?.Words, f.Note, f.InWords, f.Judgement, f.Mended, f.At, people[f.PersonId]))],
+            [.. visit.Together.Select(c => new TogetherAnswer(c.Kind, c.Code, c.Place, Place.SpokenOf(c.Place), c.Seen, c.Judgement, c.Signs, [.. c.Jobs.Where(j => !visit.Jobs.Contains(j)).Select(j => InWords(j, false))]))],
             closing.Holds,
             inspection is null ? null : new InspectionAnswer(inspection.Qualification, people[inspection.PersonId], inspection.At, DateOnly.FromDateTime(inspection.At.DateTime).AddMonths(PeriodicInspection.KeptMonths), inspection.Passes, inspection.Lines),
-            [.. parts.Select(p => new PartAnswer(p.Id, p.Place, Spoken(p.Place), p.Name, p.Quantity, p.Unit, p.Price))],
+            [.. parts.Select(p => new PartAnswer(p.Id, p.Place, Place.SpokenOf(p.Place), p.Name, p.Quantity, p.Unit, p.Price))],
             await file.PartsTaken.AsNoTracking().Where(p => p.VisitId == visit.Id).OrderBy(p => p.At).Select(p => p.Name).ToListAsync(),
             [.. (await file.VisitPhotos.AsNoTracking().Where(p => p.VisitId == visit.Id).OrderBy(p => p.At).ToListAsync()).Select(p => new PhotoAnswer(p.Id, p.StepKey, p.FindingId, p.At, people[p.PersonId]))],
             [.. visit.Jobs.Select(j => InWords(j, Closing.IsDone(j, progress, inspection is not null)))],
@@ -243,8 +243,6 @@ internal static class VisitPage
         return visit.ClosedAt is null ? visit : throw Refusal.Conflict("This visit is closed and stays as it is; put a remark to it in the ledger.");
     }
 
-    /// <summary>A place as it is spoken, or its code when it is none of ours.</summary>
-    internal static string Spoken(string code) => Place.TryParse(code, out Place place) ? place.Spoken : code;
 
     private static JobAnswer InWords(JobAt job, bool done) => new(job.Job, Catalogue.Find(job.Job)?.Name ?? job.Job, job.Place, Place.Of(job.Place).Whereabouts, done);
 
@@ -253,7 +251,7 @@ internal static class VisitPage
     private static ReadingAnswer Answer(Reading reading, Dictionary<Guid, string> people, ReadingContext context)
     {
         (string ours, string other) = ShopFormat.ReadBack(reading.Quantity, reading.Canonical);
-        return new ReadingAnswer(reading.Id, reading.Place, Spoken(reading.Place), reading.Kind, Looks.NameOf(reading), reading.Typed, ours, other, reading.Judgement, ReadingKinds.Find(reading.Kind)?.Picks(reading.Canonical, context), reading.At, people[reading.PersonId]);
+        return new ReadingAnswer(reading.Id, reading.Place, Place.SpokenOf(reading.Place), reading.Kind, Looks.NameOf(reading), reading.Typed, ours, other, reading.Judgement, ReadingKinds.Find(reading.Kind)?.Picks(reading.Canonical, context), reading.At, people[reading.PersonId]);
     }
 
     private static async Task<Ok<List<VisitRow>>> ListAsync(ShopFile file)

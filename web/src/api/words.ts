@@ -23,3 +23,6 @@ export const partWords = (p: { quantity: number; unit: string; name: string }): 
 
 /** A place's code in words, for a place that the running gear no longer has: "axle 3 left". */
 export const placeInWords = (code: string): string => code.replaceAll("-", " ");
+
+/** With a capital. */
+export const capital = (words: string): string => words.charAt(0).toUpperCase() + words.slice(1);

@@ -1,19 +1,8 @@
 import styled from "styled-components";
 import type { Schemas } from "../api/client";
-import { Quiet } from "../ui/Page";
+import { Quiet, Table } from "../ui/Page";
 
-const Table = styled.table`
-  border-collapse: collapse;
-  width: 100%;
-  th,
-  td {
-    text-align: left;
-    font-weight: 400;
-    padding: 5px 10px 5px 0;
-    border-top: 1px solid var(--hair);
-    vertical-align: top;
-    overflow-wrap: anywhere;
-  }
+const Items = styled(Table)`
   th {
     width: 48%;
     overflow-wrap: normal;
@@ -31,7 +20,7 @@ const RESULT: Record<Schemas["InspectionResult"], string> = {
 /** How the items of a periodic inspection come out. */
 export function InspectionLines({ lines }: { lines: readonly Schemas["InspectionLine"][] }) {
   return (
-    <Table aria-label="Items of the periodic inspection">
+    <Items aria-label="Items of the periodic inspection">
       <tbody>
         {lines.map((l) => (
           <tr key={l.number}>
@@ -58,6 +47,6 @@ export function InspectionLines({ lines }: { lines: readonly Schemas["Inspection
           </tr>
         ))}
       </tbody>
-    </Table>
+    </Items>
   );
 }

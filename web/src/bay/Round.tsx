@@ -2,13 +2,15 @@ import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useMemo, useState } from "react";
 import { Link } from "wouter";
 import { answer, type Schemas, shop } from "../api/client";
+import { capital } from "../api/words";
 import { GearPlan, type PlanMark } from "../gearplan/GearPlan";
 import { TextButton } from "../ui/Button";
+import { HoldBanner } from "../ui/HoldBanner";
 import { Columns, Head, Page, Plain, Quiet, Section, Stack } from "../ui/Page";
 import { Refused } from "../ui/Problem";
 import { Periodic } from "./Periodic";
 import { RoundPlace } from "./RoundPlace";
-import { capital, nextPlace, placesOf, type RoundSpot, unseen } from "./roundWalk";
+import { nextPlace, placesOf, type RoundSpot, unseen } from "./roundWalk";
 
 /** The wear inspection as a walk round the gear plan: touch a place, touch what you see. */
 export default function Round({ id }: { id: string }) {
@@ -45,6 +47,7 @@ function Walk({ round }: { round: Schemas["RoundAnswer"] }) {
           <Link href={`/bay/${round.visitId}`}>back to the packet</Link>
         </h2>
       </Head>
+      {round.holds.length > 0 && !round.closed && <HoldBanner seen={round.holds} />}
       <GearPlan
         gear={round.gear}
         places={round.places}

@@ -3,14 +3,15 @@ import { useEffect, useRef, useState } from "react";
 import styled from "styled-components";
 import { answer, type Schemas, shop, ShopProblem } from "../api/client";
 import { newId } from "../api/ids";
-import { dayInWords } from "../api/words";
+import { capital, dayInWords } from "../api/words";
 import { SeenDrawing } from "../seen/SeenDrawing";
 import { Button } from "../ui/Button";
 import { MeasureField } from "../ui/MeasureField";
 import { Quiet, Row, Section, Stack } from "../ui/Page";
 import { Problem } from "../ui/Problem";
 import { JudgementText, VerdictShape, VerdictWord } from "../ui/Verdict";
-import { capital, reachable, type RoundSpot, unseen } from "./roundWalk";
+import { RoundOffers } from "./RoundOffers";
+import { reachable, type RoundSpot, unseen } from "./roundWalk";
 
 type Round = Schemas["RoundAnswer"];
 type Thing = Schemas["RoundThing"];
@@ -219,6 +220,9 @@ export function RoundPlace({ round, spot, onState, onPass }: Props) {
         {picked && (
           <div aria-live="polite">
             {picked.judgement.verdict !== "sound" && <JudgementText of={picked.judgement} />}
+            {picked.jobs.length > 0 && (
+              <RoundOffers visitId={round.visitId} rule={picked.code} place={spot.place} />
+            )}
           </div>
         )}
         {spot.stops.map((stop) =>

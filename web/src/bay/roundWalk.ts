@@ -35,6 +35,3 @@ export function nextPlace(spots: readonly RoundSpot[], after: string | null): st
   const ahead = [...spots.slice(at + 1), ...spots.slice(0, at + 1)];
   return ahead.find((s) => unseen(s).length > 0)?.place ?? null;
 }
-
-/** With a capital. */
-export const capital = (words: string): string => words.charAt(0).toUpperCase() + words.slice(1);

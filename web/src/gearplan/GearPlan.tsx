@@ -12,7 +12,9 @@ export interface PlanMark {
   nearness?: Schemas["Nearness"] | null;
   /** Whether work is wanted there. */
   wanted?: boolean;
-  /** What is due and how near, in words, written beside the tyre and spoken. */
+  /** What is due, in a word: "repack". Written only where it is something else; spoken always. */
+  what?: string;
+  /** How near it is, in words, written beside the tyre and spoken. */
   when?: string;
   /** Whether it has still to be looked at. */
   unseen?: boolean;
@@ -117,7 +119,7 @@ export function GearPlan({ gear, places, marks, picked, onPick, label, small }: 
                 fontWeight={mark?.nearness === "overdue" ? 600 : 400}
                 fontFamily="Barlow Semi Condensed"
               >
-                {mark?.when ?? (tyre.side === "left" && `axle ${tyre.axle}`)}
+                {written(mark) ?? (tyre.side === "left" && `axle ${tyre.axle}`)}
               </text>
             </g>
           );
@@ -157,9 +159,13 @@ export function GearPlan({ gear, places, marks, picked, onPick, label, small }: 
   );
 }
 
+// The tyre's own due date is its repack's: anything else says what it is.
+const written = (mark: PlanMark | undefined) =>
+  mark?.when && (mark.what === "repack" ? mark.when : `${mark.what ?? ""} ${mark.when}`);
+
 function say(name: string, mark: PlanMark | undefined): string {
   const parts = [name];
-  if (mark?.when) parts.push(mark.when);
+  if (mark?.when) parts.push(`${mark.what ?? "due"} ${mark.when}`);
   if (mark?.verdict) parts.push(VERDICT_WORDS[mark.verdict]);
   if (mark?.unseen) parts.push("still to be looked at");
   if (mark?.wanted) parts.push("work wanted");

@@ -1,6 +1,5 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
-import styled from "styled-components";
 import { Link } from "wouter";
 import { answer, type Schemas, shop, ShopProblem } from "../api/client";
 import { newId } from "../api/ids";
@@ -11,30 +10,9 @@ import { Together } from "../bay/Together";
 import { Button } from "../ui/Button";
 import { TextField } from "../ui/Fields";
 import { HoldBanner } from "../ui/HoldBanner";
-import { Columns, Head, Lines, Page, Quiet, Section, Stack } from "../ui/Page";
+import { Columns, Head, Lines, Page, Quiet, Section, Stack, Table } from "../ui/Page";
 import { Problem, Refused } from "../ui/Problem";
 import { JudgementText, VerdictWord } from "../ui/Verdict";
-
-const Table = styled.table`
-  border-collapse: collapse;
-  width: 100%;
-  caption {
-    text-align: left;
-    font:
-      600 24px/1.2 "Barlow Semi Condensed",
-      sans-serif;
-    padding-bottom: 6px;
-  }
-  th,
-  td {
-    text-align: left;
-    font-weight: 400;
-    padding: 6px 12px 6px 0;
-    border-top: 1px solid var(--hair);
-    vertical-align: top;
-    overflow-wrap: anywhere;
-  }
-`;
 
 /** One visit's sheet: everything that was done, seen, measured and used, and what was remarked since. */
 export default function VisitSheet({ id }: { id: string }) {

@@ -2,7 +2,7 @@ import styled from "styled-components";
 import { Link } from "wouter";
 import type { Schemas } from "../api/client";
 import { dayInWords } from "../api/words";
-import { Quiet, Stack } from "../ui/Page";
+import { Quiet, Stack, Table } from "../ui/Page";
 import { drawPlot, type DrawnSide, HEIGHT, WIDTH } from "./drawWear";
 
 const Figure = styled.figure`
@@ -16,16 +16,10 @@ const Figure = styled.figure`
     font-family: "Barlow Semi Condensed", sans-serif;
     font-size: 14px;
   }
-  table {
-    border-collapse: collapse;
-    width: 100%;
-  }
-  th,
-  td {
-    text-align: left;
-    font-weight: 400;
-    padding: 4px 12px 4px 0;
-    border-top: 1px solid var(--hair);
+  @media (max-width: 640px) {
+    svg {
+      font-size: 19px;
+    }
   }
   summary {
     cursor: pointer;
@@ -95,7 +89,7 @@ export function WearPlot({ plot, today }: Props) {
       </figcaption>
       <details>
         <summary>The figures as a table</summary>
-        <table aria-label={`${plot.title}, figures`}>
+        <Table aria-label={`${plot.title}, figures`}>
           <thead>
             <tr>
               <th scope="col">Day</th>
@@ -125,7 +119,7 @@ export function WearPlot({ plot, today }: Props) {
                 </tr>
               ))}
           </tbody>
-        </table>
+        </Table>
       </details>
     </Figure>
   );

@@ -85,3 +85,25 @@ export const Plain = styled.ul`
   gap: 7px;
   overflow-wrap: anywhere;
 `;
+
+/** A table of short cells, its rows parted by hairlines. */
+export const Table = styled.table`
+  border-collapse: collapse;
+  width: 100%;
+  caption {
+    text-align: left;
+    font:
+      600 24px/1.2 "Barlow Semi Condensed",
+      sans-serif;
+    padding-bottom: 6px;
+  }
+  th,
+  td {
+    text-align: left;
+    font-weight: 400;
+    padding: 6px 12px 6px 0;
+    border-top: 1px solid var(--hair);
+    vertical-align: top;
+    overflow-wrap: anywhere;
+  }
+`;

@@ -4,7 +4,7 @@ import styled from "styled-components";
 import { Link } from "wouter";
 import { answer, type Schemas, shop } from "../api/client";
 import { useJobsOffered } from "../api/useJobsOffered";
-import { dayInWords, placeInWords } from "../api/words";
+import { capital, dayInWords, placeInWords } from "../api/words";
 import { GearPlan, type PlanMark } from "../gearplan/GearPlan";
 import { Columns, Head, Lines, Page, Quiet, Row, Section, Stack } from "../ui/Page";
 import { Refused } from "../ui/Problem";
@@ -72,7 +72,7 @@ function Trailer({ trailer }: { trailer: Schemas["TrailerAnswer"] }) {
           {first ? (
             <>
               <b>
-                {first.name} {first.due.when}
+                {capital(first.short)} {first.due.when}
               </b>
               <Quiet>{first.due.reason}</Quiet>
             </>
@@ -126,7 +126,9 @@ function Trailer({ trailer }: { trailer: Schemas["TrailerAnswer"] }) {
                   key={c.code + c.place}
                   cause={c}
                   where={trailer.places.find((p) => p.code === c.place)?.spoken ?? c.place}
-                />
+                >
+                  <Quiet>{dayInWords(c.at)}</Quiet>
+                </Cause>
               ))}
             </Section>
           )}
@@ -160,8 +162,12 @@ function planMarks(standing: Schemas["Standing"], wanted: readonly JobAt[]): Map
   // Dues come soonest first: the first of a place is the one it shows.
   for (const due of standing.dues) {
     if (marks.has(due.place)) continue;
-    const when = due.short === "repack" ? due.due.when : `${due.short} ${due.due.when}`;
-    marks.set(due.place, { used: due.due.used, nearness: due.due.nearness, when });
+    marks.set(due.place, {
+      used: due.due.used,
+      nearness: due.due.nearness,
+      what: due.short,
+      when: due.due.when,
+    });
   }
   // Marks come gravest first: the first of a place is the one it shows.
   for (const mark of standing.marks) {

@@ -121,12 +121,10 @@ public static class PeriodicInspection
             : InspectionResult.Passed;
         return new InspectionLine(item.Number, item.Name, result, looks.Count - missing.Count, looks.Count, result switch
         {
-            InspectionResult.Defective => [.. bad.Select(l => $"{l.Seen}, {Spoken(l.Place)}")],
+            InspectionResult.Defective => [.. bad.Select(l => l.AtPlace)],
             InspectionResult.NotLookedAt => [.. missing.Select(r => $"{SubjectWords.Of(r.Subject).ToLowerInvariant()}, {r.Place.Spoken}")],
-            InspectionResult.Mended => [.. mended.Select(f => $"{f.Seen}, {Spoken(f.Place)}: {f.Mended}")],
+            InspectionResult.Mended => [.. mended.Select(f => $"{f.Seen}, {Place.SpokenOf(f.Place)}: {f.Mended}")],
             _ => [],
         });
     }
-
-    private static string Spoken(string code) => Place.TryParse(code, out Place place) ? place.Spoken : code;
 }

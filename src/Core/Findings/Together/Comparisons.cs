@@ -179,7 +179,7 @@ internal static class Comparisons
         Reading newest = from.Where(r => visit is null || r.VisitId == visit).MaxBy(r => r.At)!;
         return new Conclusion(kind, code, place, subject, seen, judgement, newest.VisitId, newest.At, newest.PersonId)
         {
-            Signs = [.. from.Select(r => $"{Looks.InWords(r)}, {(Place.TryParse(r.Place, out Place at) ? at.Spoken : r.Place)}")],
+            Signs = [.. from.Select(r => $"{Looks.InWords(r)}, {Place.SpokenOf(r.Place)}")],
         };
     }
 }

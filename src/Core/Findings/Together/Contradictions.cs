@@ -7,7 +7,7 @@ internal static class Contradictions
 {
     internal static IEnumerable<Conclusion> Of(VisitLooks looks) =>
         from thing in looks.Findings.GroupBy(f => (f.Place, f.Subject))
-        let at = Place.TryParse(thing.Key.Place, out Place place) ? place.Spoken : thing.Key.Place
+        let at = Place.SpokenOf(thing.Key.Place)
         let sound = thing.Where(f => f.Judgement.Verdict == Verdict.Sound).MaxBy(f => f.At)
         let done = thing.Where(f => f.Judgement.Verdict >= Verdict.Renew && f.Mended is null && sound is not null && SameOne(f, sound)).MaxBy(f => (f.Judgement.Verdict, f.At))
 
