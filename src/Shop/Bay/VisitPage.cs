@@ -216,7 +216,8 @@ internal static class VisitPage
             List<string> words = [];
             foreach (string kind in step.Readings)
             {
-                if (read.TryGetValue((step.Place, kind), out Reading? last))
+                string home = ReadingKinds.Find(kind) is { } asked ? Subjects.Home(asked.Subject, visit.Gear, Place.Of(step.Place)).Code : step.Place;
+                if (read.TryGetValue((home, kind), out Reading? last) || read.TryGetValue((step.Place, kind), out last))
                 {
                     words.Add($"{Looks.InWords(last)} on {Day(last.At)}");
                 }

@@ -197,7 +197,7 @@ export function RoundPlace({ round, spot, onState, onPass }: Props) {
                   ? "Looked: all sound, on"
                   : "Looked: the rest is sound, on"}
             </Button>
-            <Button onPress={onPass}>Pass by, not looked at</Button>
+            {left.length > 0 && <Button onPress={onPass}>Pass by, not looked at</Button>}
           </Row>
         )}
         {!round.closed && opposite.length > 0 && (
