@@ -1,4 +1,3 @@
-using System.Globalization;
 using SturdyTinker.Core.Findings;
 using SturdyTinker.Core.Gear;
 using SturdyTinker.Core.Measures;
@@ -110,7 +109,7 @@ public sealed record Due(DateOnly On, DueCause Cause, DateOnly? LastOn, decimal 
             whole > 0 ? Math.Round((decimal)Math.Min(9, worn / whole), 3) : 1,
             NearnessOf(days),
             InWords(days),
-            $"{line.Wear.Name} last {last}. {line.Words}");
+            $"{char.ToUpperInvariant(line.Wear.Name[0])}{line.Wear.Name[1..]} last {last}. {line.Words}");
     }
 
     /// <summary>Days to come or gone by, as people say them: "today", "in 9 days", "in about 6 weeks", "about 3 months overdue".</summary>
@@ -151,7 +150,7 @@ public sealed record Due(DateOnly On, DueCause Cause, DateOnly? LastOn, decimal 
             return $"{time}; {WhyNoDistance(usage.Meter)}, so time alone decides: {when}";
         }
 
-        string miles = $"about {Round(road)} of {Round(most)} miles{(usage.Meter == MeterKind.Estimate ? " by estimate" : "")}";
+        string miles = $"about {ShopFormat.About(road)} of {ShopFormat.About(most)} miles{(usage.Meter == MeterKind.Estimate ? " by estimate" : "")}";
         return $"{time}, {miles}: {(cause == DueCause.Distance ? "distance" : "time")} comes first, {when}";
     }
 
@@ -162,11 +161,4 @@ public sealed record Due(DateOnly On, DueCause Cause, DateOnly? LastOn, decimal 
         MeterKind.Estimate => "no estimate of its miles yet",
         _ => "too few meter readings yet",
     };
-
-    private static string Round(Distance distance)
-    {
-        decimal miles = distance.Miles;
-        decimal step = miles >= 1000 ? 100 : 10;
-        return (Math.Round(miles / step, MidpointRounding.AwayFromZero) * step).ToString("#,0", CultureInfo.InvariantCulture);
-    }
 }

@@ -42,6 +42,13 @@ public static class ShopFormat
     public static string Write(Distance distance) =>
         Fixed(distance.Miles, Math.Abs(distance.Miles) < 10m ? "0.#" : "#,0") + " mi";
 
+    /// <summary>Writes miles as they are said of something foreseen: to the hundred, below a thousand to the ten; without the unit.</summary>
+    public static string About(Distance distance)
+    {
+        decimal step = Math.Abs(distance.Miles) >= 1_000 ? 100 : 10;
+        return Fixed(Math.Round(distance.Miles / step, MidpointRounding.AwayFromZero) * step, "#,0");
+    }
+
     /// <summary>Writes a torque in whole pound-force feet.</summary>
     public static string Write(Torque torque) => Fixed(torque.PoundForceFeet, "0.#") + " lbf·ft";
 

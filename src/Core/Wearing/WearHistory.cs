@@ -75,13 +75,12 @@ public static class WearHistory
             wear.LimitWords(context),
             fit,
             crossing,
-            Say(wear, points, fit, limit, crossing));
+            Say(wear, points, fit, limit, crossing, today));
     }
 
     private static Crossing? Crosses(Wear wear, LineFit fit, double limit, bool byDistance, DateOnly start, UsageLine usage, DateOnly today)
     {
-        bool wears = wear.Way == WearWay.Down ? fit.Slope < 0 : fit.Slope > 0;
-        if (!wears || fit.Reaches(limit) is not { } x)
+        if (!Wears(wear, fit) || fit.Reaches(limit) is not { } x)
         {
             return null;
         }
@@ -101,18 +100,16 @@ public static class WearHistory
     private static DateOnly? DayOf(UsageLine usage, DateOnly start, double metres) =>
         metres <= 0 ? start : metres > 1e10 ? null : usage.Reaches(start, new Distance((decimal)metres));
 
-    private static string Say(Wear wear, List<WearPoint> points, LineFit? fit, decimal? limit, Crossing? crossing)
+    private static bool Wears(Wear wear, LineFit fit) => wear.Way == WearWay.Down ? fit.Slope < 0 : fit.Slope > 0;
+
+    private static string Say(Wear wear, List<WearPoint> points, LineFit? fit, decimal? limit, Crossing? crossing, DateOnly today)
     {
-        string trust = points.Count switch
-        {
-            2 => " Two figures make a line, but no band: nobody can say how far it is off.",
-            _ => "",
-        };
+        string trust = points.Count == 2 ? " Two figures make a line, but no band: nobody can say how far it is off." : "";
         if (fit is null)
         {
             return points.Count switch
             {
-                0 => $"New, and not measured since.",
+                0 => "New, and not measured since.",
                 1 => "One figure makes no line: measure again at the next visit.",
                 _ => "Figures of one day make no line.",
             };
@@ -125,22 +122,19 @@ public static class WearHistory
 
         if (crossing is null)
         {
-            bool wears = wear.Way == WearWay.Down ? fit.Slope < 0 : fit.Slope > 0;
-            return (wears ? $"Its limit is more than {FarthestYears} years off." : "It does not wear that one could measure it.") + trust;
+            return (Wears(wear, fit) ? $"Its limit is more than {FarthestYears} years off." : "It does not wear that one could measure it.") + trust;
         }
 
         string likely = crossing.Likely.ToString("MMMM yyyy", CultureInfo.InvariantCulture);
-        string road = crossing.Metres is { } m ? $", in about {Road(m)} miles" : "";
+        if (crossing.Likely < today)
+        {
+            return $"By its line it came to its limit about {likely}: measure it before the road.{trust}";
+        }
+
+        string road = crossing.Metres is { } m ? $", in about {ShopFormat.About(new Distance(m))} miles" : "";
         string between = crossing.Earliest is { } earliest
             ? $" Eight chances in ten between {earliest.ToString("MMM yyyy", CultureInfo.InvariantCulture)} and {(crossing.Latest is { } latest ? latest.ToString("MMM yyyy", CultureInfo.InvariantCulture) : "long after")}."
             : "";
         return $"Comes to its limit about {likely}{road}.{between}{trust}";
-    }
-
-    /// <summary>Road as it is said of something to come: to the hundred miles, to the ten when it is near.</summary>
-    internal static string Road(decimal metres)
-    {
-        decimal miles = new Distance(metres).Miles, step = miles >= 1_000 ? 100 : 10;
-        return (Math.Round(miles / step, MidpointRounding.AwayFromZero) * step).ToString("#,0", CultureInfo.InvariantCulture);
     }
 }

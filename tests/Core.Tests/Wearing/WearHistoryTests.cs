@@ -150,6 +150,15 @@ public class WearHistoryTests
     }
 
     [Fact]
+    public void A_line_that_has_come_to_its_limit_already_says_so_and_is_overdue()
+    {
+        WearLine line = Measured(900, ".150").Measured(700, ".120").Measured(500, ".090").Line();
+        Assert.InRange(Today.DayNumber - line.Crossing!.Likely.DayNumber, 300, 330);
+        Assert.StartsWith("By its line it came to its limit about January 2026", line.Words, StringComparison.Ordinal);
+        Assert.Equal(Nearness.Overdue, Due.OfWear(line, Today)!.Nearness);
+    }
+
+    [Fact]
     public void A_place_that_the_gear_no_longer_has_draws_no_line() => Assert.Empty(WearHistory.Of(Context, Measured(10, ".12", place: "axle-3-left-brake").readings, [], Usage, Today));
 
     [Fact]
@@ -161,7 +170,7 @@ public class WearHistoryTests
         DueAt due = Standing.Of(record, Today).Dues[0];
         Assert.Equal(("brake-assembly", "lining", Brake, DueCause.Wear, "Lining at its limit"), (due.Job, due.Short, due.Place, due.Due.Cause, due.Name));
         Assert.InRange(due.Due.On.DayNumber - Today.DayNumber, 170, 190);
-        Assert.Contains("lining last 0.09", due.Due.Reason, StringComparison.Ordinal);
+        Assert.Contains("Lining last 0.09", due.Due.Reason, StringComparison.Ordinal);
         Assert.InRange(due.Due.Used, 0.65m, 0.75m);
 
         // Beyond this season and the next nothing is planned by it.
