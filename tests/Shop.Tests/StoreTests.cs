@@ -1,6 +1,8 @@
 using System.Text.Json;
 using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
+using Microsoft.EntityFrameworkCore.Infrastructure;
+using Microsoft.EntityFrameworkCore.Migrations;
 using SturdyTinker.Core.Findings;
 using SturdyTinker.Core.Gear;
 using SturdyTinker.Core.Jobs;
@@ -158,5 +160,33 @@ public sealed class StoreTests : IAsyncLifetime
         TrailerStanding anew = await again.Standings.AsNoTracking().SingleAsync();
         Assert.Equal((first.Tag, first.Customer, first.NextDue, first.DueOrder, first.NextWhen), (anew.Tag, anew.Customer, anew.NextDue, anew.DueOrder, anew.NextWhen));
         Assert.Equal(first.Standing.Dues, anew.Standing.Dues);
+    }
+
+    [Fact]
+    public async Task A_file_from_before_there_were_releases_keeps_them_and_its_pictures()
+    {
+        string old = Path.Combine(folder, "old");
+        Directory.CreateDirectory(old);
+        DbContextOptionsBuilder<ShopFile> builder = new();
+        builder.UseShopFile(old);
+        Guid visit = Guid.CreateVersion7(), photo = Guid.CreateVersion7();
+        await using (ShopFile before = new(builder.Options))
+        {
+            await before.GetService<IMigrator>().MigrateAsync("WholeCatalogue");
+            long then = (long)new Microsoft.EntityFrameworkCore.Storage.ValueConversion.DateTimeOffsetToBinaryConverter().ConvertToProvider(new DateTimeOffset(2026, 3, 2, 9, 0, 0, TimeSpan.Zero))!;
+            before.People.Add(person);
+            before.Customers.Add(customer);
+            before.Trailers.Add(trailer);
+            await before.SaveChangesAsync();
+            await before.Database.ExecuteSqlAsync($"INSERT INTO Visits (Id, TrailerId, OpenedAt, OpenedBy, ClosedAt, ClosedBy, ReleasedBecause, Gear, Schools, Jobs, Hands, Composed) VALUES ({visit}, {trailer.Id}, {then}, {person.Id}, {then}, {person.Id}, 'on a flatbed', '{{}}', '{{}}', '[]', 1, 0)");
+            await before.Database.ExecuteSqlAsync($"INSERT INTO StepPhotos (Id, VisitId, StepKey, At, PersonId) VALUES ({photo}, {visit}, 'a/b/c', {then}, {person.Id})");
+        }
+
+        await using ShopFile after = await ShopFileOpening.OpenAsync(old);
+        Release release = await after.Releases.SingleAsync();
+        Assert.Equal((visit, trailer.Id, "on a flatbed", person.Id), (release.VisitId, release.TrailerId, release.Reason, release.PersonId));
+        VisitPhoto kept = await after.VisitPhotos.SingleAsync();
+        Assert.Equal((photo, "a/b/c", null), (kept.Id, kept.StepKey, kept.FindingId));
+        Assert.Empty(await after.Visits.Select(v => v.Together).SingleAsync());
     }
 }
