@@ -153,9 +153,11 @@ public sealed class RoundTests
             await shop.SendAsync(HttpMethod.Put, $"/api/bay/visits/{id}/findings/{Guid.CreateVersion7()}", new { place = "axle-2-left", ruleCode = "play-drag", note = "" });
             screen.Open($"/bay/{id}");
             screen.Words("I found something").Click();
+            screen.WaitUntil(() => screen.Field("On the").FindElements(By.XPath("option[. = 'Bearing']")).Count > 0, "the rulebook");
             screen.Field("On the").FindElement(By.XPath("option[. = 'Bearing']")).Click();
             screen.Words("Blue or brown from heat").Click();
             screen.Field("Which one").FindElement(By.XPath("option[contains(., 'inner')]")).Click();
+            screen.WaitUntil(() => screen.Field("ISO 15243").FindElements(By.XPath("option[contains(., 'thermal')]")).Count > 0, "the families of damage");
             screen.Field("ISO 15243").FindElement(By.XPath("option[contains(., 'thermal')]")).Click();
             screen.Sees("run dry or set too tight");
             screen.Accessible();
