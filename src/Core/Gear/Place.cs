@@ -119,6 +119,9 @@ public readonly record struct Place(PlaceKind Kind, int Axle = 0, Side? Side = n
         _ => Spoken,
     };
 
+    /// <summary>The same place on the other side; null for a place that has no side.</summary>
+    public Place? Across => Side is { } side ? this with { Side = side == Gear.Side.Left ? Gear.Side.Right : Gear.Side.Left } : null;
+
     /// <summary>Whether two places share a wheel end, as work at them does: the trailer shares all, an axle both of its own.</summary>
     /// <param name="other">The other place.</param>
     public bool Near(Place other) => (WheelEndBits & other.WheelEndBits) != 0;

@@ -49,7 +49,6 @@ internal sealed record RoundOfVisit(Visit Visit, Progress Progress, Packet Packe
         List<Reading> measured = [.. Readings.Where(r => item.Readings.Contains(r.Kind) && r.Place == item.Place.Code)];
         List<Verdict> verdicts = [.. seen.Select(f => f.Mended is null ? f.Judgement.Verdict : Verdict.Sound), .. measured.Select(r => r.Judgement?.Verdict).OfType<Verdict>()];
         verdicts.AddRange(Visit.Together.Where(c => c.Subject == item.Subject && c.Place == item.Place.Code).Select(c => c.Judgement.Verdict));
-        Place? across = item.Place.Side is { } side ? item.Place with { Side = side == Side.Left ? Side.Right : Side.Left } : null;
         return new RoundThing(
             item.Subject,
             SubjectWords.Of(item.Subject),
@@ -58,6 +57,6 @@ internal sealed record RoundOfVisit(Visit Visit, Progress Progress, Packet Packe
             [.. seen.Select(f => f.InWords), .. measured.Select(Looks.InWords)],
             [.. item.Readings.Select(code => ReadingKinds.Find(code)!).Select(k => new ReadingAsked(k.Code, k.Name, k.Quantity, k.Example))],
             lastTime,
-            across is null ? [] : [.. Findings.Where(f => f.Subject == item.Subject && f.Place == across.Value.Code).Select(f => new LastSeen(f.RuleCode, f.Seen, f.Judgement.Verdict, f.Which, DateOnly.FromDateTime(f.At.DateTime)))]);
+            item.Place.Across is not { } across ? [] : [.. Findings.Where(f => f.Subject == item.Subject && f.Place == across.Code).Select(f => new LastSeen(f.RuleCode, f.Seen, f.Judgement.Verdict, f.Which, DateOnly.FromDateTime(f.At.DateTime)))]);
     }
 }

@@ -4,7 +4,7 @@ import styled from "styled-components";
 import { Link } from "wouter";
 import { answer, type Schemas, shop, ShopProblem } from "../api/client";
 import { newId } from "../api/ids";
-import { minutesInWords, partWords } from "../api/words";
+import { capital, minutesInWords, partWords } from "../api/words";
 import { Button } from "../ui/Button";
 import { Choice, TextField, Tick } from "../ui/Fields";
 import { MeasureField } from "../ui/MeasureField";
@@ -203,8 +203,7 @@ export function StepPanel({ visit, step, onState, onTold, onFound }: Props) {
     >
       <Told $gap={14}>
         <h3>
-          {step.placeSpoken.charAt(0).toUpperCase() + step.placeSpoken.slice(1)} · step {number} of{" "}
-          {visit.packet.steps.length}
+          {capital(step.placeSpoken)} · step {number} of {visit.packet.steps.length}
         </h3>
         <Title>{step.title}</Title>
         {step.detail && <Detail>{step.detail}</Detail>}

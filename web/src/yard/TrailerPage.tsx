@@ -186,7 +186,7 @@ function PlacePanel({ trailer, picked }: { trailer: Schemas["TrailerAnswer"]; pi
   if (!place) return null;
   return (
     <Section aria-live="polite">
-      <h2>{place.spoken.charAt(0).toUpperCase() + place.spoken.slice(1)}</h2>
+      <h2>{capital(place.spoken)}</h2>
       {dues.map((due) => (
         <p key={due.job + due.name}>
           <b>

@@ -42,7 +42,7 @@ internal static class Comparisons
         List<Conclusion> found = [];
         foreach (Reading left in looks.Readings.Where(r => r.Kind == kind && looks.Last(r.Place, kind) == r))
         {
-            if (!Place.TryParse(left.Place, out Place place) || place.Side != Side.Left || looks.Last(VisitLooks.Across(place)!.Value.Code, kind) is not { } right)
+            if (!Place.TryParse(left.Place, out Place place) || place.Side != Side.Left || looks.Last(place.Across!.Value.Code, kind) is not { } right)
             {
                 continue;
             }

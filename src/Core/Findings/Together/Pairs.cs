@@ -10,7 +10,7 @@ internal static class Pairs
     {
         foreach (var one in Needing(looks).GroupBy(n => (n.Place, n.Subject)).Select(g => g.OrderByDescending(n => n.Verdict).ThenByDescending(n => n.At).ThenBy(n => n.Seen, StringComparer.Ordinal).First()))
         {
-            if (VisitLooks.Across(one.Place) is not { } across || !Places.Has(looks.Context.Gear, across))
+            if (one.Place.Across is not { } across || !Places.Has(looks.Context.Gear, across))
             {
                 continue;
             }

@@ -70,7 +70,4 @@ public sealed record VisitLooks(ReadingContext Context, IReadOnlyCollection<Find
     /// <summary>The jobs that mend what a subject needs at a place, as the rulebook's gravest row for it says.</summary>
     internal IReadOnlyList<JobAt> Remedies(Subject subject, Place place) =>
         Rulebook.Seen.Where(r => r.Subject == subject && r.Verdict >= Verdict.Renew && r.Goes(Context.Gear)).Select(r => Core.Findings.Remedies.For(r, Context.Gear, place, Context.Schools)).FirstOrDefault(j => j.Count > 0) ?? [];
-
-    /// <summary>The place across the axle, or on the other side; null for a place that has none.</summary>
-    internal static Place? Across(Place place) => place.Side is { } side ? place with { Side = side == Side.Left ? Side.Right : Side.Left } : null;
 }
