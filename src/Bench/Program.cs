@@ -4,6 +4,7 @@ using SturdyTinker.Bench;
 return args switch
 {
     ["compose"] => ComposeBench.Run(),
+    ["plan", var n, var nodes] => PlanBench.Run(int.Parse(n), int.Parse(nodes)),
     ["http", var bin] => await HttpBench.RunAsync(bin, null),
     ["http", var bin, var folder] => await HttpBench.RunAsync(bin, folder),
     _ => Unknown(),

@@ -1,0 +1,418 @@
+namespace SturdyTinker.Core.Planning;
+
+/// <summary>
+/// Looks for the cheapest plan. A unit's own best weeks, while all others stay, are a shortest path and exact; what is searched is
+/// which weeks are visits at all: left out, moved, merged, added, and whole bundles of units that share an item moved at once.
+/// Nothing in it is by chance: the same terms give the same plan.
+/// </summary>
+internal sealed class Search
+{
+    private const double Enough = 1e-7;
+    private const int FarthestShift = 9;
+
+    // How long the bill is split for and how often its plans are looked at; a case is hard while its gap is wider than half a
+    // percent, and a plan worth searching on when it is within three of the best. Set by what "tinker bench plan" showed.
+    private const int Steps = 60, Every = 5, Rounds = 3;
+    private const double NearEnough = 0.995, Near = 1.03;
+
+    // How far the first plans count on others to share the bill: alone, halved, nearly free.
+    private static readonly double[] Trusts = [1, 0.45, 0.15];
+
+    private readonly Terms terms;
+    private readonly Unit.Room room;
+    private readonly double[] price;
+    private readonly int[] among;
+    private readonly int[] users;
+    private readonly int items;
+    private readonly List<(Unit Unit, int[] Units, int[] Items)> bundles;
+    private readonly int[][] plan;
+    private readonly bool[] all;
+    private double cost;
+
+    internal Search(Terms terms)
+    {
+        this.terms = terms;
+        room = new Unit.Room(terms.Weeks);
+        price = new double[terms.Weeks];
+        among = new int[terms.Weeks];
+        items = terms.ItemCost.Length;
+        users = new int[terms.Weeks * items];
+        plan = new int[terms.Units.Length][];
+        all = new bool[terms.Weeks];
+        Array.Fill(all, true);
+        bundles = Bundles();
+    }
+
+    /// <summary>The weeks of each unit, in order. Every unit has some choice of weeks that will do.</summary>
+    internal int[][] Best()
+    {
+        int[][] best = [];
+        double least = Terms.Never;
+        void Keep()
+        {
+            if (cost < least - Enough)
+            {
+                least = cost;
+                best = [.. plan];
+            }
+        }
+
+        foreach (double trust in Trusts)
+        {
+            Begin(trust);
+            Descend(all);
+            Keep();
+        }
+
+        // The split's own plans are good places to begin from; those of its hard cases are searched on as well.
+        SharedBill.Split split = new(terms);
+        HashSet<string> seen = [];
+        double bound = double.NegativeInfinity;
+        for (int round = 0; round < Rounds && bound < least * (round == 0 ? 1 : NearEnough) - Enough; round++)
+        {
+            int on = round;
+            bound = Math.Max(bound, split.Better(least, Steps, least - Enough, (step, offered) =>
+            {
+                if (step % Every == Every - 1)
+                {
+                    Lay(offered);
+                    Descend(all);
+                    if (on > 0 && cost < least * Near && seen.Add(FormattableString.Invariant($"{cost:F4}")))
+                    {
+                        Improve();
+                    }
+
+                    Keep();
+                }
+
+                return least;
+            }));
+            if (on == 0 && bound < least - Enough)
+            {
+                Lay(best);
+                Improve();
+                Keep();
+            }
+        }
+
+        return best;
+    }
+
+    private void Begin(double trust)
+    {
+        Array.Clear(users);
+        cost = 0;
+        int[] order = [.. Enumerable.Range(0, plan.Length).OrderByDescending(u => terms.Items[u].Sum(i => terms.ItemCost[i]))];
+        foreach (int unit in order)
+        {
+            for (int week = 0; week < terms.Weeks; week++)
+            {
+                price[week] = Price(unit, week) * trust;
+            }
+
+            Add(unit, terms.Units[unit].CheapestOfAll(price, room, out _)!);
+        }
+    }
+
+    private void Lay(int[][] weeks)
+    {
+        Array.Clear(users);
+        cost = 0;
+        for (int unit = 0; unit < plan.Length; unit++)
+        {
+            Add(unit, weeks[unit]);
+        }
+    }
+
+    private void Add(int unit, int[] weeks)
+    {
+        plan[unit] = weeks;
+        cost += terms.Units[unit].GapsCost(weeks);
+        foreach (int week in weeks)
+        {
+            foreach (int item in terms.Items[unit])
+            {
+                cost += users[(week * items) + item]++ == 0 ? terms.ItemCost[item] : 0;
+            }
+        }
+    }
+
+    private void Remove(int unit)
+    {
+        cost -= terms.Units[unit].GapsCost(plan[unit]);
+        foreach (int week in plan[unit])
+        {
+            foreach (int item in terms.Items[unit])
+            {
+                cost -= --users[(week * items) + item] == 0 ? terms.ItemCost[item] : 0;
+            }
+        }
+    }
+
+    private double Price(int unit, int week)
+    {
+        double sum = 0;
+        int row = week * items;
+        foreach (int item in terms.Items[unit])
+        {
+            sum += users[row + item] == 0 ? terms.ItemCost[item] : 0;
+        }
+
+        return sum;
+    }
+
+    // Each unit in turn takes its best weeks, until none gains. False when some unit finds no weeks among these.
+    private bool Descend(bool[] weeks, bool changed = true)
+    {
+        while (changed)
+        {
+            changed = false;
+            for (int unit = 0; unit < plan.Length; unit++)
+            {
+                double before = cost;
+                int[] was = plan[unit];
+                Remove(unit);
+                if (Cheapest(unit, weeks) is not { } now)
+                {
+                    Add(unit, was);
+                    return false;
+                }
+
+                Add(unit, now);
+                if (cost > before - Enough && !Outside(was, weeks))
+                {
+                    Remove(unit);
+                    Add(unit, was);
+                    cost = before;
+                }
+                else
+                {
+                    changed = true;
+                }
+            }
+        }
+
+        return true;
+    }
+
+    private static bool Outside(int[] plan, bool[] weeks)
+    {
+        foreach (int week in plan)
+        {
+            if (!weeks[week])
+            {
+                return true;
+            }
+        }
+
+        return false;
+    }
+
+    private int[]? Cheapest(int unit, bool[] weeks)
+    {
+        if (weeks == all)
+        {
+            for (int week = 0; week < terms.Weeks; week++)
+            {
+                price[week] = Price(unit, week);
+            }
+
+            return terms.Units[unit].CheapestOfAll(price, room, out _);
+        }
+
+        int count = 0;
+        foreach (int week in terms.Units[unit].Open)
+        {
+            if (weeks[week])
+            {
+                price[count] = Price(unit, week);
+                among[count++] = week;
+            }
+        }
+
+        return terms.Units[unit].Cheapest(among, count, price, room, out _);
+    }
+
+    private void Improve()
+    {
+        bool better = true;
+        while (better)
+        {
+            better = Try(Drops()) || Try(Shifts()) || Try(BundleMoves()) || Try(Additions());
+            if (better)
+            {
+                Descend(all);
+            }
+        }
+    }
+
+    // Makes each change in turn on a copy of the plan; keeps the first that gains.
+    private bool Try(IEnumerable<Func<bool>> changes)
+    {
+        int[][] before = [.. plan];
+        double had = cost;
+        foreach (Func<bool> change in changes)
+        {
+            if (change() && cost < had - Enough)
+            {
+                return true;
+            }
+
+            Lay(before);
+        }
+
+        return false;
+    }
+
+    private bool[] Visited()
+    {
+        bool[] visited = new bool[terms.Weeks];
+        for (int week = 0; week < terms.Weeks; week++)
+        {
+            visited[week] = users[week * items] > 0;
+        }
+
+        return visited;
+    }
+
+    private IEnumerable<Func<bool>> Drops()
+    {
+        bool[] visited = Visited();
+        for (int week = 0; week < terms.Weeks; week++)
+        {
+            if (visited[week])
+            {
+                bool[] without = [.. visited];
+                without[week] = false;
+                yield return () => Descend(without);
+            }
+        }
+    }
+
+    // A whole visit moved, onto another one too.
+    private IEnumerable<Func<bool>> Shifts()
+    {
+        bool[] visited = Visited();
+        for (int week = 0; week < terms.Weeks; week++)
+        {
+            for (int by = -FarthestShift; visited[week] && by <= FarthestShift; by++)
+            {
+                int to = week + by;
+                if (by != 0 && to >= 0 && to < terms.Weeks)
+                {
+                    int from = week;
+                    bool[] moved = [.. visited];
+                    moved[from] = false;
+                    moved[to] = true;
+                    yield return () => Shift(from, to, moved);
+                }
+            }
+        }
+    }
+
+    private bool Shift(int from, int to, bool[] weeks)
+    {
+        for (int unit = 0; unit < plan.Length; unit++)
+        {
+            if (Array.IndexOf(plan[unit], from) >= 0)
+            {
+                int[] moved = [.. plan[unit].Select(w => w == from ? to : w).Distinct().Order()];
+                if (Array.BinarySearch(terms.Units[unit].Open, to) >= 0 && terms.Units[unit].GapsCost(moved) < Terms.Never)
+                {
+                    Remove(unit);
+                    Add(unit, moved);
+                }
+            }
+        }
+
+        return Descend(weeks);
+    }
+
+    private IEnumerable<Func<bool>> BundleMoves()
+    {
+        foreach ((Unit joint, int[] units, int[] brought) in bundles)
+        {
+            yield return () =>
+            {
+                foreach (int unit in units)
+                {
+                    Remove(unit);
+                }
+
+                for (int week = 0; week < terms.Weeks; week++)
+                {
+                    price[week] = 0;
+                    foreach (int item in brought)
+                    {
+                        price[week] += users[(week * items) + item] == 0 ? terms.ItemCost[item] : 0;
+                    }
+                }
+
+                int[]? weeks = joint.CheapestOfAll(price, room, out _);
+                foreach (int unit in units)
+                {
+                    Add(unit, weeks ?? plan[unit]);
+                }
+
+                return weeks is not null && Descend(all);
+            };
+        }
+    }
+
+    // One more visit: first as if everybody shared its bill, then at what it really costs.
+    private IEnumerable<Func<bool>> Additions()
+    {
+        bool[] visited = Visited();
+        for (int week = 0; week < terms.Weeks; week++)
+        {
+            if (!visited[week])
+            {
+                int added = week;
+                yield return () => Addition(added, visited);
+            }
+        }
+    }
+
+    private bool Addition(int added, bool[] visited)
+    {
+        bool[] weeks = [.. visited];
+        weeks[added] = true;
+        bool used = false;
+        for (int unit = 0; unit < plan.Length; unit++)
+        {
+            int[] was = plan[unit];
+            Remove(unit);
+            int count = 0;
+            foreach (int week in terms.Units[unit].Open)
+            {
+                if (weeks[week])
+                {
+                    price[count] = week == added ? 0 : Price(unit, week);
+                    among[count++] = week;
+                }
+            }
+
+            int[] now = terms.Units[unit].Cheapest(among, count, price, room, out _) ?? was;
+            Add(unit, now);
+            used |= Array.IndexOf(now, added) >= 0;
+        }
+
+        return used && Descend(weeks);
+    }
+
+    // Units that share an item, taken as one.
+    private List<(Unit Unit, int[] Units, int[] Items)> Bundles()
+    {
+        List<(Unit, int[], int[])> found = [];
+        for (int item = 0; item < items; item++)
+        {
+            int[] sharing = [.. Enumerable.Range(0, terms.Units.Length).Where(u => terms.Items[u].Contains(item))];
+            if (sharing.Length > 1)
+            {
+                found.Add((new Unit(terms.Problem, [.. sharing.SelectMany(u => terms.Members[u])]), sharing, [.. sharing.SelectMany(u => terms.Items[u]).Distinct()]));
+            }
+        }
+
+        return found;
+    }
+}

@@ -1,0 +1,72 @@
+using System.Collections.Concurrent;
+using SturdyTinker.Core.Gear;
+using SturdyTinker.Core.Jobs;
+using SturdyTinker.Core.Schools;
+
+namespace SturdyTinker.Core.Planning;
+
+/// <summary>What jobs open on one running gear and how long that takes, for planning: the composer's closure formula without composing.</summary>
+/// <param name="gear">The running gear.</param>
+/// <param name="schools">The schools in force.</param>
+/// <param name="learned">What the shop has taught of minutes; nothing when left out.</param>
+public sealed class StripDown(RunningGear gear, SchoolChoices schools, Learned? learned = null)
+{
+    private readonly ConcurrentDictionary<JobAt, Asked> jobs = [];
+    private readonly ConcurrentDictionary<OpeningAt, PlanOpening> openings = [];
+
+    /// <summary>What a job asks for by itself.</summary>
+    /// <param name="Openings">The openings its steps are done in.</param>
+    /// <param name="WorkMinutes">Minutes of its own steps, those left out that may be skipped included.</param>
+    public sealed record Asked(IReadOnlyList<OpeningAt> Openings, decimal WorkMinutes);
+
+    /// <summary>What a job at a place asks for. The gear has the place and the catalogue the job.</summary>
+    public Asked Of(JobAt job) => jobs.GetOrAdd(job, Ask);
+
+    /// <summary>Id of an opening in a planning problem: "axle-1-left/hub-off".</summary>
+    public static string IdOf(OpeningAt at) => $"{at.Place.Code}/{at.Opening.Code}";
+
+    /// <summary>
+    /// The planning problem of some jobs: their tasks, as given, with what they open on this gear.
+    /// </summary>
+    /// <param name="tasks">Each job with its task; the task's openings are filled in here.</param>
+    /// <param name="weeks">How many weeks.</param>
+    /// <param name="callIn">What calling the trailer in costs.</param>
+    /// <param name="ratePerMinute">What a minute of labour costs.</param>
+    public PlanningProblem Problem(IReadOnlyList<(JobAt Job, PlanTask Task)> tasks, int weeks, double callIn, double ratePerMinute)
+    {
+        List<PlanTask> filled = [.. tasks.Select(t => t.Task with { Openings = [.. Of(t.Job).Openings.Select(IdOf)] })];
+        IReadOnlyList<OpeningAt> all = Openings.Closure(gear, tasks.SelectMany(t => Of(t.Job).Openings).Distinct());
+        return new PlanningProblem(weeks, callIn, ratePerMinute, [], [.. all.Select(Opening)], filled, [], [], []);
+    }
+
+    private PlanOpening Opening(OpeningAt at) => openings.GetOrAdd(at, o => new PlanOpening(
+        IdOf(o),
+        (double)o.Opening.Open.Concat(o.Opening.Close).Sum(s => Minutes($"{o.Opening.Code}/{s.Code}", s, o.Place, [])),
+        [.. Openings.NeedsOf(gear, o).Select(IdOf)]));
+
+    private Asked Ask(JobAt at)
+    {
+        Job job = Catalogue.Find(at.Job)!;
+        Place place = Place.Of(at.Place);
+        IReadOnlyList<(Job, Place)> alone = [(job, place)];
+        HashSet<OpeningAt> opened = [];
+        decimal minutes = 0;
+        foreach (Work work in job.Work)
+        {
+            foreach (Place where in work.Where(gear, place))
+            {
+                if (work.Step.Wanted(new StepContext(gear, schools) { Place = where, Jobs = alone }))
+                {
+                    minutes += Minutes($"{work.Group}/{work.Step.Code}", work.Step, where, alone);
+                    opened.Add(Openings.Reach(gear, work.Opening, where)[0]);
+                }
+            }
+        }
+
+        return new Asked([.. opened], minutes);
+    }
+
+    private decimal Minutes(string family, Step step, Place place, IReadOnlyList<(Job, Place)> alone) =>
+        !step.Wanted(new StepContext(gear, schools) { Place = place, Jobs = alone }) ? 0
+        : learned is not null && learned.Minutes.TryGetValue(family, out LearnedMinutes? known) ? known.Minutes : step.Minutes;
+}
