@@ -5,6 +5,7 @@ return args switch
 {
     ["compose"] => ComposeBench.Run(),
     ["plan", var n, var nodes] => PlanBench.Run(int.Parse(n), int.Parse(nodes)),
+    ["plan", var n, var nodes, var from] => PlanBench.Run(int.Parse(n), int.Parse(nodes), int.Parse(from)),
     ["http", var bin] => await HttpBench.RunAsync(bin, null),
     ["http", var bin, var folder] => await HttpBench.RunAsync(bin, folder),
     _ => Unknown(),

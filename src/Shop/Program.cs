@@ -14,7 +14,13 @@ bool describing = System.Reflection.Assembly.GetEntryAssembly()?.GetName().Name 
 
 if (args is ["backup" or "restore", ..])
 {
-    Environment.ExitCode = await SturdyTinker.Shop.Requests.BackupCommand.RunAsync(args, Console.Out, Console.Error);
+    Environment.ExitCode = await BackupCommand.RunAsync(args, Console.Out, Console.Error);
+    return;
+}
+
+if (args is ["plan", ..])
+{
+    Environment.ExitCode = await PlanCommand.RunAsync(args, Console.Out, Console.Error);
     return;
 }
 

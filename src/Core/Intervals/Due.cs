@@ -11,6 +11,9 @@ namespace SturdyTinker.Core.Intervals;
 /// <param name="Source">Where it comes from, in words.</param>
 public sealed record Interval(int Months, Distance? Distance, string Source)
 {
+    /// <summary>Longest interval kept, in months; one this long means that time does not decide.</summary>
+    public const int MostMonths = 120;
+
     /// <summary>Bearing repack or spindle greasing: 12 months or 12,000 miles, whichever first. Source: common practice.</summary>
     public static Interval BearingRepack { get; } = new(12, Measures.Distance.FromMiles(12_000), Core.Source.Practice.Words);
 }
@@ -29,6 +32,15 @@ public enum DueCause
 
     /// <summary>Something wears to its limit.</summary>
     Wear,
+
+    /// <summary>The season ends.</summary>
+    Season,
+
+    /// <summary>It has been under water often enough.</summary>
+    Immersions,
+
+    /// <summary>An earlier visit left it owing, or something was found.</summary>
+    Event,
 }
 
 /// <summary>How near a due date is.</summary>
@@ -135,7 +147,8 @@ public sealed record Due(DateOnly On, DueCause Cause, DateOnly? LastOn, decimal 
         return Math.Max(0, from.AddMonths(months) > to ? months - 1 : months);
     }
 
-    private static Nearness NearnessOf(int days) => days < 0 ? Nearness.Overdue : days <= SoonDays ? Nearness.Soon : Nearness.Later;
+    /// <summary>How near a day so many days off is.</summary>
+    internal static Nearness NearnessOf(int days) => days < 0 ? Nearness.Overdue : days <= SoonDays ? Nearness.Soon : Nearness.Later;
 
     private static string Reasons(Interval interval, int months, Distance? gone, UsageLine usage, DueCause cause, string when)
     {

@@ -18,14 +18,35 @@ public sealed class UsageLine
     private readonly List<(DateOnly On, decimal Metres)> points;
     private readonly List<(DateOnly On, decimal Metres)> planned;
     private readonly decimal? metresPerDay;
+    private readonly decimal[] shape;
 
-    private UsageLine(MeterKind meter, List<(DateOnly On, decimal Metres)> points, List<(DateOnly On, decimal Metres)> planned, decimal? metresPerDay)
+    private UsageLine(MeterKind meter, List<(DateOnly On, decimal Metres)> points, List<(DateOnly On, decimal Metres)> planned, decimal? metresPerDay, DateOnly today, Similar? similar = null)
     {
         Meter = meter;
         this.points = points;
         this.planned = planned;
+        (metresPerDay, shape, BySimilar) = Seasons.Level(points, metresPerDay, similar);
+        if (points.Count == 0 && metresPerDay is not null)
+        {
+            // Nothing read yet: begun at nought today, carried on as similar trailers are towed.
+            points.Add((today, 0));
+        }
+
         this.metresPerDay = metresPerDay;
+        Spread = Seasons.Spread(points, shape);
     }
+
+    /// <summary>Trips to come, each with its last day and its metres.</summary>
+    public IReadOnlyList<(DateOnly On, decimal Metres)> Planned => planned;
+
+    /// <summary>How many similar trailers its rate leans on, because it has told too little itself; 0 when it stands alone.</summary>
+    public int BySimilar { get; }
+
+    /// <summary>How unlike its months are, season aside: standard deviation of a month's road as a share of a usual one.</summary>
+    public double Spread { get; }
+
+    /// <summary>What it tells of others like it; null where it says too little.</summary>
+    public SeasonRoad? Told => points.Count < 2 ? null : Seasons.Road(points);
 
     /// <summary>How distance is known.</summary>
     public MeterKind Meter { get; }
@@ -40,7 +61,8 @@ public sealed class UsageLine
     /// <param name="trailer">The trailer: how its distance is known, and its estimate.</param>
     /// <param name="entries">Its readings and trips, in any order.</param>
     /// <param name="today">The day: trips after it are planned.</param>
-    public static UsageLine Of(Trailer trailer, IEnumerable<MeterEntry> entries, DateOnly today)
+    /// <param name="similar">How similar trailers are towed, to lean on while it has told little; null for none.</param>
+    public static UsageLine Of(Trailer trailer, IEnumerable<MeterEntry> entries, DateOnly today, Similar? similar = null)
     {
         List<MeterEntry> sorted = [.. entries.OrderBy(e => e.On).ThenBy(e => e.At)];
         List<(DateOnly, decimal)> planned = [.. sorted.Where(e => e.Kind == MeterEntryKind.Trip && e.On > today).Select(e => (e.On, e.Distance.Metres))];
@@ -48,14 +70,14 @@ public sealed class UsageLine
         {
             case MeterKind.HubOdometer or MeterKind.TowLog:
                 List<(DateOnly On, decimal Metres)> readings = Readings(sorted);
-                return new UsageLine(trailer.Meter, readings, planned, ReadingRate(readings));
+                return new UsageLine(trailer.Meter, readings, planned, ReadingRate(readings), today, similar);
             case MeterKind.Trips:
                 List<(DateOnly On, decimal Metres)> trips = Trips(sorted, trailer.AddedOn, today);
-                return new UsageLine(trailer.Meter, trips, planned, TripRate(trips, today));
+                return new UsageLine(trailer.Meter, trips, planned, TripRate(trips, today), today, similar);
             case MeterKind.Estimate when trailer.EstimatedYear is { } year:
-                return new UsageLine(trailer.Meter, [(trailer.AddedOn, 0m)], planned, year.Metres / 365.25m);
+                return new UsageLine(trailer.Meter, [(trailer.AddedOn, 0m)], planned, year.Metres / 365.25m, today);
             default:
-                return new UsageLine(trailer.Meter, [], planned, null);
+                return new UsageLine(trailer.Meter, [], planned, null, today);
         }
     }
 
@@ -95,7 +117,10 @@ public sealed class UsageLine
     /// The day on which a distance counted from <paramref name="from"/> is covered; null when nothing is known,
     /// or when it lies more than twenty years off.
     /// </summary>
-    public DateOnly? Reaches(DateOnly from, Distance distance)
+    /// <param name="from">The day it counts from.</param>
+    /// <param name="distance">The distance.</param>
+    /// <param name="pace">How much more than foretold it is towed from the last thing known on: 1 for as foretold.</param>
+    public DateOnly? Reaches(DateOnly from, Distance distance, decimal pace = 1)
     {
         if (!Knows || At(from) is not { } start)
         {
@@ -105,7 +130,7 @@ public sealed class UsageLine
         // The total never falls, so the day can be halved in upon.
         decimal goal = (start + distance).Metres;
         int low = from.DayNumber, high = from.DayNumber + (20 * 366);
-        if (At(DateOnly.FromDayNumber(high))!.Value.Metres < goal)
+        if (Total(DateOnly.FromDayNumber(high), pace) < goal)
         {
             return null;
         }
@@ -113,7 +138,7 @@ public sealed class UsageLine
         while (low < high)
         {
             int middle = low + ((high - low) / 2);
-            if (At(DateOnly.FromDayNumber(middle))!.Value.Metres >= goal)
+            if (Total(DateOnly.FromDayNumber(middle), pace) >= goal)
             {
                 high = middle;
             }
@@ -126,13 +151,48 @@ public sealed class UsageLine
         return DateOnly.FromDayNumber(low);
     }
 
-    // Beyond the last point: the usual rate, and every planned trip that goes past what its own day would have brought.
-    private decimal Ahead(DateOnly day)
+    /// <summary>
+    /// The days by which one chance in ten, and nine in ten, it will have covered a distance; null where <see cref="Reaches"/> is, and for a
+    /// late day more than twenty years off. The rate of the time to come is taken to spread about the foretold one as months have so far.
+    /// </summary>
+    /// <param name="from">The day it counts from.</param>
+    /// <param name="distance">The distance.</param>
+    /// <param name="today">The day.</param>
+    public (DateOnly? Early, DateOnly? Late) ReachesBetween(DateOnly from, Distance distance, DateOnly today)
+    {
+        if (Reaches(from, distance) is not { } likely || likely <= today)
+        {
+            return (null, null);
+        }
+
+        double months = Math.Max(1, (likely.DayNumber - today.DayNumber) / 30.44);
+        double seen = Math.Max(1, (points[^1].On.DayNumber - points[0].On.DayNumber) / 30.44);
+        double spread = Math.Max(LeastSpread, Spread * Math.Sqrt((1 / months) + (1 / seen)));
+        decimal more = (decimal)Math.Exp(OneInTen * Math.Min(1.5, spread));
+        return (Reaches(from, distance, more), Reaches(from, distance, 1 / more));
+    }
+
+    // One chance in ten lies beyond so many standard deviations of a normal distribution; no forecast of a road is closer than this share.
+    private const double OneInTen = 1.2816, LeastSpread = 0.04;
+
+    private decimal Total(DateOnly day, decimal pace) => day > points[^1].On ? Ahead(day, pace) : At(day)!.Value.Metres;
+
+    // Beyond the last point: each season's rate, and every planned trip that goes past what its own day would have brought.
+    private decimal Ahead(DateOnly day, decimal pace = 1)
     {
         (DateOnly last, decimal total) = points[^1];
-        decimal rate = metresPerDay ?? 0;
-        decimal trips = planned.Where(t => t.On > last && t.On <= day).Sum(t => Math.Max(0, t.Metres - rate));
-        return total + (rate * (day.DayNumber - last.DayNumber)) + trips;
+        decimal rate = (metresPerDay ?? 0) * pace;
+        foreach ((int season, int days) in Seasons.Between(last, day))
+        {
+            total += rate * shape[season] * days;
+        }
+
+        foreach ((DateOnly on, decimal metres) in planned)
+        {
+            total += on > last && on <= day ? Math.Max(0, metres - (rate * shape[Seasons.Of(on)])) : 0;
+        }
+
+        return total;
     }
 
     private static List<(DateOnly On, decimal Metres)> Readings(IEnumerable<MeterEntry> sorted)

@@ -102,6 +102,19 @@ internal static class SuspensionJobs
     ])
     { Area = JobArea.Suspension, Lacking = "needs leaf springs" };
 
+    /// <summary>Greasable bolts between renewals. Source: common practice; minutes from memory.</summary>
+    private static Job BoltGreasing() => new("bolt-greasing", "Suspension bolts greased", [PlaceKind.Side], OnSprings,
+    [
+        new("bolt-greasing", "secured", new("pump", "Grease every bolt of this side until clean grease shows at the far end", 4)
+        {
+            Detail = "Wipe the fittings first. One that will not take grease: rock the trailer, then clear or renew the fitting; a bolt blocked inside is renewed.",
+            Tools = _ => ["grease gun"],
+            Parts = _ => [new(PartNames.Grease, 1, "oz")],
+            Looks = [Subject.Bolt, Subject.Bushing],
+        }),
+    ])
+    { Area = JobArea.Suspension, Lacking = "needs leaf springs" };
+
     private static IEnumerable<Place> EyesOf(RunningGear gear, Place side) =>
         Places.Touching(gear, PlaceKind.FrontEye, side).Concat(Places.Touching(gear, PlaceKind.RearEye, side)).Where(eye => HasEyeBolt(gear, eye)).OrderBy(eye => eye.Axle).ThenBy(eye => eye.Kind);
 
@@ -252,5 +265,5 @@ internal static class SuspensionJobs
 
     /// <summary>Every job here. Last in the file: what it is made of has to stand first.</summary>
     internal static IReadOnlyList<Job> All { get; } =
-        [BushingsAndBolts(), EyeBushing(), Equalizer(), ShackleLinks(), Spring(), UBolts(), Hanger(), Axle(), AxleTurned(), CrossBrace()];
+        [BushingsAndBolts(), BoltGreasing(), EyeBushing(), Equalizer(), ShackleLinks(), Spring(), UBolts(), Hanger(), Axle(), AxleTurned(), CrossBrace()];
 }

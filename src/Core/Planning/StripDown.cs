@@ -16,8 +16,9 @@ public sealed class StripDown(RunningGear gear, SchoolChoices schools, Learned? 
 
     /// <summary>What a job asks for by itself.</summary>
     /// <param name="Openings">The openings its steps are done in.</param>
-    /// <param name="WorkMinutes">Minutes of its own steps, those left out that may be skipped included.</param>
-    public sealed record Asked(IReadOnlyList<OpeningAt> Openings, decimal WorkMinutes);
+    /// <param name="WorkMinutes">Minutes of its own steps, those that may be skipped included.</param>
+    /// <param name="Parts">The parts of its own steps.</param>
+    public sealed record Asked(IReadOnlyList<OpeningAt> Openings, decimal WorkMinutes, IReadOnlyList<PartNeed> Parts);
 
     /// <summary>What a job at a place asks for. The gear has the place and the catalogue the job.</summary>
     public Asked Of(JobAt job) => jobs.GetOrAdd(job, Ask);
@@ -26,16 +27,16 @@ public sealed class StripDown(RunningGear gear, SchoolChoices schools, Learned? 
     public static string IdOf(OpeningAt at) => $"{at.Place.Code}/{at.Opening.Code}";
 
     /// <summary>
-    /// The planning problem of some jobs: their tasks, as given, with what they open on this gear.
+    /// The planning problem of some tasks, each of one or more jobs, with what these open on this gear.
     /// </summary>
-    /// <param name="tasks">Each job with its task; the task's openings are filled in here.</param>
+    /// <param name="tasks">Each task with its jobs; its openings are filled in here.</param>
     /// <param name="weeks">How many weeks.</param>
     /// <param name="callIn">What calling the trailer in costs.</param>
     /// <param name="ratePerMinute">What a minute of labour costs.</param>
-    public PlanningProblem Problem(IReadOnlyList<(JobAt Job, PlanTask Task)> tasks, int weeks, double callIn, double ratePerMinute)
+    public PlanningProblem Problem(IReadOnlyList<(IReadOnlyList<JobAt> Jobs, PlanTask Task)> tasks, int weeks, double callIn, double ratePerMinute)
     {
-        List<PlanTask> filled = [.. tasks.Select(t => t.Task with { Openings = [.. Of(t.Job).Openings.Select(IdOf)] })];
-        IReadOnlyList<OpeningAt> all = Openings.Closure(gear, tasks.SelectMany(t => Of(t.Job).Openings).Distinct());
+        List<PlanTask> filled = [.. tasks.Select(t => t.Task with { Openings = [.. t.Jobs.SelectMany(j => Of(j).Openings).Distinct().Select(IdOf)] })];
+        IReadOnlyList<OpeningAt> all = Openings.Closure(gear, tasks.SelectMany(t => t.Jobs).SelectMany(j => Of(j).Openings).Distinct());
         return new PlanningProblem(weeks, callIn, ratePerMinute, [], [.. all.Select(Opening)], filled, [], [], []);
     }
 
@@ -51,6 +52,7 @@ public sealed class StripDown(RunningGear gear, SchoolChoices schools, Learned? 
         IReadOnlyList<(Job, Place)> alone = [(job, place)];
         HashSet<OpeningAt> opened = [];
         decimal minutes = 0;
+        List<PartNeed> parts = [];
         foreach (Work work in job.Work)
         {
             foreach (Place where in work.Where(gear, place))
@@ -58,12 +60,13 @@ public sealed class StripDown(RunningGear gear, SchoolChoices schools, Learned? 
                 if (work.Step.Wanted(new StepContext(gear, schools) { Place = where, Jobs = alone }))
                 {
                     minutes += Minutes($"{work.Group}/{work.Step.Code}", work.Step, where, alone);
+                    parts.AddRange(work.Step.Parts(new StepContext(gear, schools) { Place = where, Jobs = alone }));
                     opened.Add(Openings.Reach(gear, work.Opening, where)[0]);
                 }
             }
         }
 
-        return new Asked([.. opened], minutes);
+        return new Asked([.. opened], minutes, parts);
     }
 
     private decimal Minutes(string family, Step step, Place place, IReadOnlyList<(Job, Place)> alone) =>

@@ -46,6 +46,12 @@ public sealed record TrailerRecord(Trailer Trailer, ReadingContext Context, Usag
     /// <summary>Its checks, owed and done.</summary>
     public IReadOnlyCollection<FollowUp> FollowUps { get; init; } = [];
 
+    /// <summary>Everything chosen about how long work on it lasts.</summary>
+    public Upkeep Upkeep { get; init; } = new() { Repack = Repack };
+
+    /// <summary>When its hubs went under water, and how often that day.</summary>
+    public IReadOnlyCollection<(DateOnly On, int Times)> Immersions { get; init; } = [];
+
     /// <summary>When it was let go on Hold.</summary>
     public IReadOnlyCollection<Release> Releases { get; init; } = [];
 }
@@ -90,6 +96,9 @@ public sealed record Owed(Guid Id, string Words, DateOnly DueOn, string Reason, 
 /// <param name="NoDue">Why nothing falls due, in words; null when something does.</param>
 public sealed record Standing(DateOnly AsOf, IReadOnlyList<DueAt> Dues, IReadOnlyList<Mark> Marks, IReadOnlyList<Measured> Measured, IReadOnlyList<Owed> Owed, string? NoDue)
 {
+    /// <summary>Everything that falls due, soonest first: what recurs, what wears out, what earlier visits left owing, what was found.</summary>
+    public IReadOnlyList<Upcoming> Coming { get; init; } = [];
+
     /// <summary>What holds it; null when nothing does.</summary>
     public Held? Hold { get; init; }
 
@@ -100,7 +109,7 @@ public sealed record Standing(DateOnly AsOf, IReadOnlyList<DueAt> Dues, IReadOnl
     public IReadOnlyList<Mark> Gone { get; init; } = [];
 
     /// <summary>Counts up whenever a standing's shape or its rules change, so that kept ones are worked out anew.</summary>
-    public const int Edition = 4;
+    public const int Edition = 5;
 
     /// <summary>The gravest verdict that stands; null when nothing was ever looked at.</summary>
     public Verdict? Worst => Marks.Count == 0 ? null : Marks.Max(m => m.Judgement.Verdict);
@@ -114,16 +123,12 @@ public sealed record Standing(DateOnly AsOf, IReadOnlyList<DueAt> Dues, IReadOnl
     public static Standing Of(TrailerRecord record, DateOnly today)
     {
         Trailer trailer = record.Trailer;
-        Job repack = Catalogue.BearingRepack;
-        bool applies = Places.WheelEndsOf(trailer.Gear).Any(p => repack.GoesAt(trailer.Gear, p));
-        List<DueAt> dues = [];
-        foreach (Place place in applies ? Places.WheelEndsOf(trailer.Gear) : [])
-        {
-            DateOnly? last = record.Work.Where(w => w.Job == repack.Code && w.Place == place.Code).Select(w => (DateOnly?)w.On).Max();
-            dues.Add(new DueAt(repack.Code, repack.Name, "repack", place.Code, place.Spoken, Due.Of(record.Repack, last, record.Usage, trailer.AddedOn, today)));
-        }
-
-        dues.AddRange(WearDues(record, today));
+        IReadOnlyList<WearLine> lines = [.. WearHistory.Of(record.Context, record.Readings, record.Work, record.Usage, today)];
+        List<PlaceDue> recurring = Recurring.Of(record, lines, today);
+        List<DueAt> dues = [.. recurring.Where(d => d.Rule.Code == DueRules.Repack).Select(d => new DueAt(d.Job, d.Rule.Name, d.Rule.Short, d.Place.Code, d.Place.Spoken, d.Due))];
+        bool applies = dues.Count > 0;
+        List<DueAt> wearing = [.. WearDues(record, lines, today)];
+        dues.AddRange(wearing);
         List<Mark> marks = [.. Looks.ThatStand(record.Findings, record.Readings, record.Together).Select(l => new Mark(l.Place, l.Subject, l.Seen, l.Judgement, DateOnly.FromDateTime(l.At.DateTime), l.PersonId) { At = l.At })];
         Guid? newest = record.Findings.Select(f => (f.At, f.VisitId)).Concat(record.Readings.Select(r => (r.At, r.VisitId))).OrderByDescending(l => l.At).Select(l => (Guid?)l.VisitId).FirstOrDefault();
         bool Stands(Mark mark) => Place.TryParse(mark.Place, out Place place) && Places.Has(trailer.Gear, place);
@@ -134,18 +139,19 @@ public sealed record Standing(DateOnly AsOf, IReadOnlyList<DueAt> Dues, IReadOnl
             standing,
             LastMeasured(record.Readings),
             [.. record.FollowUps.Where(f => f.DoneAt is null).OrderBy(f => f.DueOn).Select(f => new Owed(f.Id, f.Words, f.DueOn, f.Reason, SettledBy(f, trailer.Gear, record.Work)))],
-            applies ? null : "This lubrication is not repacked with grease; due dates of other jobs are not kept yet.")
+            applies ? null : "This lubrication is not repacked with grease.")
         {
             Hold = HeldBy(standing, record.Releases),
+            Coming = Upcoming.Of(record, recurring, wearing, today),
             Causes = [.. record.Together.Where(c => c.Kind == ConclusionKind.Cause && c.VisitId == newest)],
             Gone = marks.FindAll(m => !Stands(m)),
         };
     }
 
-    private static IEnumerable<DueAt> WearDues(TrailerRecord record, DateOnly today)
+    private static IEnumerable<DueAt> WearDues(TrailerRecord record, IReadOnlyList<WearLine> lines, DateOnly today)
     {
         RunningGear gear = record.Trailer.Gear;
-        foreach (WearLine line in WearHistory.Of(record.Context, record.Readings, record.Work, record.Usage, today))
+        foreach (WearLine line in lines)
         {
             Place place = Place.Of(line.Place);
             if (Due.OfWear(line, today) is { } due
@@ -172,7 +178,7 @@ public sealed record Standing(DateOnly AsOf, IReadOnlyList<DueAt> Dues, IReadOnl
     }
 
     // Where the jobs were done that left it; everywhere where that is not known any more, or an opening left it.
-    private static List<JobAt> SettledBy(FollowUp owed, RunningGear gear, IEnumerable<WorkDone> work)
+    internal static List<JobAt> SettledBy(FollowUp owed, RunningGear gear, IEnumerable<WorkDone> work)
     {
         if (Catalogue.All.FirstOrDefault(j => j.Settles.Contains(owed.Rule)) is not { } job)
         {

@@ -7,11 +7,11 @@ namespace SturdyTinker.Core.Tests.Planning;
 /// <summary>Random planning problems; the same for the same number.</summary>
 internal static class Problems
 {
-    /// <summary>Small enough to try everything: 2 or 3 tasks over 6 to 9 weeks.</summary>
+    /// <summary>Small enough to try everything: 2 tasks over 6 to 9 weeks, or 3 over 5 or 6.</summary>
     internal static PlanningProblem Small(int number)
     {
         Random random = new(number);
-        int weeks = 6 + random.Next(4);
+        int count = 2 + random.Next(2), weeks = count == 2 ? 6 + random.Next(4) : 5 + random.Next(2);
         List<PlanOpening> openings = [];
         for (int i = 0; i < 2 + random.Next(4); i++)
         {
@@ -19,7 +19,7 @@ internal static class Problems
         }
 
         List<PlanTask> tasks = [];
-        for (int i = 0; i < 2 + random.Next(2); i++)
+        for (int i = 0; i < count; i++)
         {
             int interval = random.Next(2, 12);
             int? most = random.Next(3) == 0 ? interval + random.Next(0, 4) : null;
@@ -50,7 +50,7 @@ internal static class Problems
         }
 
         List<int> closed = [.. Enumerable.Range(1, 50).Where(_ => random.Next(18) == 0)];
-        return new StripDown(gear, SturdyTinker.Core.Schools.SchoolChoices.Defaults).Problem(tasks.ConvertAll(t => (t.Job, new PlanTask(t.Job.Id, [], t.Value, t.Interval, t.Due, t.MaxGap, t.LateWeight))), 52, 60 + random.Next(90), 1.2 + random.NextDouble()) with { ClosedWeeks = closed };
+        return new StripDown(gear, SturdyTinker.Core.Schools.SchoolChoices.Defaults).Problem(tasks.ConvertAll(t => ((IReadOnlyList<JobAt>)[t.Job], new PlanTask(t.Job.Id, [], t.Value, t.Interval, t.Due, t.MaxGap, t.LateWeight))), 52, 60 + random.Next(90), 1.2 + random.NextDouble()) with { ClosedWeeks = closed };
     }
 
     private sealed record Task(JobAt Job, double Value, int Interval, int Due, int? MaxGap, double LateWeight);

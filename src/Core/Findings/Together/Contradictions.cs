@@ -6,7 +6,7 @@ namespace SturdyTinker.Core.Findings;
 internal static class Contradictions
 {
     internal static IEnumerable<Conclusion> Of(VisitLooks looks) =>
-        from thing in looks.Findings.GroupBy(f => (f.Place, f.Subject))
+        from thing in looks.Findings.GroupBy(f => (f.Place, f.Subject)).OrderBy(g => g.Key.Place, StringComparer.Ordinal).ThenBy(g => g.Key.Subject)
         let at = Place.SpokenOf(thing.Key.Place)
         let sound = thing.Where(f => f.Judgement.Verdict == Verdict.Sound).MaxBy(f => f.At)
         let done = thing.Where(f => f.Judgement.Verdict >= Verdict.Renew && f.Mended is null && sound is not null && SameOne(f, sound)).MaxBy(f => (f.Judgement.Verdict, f.At))

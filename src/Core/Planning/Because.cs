@@ -1,0 +1,45 @@
+using SturdyTinker.Core.Jobs;
+using SturdyTinker.Core.Standings;
+
+namespace SturdyTinker.Core.Planning;
+
+/// <summary>Says why a task is in its visit, with the money and the minutes.</summary>
+internal static class Because
+{
+    internal static TaskInVisit Of(PlanningProblem problem, PlanTask task, Upcoming due, PlannedVisit visit)
+    {
+        Dictionary<string, PlanTask> tasks = problem.Tasks.ToDictionary(t => t.Id);
+        double alone = Grouping.OpenMinutes(problem, task.Openings);
+        double without = Grouping.OpenMinutes(problem, visit.Tasks.Where(t => t != task.Id).SelectMany(t => tasks[t].Openings));
+        double added = visit.OpenMinutes - without;
+        bool shares = visit.Tasks.Count > 1;
+        int early = task.Due - visit.Week;
+
+        // What the gap costs beyond what it would on the day it falls due, or in week 0 when that is past.
+        int last = task.Due - task.Interval;
+        double onItsDay = Unit.GapCost(task, Math.Max(0, task.Due) - last);
+        double gap = Unit.GapCost(task, visit.Week - last) - onItsDay;
+        double minutes = shares ? alone - added : 0;
+        double money = shares ? problem.CallIn + (minutes * problem.RatePerMinute) - gap : 0;
+        return new TaskInVisit(due, early, (decimal)Math.Round(minutes, 2), (decimal)Math.Round(money, 2), Sentence(early, shares, minutes, gap, money));
+    }
+
+    private static string Sentence(int early, bool shares, double minutes, double gap, double money)
+    {
+        string moved = early > 0 ? $"{Weeks(early)} before it falls due" : early < 0 ? $"{Weeks(-early)} after it fell due" : "in the week it falls due";
+        if (!shares)
+        {
+            return $"By itself, {moved}.";
+        }
+
+        string cost = gap > 0.5 ? early > 0 ? $"throws away {Money(gap)} of its life" : $"being late weighs {Money(gap)}" : "costs nothing more";
+        string share = minutes > 0.5 ? $"saves {Packet.InWords((decimal)minutes)} of opening and closing and a call-in" : "saves a call-in";
+        return money > 0
+            ? $"Rides along {moved}: {cost}, {share}: {Money(money)} less than in a visit of its own."
+            : $"Here {moved}: {cost}, {share}. It would cost {Money(-money)} less in a visit of its own, but was asked for here or has to be done.";
+    }
+
+    private static string Weeks(int weeks) => weeks == 1 ? "a week" : FormattableString.Invariant($"{weeks} weeks");
+
+    private static string Money(double money) => FormattableString.Invariant($"{money:#,0}");
+}

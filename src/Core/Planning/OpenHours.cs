@@ -1,0 +1,29 @@
+namespace SturdyTinker.Core.Planning;
+
+/// <summary>When the shop works.</summary>
+public sealed record OpenHours
+{
+    /// <summary>Places to work on a trailer: 1 to 50.</summary>
+    public int Bays { get; init; } = 2;
+
+    /// <summary>Technicians at work at once: 1 to 100.</summary>
+    public int People { get; init; } = 2;
+
+    /// <summary>Hours of each day that go into trailers, Monday first: 0 to 24.</summary>
+    public IReadOnlyList<decimal> Hours { get; init; } = [7, 7, 7, 7, 6, 0, 0];
+
+    /// <summary>Days on which nobody works.</summary>
+    public IReadOnlyList<DateOnly> Holidays { get; init; } = [];
+
+    /// <summary>Days from ordering a part to having it: 0 to 90.</summary>
+    public int PartsLeadDays { get; init; } = 7;
+
+    /// <summary>Bay minutes of a day: a bay without somebody in it, and somebody without a bay, do not count.</summary>
+    public decimal MinutesOn(DateOnly day) => Holidays.Contains(day) ? 0 : Hours[((int)day.DayOfWeek + 6) % 7] * 60 * Math.Min(Bays, People);
+
+    /// <summary>Minutes that one trailer can be worked on in a day.</summary>
+    public decimal OneBayOn(DateOnly day) => Holidays.Contains(day) ? 0 : Hours[((int)day.DayOfWeek + 6) % 7] * 60;
+
+    /// <summary>Bay minutes of a week that begins on a Monday, days before <paramref name="from"/> left out.</summary>
+    public decimal MinutesOfWeek(DateOnly monday, DateOnly from) => Enumerable.Range(0, 7).Select(monday.AddDays).Where(d => d >= from).Sum(MinutesOn);
+}

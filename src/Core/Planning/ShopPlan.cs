@@ -1,0 +1,111 @@
+using SturdyTinker.Core.Jobs;
+using SturdyTinker.Core.Standings;
+
+namespace SturdyTinker.Core.Planning;
+
+/// <summary>A task in a proposed visit, with why it is there.</summary>
+/// <param name="Due">What falls due.</param>
+/// <param name="WeeksEarly">Whole weeks before it falls due; negative when after.</param>
+/// <param name="MinutesSaved">Minutes of opening and closing that riding along saves against a visit of its own.</param>
+/// <param name="MoneySaved">What it saves in all against a visit of its own on its day: call-in and labour, less the life thrown away and lateness.</param>
+/// <param name="Why">That in a sentence.</param>
+public sealed record TaskInVisit(Upcoming Due, int WeeksEarly, decimal MinutesSaved, decimal MoneySaved, string Why);
+
+/// <summary>A visit that planning proposes.</summary>
+/// <param name="Week">The Monday of its week.</param>
+/// <param name="Tasks">What is done.</param>
+/// <param name="OpenMinutes">Minutes of opening and closing.</param>
+/// <param name="WorkMinutes">Minutes of the work itself.</param>
+/// <param name="Parts">What its parts cost, as far as prices are known.</param>
+/// <param name="MinutesSaved">Minutes of opening and closing saved by sharing.</param>
+public sealed record ProposedVisit(DateOnly Week, IReadOnlyList<TaskInVisit> Tasks, decimal OpenMinutes, decimal WorkMinutes, decimal Parts, decimal MinutesSaved)
+{
+    /// <summary>All the minutes.</summary>
+    public decimal Minutes => OpenMinutes + WorkMinutes;
+
+    /// <summary>The day its work begins; null while its week has no room for it.</summary>
+    public DateOnly? Day { get; init; }
+
+    /// <summary>What it would cost the customer: labour and parts, the call-in left out.</summary>
+    public decimal Price(PlanCosts costs) => (Minutes * costs.RatePerHour / 60) + Parts;
+
+    /// <summary>The jobs at their places.</summary>
+    public IReadOnlyList<JobAt> Jobs => [.. Tasks.SelectMany(t => t.Due.JobsAt()).Distinct()];
+}
+
+/// <summary>A trailer's plan.</summary>
+/// <param name="Trailer">The trailer.</param>
+/// <param name="Visits">Its visits in order.</param>
+/// <param name="Cost">What the plan costs by the planning problem.</param>
+/// <param name="Trouble">What could not be kept, in words; null when all could.</param>
+public sealed record TrailerPlan(Guid Trailer, IReadOnlyList<ProposedVisit> Visits, double Cost, string? Trouble)
+{
+    /// <summary>The problem it answers.</summary>
+    public required PlanningProblem Problem { get; init; }
+}
+
+/// <summary>Plans one trailer after the other: its visits, and why each task is where it is.</summary>
+/// <param name="today">The day.</param>
+/// <param name="weeks">How many weeks are planned.</param>
+/// <param name="costs">What is reckoned with.</param>
+public sealed class TrailerPlanner(DateOnly today, int weeks, PlanCosts costs)
+{
+    /// <summary>Weeks planned: a year to show and half a year beyond, so that the year's end does not look like the end of the world.</summary>
+    public const int UsualWeeks = 78;
+
+    /// <summary>The Monday that week 0 begins on.</summary>
+    public DateOnly First { get; } = Planning.Weeks.Monday(today);
+
+    /// <summary>How many weeks are planned.</summary>
+    public int WeeksPlanned => weeks;
+
+    /// <summary>Plans a trailer. What cannot all be kept is kept as far as it goes, and said.</summary>
+    /// <param name="trailer">The trailer.</param>
+    /// <param name="closed">Weeks in which nothing can be done, by number.</param>
+    public TrailerPlan Plan(TrailerCase trailer, IEnumerable<int> closed)
+    {
+        PlanningProblem problem = trailer.Problem(First, weeks, closed, costs);
+        PlanningAnswer answer = Grouping.Solve(problem);
+        string? trouble = answer.Why is null ? null : InWords(answer.Why, trailer);
+        if (answer.Cost is null)
+        {
+            // First the hard days give way, then what was asked for; a trailer that is never free keeps waiting.
+            PlanningProblem soft = problem with { Tasks = [.. problem.Tasks.Select(t => t with { MaxGap = null, LateWeight = t.MaxGap is null ? t.LateWeight : Math.Max(t.LateWeight, 10_000) })] };
+            answer = Grouping.Solve(soft);
+            answer = answer.Cost is null ? Grouping.Solve(soft with { Pins = [], Together = [] }) : answer;
+            answer = answer.Cost is null ? Grouping.Solve(soft with { Pins = [], Together = [], Forbids = [] }) : answer;
+        }
+
+        return new TrailerPlan(trailer.Id, [.. answer.Visits.Select(v => Visit(trailer, problem, v))], answer.Cost ?? 0, trouble) { Problem = problem };
+    }
+
+    private ProposedVisit Visit(TrailerCase trailer, PlanningProblem problem, PlannedVisit visit)
+    {
+        Dictionary<string, Upcoming> byId = trailer.Coming.ToDictionary(d => d.Id);
+        Dictionary<string, PlanTask> tasks = problem.Tasks.ToDictionary(t => t.Id);
+        double saved = visit.Tasks.Sum(t => Grouping.OpenMinutes(problem, tasks[t].Openings)) - visit.OpenMinutes;
+        return new ProposedVisit(
+            First.AddDays(7 * visit.Week),
+            [.. visit.Tasks.Select(t => Because.Of(problem, tasks[t], byId[t], visit))],
+            (decimal)visit.OpenMinutes,
+            visit.Tasks.Sum(t => trailer.WorkMinutes(byId[t])),
+            visit.Tasks.Sum(t => trailer.PartsOf(byId[t])),
+            (decimal)Math.Round(saved, 2));
+    }
+
+    // The planner knows tasks by id and weeks by number; people know names and days.
+    private string InWords(string why, TrailerCase trailer)
+    {
+        foreach (Upcoming due in trailer.Coming.OrderByDescending(d => d.Id.Length))
+        {
+            why = why.Replace(due.Id, $"{due.Name} ({due.Where})", StringComparison.Ordinal);
+        }
+
+        return System.Text.RegularExpressions.Regex.Replace(why, @"\bweeks? (\d+)((?:, \d+)*)(?: and (\d+))?", m =>
+        {
+            string last = m.Groups[3].Success ? m.Groups[3].Value : m.Groups[1].Value;
+            string Day(string week) => FormattableString.Invariant($"{First.AddDays(7 * int.Parse(week, System.Globalization.CultureInfo.InvariantCulture)):d MMMM yyyy}");
+            return m.Groups[3].Success ? $"the weeks from {Day(m.Groups[1].Value)} to {Day(last)}" : $"the week of {Day(last)}";
+        });
+    }
+}

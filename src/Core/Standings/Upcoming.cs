@@ -1,0 +1,114 @@
+using SturdyTinker.Core.Findings;
+using SturdyTinker.Core.Gear;
+using SturdyTinker.Core.Intervals;
+using SturdyTinker.Core.Jobs;
+
+namespace SturdyTinker.Core.Standings;
+
+/// <summary>Work that falls due, at one or more places on the same day for the same reason: what planning takes as one task.</summary>
+/// <param name="Id">Unique on the trailer, and the same from day to day while nothing is done: "repack@axle-1-left".</param>
+/// <param name="Job">Code of the job that does it.</param>
+/// <param name="Places">Codes of the places.</param>
+/// <param name="Name">What falls due, in words.</param>
+/// <param name="Short">The same in a word or two.</param>
+/// <param name="Where">The places in words: "all wheel ends".</param>
+/// <param name="On">The day.</param>
+/// <param name="Early">One chance in ten has it due by this day.</param>
+/// <param name="Late">Nine chances in ten have it due by this day.</param>
+/// <param name="Days">How many days it lasts once done.</param>
+/// <param name="Cause">What brings it about.</param>
+/// <param name="Nearness">How near it is.</param>
+/// <param name="When">How near, in words.</param>
+/// <param name="Reason">Why, in words.</param>
+/// <param name="LateWeight">What being late by a whole interval costs, in the shop's money.</param>
+public sealed record Upcoming(
+    string Id,
+    string Job,
+    IReadOnlyList<string> Places,
+    string Name,
+    string Short,
+    string Where,
+    DateOnly On,
+    DateOnly Early,
+    DateOnly Late,
+    int Days,
+    DueCause Cause,
+    Nearness Nearness,
+    string When,
+    string Reason,
+    double LateWeight)
+{
+    /// <summary>The last day that law or a Hold allows; null for none.</summary>
+    public DateOnly? HardBy { get; init; }
+
+    /// <summary>The first day on which it makes sense: a check after so many miles; null for any.</summary>
+    public DateOnly? NotBefore { get; init; }
+
+    /// <summary>Whether it is done once and does not come again by itself.</summary>
+    public bool Once { get; init; }
+
+    // A part at its limit, a check owed, something found: what being late by a month costs. Source: from memory.
+    private const double WornWeight = 500, OwedWeight = 200, FoundWeight = 400;
+
+    // What is done once is planned as lasting this long, far beyond any horizon. Its gaps are counted in months.
+    private const int OnceDays = 30;
+
+    /// <summary>The jobs at their places.</summary>
+    public IEnumerable<JobAt> JobsAt() => Places.Select(p => new JobAt(Job, p));
+
+    internal static IReadOnlyList<Upcoming> Of(TrailerRecord record, IReadOnlyList<PlaceDue> recurring, IReadOnlyList<DueAt> wearing, DateOnly today)
+    {
+        RunningGear gear = record.Trailer.Gear;
+        List<Upcoming> all = [];
+        foreach (var same in recurring.GroupBy(d => (d.Rule.Code, d.Job, d.Due.On, d.Due.Cause, d.Days, d.Early, d.Late)))
+        {
+            PlaceDue one = same.First();
+            all.Add(new Upcoming($"{one.Rule.Code}@{one.Place.Code}", one.Job, [.. same.Select(d => d.Place.Code)], one.Rule.Name, one.Rule.Short, InWords([.. same.Select(d => d.Place)], gear), one.Due.On, one.Early, one.Late, one.Days, one.Due.Cause, one.Due.Nearness, one.Due.When, one.Due.Reason, one.Rule.LateWeight) { HardBy = one.HardBy });
+        }
+
+        foreach (DueAt worn in wearing)
+        {
+            all.Add(Single($"wear-{worn.Short}@{worn.Place}", new JobAt(worn.Job, worn.Place), worn.Name, worn.Short, worn.Due.On, DueCause.Wear, worn.Due.Reason, WornWeight, today));
+        }
+
+        foreach (FollowUp owed in record.FollowUps.Where(f => f.DoneAt is null))
+        {
+            if (Standing.SettledBy(owed, gear, record.Work) is { Count: > 0 } jobs)
+            {
+                // Torquing again before the miles are run says nothing.
+                Upcoming check = Single($"owed-{owed.Rule}@{owed.Id:N}", jobs[0], owed.Words, "check", owed.DueOn, DueCause.Event, owed.Reason, OwedWeight, today);
+                all.Add(check with { Places = [.. jobs.Select(j => j.Place)], Where = InWords([.. jobs.Select(j => Place.Of(j.Place))], gear), NotBefore = owed.DueOn.AddDays(-Math.Min(7, (owed.DueOn.DayNumber - owed.From.DayNumber) / 2)) });
+            }
+        }
+
+        foreach (Finding found in record.Findings.Where(f => f.Mended is null && f.Judgement.Verdict >= Verdict.Renew).OrderByDescending(f => f.Judgement.Verdict).ThenBy(f => f.At))
+        {
+            DateOnly day = DateOnly.FromDateTime(found.At.DateTime);
+            if (Rulebook.Find(found.RuleCode) is { } rule
+                && Place.TryParse(found.Place, out Place place) && Gear.Places.Has(gear, place)
+                && Remedies.For(rule, gear, place, record.Context.Schools) is { Count: > 0 } remedies
+                && !record.Work.Any(w => w.On >= day && w.VisitId != found.VisitId && remedies.Contains(new JobAt(w.Job, w.Place)))
+                && all.TrueForAll(u => u.Cause != DueCause.Event || u.Job != remedies[0].Job || !u.Places.Contains(remedies[0].Place)))
+            {
+                bool hold = found.Judgement.Verdict == Verdict.Hold;
+                Upcoming mend = Single($"found-{found.RuleCode}@{found.Place}", remedies[0], Catalogue.Find(remedies[0].Job)!.Name, hold ? "Hold" : "renew", day, DueCause.Event, $"{found.Seen.TrimEnd('.')}: {(hold ? "Hold" : "Renew")}", FoundWeight, today);
+                all.Add(hold ? mend with { HardBy = day } : mend);
+            }
+        }
+
+        return [.. all.OrderBy(u => u.On).ThenBy(u => u.Id, StringComparer.Ordinal)];
+    }
+
+    private static Upcoming Single(string id, JobAt job, string name, string brief, DateOnly on, DueCause cause, string reason, double weight, DateOnly today)
+    {
+        int days = on.DayNumber - today.DayNumber;
+        return new Upcoming(id, job.Job, [job.Place], name, brief, Place.SpokenOf(job.Place), on, on, on, OnceDays, cause, Due.NearnessOf(days), Due.InWords(days), reason, weight) { Once = true };
+    }
+
+    private static string InWords(IReadOnlyList<Place> places, RunningGear gear)
+    {
+        bool all = places.Count > 1 && places.Count == Gear.Places.Of(gear).Count(p => p.Kind == places[0].Kind);
+        string kind = places[0].Kind switch { PlaceKind.WheelEnd => "all wheel ends", PlaceKind.Brake => "all brakes", PlaceKind.Side => "both sides", _ => "" };
+        return all && kind.Length > 0 ? kind : string.Join(", ", places.Select(p => p.Spoken));
+    }
+}

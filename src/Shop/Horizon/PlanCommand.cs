@@ -1,0 +1,57 @@
+using SturdyTinker.Core.Planning;
+
+namespace SturdyTinker.Shop.Horizon;
+
+/// <summary>The command that answers planning problems from files, run without a server: docs/planning-problem.md.</summary>
+internal static class PlanCommand
+{
+    /// <summary>
+    /// Runs "plan --in FILE --out FILE" or "plan --in DIR --out DIR". 0 when every problem has its answer, 1 when some is
+    /// malformed or can't be read, 2 for an order that lacks something.
+    /// </summary>
+    internal static async Task<int> RunAsync(string[] args, TextWriter said, TextWriter wrong)
+    {
+        string? Value(string name) => Array.IndexOf(args, name) is >= 0 and int at && at + 1 < args.Length ? args[at + 1] : null;
+        if (Value("--in") is not { } from || Value("--out") is not { } to)
+        {
+            await wrong.WriteLineAsync("Say which problem is answered where: --in FILE --out FILE, or --in DIR --out DIR for all of a folder");
+            return 2;
+        }
+
+        try
+        {
+            if (!Directory.Exists(from))
+            {
+                return await OneAsync(from, to, wrong) ? 0 : 1;
+            }
+
+            Directory.CreateDirectory(to);
+            int answered = 0, refused = 0;
+            await Parallel.ForEachAsync(Directory.GetFiles(from, "*.json"), async (file, _) =>
+            {
+                bool done = await OneAsync(file, Path.Combine(to, Path.GetFileName(file)), wrong);
+                Interlocked.Increment(ref done ? ref answered : ref refused);
+            });
+            await said.WriteLineAsync($"{answered} answered, {refused} refused.");
+            return refused == 0 ? 0 : 1;
+        }
+        catch (Exception fault) when (fault is IOException or UnauthorizedAccessException)
+        {
+            await wrong.WriteLineAsync(fault.Message);
+            return 1;
+        }
+    }
+
+    private static async Task<bool> OneAsync(string from, string to, TextWriter wrong)
+    {
+        (PlanningProblem? problem, IReadOnlyList<FormFault> faults) = PlanningForm.Read(await File.ReadAllTextAsync(from));
+        if (problem is null)
+        {
+            await wrong.WriteLineAsync(string.Join(Environment.NewLine, faults.Select(f => $"{from}: {f.Pointer}: {f.Sentence}")));
+            return false;
+        }
+
+        await File.WriteAllTextAsync(to, PlanningForm.Write(Grouping.Solve(problem)) + "\n");
+        return true;
+    }
+}
