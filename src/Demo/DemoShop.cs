@@ -1,11 +1,14 @@
 using System.Globalization;
+using Microsoft.EntityFrameworkCore;
 using SturdyTinker.Core.Findings;
 using SturdyTinker.Core.Gear;
 using SturdyTinker.Core.Intervals;
 using SturdyTinker.Core.Jobs;
 using SturdyTinker.Core.Measures;
 using SturdyTinker.Core.People;
+using SturdyTinker.Core.Planning;
 using SturdyTinker.Core.Schools;
+using SturdyTinker.Core.Standings;
 using SturdyTinker.Store;
 
 namespace SturdyTinker.Demo;
@@ -31,7 +34,12 @@ public static class DemoShop
         DateOnly today = DateOnly.FromDateTime(now.DateTime);
         Random random = new(114);
         await using var transaction = await file.Database.BeginTransactionAsync();
-        file.Settings.Add(new ShopSettings { Name = "Quillmere workshop" });
+        file.Settings.Add(new ShopSettings
+        {
+            Name = "Quillmere workshop",
+            KeptSince = today.AddDays(-150),
+            Hours = new OpenHours { Bays = 1, People = 2, Hours = [5, 5, 5, 5, 4, 0, 0], Holidays = Holidays(today), PartsLeadDays = 6 },
+        });
         List<Person> people = [.. People.Select((n, i) => new Person { Id = Made(today, -DaysKept - 10 + i), Name = n })];
         file.People.AddRange(people);
         Dictionary<string, Customer> customers = Customers(today).ToDictionary(c => c.Name);
@@ -66,10 +74,57 @@ public static class DemoShop
         await transaction.CommitAsync();
         file.ChangeTracker.Clear();
         await file.RefreshAllAsync(today);
+        await AcceptAsync(file, people, now);
+    }
+
+    // Between the years nobody works, and in the first week of August.
+    private static IReadOnlyList<DateOnly> Holidays(DateOnly today) =>
+        [.. Enumerable.Range(0, 520).Select(today.AddDays).Where(d => d is { Month: 12, Day: >= 24 } or { Month: 1, Day: 1 } || (d.Month == 8 && d.Day is >= 2 and <= 8))];
+
+    /// <summary>Three visits that customers have said yes to already, as planning proposed them.</summary>
+    private static async Task AcceptAsync(ShopFile file, List<Person> people, DateTimeOffset now)
+    {
+        DateOnly today = DateOnly.FromDateTime(now.DateTime);
+        ShopSettings settings = await file.SettingsAsync();
+        TrailerPlanner planner = new(today, TrailerPlanner.UsualWeeks, settings.Costs);
+        foreach (string tag in new[] { "A-11", "B-03", "P-11" })
+        {
+            Trailer trailer = file.Trailers.First(t => t.Tag == tag);
+            Standing standing = file.Standings.First(s => s.Tag == tag).Standing;
+            TrailerCase trailerCase = new(trailer.Id, standing.Coming, new StripDown(trailer.Gear, await file.SchoolsAsync(trailer)));
+            if (planner.Plan(trailerCase, [0]).Visits is not [var next, ..])
+            {
+                continue;
+            }
+
+            DateOnly day = Enumerable.Range(0, 5).Select(next.Week.AddDays).First(d => settings.Hours.MinutesOn(d) > 0);
+            Guid id = Guid.CreateVersion7(now);
+            file.Decisions.Add(new Decision { Id = id, TrailerId = trailer.Id, Kind = DecisionKind.Accept, Tasks = [.. next.Tasks.Select(t => t.Due.Id)], To = day, BookingId = id, At = now, PersonId = people[0].Id });
+            file.Bookings.Add(new Booking
+            {
+                Id = id,
+                TrailerId = trailer.Id,
+                Day = day,
+                Tasks = [.. next.Tasks.Select(t => t.Due.Id)],
+                Jobs = next.Jobs,
+                What = string.Join("; ", next.Tasks.Select(t => $"{char.ToLowerInvariant(t.Due.Name[0])}{t.Due.Name[1..]}").Distinct()),
+                Why = string.Join("; ", next.Tasks.Select(t => $"{t.Due.Short} {t.Due.When}").Distinct()),
+                Minutes = next.Minutes,
+                Price = Math.Round(next.Price(settings.Costs), 0),
+                At = now,
+                ChangedAt = now,
+                PersonId = people[0].Id,
+            });
+        }
+
+        await file.SaveChangesAsync();
+        file.ChangeTracker.Clear();
     }
 
     private static IEnumerable<Customer> Customers(DateOnly today)
     {
+        BusyTime[] Every(int month, int months, string why) => [.. Enumerable.Range(0, 3).Select(y => new DateOnly(today.Year + y, month, 1)).Select(d => new BusyTime(d, d.AddMonths(months).AddDays(-1), why))];
+        Dictionary<string, IReadOnlyList<BusyTime>> busy = new() { [DemoTrailers.Orchard] = Every(9, 2, "harvest"), [DemoTrailers.Weeds] = Every(7, 1, "cutting") };
         (string Name, string Phone, string Note)[] told =
         [
             (DemoTrailers.Puppets, "Lanternfold 4", "On tour from March to November; call the stage manager, not the box office."),
@@ -79,7 +134,13 @@ public static class DemoShop
             (DemoTrailers.Balloons, "Hobbin Hill 2", "Mornings only; they fly at dusk."),
             (DemoTrailers.Weeds, "Quillmere 60", "Launches daily in summer, always hubs-deep. Never in July."),
         ];
-        return told.Select((c, i) => new Customer { Id = Made(today, -DaysKept - 5 + i), Name = c.Name, Phone = c.Phone, Note = c.Note, Schools = c.Name == DemoTrailers.Weeds ? Launched : SchoolChoices.Defaults });
+        return told.Select((c, i) => new Customer { Id = Made(today, -DaysKept - 5 + i), Name = c.Name, Phone = c.Phone, Note = c.Note, Mail = $"{c.Name.Split(' ')[0].ToLowerInvariant()}@customers.example",
+            Schools = c.Name == DemoTrailers.Weeds ? Launched : SchoolChoices.Defaults,
+            Busy = busy.GetValueOrDefault(c.Name) ?? [],
+
+            // The library's vans are inspected by law.
+            Intervals = c.Name == DemoTrailers.Library ? new Dictionary<string, IntervalChoice> { [DueRules.Periodic] = new(true, null, null) } : new Dictionary<string, IntervalChoice>(),
+        });
     }
 
     private static Trailer Add(ShopFile file, DemoTrailer told, Guid customer, DateOnly today)
@@ -92,6 +153,8 @@ public static class DemoShop
             CustomerId = customer,
             Gear = told.Gear,
             Meter = told.Meter,
+            MeterNumber = told.Meter == MeterKind.HubOdometer ? $"HO-{told.Tag}" : "",
+            Uses = told.Uses,
             AddedOn = told.Visits.Length > 0 ? today.AddDays(-DaysKept) : today.AddDays(-20),
             EstimatedYear = told.Meter == MeterKind.Estimate ? Distance.FromMiles((decimal)Math.Round(told.WeekMiles * 26 * (1 + told.WinterShare) / 100) * 100) : null,
         };
@@ -110,6 +173,12 @@ public static class DemoShop
         {
             DateOnly day = today.AddDays(-ago);
             double miles = told.WeekMiles * (every / 7.0) * Season(day, told.WinterShare) * (0.8 + (0.4 * random.NextDouble()));
+            if (told.Uses.Contains(Use.Launched) && day.Month is >= 5 and <= 9)
+            {
+                int times = 6 + random.Next(8);
+                yield return new MeterEntry { Id = Guid.CreateVersion7(Morning(day)), TrailerId = trailer.Id, Kind = MeterEntryKind.Immersion, On = day, Typed = times.ToString(CultureInfo.InvariantCulture), Times = times, At = Morning(day), PersonId = by };
+            }
+
             if (!meter)
             {
                 yield return Entry(trailer.Id, MeterEntryKind.Trip, day, Math.Round(miles), by);
@@ -127,6 +196,14 @@ public static class DemoShop
             yield return Entry(trailer.Id, MeterEntryKind.Trip, today.AddDays(ahead), miles, by);
         }
     }
+
+    /// <summary>The hub odometers with what they last showed, a line each, for the simulated feed of readings.</summary>
+    public static async Task<IReadOnlyList<string>> MetersAsync(ShopFile file) =>
+        [.. (await (from trailer in file.Trailers.AsNoTracking()
+                    where trailer.MeterNumber != ""
+                    orderby trailer.Tag
+                    select new { trailer.MeterNumber, Last = file.MeterEntries.Where(m => m.TrailerId == trailer.Id && m.Kind == MeterEntryKind.Reading).OrderByDescending(m => m.On).Select(m => m.Distance).First() }).ToListAsync())
+            .Select(m => string.Create(CultureInfo.InvariantCulture, $"{m.MeterNumber} {m.Last.Miles:0}"))];
 
     private static double Season(DateOnly day, double winterShare) => day.Month is >= 4 and <= 10 ? 1 : winterShare;
 

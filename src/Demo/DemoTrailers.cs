@@ -33,6 +33,9 @@ internal sealed record PastVisit(int DaysAgo, string Ends = "", params Seen[] Se
 /// <param name="Visits">Its visits, oldest first.</param>
 internal sealed record DemoTrailer(string Tag, string Name, string Customer, RunningGear Gear, MeterKind Meter, int WeekMiles, double WinterShare, params PastVisit[] Visits)
 {
+    /// <summary>How it is used.</summary>
+    internal IReadOnlyList<string> Uses => Customer == DemoTrailers.Weeds ? ["launched"] : Tag == "P-07" ? ["heavy"] : Tag == "G-33" ? ["light"] : [];
+
     /// <summary>Planned trips: days ahead and miles.</summary>
     internal (int DaysAhead, int Miles)[] Planned { get; init; } = [];
 

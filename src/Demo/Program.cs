@@ -24,6 +24,7 @@ if (Value("--fleet") is { } count)
 else
 {
     await DemoShop.FillAsync(file, DateTimeOffset.Now);
+    await File.WriteAllLinesAsync(Path.Combine(folder, "meters.txt"), await DemoShop.MetersAsync(file));
 }
 
 return 0;

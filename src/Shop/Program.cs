@@ -34,12 +34,31 @@ if (!InstrumentBench.TryAddress(builder.Configuration["instruments"], out System
     return;
 }
 
+if (!InstrumentBench.TryAddress(builder.Configuration["mail"], out System.Net.DnsEndPoint? mail))
+{
+    Console.Error.WriteLine($"--mail takes HOST:PORT of an SMTP service, such as 127.0.0.1:5117, not “{builder.Configuration["mail"]}”.");
+    Environment.ExitCode = 1;
+    return;
+}
+
+Uri? meters = null;
+if (builder.Configuration["meters"] is { Length: > 0 } feed && !(Uri.TryCreate(feed.TrimEnd('/') + "/", UriKind.Absolute, out meters) && meters.Scheme is "http" or "https"))
+{
+    Console.Error.WriteLine($"--meters takes the http address of a feed of meter readings, not “{feed}”.");
+    Environment.ExitCode = 1;
+    return;
+}
+
 string folder = Path.GetFullPath(builder.Configuration["data"] ?? "shop-data");
 builder.Services.AddDbContextPool<ShopFile>(options => options.UseShopFile(folder));
 builder.Services.AddSingleton(TimeProvider.System);
 builder.Services.AddSingleton<Clock>();
 builder.Services.AddSingleton<VisitNews>();
+builder.Services.AddSingleton<PlanBoard>();
 builder.Services.AddSingleton(new InstrumentBench(bench));
+builder.Services.AddSingleton(new MailOutlet(mail));
+builder.Services.AddHttpClient(MeterFeed.Client).AddStandardResilienceHandler();
+builder.Services.AddSingleton(services => new MeterFeed(services.GetRequiredService<IHttpClientFactory>(), meters));
 builder.Services.AddSingleton(new PhotoFolder(folder));
 builder.Services.AddExceptionHandler<RefusalHandler>();
 builder.Services.AddProblemDetails();
@@ -81,6 +100,7 @@ builder.Services.AddResponseCompression(options =>
 if (!describing)
 {
     builder.Services.AddHostedService<NewDay>();
+    builder.Services.AddHostedService<MeterFeedPolling>();
 }
 
 WebApplication app = builder.Build();
@@ -97,6 +117,7 @@ ServeWeb(app, builder.Configuration["web"]);
 
 app.MapOpenApi();
 app.MapHealth();
+app.MapCalendarFeed();
 RouteGroupBuilder api = app.MapGroup("/api").WithMetadata(new ProducesResponseTypeMetadata(StatusCodes.Status422UnprocessableEntity, typeof(Problem), ["application/problem+json"]));
 api.MapYard();
 api.MapBay();

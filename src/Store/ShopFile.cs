@@ -1,5 +1,6 @@
 using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.Storage.ValueConversion;
+using SturdyTinker.Core.Calling;
 using SturdyTinker.Core.Findings;
 using SturdyTinker.Core.Gear;
 using SturdyTinker.Core.Intervals;
@@ -7,6 +8,7 @@ using SturdyTinker.Core.Jobs;
 using SturdyTinker.Core.Measures;
 using SturdyTinker.Core.Parts;
 using SturdyTinker.Core.People;
+using SturdyTinker.Core.Planning;
 
 namespace SturdyTinker.Store;
 
@@ -78,6 +80,21 @@ public sealed class ShopFile(DbContextOptions<ShopFile> options) : DbContext(opt
 
     /// <summary>Remarks put to closed visits.</summary>
     public DbSet<Amendment> Amendments => Set<Amendment>();
+
+    /// <summary>What was decided about plans.</summary>
+    public DbSet<Decision> Decisions => Set<Decision>();
+
+    /// <summary>Accepted visits.</summary>
+    public DbSet<Booking> Bookings => Set<Booking>();
+
+    /// <summary>Calendars that others read.</summary>
+    public DbSet<CalendarFeed> CalendarFeeds => Set<CalendarFeed>();
+
+    /// <summary>Reminders sent to customers.</summary>
+    public DbSet<Reminder> Reminders => Set<Reminder>();
+
+    /// <summary>Readings from a feed that were not believed.</summary>
+    public DbSet<DoubtedReading> DoubtedReadings => Set<DoubtedReading>();
 
     /// <summary>Who wrote what, when.</summary>
     public DbSet<Change> Changes => Set<Change>();

@@ -1,5 +1,7 @@
+using SturdyTinker.Core.Calling;
 using SturdyTinker.Core.Intervals;
 using SturdyTinker.Core.Measures;
+using SturdyTinker.Core.Planning;
 using SturdyTinker.Core.Schools;
 
 namespace SturdyTinker.Store;
@@ -24,6 +26,27 @@ public sealed class ShopSettings
 
     /// <summary>The schools this shop follows.</summary>
     public SchoolChoices Schools { get; set; } = SchoolChoices.Defaults;
+
+    /// <summary>How long other work lasts here, where that is not as we made it: by the rule's code.</summary>
+    public IReadOnlyDictionary<string, IntervalChoice> Intervals { get; set; } = new Dictionary<string, IntervalChoice>();
+
+    /// <summary>What ways of being used come to here, where that is not as we made it: by the way's code.</summary>
+    public IReadOnlyDictionary<string, UseFactor> Uses { get; set; } = new Dictionary<string, UseFactor>();
+
+    /// <summary>When the shop works.</summary>
+    public OpenHours Hours { get; set; } = new();
+
+    /// <summary>What planning reckons with.</summary>
+    public PlanCosts Costs { get; set; } = PlanCosts.Usual;
+
+    /// <summary>The words of reminders.</summary>
+    public ReminderWords Reminder { get; set; } = ReminderWords.Usual;
+
+    /// <summary>How far the feed of meter readings has been read, in the feed's own words; empty for not at all.</summary>
+    public string MeterFeedAt { get; set; } = "";
+
+    /// <summary>Since when due dates of work other than repacks are kept: the day the first trailer's were worked out. Null until then.</summary>
+    public DateOnly? KeptSince { get; set; }
 
     /// <summary>Counts up with every edit.</summary>
     public int Version { get; set; } = 1;

@@ -40,6 +40,7 @@ public static class Standings
         kept.OpenVisit = await file.Visits.Where(v => v.TrailerId == trailerId && v.ClosedAt == null).Select(v => (Guid?)v.Id).FirstOrDefaultAsync();
         kept.AsOf = today;
         kept.Edition = Standing.Edition;
+        kept.Stamp = Guid.CreateVersion7();
         kept.NextDue = standing.NextDue;
         kept.DueOrder = standing.NextDue?.DayNumber ?? int.MaxValue;
         kept.NextWhen = standing.Dues.Count > 0 ? $"{standing.Dues[0].Short} {standing.Dues[0].Due.When}" : "";
@@ -87,6 +88,10 @@ public static class Standings
         await file.UsageAsync(trailer, today),
         (await file.SettingsAsync()).Repack)
     {
+        Upkeep = await file.UpkeepAsync(trailer, today),
+        Immersions = trailer.Uses.Contains(Use.Launched)
+            ? [.. (await file.MeterEntries.AsNoTracking().Where(m => m.TrailerId == trailer.Id && m.Kind == MeterEntryKind.Immersion).Select(m => new { m.On, m.Times }).ToListAsync()).Select(m => (m.On, m.Times))]
+            : [],
         Work = await file.WorkDone.AsNoTracking().Where(w => w.TrailerId == trailer.Id).ToListAsync(),
         Findings = await file.Findings.AsNoTracking().Where(f => f.TrailerId == trailer.Id).ToListAsync(),
         Readings = await file.Readings.AsNoTracking().Where(r => r.TrailerId == trailer.Id).ToListAsync(),
@@ -95,9 +100,41 @@ public static class Standings
         Releases = await file.Releases.AsNoTracking().Where(r => r.TrailerId == trailer.Id).ToListAsync(),
     };
 
-    /// <summary>A trailer's road.</summary>
-    public static async Task<UsageLine> UsageAsync(this ShopFile file, Trailer trailer, DateOnly today) =>
-        UsageLine.Of(trailer, await file.MeterEntries.AsNoTracking().Where(m => m.TrailerId == trailer.Id).ToListAsync(), today);
+    /// <summary>A trailer's road. One that has told little itself leans on its customer's other trailers.</summary>
+    public static async Task<UsageLine> UsageAsync(this ShopFile file, Trailer trailer, DateOnly today)
+    {
+        List<MeterEntry> entries = await file.MeterEntries.AsNoTracking().Where(m => m.TrailerId == trailer.Id).ToListAsync();
+        UsageLine alone = UsageLine.Of(trailer, entries, today);
+        if (trailer.Meter is MeterKind.None or MeterKind.Estimate || alone.Told is { } told && told.Days.Sum() >= UsageLine.EnoughDays)
+        {
+            return alone;
+        }
+
+        List<Trailer> others = await file.Trailers.AsNoTracking().Where(t => t.CustomerId == trailer.CustomerId && t.Id != trailer.Id && t.Meter != MeterKind.None && t.Meter != MeterKind.Estimate).OrderBy(t => t.Id).Take(MostSimilar).ToListAsync();
+        List<Guid> ids = [.. others.Select(t => t.Id)];
+        ILookup<Guid, MeterEntry> road = (await file.MeterEntries.AsNoTracking().Where(m => ids.Contains(m.TrailerId)).ToListAsync()).ToLookup(m => m.TrailerId);
+        Similar? similar = Similar.Of([.. others.Where(t => t.Gear.Axles == trailer.Gear.Axles || others.Count < 2 * Similar.Fewest).Select(t => UsageLine.Of(t, road[t.Id], today).Told).OfType<SeasonRoad>().Where(t => t.Days.Sum() >= UsageLine.LeastRateDays)]);
+        return similar is null ? alone : UsageLine.Of(trailer, entries, today, similar);
+    }
+
+    private const int MostSimilar = 40;
+
+    /// <summary>Everything chosen about how long work on a trailer lasts.</summary>
+    public static async Task<Upkeep> UpkeepAsync(this ShopFile file, Trailer trailer, DateOnly today)
+    {
+        ShopSettings settings = await file.SettingsAsync();
+        settings.KeptSince ??= today;
+        return new Upkeep
+        {
+            Repack = settings.Repack,
+            Shop = settings.Intervals,
+            Customer = await file.Customers.AsNoTracking().Where(c => c.Id == trailer.CustomerId).Select(c => c.Intervals).FirstAsync(),
+            Trailer = trailer.Intervals,
+            Factors = settings.Uses,
+            Uses = trailer.Uses,
+            Since = settings.KeptSince,
+        };
+    }
 
     /// <summary>The shop's choices; made with our defaults when nobody has chosen yet.</summary>
     public static async Task<ShopSettings> SettingsAsync(this ShopFile file)

@@ -52,6 +52,9 @@ public sealed class TrailerStanding
     /// <summary>The <see cref="Core.Standings.Standing.Edition"/> it was worked out with.</summary>
     public int Edition { get; set; }
 
+    /// <summary>Another one each time it is worked out, so that what was made from an older one shows.</summary>
+    public Guid Stamp { get; set; }
+
     /// <summary>The soonest due date; null when nothing is due.</summary>
     public DateOnly? NextDue { get; set; }
 

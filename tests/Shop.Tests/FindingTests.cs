@@ -182,7 +182,7 @@ public sealed class FindingTests : IDisposable
         await shop.PostAsync<VisitState>($"/api/bay/visits/{visit.Id}/close", new ClosingDraft("stays in the yard till the welder comes"));
 
         Assert.Equal(Verdict.Hold, (await shop.GetAsync<TrailerListAnswer>("/api/yard/trailers")).Rows[0].Worst);
-        Assert.True((await shop.GetAsync<Horizon.HorizonAnswer>("/api/horizon")).Coming[0].OnHold);
+        Assert.True((await shop.GetAsync<Horizon.HorizonAnswer>("/api/horizon")).Lines[0].OnHold);
         Assert.True((await shop.GetAsync<TrailerAnswer>($"/api/yard/trailers/{trailer.Id}")).Standing.Hold!.Released);
 
         // Seen again at the next visit and let go from the yard, with a time and a name, once.
@@ -246,7 +246,7 @@ public sealed class FindingTests : IDisposable
         Assert.Equal("not under 1/16 in (published: 49 CFR 393.47)", plot.LimitWords);
         Core.Standings.DueAt due = (await shop.GetAsync<TrailerAnswer>($"/api/yard/trailers/{trailer.Id}")).Standing.Dues.Single(d => d.Short == "lining");
         Assert.Equal((plot.Sides[1].CrossesOn, "axle-1-right-brake"), (due.Due.On, due.Place));
-        Assert.Contains((await shop.GetAsync<Horizon.HorizonAnswer>("/api/horizon")).Coming, c => c.Job == "Lining at its limit");
+        Assert.Contains((await shop.GetAsync<Horizon.HorizonAnswer>("/api/horizon")).Lines.SelectMany(l => l.Marks), m => m.Name == "Lining at its limit");
         await shop.RefusedAsync(HttpMethod.Get, $"/api/ledger/trailers/{ShopServer.NewId()}/wear", null, 404);
     }
 

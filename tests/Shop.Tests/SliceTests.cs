@@ -128,9 +128,10 @@ public sealed class SliceTests : IDisposable
         await shop.TrailerAsync("B-02", d => d with { LastRepackOn = shop.Today.AddMonths(-3) });
         await shop.TrailerAsync("B-03", d => d with { LastRepackOn = shop.Today.AddMonths(-9), Meter = MeterKind.None });
         HorizonAnswer horizon = await shop.GetAsync<HorizonAnswer>("/api/horizon");
-        Assert.Equal(["B-03", "B-02"], horizon.Coming.Select(c => c.Tag));
-        Assert.Equal("all wheel ends", horizon.Coming[0].Places);
-        Assert.Contains("time alone decides", horizon.Coming[0].Reason, StringComparison.Ordinal);
+        Assert.Equal(["B-03", "B-02"], horizon.Lines.OrderBy(l => l.Marks.First(m => m.Short == "repack").On).Select(l => l.Tag));
+        DueMark repack = horizon.Lines.Single(l => l.Tag == "B-03").Marks.Single(m => m.Short == "repack");
+        Assert.Equal("all wheel ends", repack.Where);
+        Assert.Contains("time alone decides", repack.Reason, StringComparison.Ordinal);
     }
 
     [Fact]

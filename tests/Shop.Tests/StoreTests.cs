@@ -175,9 +175,9 @@ public sealed class StoreTests : IAsyncLifetime
             await before.GetService<IMigrator>().MigrateAsync("WholeCatalogue");
             long then = (long)new Microsoft.EntityFrameworkCore.Storage.ValueConversion.DateTimeOffsetToBinaryConverter().ConvertToProvider(new DateTimeOffset(2026, 3, 2, 9, 0, 0, TimeSpan.Zero))!;
             before.People.Add(person);
-            before.Customers.Add(customer);
-            before.Trailers.Add(trailer);
             await before.SaveChangesAsync();
+            await before.Database.ExecuteSqlAsync($"INSERT INTO Customers (Id, Name, Phone, Mail, Note, Schools, Version) VALUES ({customer.Id}, {customer.Name}, '', '', '', '', 1)");
+            await before.Database.ExecuteSqlAsync($"INSERT INTO Trailers (Id, Tag, Name, Plate, CustomerId, Gear, Meter, Schools, AddedOn, Version) VALUES ({trailer.Id}, {trailer.Tag}, '', '', {customer.Id}, '{{}}', 'None', '', {trailer.AddedOn}, 1)");
             await before.Database.ExecuteSqlAsync($"INSERT INTO Visits (Id, TrailerId, OpenedAt, OpenedBy, ClosedAt, ClosedBy, ReleasedBecause, Gear, Schools, Jobs, Hands, Composed) VALUES ({visit}, {trailer.Id}, {then}, {person.Id}, {then}, {person.Id}, 'on a flatbed', '{{}}', '{{}}', '[]', 1, 0)");
             await before.Database.ExecuteSqlAsync($"INSERT INTO StepPhotos (Id, VisitId, StepKey, At, PersonId) VALUES ({photo}, {visit}, 'a/b/c', {then}, {person.Id})");
         }
@@ -188,5 +188,9 @@ public sealed class StoreTests : IAsyncLifetime
         VisitPhoto kept = await after.VisitPhotos.SingleAsync();
         Assert.Equal((photo, "a/b/c", null), (kept.Id, kept.StepKey, kept.FindingId));
         Assert.Empty(await after.Visits.Select(v => v.Together).SingleAsync());
+
+        // What came later starts empty.
+        Assert.Empty(await after.Trailers.Select(t => t.Uses).SingleAsync());
+        Assert.Empty(await after.Customers.Select(c => c.Busy).SingleAsync());
     }
 }

@@ -58,6 +58,15 @@ public sealed class Trailer
     /// <summary>Where this trailer is done otherwise than its customer's others; usually empty.</summary>
     public SchoolChoices Schools { get; set; } = SchoolChoices.Defaults;
 
+    /// <summary>How it is used: codes of <see cref="Intervals.Use"/>.</summary>
+    public IReadOnlyList<string> Uses { get; set; } = [];
+
+    /// <summary>How long work on it lasts, where that is its own: by the rule's code. Usually empty.</summary>
+    public IReadOnlyDictionary<string, Intervals.IntervalChoice> Intervals { get; set; } = new Dictionary<string, Intervals.IntervalChoice>();
+
+    /// <summary>The number on its hub odometer, by which a feed of readings knows it; may be empty.</summary>
+    public string MeterNumber { get; set; } = "";
+
     /// <summary>The day the shop took it on.</summary>
     public DateOnly AddedOn { get; init; }
 

@@ -10,6 +10,9 @@ public enum MeterEntryKind
 
     /// <summary>One trip's distance. On a day to come it is a planned trip, and counts as certain.</summary>
     Trip,
+
+    /// <summary>How often the hubs went under water at a launch ramp that day.</summary>
+    Immersion,
 }
 
 /// <summary>A meter reading or a trip.</summary>
@@ -30,8 +33,11 @@ public sealed class MeterEntry
     /// <summary>As typed, for example "12,480 mi".</summary>
     public required string Typed { get; init; }
 
-    /// <summary>As understood.</summary>
+    /// <summary>As understood; nought for immersions.</summary>
     public Distance Distance { get; init; }
+
+    /// <summary>How often, for immersions; otherwise nought.</summary>
+    public int Times { get; init; }
 
     /// <summary>Whether a new meter starts here, so that a smaller figure than before is no mistake.</summary>
     public bool StartsNewMeter { get; init; }
@@ -49,6 +55,9 @@ public static class MeterChecks
     /// <summary>Farthest a trailer's meter can honestly show.</summary>
     public static Distance MostOnAMeter { get; } = Distance.FromMiles(2_000_000);
 
+    /// <summary>Most immersions of one day that can be believed. Source: from memory.</summary>
+    public const int MostImmersions = 60;
+
     /// <summary>Farthest one trip can honestly go.</summary>
     public static Distance LongestTrip { get; } = Distance.FromMiles(12_000);
 
@@ -61,6 +70,11 @@ public static class MeterChecks
     /// <param name="today">The day.</param>
     public static string? Refusal(MeterEntry entry, IEnumerable<MeterEntry> others, DateOnly today)
     {
+        if (entry.Kind == MeterEntryKind.Immersion)
+        {
+            return entry.On > today ? "An immersion can't be on a day to come." : entry.Times is < 1 or > MostImmersions ? $"Immersions of a day are 1 to {MostImmersions}." : null;
+        }
+
         if (entry.Distance < Distance.Zero)
         {
             return "A distance can't be less than nothing.";

@@ -39,8 +39,8 @@ internal static class Seasons
     // So many days of its own weigh as much as the usual; source: from memory.
     private const decimal ShapeDays = 60, LevelDays = 45;
 
-    // A trailer that has told of this many days needs no others; and without a nearly whole year there is no telling seasons apart.
-    private const decimal OwnDays = 180, WholeYear = 330;
+    // Without a nearly whole year there is no telling seasons apart. Source: from memory.
+    private const decimal WholeYear = 330;
 
     // How unlike months are while fewer than three have been seen. Source: from memory.
     private const double UnknownSpread = 0.6;
@@ -129,7 +129,7 @@ internal static class Seasons
         SeasonRoad road = Road(points);
         decimal days = road.Days.Sum();
         decimal[] shape = days >= WholeYear || similar is null ? Shape(road) : [.. similar.Shape];
-        if (similar is null || days >= OwnDays)
+        if (similar is null || days >= UsageLine.EnoughDays)
         {
             return (own, shape, 0);
         }

@@ -15,6 +15,9 @@ public sealed class UsageLine
     /// <summary>Readings closer together than this give no rate. Source: from memory.</summary>
     public const int LeastRateDays = 14;
 
+    /// <summary>A trailer that has told of so many days needs no others to lean on. Source: from memory.</summary>
+    public const int EnoughDays = 180;
+
     private readonly List<(DateOnly On, decimal Metres)> points;
     private readonly List<(DateOnly On, decimal Metres)> planned;
     private readonly decimal? metresPerDay;
@@ -119,8 +122,10 @@ public sealed class UsageLine
     /// </summary>
     /// <param name="from">The day it counts from.</param>
     /// <param name="distance">The distance.</param>
-    /// <param name="pace">How much more than foretold it is towed from the last thing known on: 1 for as foretold.</param>
-    public DateOnly? Reaches(DateOnly from, Distance distance, decimal pace = 1)
+    public DateOnly? Reaches(DateOnly from, Distance distance) => Reaches(from, distance, 1, DateOnly.MinValue);
+
+    // With a pace, it is towed so many times as much as foretold from a day on.
+    private DateOnly? Reaches(DateOnly from, Distance distance, decimal pace, DateOnly since)
     {
         if (!Knows || At(from) is not { } start)
         {
@@ -130,7 +135,7 @@ public sealed class UsageLine
         // The total never falls, so the day can be halved in upon.
         decimal goal = (start + distance).Metres;
         int low = from.DayNumber, high = from.DayNumber + (20 * 366);
-        if (Total(DateOnly.FromDayNumber(high), pace) < goal)
+        if (Total(DateOnly.FromDayNumber(high), pace, since) < goal)
         {
             return null;
         }
@@ -138,7 +143,7 @@ public sealed class UsageLine
         while (low < high)
         {
             int middle = low + ((high - low) / 2);
-            if (Total(DateOnly.FromDayNumber(middle), pace) >= goal)
+            if (Total(DateOnly.FromDayNumber(middle), pace, since) >= goal)
             {
                 high = middle;
             }
@@ -169,22 +174,28 @@ public sealed class UsageLine
         double seen = Math.Max(1, (points[^1].On.DayNumber - points[0].On.DayNumber) / 30.44);
         double spread = Math.Max(LeastSpread, Spread * Math.Sqrt((1 / months) + (1 / seen)));
         decimal more = (decimal)Math.Exp(OneInTen * Math.Min(1.5, spread));
-        return (Reaches(from, distance, more), Reaches(from, distance, 1 / more));
+        return (Reaches(from, distance, more, today), Reaches(from, distance, 1 / more, today));
     }
 
     // One chance in ten lies beyond so many standard deviations of a normal distribution; no forecast of a road is closer than this share.
     private const double OneInTen = 1.2816, LeastSpread = 0.04;
 
-    private decimal Total(DateOnly day, decimal pace) => day > points[^1].On ? Ahead(day, pace) : At(day)!.Value.Metres;
+    private decimal Total(DateOnly day, decimal pace, DateOnly since) => day > points[^1].On ? Ahead(day, pace, since) : At(day)!.Value.Metres;
 
     // Beyond the last point: each season's rate, and every planned trip that goes past what its own day would have brought.
-    private decimal Ahead(DateOnly day, decimal pace = 1)
+    private decimal Ahead(DateOnly day, decimal pace = 1, DateOnly since = default)
     {
         (DateOnly last, decimal total) = points[^1];
-        decimal rate = (metresPerDay ?? 0) * pace;
-        foreach ((int season, int days) in Seasons.Between(last, day))
+        decimal rate = metresPerDay ?? 0;
+        DateOnly turn = since <= last ? last : since < day ? since : day;
+        foreach ((int season, int days) in Seasons.Between(last, turn))
         {
             total += rate * shape[season] * days;
+        }
+
+        foreach ((int season, int days) in Seasons.Between(turn, day))
+        {
+            total += rate * pace * shape[season] * days;
         }
 
         foreach ((DateOnly on, decimal metres) in planned)

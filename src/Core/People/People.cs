@@ -1,3 +1,4 @@
+using SturdyTinker.Core.Intervals;
 using SturdyTinker.Core.Schools;
 
 namespace SturdyTinker.Core.People;
@@ -39,6 +40,18 @@ public sealed class Customer
     /// <summary>Where this customer wants it otherwise than the shop does; usually empty.</summary>
     public SchoolChoices Schools { get; set; } = SchoolChoices.Defaults;
 
+    /// <summary>How long work on this customer's trailers lasts, where that is otherwise than the shop's: by the rule's code. Usually empty.</summary>
+    public IReadOnlyDictionary<string, IntervalChoice> Intervals { get; set; } = new Dictionary<string, IntervalChoice>();
+
+    /// <summary>When this customer cannot spare any trailer.</summary>
+    public IReadOnlyList<BusyTime> Busy { get; set; } = [];
+
     /// <summary>Counts up with every edit.</summary>
     public int Version { get; set; } = 1;
 }
+
+/// <summary>Days on which a customer cannot spare a trailer.</summary>
+/// <param name="From">The first.</param>
+/// <param name="To">The last.</param>
+/// <param name="Why">Why; may be empty.</param>
+public sealed record BusyTime(DateOnly From, DateOnly To, string Why);

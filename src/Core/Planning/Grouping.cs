@@ -42,7 +42,7 @@ public static class Grouping
     }
 
     /// <summary>Minutes over the union of the closures of openings.</summary>
-    internal static double OpenMinutes(PlanningProblem problem, IEnumerable<string> openings)
+    public static double OpenMinutes(PlanningProblem problem, IEnumerable<string> openings)
     {
         Dictionary<string, HashSet<string>> closures = Closures.Of(problem.Openings);
         HashSet<string> all = [.. openings.SelectMany(o => closures[o])];

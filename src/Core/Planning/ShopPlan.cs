@@ -98,7 +98,7 @@ public sealed class TrailerPlanner(DateOnly today, int weeks, PlanCosts costs)
     {
         foreach (Upcoming due in trailer.Coming.OrderByDescending(d => d.Id.Length))
         {
-            why = why.Replace(due.Id, $"{due.Name} ({due.Where})", StringComparison.Ordinal);
+            why = why.Replace(due.Id, due.Where.Length > 0 ? $"{due.Name} ({due.Where})" : due.Name, StringComparison.Ordinal);
         }
 
         return System.Text.RegularExpressions.Regex.Replace(why, @"\bweeks? (\d+)((?:, \d+)*)(?: and (\d+))?", m =>

@@ -48,6 +48,12 @@ internal static class Recurring
                 continue;
             }
 
+            if (rule.EverySecond(gear, record.Context.Schools))
+            {
+                interval = interval with { Months = Math.Min(Interval.MostMonths, interval.Months * 2), Distance = interval.Distance is { } road ? road * 2 : null };
+                why = why.Length > 0 ? why : "every second year: greased between";
+            }
+
             foreach (Place place in places.Where(p => job.GoesAt(gear, p)))
             {
                 if (!(rule.ToldByWear is { } kind && worn.Contains($"{kind}@{place.Code}")))
@@ -69,8 +75,9 @@ internal static class Recurring
         bool known = last is not null;
         if (!known && rule.Code != DueRules.Repack)
         {
-            // Nobody has written down when: counted from the day that anybody could have.
-            last = trailer.AddedOn < record.Upkeep.Since ? record.Upkeep.Since : trailer.AddedOn;
+            // Nobody has written down when: counted from the day that anybody could have, or last looked.
+            DateOnly seen = record.Work.Select(w => w.On).Append(trailer.AddedOn).Max();
+            last = seen < record.Upkeep.Since ? record.Upkeep.Since : seen;
         }
         else if (rule.Code != DueRules.Repack && record.Upkeep.Since is { } since && last!.Value.AddMonths(Math.Min(interval.Months, Interval.MostMonths)) < since)
         {

@@ -109,6 +109,20 @@ public sealed record Upcoming(
     {
         bool all = places.Count > 1 && places.Count == Gear.Places.Of(gear).Count(p => p.Kind == places[0].Kind);
         string kind = places[0].Kind switch { PlaceKind.WheelEnd => "all wheel ends", PlaceKind.Brake => "all brakes", PlaceKind.Side => "both sides", _ => "" };
-        return all && kind.Length > 0 ? kind : string.Join(", ", places.Select(p => p.Spoken));
+        if (places is [{ Kind: PlaceKind.Trailer }])
+        {
+            return "";
+        }
+
+        if (all && kind.Length > 0)
+        {
+            return kind;
+        }
+
+        // Both sides of an axle are said by the axle alone.
+        int[] axles = [.. places.Select(p => p.Axle).Distinct().Order()];
+        return places.Count > 1 && axles[0] > 0 && places.Count == 2 * axles.Length && places.All(p => p.Kind == places[0].Kind)
+            ? $"{(axles.Length == 1 ? "axle" : "axles")} {string.Join(" and ", axles)}"
+            : string.Join(", ", places.Select(p => p.Spoken));
     }
 }

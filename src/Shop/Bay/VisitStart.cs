@@ -124,10 +124,23 @@ internal static class VisitStart
         file.Visits.Add(new Visit { Id = id, TrailerId = trailer.Id, OpenedAt = clock.Now, OpenedBy = worker.Id, Gear = trailer.Gear, Schools = schools, Jobs = draft.Jobs, Hands = draft.Hands });
         file.Packets.Add(new VisitPacket { VisitId = id, Packet = Composer.Compose(trailer.Gear, draft.Jobs, schools, await file.LearnedAsync(trailer.Id), draft.Hands) });
         await file.SaveChangesAsync();
+        await MeetAsync(file, trailer.Id, id, clock.Today);
         await file.RefreshAsync(trailer.Id, clock.Today);
         await file.SaveChangesAsync();
         await transaction.CommitAsync();
         return TypedResults.Ok(await VisitPage.AnswerAsync(file, id));
+    }
+
+    // The accepted visit it comes for, if it comes about that time: a week early or late is no other visit.
+    private static async Task MeetAsync(ShopFile file, Guid trailer, Guid visit, DateOnly today)
+    {
+        DateOnly soon = today.AddDays(7), late = today.AddDays(-7);
+        Core.Planning.Booking? expected = await file.Bookings.Where(b => b.TrailerId == trailer && b.CalledOffAt == null && b.VisitId == null && b.Day <= soon && b.Day >= late).OrderBy(b => b.Day).FirstOrDefaultAsync();
+        if (expected is not null)
+        {
+            expected.VisitId = visit;
+            await file.SaveChangesAsync();
+        }
     }
 
     // Taken in by mistake: it goes out again as if it had never come, as long as nobody has done anything.
@@ -148,6 +161,11 @@ internal static class VisitStart
             || await file.VisitPhotos.AnyAsync(p => p.VisitId == id))
         {
             throw Refusal.Conflict("Something has been done in this visit: put the trailer back together and close it instead.");
+        }
+
+        foreach (Core.Planning.Booking expected in await file.Bookings.Where(b => b.VisitId == id).ToListAsync())
+        {
+            expected.VisitId = null;
         }
 
         file.Visits.Remove(visit);

@@ -42,7 +42,10 @@ internal static class Meter
         }
 
         Checks checks = new();
-        Distance distance = new(checks.Figure($"{at}/typed", draft.Typed, Quantity.Distance));
+        bool wet = draft.Kind == MeterEntryKind.Immersion;
+        int times = 0;
+        checks.Add($"{at}/typed", wet && !int.TryParse(draft.Typed.Trim(), System.Globalization.NumberStyles.None, System.Globalization.CultureInfo.InvariantCulture, out times) ? "Immersions are a whole number." : null);
+        Distance distance = wet ? Distance.Zero : new(checks.Figure($"{at}/typed", draft.Typed, Quantity.Distance));
         checks.Done();
         MeterEntry entry = new()
         {
@@ -52,7 +55,8 @@ internal static class Meter
             On = draft.On,
             Typed = draft.Typed.Trim(),
             Distance = distance,
-            StartsNewMeter = draft.StartsNewMeter,
+            Times = times,
+            StartsNewMeter = draft.StartsNewMeter && !wet,
             At = clock.Now,
             PersonId = worker.Id,
         };
@@ -72,7 +76,7 @@ internal static class Meter
                              orderby entry.On descending, entry.At descending
                              select new { entry, person.Name }).ToListAsync();
         return TypedResults.Ok(new MeterPage(
-            [.. entries.Select(e => new MeterAnswer(e.entry.Id, e.entry.Kind, e.entry.On, e.entry.Typed, ShopFormat.Write(e.entry.Distance), e.entry.StartsNewMeter, e.Name))],
+            [.. entries.Select(e => new MeterAnswer(e.entry.Id, e.entry.Kind, e.entry.On, e.entry.Typed, e.entry.Kind == MeterEntryKind.Immersion ? $"{e.entry.Times} immersions" : ShopFormat.Write(e.entry.Distance), e.entry.StartsNewMeter, e.Name))],
             usage.PerDay is { } day ? FormattableString.Invariant($"about {day.Miles * 7:0} miles in a usual week") : ""));
     }
 

@@ -7,6 +7,7 @@ internal static class YardEndpoints
     {
         RouteGroupBuilder yard = api.MapGroup("/yard").WithTags("Yard");
         yard.MapShopItself();
+        yard.MapPlanningChoices();
         yard.MapCustomers();
         yard.MapTrailerList();
         yard.MapTrailerPage();

@@ -12,6 +12,11 @@ internal sealed class SettingsMapping : IEntityTypeConfiguration<ShopSettings>
     {
         builder.Property(s => s.Id).ValueGeneratedNever();
         builder.Property(s => s.Schools).AsJson();
+        builder.Property(s => s.Intervals).AsJson().HasDefaultValueSql("'{}'");
+        builder.Property(s => s.Uses).AsJson().HasDefaultValueSql("'{}'");
+        builder.Property(s => s.Hours).AsJson().HasDefaultValueSql("'{}'");
+        builder.Property(s => s.Costs).AsJson().HasDefaultValueSql("'{\"callIn\":90,\"ratePerHour\":96}'");
+        builder.Property(s => s.Reminder).AsJson().HasDefaultValue(Core.Calling.ReminderWords.Usual);
         builder.Property(s => s.Version).IsConcurrencyToken();
         builder.Ignore(s => s.Repack);
     }
@@ -35,6 +40,8 @@ internal sealed class CustomerMapping : IEntityTypeConfiguration<Customer>
         builder.Property(c => c.Name).UseCollation("NOCASE");
         builder.HasIndex(c => c.Name).IsUnique();
         builder.Property(c => c.Schools).AsChoices();
+        builder.Property(c => c.Intervals).AsJson().HasDefaultValueSql("'{}'");
+        builder.Property(c => c.Busy).AsJson().HasDefaultValueSql("'[]'");
         builder.Property(c => c.Version).IsConcurrencyToken();
     }
 }
@@ -48,6 +55,8 @@ internal sealed class TrailerMapping : IEntityTypeConfiguration<Trailer>
         builder.HasIndex(t => t.Tag).IsUnique();
         builder.Property(t => t.Gear).AsJson();
         builder.Property(t => t.Schools).AsChoices();
+        builder.Property(t => t.Uses).AsJson().HasDefaultValueSql("'[]'");
+        builder.Property(t => t.Intervals).AsJson().HasDefaultValueSql("'{}'");
         builder.Property(t => t.Version).IsConcurrencyToken();
         builder.HasOne<Customer>().WithMany().HasForeignKey(t => t.CustomerId).OnDelete(DeleteBehavior.Restrict);
         builder.HasOne<TrailerStanding>().WithOne().HasForeignKey<TrailerStanding>(s => s.TrailerId);

@@ -17,6 +17,77 @@ namespace SturdyTinker.Store.Migrations
 #pragma warning disable 612, 618
             modelBuilder.HasAnnotation("ProductVersion", "10.0.15");
 
+            modelBuilder.Entity("SturdyTinker.Core.Calling.CalendarFeed", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("At")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Kind")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<Guid?>("Of")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Secret")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long?>("WithdrawnAt")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("Secret")
+                        .IsUnique();
+
+                    b.ToTable("CalendarFeeds");
+                });
+
+            modelBuilder.Entity("SturdyTinker.Core.Calling.Reminder", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("At")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Body")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<Guid>("BookingId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Failed")
+                        .HasColumnType("TEXT");
+
+                    b.Property<Guid>("PersonId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long?>("SentAt")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Subject")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("To")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("BookingId");
+
+                    b.HasIndex("PersonId");
+
+                    b.ToTable("Reminders");
+                });
+
             modelBuilder.Entity("SturdyTinker.Core.Findings.Finding", b =>
                 {
                     b.Property<Guid>("Id")
@@ -258,7 +329,17 @@ namespace SturdyTinker.Store.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
+                    b.Property<string>("Intervals")
+                        .IsRequired()
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("TEXT")
+                        .HasDefaultValueSql("'{}'");
+
                     b.Property<string>("Meter")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("MeterNumber")
                         .IsRequired()
                         .HasColumnType("TEXT");
 
@@ -281,6 +362,12 @@ namespace SturdyTinker.Store.Migrations
                         .HasColumnType("TEXT")
                         .UseCollation("NOCASE");
 
+                    b.Property<string>("Uses")
+                        .IsRequired()
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("TEXT")
+                        .HasDefaultValueSql("'[]'");
+
                     b.Property<int>("Version")
                         .IsConcurrencyToken()
                         .HasColumnType("INTEGER");
@@ -293,6 +380,48 @@ namespace SturdyTinker.Store.Migrations
                         .IsUnique();
 
                     b.ToTable("Trailers");
+                });
+
+            modelBuilder.Entity("SturdyTinker.Core.Intervals.DoubtedReading", b =>
+                {
+                    b.Property<string>("Id")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("At")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<decimal>("Distance")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("MeterNumber")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateOnly>("On")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long?>("SettledAt")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<bool>("Taken")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<Guid?>("TrailerId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Typed")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Why")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("TrailerId");
+
+                    b.ToTable("DoubtedReadings");
                 });
 
             modelBuilder.Entity("SturdyTinker.Core.Intervals.MeterEntry", b =>
@@ -317,6 +446,9 @@ namespace SturdyTinker.Store.Migrations
                         .HasColumnType("TEXT");
 
                     b.Property<bool>("StartsNewMeter")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Times")
                         .HasColumnType("INTEGER");
 
                     b.Property<Guid>("TrailerId")
@@ -709,6 +841,18 @@ namespace SturdyTinker.Store.Migrations
                     b.Property<Guid>("Id")
                         .HasColumnType("TEXT");
 
+                    b.Property<string>("Busy")
+                        .IsRequired()
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("TEXT")
+                        .HasDefaultValueSql("'[]'");
+
+                    b.Property<string>("Intervals")
+                        .IsRequired()
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("TEXT")
+                        .HasDefaultValueSql("'{}'");
+
                     b.Property<string>("Mail")
                         .IsRequired()
                         .HasColumnType("TEXT");
@@ -765,6 +909,113 @@ namespace SturdyTinker.Store.Migrations
                     b.ToTable("People");
                 });
 
+            modelBuilder.Entity("SturdyTinker.Core.Planning.Booking", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("At")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long?>("CalledOffAt")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("ChangedAt")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateOnly>("Day")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Jobs")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<decimal>("Minutes")
+                        .HasColumnType("TEXT");
+
+                    b.Property<Guid>("PersonId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<decimal>("Price")
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("Sequence")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Tasks")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<Guid>("TrailerId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<Guid?>("VisitId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("What")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Why")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("Day");
+
+                    b.HasIndex("PersonId");
+
+                    b.HasIndex("TrailerId");
+
+                    b.HasIndex("VisitId");
+
+                    b.ToTable("Bookings");
+                });
+
+            modelBuilder.Entity("SturdyTinker.Core.Planning.Decision", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("At")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<Guid?>("BookingId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateOnly?>("From")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Kind")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<Guid>("PersonId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Tasks")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateOnly?>("To")
+                        .HasColumnType("TEXT");
+
+                    b.Property<Guid>("TrailerId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long?>("UndoneAt")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("PersonId");
+
+                    b.HasIndex("TrailerId");
+
+                    b.ToTable("Decisions");
+                });
+
             modelBuilder.Entity("SturdyTinker.Store.Change", b =>
                 {
                     b.Property<long>("Id")
@@ -793,9 +1044,40 @@ namespace SturdyTinker.Store.Migrations
                     b.Property<int>("Id")
                         .HasColumnType("INTEGER");
 
+                    b.Property<string>("Costs")
+                        .IsRequired()
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("TEXT")
+                        .HasDefaultValueSql("'{\"callIn\":90,\"ratePerHour\":96}'");
+
+                    b.Property<string>("Hours")
+                        .IsRequired()
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("TEXT")
+                        .HasDefaultValueSql("'{}'");
+
+                    b.Property<string>("Intervals")
+                        .IsRequired()
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("TEXT")
+                        .HasDefaultValueSql("'{}'");
+
+                    b.Property<DateOnly?>("KeptSince")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("MeterFeedAt")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
                     b.Property<string>("Name")
                         .IsRequired()
                         .HasColumnType("TEXT");
+
+                    b.Property<string>("Reminder")
+                        .IsRequired()
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("TEXT")
+                        .HasDefaultValue("{\"subject\":\"[trailer]: [day] at [shop]\",\"body\":\"Good day [customer],\\n\\n[trailer] is expected at [shop] on [day].\\n\\nWhat we will do: [what].\\nWhy now: [why].\\nHow long it takes: [how long].\\nAbout how much: [how much]. What is found on the way is told before it is done.\\n\\nIf that day does not suit, a word from you is enough.\\n\\n[shop]\"}");
 
                     b.Property<decimal>("RepackDistance")
                         .HasColumnType("TEXT");
@@ -806,6 +1088,12 @@ namespace SturdyTinker.Store.Migrations
                     b.Property<string>("Schools")
                         .IsRequired()
                         .HasColumnType("TEXT");
+
+                    b.Property<string>("Uses")
+                        .IsRequired()
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("TEXT")
+                        .HasDefaultValueSql("'{}'");
 
                     b.Property<int>("Version")
                         .IsConcurrencyToken()
@@ -860,6 +1148,9 @@ namespace SturdyTinker.Store.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
+                    b.Property<Guid>("Stamp")
+                        .HasColumnType("TEXT");
+
                     b.Property<string>("Standing")
                         .IsRequired()
                         .HasColumnType("TEXT")
@@ -878,6 +1169,21 @@ namespace SturdyTinker.Store.Migrations
                     b.HasIndex("DueOrder", "TrailerId");
 
                     b.ToTable("Standings");
+                });
+
+            modelBuilder.Entity("SturdyTinker.Core.Calling.Reminder", b =>
+                {
+                    b.HasOne("SturdyTinker.Core.Planning.Booking", null)
+                        .WithMany()
+                        .HasForeignKey("BookingId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+
+                    b.HasOne("SturdyTinker.Core.People.Person", null)
+                        .WithMany()
+                        .HasForeignKey("PersonId")
+                        .OnDelete(DeleteBehavior.Restrict)
+                        .IsRequired();
                 });
 
             modelBuilder.Entity("SturdyTinker.Core.Findings.Finding", b =>
@@ -958,6 +1264,13 @@ namespace SturdyTinker.Store.Migrations
                         .HasForeignKey("CustomerId")
                         .OnDelete(DeleteBehavior.Restrict)
                         .IsRequired();
+                });
+
+            modelBuilder.Entity("SturdyTinker.Core.Intervals.DoubtedReading", b =>
+                {
+                    b.HasOne("SturdyTinker.Core.Gear.Trailer", null)
+                        .WithMany()
+                        .HasForeignKey("TrailerId");
                 });
 
             modelBuilder.Entity("SturdyTinker.Core.Intervals.MeterEntry", b =>
@@ -1115,6 +1428,40 @@ namespace SturdyTinker.Store.Migrations
                     b.HasOne("SturdyTinker.Core.Jobs.Visit", null)
                         .WithMany()
                         .HasForeignKey("VisitId");
+                });
+
+            modelBuilder.Entity("SturdyTinker.Core.Planning.Booking", b =>
+                {
+                    b.HasOne("SturdyTinker.Core.People.Person", null)
+                        .WithMany()
+                        .HasForeignKey("PersonId")
+                        .OnDelete(DeleteBehavior.Restrict)
+                        .IsRequired();
+
+                    b.HasOne("SturdyTinker.Core.Gear.Trailer", null)
+                        .WithMany()
+                        .HasForeignKey("TrailerId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+
+                    b.HasOne("SturdyTinker.Core.Jobs.Visit", null)
+                        .WithMany()
+                        .HasForeignKey("VisitId");
+                });
+
+            modelBuilder.Entity("SturdyTinker.Core.Planning.Decision", b =>
+                {
+                    b.HasOne("SturdyTinker.Core.People.Person", null)
+                        .WithMany()
+                        .HasForeignKey("PersonId")
+                        .OnDelete(DeleteBehavior.Restrict)
+                        .IsRequired();
+
+                    b.HasOne("SturdyTinker.Core.Gear.Trailer", null)
+                        .WithMany()
+                        .HasForeignKey("TrailerId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
                 });
 
             modelBuilder.Entity("SturdyTinker.Store.Change", b =>

@@ -1,0 +1,155 @@
+using SturdyTinker.Core.Jobs;
+
+namespace SturdyTinker.Core.Planning;
+
+/// <summary>What somebody decides about a trailer's plan.</summary>
+public enum DecisionKind
+{
+    /// <summary>Tasks are to be done in a week.</summary>
+    Pin,
+
+    /// <summary>Tasks are not to be done in a week.</summary>
+    Forbid,
+
+    /// <summary>Tasks are done together.</summary>
+    Together,
+
+    /// <summary>A proposed visit is accepted: it has a day now.</summary>
+    Accept,
+
+    /// <summary>An accepted visit goes to another day.</summary>
+    Move,
+
+    /// <summary>An accepted visit is called off.</summary>
+    CallOff,
+}
+
+/// <summary>A decision about a trailer's plan. Taken back it stays on record.</summary>
+public sealed class Decision
+{
+    /// <summary>Made by the client, UUID version 7.</summary>
+    public Guid Id { get; init; }
+
+    /// <summary>The trailer.</summary>
+    public Guid TrailerId { get; init; }
+
+    /// <summary>What was decided.</summary>
+    public DecisionKind Kind { get; init; }
+
+    /// <summary>Ids of the tasks it is about.</summary>
+    public required IReadOnlyList<string> Tasks { get; init; }
+
+    /// <summary>The Monday of the week, or for an accepted visit its day; null where it is about no week.</summary>
+    public DateOnly? To { get; init; }
+
+    /// <summary>Where they stood before: a pin replaces an earlier one there. Null where they stood nowhere.</summary>
+    public DateOnly? From { get; init; }
+
+    /// <summary>The accepted visit it is about; null for none.</summary>
+    public Guid? BookingId { get; init; }
+
+    /// <summary>When, with the shop's offset from UTC.</summary>
+    public DateTimeOffset At { get; init; }
+
+    /// <summary>Who.</summary>
+    public Guid PersonId { get; init; }
+
+    /// <summary>When it was taken back; null while it stands.</summary>
+    public DateTimeOffset? UndoneAt { get; set; }
+
+    /// <summary>What decisions and accepted visits come to.</summary>
+    /// <param name="decisions">Those of one trailer, in any order.</param>
+    /// <param name="bookings">Its accepted visits that stand.</param>
+    public static Wishes Wishes(IEnumerable<Decision> decisions, IEnumerable<Booking> bookings)
+    {
+        Dictionary<(string, DateOnly), bool> pins = [];
+        HashSet<(string, DateOnly)> forbids = [];
+        List<IReadOnlyList<string>> together = [];
+        foreach (Decision decision in decisions.Where(d => d.UndoneAt is null).OrderBy(d => d.At).ThenBy(d => d.Id))
+        {
+            foreach (string task in decision.Tasks)
+            {
+                if (decision.Kind == DecisionKind.Pin && decision.To is { } to)
+                {
+                    if (decision.From is { } from)
+                    {
+                        pins.Remove((task, Weeks.Monday(from)));
+                    }
+
+                    pins[(task, Weeks.Monday(to))] = true;
+                    forbids.Remove((task, Weeks.Monday(to)));
+                }
+                else if (decision.Kind == DecisionKind.Forbid && decision.To is { } week)
+                {
+                    forbids.Add((task, Weeks.Monday(week)));
+                    pins.Remove((task, Weeks.Monday(week)));
+                }
+            }
+
+            if (decision.Kind == DecisionKind.Together && decision.Tasks.Count > 1)
+            {
+                together.Add(decision.Tasks);
+            }
+        }
+
+        foreach (Booking booking in bookings.Where(b => b.CalledOffAt is null))
+        {
+            foreach (string task in booking.Tasks)
+            {
+                pins[(task, Weeks.Monday(booking.Day))] = true;
+                forbids.Remove((task, Weeks.Monday(booking.Day)));
+            }
+        }
+
+        return new Wishes { Pins = [.. pins.Keys], Forbids = [.. forbids], Together = together };
+    }
+}
+
+/// <summary>An accepted visit: its day, its work and its price as they were told to the customer.</summary>
+public sealed class Booking
+{
+    /// <summary>Made by the client, UUID version 7: the id of the decision that accepted it.</summary>
+    public Guid Id { get; init; }
+
+    /// <summary>The trailer.</summary>
+    public Guid TrailerId { get; init; }
+
+    /// <summary>The day its work begins.</summary>
+    public DateOnly Day { get; set; }
+
+    /// <summary>Ids of the tasks it does.</summary>
+    public required IReadOnlyList<string> Tasks { get; init; }
+
+    /// <summary>The jobs at their places.</summary>
+    public required IReadOnlyList<JobAt> Jobs { get; init; }
+
+    /// <summary>What is done, in words.</summary>
+    public required string What { get; init; }
+
+    /// <summary>Why, in words.</summary>
+    public required string Why { get; init; }
+
+    /// <summary>Minutes it was reckoned to take.</summary>
+    public decimal Minutes { get; init; }
+
+    /// <summary>What it was reckoned to cost, in the shop's money.</summary>
+    public decimal Price { get; init; }
+
+    /// <summary>Counts up with every change of its day, as calendars want it (RFC 5545, SEQUENCE).</summary>
+    public int Sequence { get; set; }
+
+    /// <summary>When it was accepted, with the shop's offset from UTC.</summary>
+    public DateTimeOffset At { get; init; }
+
+    /// <summary>When it last changed.</summary>
+    public DateTimeOffset ChangedAt { get; set; }
+
+    /// <summary>Who accepted it.</summary>
+    public Guid PersonId { get; init; }
+
+    /// <summary>When it was called off; null while it stands.</summary>
+    public DateTimeOffset? CalledOffAt { get; set; }
+
+    /// <summary>The visit it became; null until the trailer comes.</summary>
+    public Guid? VisitId { get; set; }
+}

@@ -1,0 +1,226 @@
+using Microsoft.AspNetCore.Http.HttpResults;
+using Microsoft.EntityFrameworkCore;
+using SturdyTinker.Core.Jobs;
+using SturdyTinker.Core.Planning;
+using SturdyTinker.Core.Standings;
+using SturdyTinker.Shop.Requests;
+using SturdyTinker.Store;
+
+namespace SturdyTinker.Shop.Horizon;
+
+/// <summary>A decision about a trailer's plan.</summary>
+/// <param name="Kind">What is decided.</param>
+/// <param name="Tasks">Ids of the tasks it is about.</param>
+/// <param name="To">A day of the week, or for an accepted visit its day.</param>
+/// <param name="From">A day of the week they stand in now; null for none.</param>
+/// <param name="Booking">The accepted visit it is about; null for none.</param>
+public sealed record DecisionDraft(DecisionKind Kind, IReadOnlyList<string> Tasks, DateOnly? To, DateOnly? From, Guid? Booking);
+
+/// <summary>Decisions to try without making them.</summary>
+/// <param name="Decisions">In the order they would be made.</param>
+public sealed record DecisionsTried(IReadOnlyList<DecisionDraft> Decisions);
+
+/// <summary>What decisions come to.</summary>
+/// <param name="Line">The trailer's line with them.</param>
+/// <param name="CostMore">What the plan costs more than without them; negative for less.</param>
+/// <param name="MinutesMore">How many minutes more it takes in all; negative for fewer.</param>
+/// <param name="Words">That in a sentence, and what does not fit.</param>
+/// <param name="Weeks">The weeks of the bays with them.</param>
+public sealed record Consequences(HorizonLine Line, decimal CostMore, decimal MinutesMore, string Words, IReadOnlyList<BayWeekAnswer> Weeks);
+
+internal static class Decisions
+{
+    private const int MostTasks = 60;
+
+    internal static void MapDecisions(this RouteGroupBuilder horizon)
+    {
+        horizon.MapPost("/trailers/{id:guid}/try", TryAsync);
+        horizon.MapPut("/trailers/{id:guid}/decisions/{decisionId:guid}", PutAsync);
+        horizon.MapDelete("/trailers/{id:guid}/decisions/{decisionId:guid}", TakeBackAsync);
+    }
+
+    private static async Task<Ok<Consequences>> TryAsync(Guid id, DecisionsTried tried, ShopFile file, Clock clock, PlanBoard plans, CancellationToken stop)
+    {
+        Board board = await plans.NowAsync(file, clock, stop);
+        int index = Find(board, id);
+        BoardTrailer trailer = board.Trailers[index];
+        foreach (DecisionDraft draft in tried.Decisions)
+        {
+            Check(board, trailer, draft);
+        }
+
+        List<Decision> decisions = await file.Decisions.AsNoTracking().Where(d => d.TrailerId == id && d.UndoneAt == null).ToListAsync(stop);
+        List<Booking> bookings = [.. board.Bookings[id].Select(b => Moved(b, tried.Decisions))];
+        DateTimeOffset at = clock.Now;
+        decisions.AddRange(tried.Decisions.Select(d => new Decision { Id = Guid.CreateVersion7(), TrailerId = id, Kind = d.Kind == DecisionKind.Accept ? DecisionKind.Pin : d.Kind, Tasks = d.Tasks, To = d.To, From = d.From, At = at = at.AddTicks(1) }));
+        BoardTrailer told = trailer with { Case = trailer.Case with { Wishes = Decision.Wishes(decisions, bookings) } };
+        TrailerPlan before = board.Plan.Plans[index], after = Replan(board, told, index);
+        return TypedResults.Ok(Compare(board, told, before, after, tried.Decisions));
+    }
+
+    /// <summary>Plans one trailer anew while all others stay where they are: weeks that are full stay closed to it, unless it was told to come then.</summary>
+    internal static TrailerPlan Replan(Board board, BoardTrailer told, int index)
+    {
+        TrailerPlan before = board.Plan.Plans[index];
+        HashSet<int> asked = [.. told.Case.Wishes.Pins.Select(p => Weeks.Of(board.Planner.First, p.Week))];
+        decimal Mine(int week) => before.Visits.Where(v => Weeks.Of(board.Planner.First, v.Week) == week).Sum(v => v.Minutes);
+        IEnumerable<int> full = Enumerable.Range(0, board.Plan.Weeks.Count).Where(w => !asked.Contains(w) && Mine(w) == 0 && board.Plan.Weeks[w] is var bay && bay.Open - bay.Booked - bay.Proposed <= 0);
+        return board.Planner.Plan(told.Case, full.Concat(PlanBoard.Shut(board.Planner, board.Hours, board.Today)));
+    }
+
+    private static Booking Moved(Booking booking, IEnumerable<DecisionDraft> drafts)
+    {
+        DecisionDraft? last = drafts.LastOrDefault(d => d.Booking == booking.Id && d.Kind is DecisionKind.Move or DecisionKind.CallOff);
+        return last is null ? booking : new Booking
+        {
+            Id = booking.Id,
+            TrailerId = booking.TrailerId,
+            Day = last.To ?? booking.Day,
+            Tasks = booking.Tasks,
+            Jobs = booking.Jobs,
+            What = booking.What,
+            Why = booking.Why,
+            Minutes = booking.Minutes,
+            CalledOffAt = last.Kind == DecisionKind.CallOff ? booking.At : null,
+        };
+    }
+
+    private static Consequences Compare(Board board, BoardTrailer trailer, TrailerPlan before, TrailerPlan after, IReadOnlyList<DecisionDraft> tried)
+    {
+        DateOnly end = board.Planner.First.AddDays(7 * HorizonPage.WeeksShown);
+        decimal[] delta = new decimal[board.Plan.Weeks.Count];
+        void Count(TrailerPlan plan, int sign)
+        {
+            foreach (ProposedVisit visit in plan.Visits)
+            {
+                delta[Weeks.Of(board.Planner.First, visit.Week)] += sign * visit.Minutes;
+            }
+        }
+
+        Count(before, -1);
+        Count(after, 1);
+        BayWeekAnswer[] weeks = [.. board.Plan.Weeks.Take(HorizonPage.WeeksShown).Select((w, i) => HorizonPage.OfWeek(board, w with { Proposed = Math.Max(0, w.Proposed + delta[i]) }))];
+        decimal cost = Math.Round((decimal)(after.Cost - before.Cost), 0), minutes = after.Visits.Where(v => v.Week < end).Sum(v => v.Minutes) - before.Visits.Where(v => v.Week < end).Sum(v => v.Minutes);
+        string words = cost == 0 && Math.Abs(minutes) < 1 ? "Costs nothing more."
+            : FormattableString.Invariant($"Costs {Math.Abs(cost):#,0} {(cost >= 0 ? "more" : "less")} over the year{(Math.Abs(minutes) >= 1 ? $", {Packet.InWords(Math.Abs(minutes))} {(minutes > 0 ? "more" : "less")} in the bay" : "")}.");
+        foreach (DateOnly week in tried.Where(d => d.Kind is DecisionKind.Pin or DecisionKind.Accept or DecisionKind.Move && d.To is not null).Select(d => Weeks.Monday(d.To!.Value)).Distinct())
+        {
+            BayWeekAnswer? bay = weeks.FirstOrDefault(w => w.Monday == week);
+            decimal over = bay is null ? 0 : bay.Booked + bay.Proposed - bay.Open;
+            words += over > 0 ? FormattableString.Invariant($" The week of {week:d MMMM} is then {over:0.#} h over.") : "";
+            words += trailer.Case.Busy.Contains(week) ? FormattableString.Invariant($" {trailer.Customer} cannot spare it in the week of {week:d MMMM}.") : "";
+        }
+
+        return new Consequences(HorizonPage.OfTrailer(board, trailer, after), cost, Math.Round(minutes, 1), after.Trouble is null ? words : $"{words} {after.Trouble}", weeks);
+    }
+
+    private static async Task<Ok<HorizonLine>> PutAsync(Guid id, Guid decisionId, DecisionDraft draft, ShopFile file, Clock clock, Worker worker, PlanBoard plans, CancellationToken stop)
+    {
+        Checks.Id(decisionId);
+        Board board = await plans.NowAsync(file, clock, stop);
+        BoardTrailer trailer = board.Trailers[Find(board, id)];
+        await using var transaction = await file.Database.BeginTransactionAsync(stop);
+        if (!await file.Decisions.AnyAsync(d => d.Id == decisionId, stop))
+        {
+            Check(board, trailer, draft);
+            Booking? booking = draft.Booking is { } its ? await file.Bookings.FirstAsync(b => b.Id == its, stop) : null;
+            file.Decisions.Add(new Decision { Id = decisionId, TrailerId = id, Kind = draft.Kind, Tasks = draft.Tasks, To = draft.To, From = draft.Kind == DecisionKind.Move ? booking!.Day : draft.From, BookingId = draft.Kind == DecisionKind.Accept ? decisionId : draft.Booking, At = clock.Now, PersonId = worker.Id });
+            switch (draft.Kind)
+            {
+                case DecisionKind.Accept:
+                    file.Bookings.Add(Accepted(board, trailer, decisionId, draft, clock, worker));
+                    break;
+                case DecisionKind.Move:
+                    (booking!.Day, booking.ChangedAt) = (draft.To!.Value, clock.Now);
+                    booking.Sequence++;
+                    break;
+                case DecisionKind.CallOff:
+                    booking!.CalledOffAt = booking.ChangedAt = clock.Now;
+                    booking.Sequence++;
+                    break;
+                default:
+                    break;
+            }
+
+            await file.SaveChangesAsync(stop);
+        }
+
+        await transaction.CommitAsync(stop);
+        return TypedResults.Ok(await LineAsync(file, clock, plans, id, stop));
+    }
+
+    private static async Task<Ok<HorizonLine>> TakeBackAsync(Guid id, Guid decisionId, ShopFile file, Clock clock, Worker worker, PlanBoard plans, CancellationToken stop)
+    {
+        _ = worker;
+        await using var transaction = await file.Database.BeginTransactionAsync(stop);
+        Decision? decision = await file.Decisions.FirstOrDefaultAsync(d => d.Id == decisionId && d.TrailerId == id, stop);
+        if (decision is { UndoneAt: null })
+        {
+            decision.UndoneAt = clock.Now;
+            Booking? booking = decision.BookingId is { } its ? await file.Bookings.FirstOrDefaultAsync(b => b.Id == its, stop) : null;
+            if (booking is { VisitId: not null })
+            {
+                throw Refusal.Conflict("The trailer has come for this visit already; it can't be taken back any more.");
+            }
+
+            if (booking is not null)
+            {
+                booking.CalledOffAt = decision.Kind == DecisionKind.Accept ? clock.Now : decision.Kind == DecisionKind.CallOff ? null : booking.CalledOffAt;
+                booking.Day = decision is { Kind: DecisionKind.Move, From: { } from } ? from : booking.Day;
+                booking.ChangedAt = clock.Now;
+                booking.Sequence++;
+            }
+
+            await file.SaveChangesAsync(stop);
+        }
+
+        await transaction.CommitAsync(stop);
+        return TypedResults.Ok(await LineAsync(file, clock, plans, id, stop));
+    }
+
+    private static async Task<HorizonLine> LineAsync(ShopFile file, Clock clock, PlanBoard plans, Guid id, CancellationToken stop)
+    {
+        Board board = await plans.NowAsync(file, clock, stop);
+        return HorizonPage.OfTrailer(board, Find(board, id));
+    }
+
+    /// <summary>Where a trailer stands on the board. Refuses (404) where it does not.</summary>
+    internal static int Find(Board board, Guid id) => board.IndexOf(id) is >= 0 and var index ? index : throw Refusal.NotFound("There is no such trailer.");
+
+    private static void Check(Board board, BoardTrailer trailer, DecisionDraft draft)
+    {
+        Checks checks = new();
+        HashSet<string> known = [.. trailer.Case.Coming.Select(d => d.Id)];
+        bool aboutBooking = draft.Kind is DecisionKind.Move or DecisionKind.CallOff;
+        checks.Add("/tasks", draft.Tasks.Count > MostTasks ? $"At most {MostTasks} tasks at once." : draft.Tasks.Count == 0 && !aboutBooking ? "Say which tasks." : null);
+        checks.Add("/tasks", !aboutBooking && draft.Tasks.FirstOrDefault(t => !known.Contains(t)) is { } gone ? $"“{gone}” does not fall due on {trailer.Tag} any more; look again." : null);
+        checks.Add("/tasks", draft.Kind == DecisionKind.Together && draft.Tasks.Count < 2 ? "Two or more tasks are kept together." : null);
+        DateOnly last = board.Planner.First.AddDays(7 * board.Planner.WeeksPlanned);
+        checks.Add("/to", draft.Kind is not (DecisionKind.Together or DecisionKind.CallOff) && draft.To is null ? "Say which week." : draft.To < board.Planner.First || draft.To >= last ? "This week lies outside of the horizon." : null);
+        checks.Add("/to", draft.Kind is DecisionKind.Accept or DecisionKind.Move && draft.To is { } day ? day < board.Today ? "This day has passed." : board.Hours.MinutesOn(day) == 0 ? FormattableString.Invariant($"Nobody works here on {day:d MMMM yyyy}.") : null : null);
+        checks.Add("/booking", aboutBooking && !board.Bookings[trailer.Id].Any(b => b.Id == draft.Booking) ? "There is no such accepted visit any more." : null);
+        checks.Done();
+    }
+
+    private static Booking Accepted(Board board, BoardTrailer trailer, Guid id, DecisionDraft draft, Clock clock, Worker worker)
+    {
+        Upcoming[] dues = [.. trailer.Case.Coming.Where(d => draft.Tasks.Contains(d.Id))];
+        PlanningProblem problem = trailer.Case.Problem(board.Planner.First, 1, [], board.Costs);
+        decimal minutes = (decimal)Grouping.OpenMinutes(problem, problem.Tasks.Where(t => draft.Tasks.Contains(t.Id)).SelectMany(t => t.Openings)) + dues.Sum(trailer.Case.WorkMinutes);
+        return new Booking
+        {
+            Id = id,
+            TrailerId = trailer.Id,
+            Day = draft.To!.Value,
+            Tasks = [.. dues.Select(d => d.Id)],
+            Jobs = [.. dues.SelectMany(d => d.JobsAt()).Distinct()],
+            What = HorizonPage.What(dues),
+            Why = string.Join("; ", dues.OrderBy(d => d.On).Select(d => $"{d.Short} {d.When}").Distinct()),
+            Minutes = minutes,
+            Price = Math.Round((minutes * board.Costs.RatePerHour / 60) + dues.Sum(trailer.Case.PartsOf), 0),
+            At = clock.Now,
+            ChangedAt = clock.Now,
+            PersonId = worker.Id,
+        };
+    }
+}

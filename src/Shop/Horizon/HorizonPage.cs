@@ -1,0 +1,179 @@
+using System.Globalization;
+using Microsoft.AspNetCore.Http.HttpResults;
+using SturdyTinker.Core.Intervals;
+using SturdyTinker.Core.Jobs;
+using SturdyTinker.Core.Planning;
+using SturdyTinker.Core.Standings;
+using SturdyTinker.Shop.Ledger;
+using SturdyTinker.Shop.Requests;
+using SturdyTinker.Store;
+
+namespace SturdyTinker.Shop.Horizon;
+
+/// <summary>Something that falls due, as a mark on a trailer's line.</summary>
+/// <param name="Id">Id of the task.</param>
+/// <param name="Name">What falls due.</param>
+/// <param name="Short">The same in a word or two.</param>
+/// <param name="Where">The places, in words.</param>
+/// <param name="On">The day.</param>
+/// <param name="Early">One chance in ten has it due by this day.</param>
+/// <param name="Late">Nine chances in ten have it due by this day.</param>
+/// <param name="Nearness">How near.</param>
+/// <param name="When">How near, in words.</param>
+/// <param name="Reason">Why, in words.</param>
+/// <param name="Hard">Whether law or a Hold sets its last day.</param>
+public sealed record DueMark(string Id, string Name, string Short, string Where, DateOnly On, DateOnly Early, DateOnly Late, Nearness Nearness, string When, string Reason, bool Hard);
+
+/// <summary>A task in a visit.</summary>
+/// <param name="Id">Id of the task.</param>
+/// <param name="Name">What is done.</param>
+/// <param name="Where">The places, in words.</param>
+/// <param name="WeeksEarly">Weeks before it falls due; negative after.</param>
+/// <param name="Why">Why it is in this visit, with the money and the minutes.</param>
+/// <param name="MoneySaved">What riding along saves in all against a visit of its own.</param>
+public sealed record TaskInVisitAnswer(string Id, string Name, string Where, int WeeksEarly, string Why, decimal MoneySaved);
+
+/// <summary>A visit on a trailer's line, proposed or accepted.</summary>
+/// <param name="Week">The Monday of its week.</param>
+/// <param name="Day">The day its work begins; null where its week has no room for it.</param>
+/// <param name="Booking">Id of the accepted visit; null while it is only proposed.</param>
+/// <param name="Pinned">Whether somebody has asked for this week.</param>
+/// <param name="Tasks">What is done.</param>
+/// <param name="Minutes">All its minutes.</param>
+/// <param name="MinutesInWords">The same in words.</param>
+/// <param name="MinutesSaved">Minutes of opening and closing saved by sharing.</param>
+/// <param name="SavedInWords">The same in words; empty where nothing is shared.</param>
+/// <param name="Price">About what it costs the customer: labour and parts with a known price.</param>
+/// <param name="What">What is done, in a line.</param>
+/// <param name="DoesNotFit">Whether its week has no room for it.</param>
+public sealed record VisitOnLine(DateOnly Week, DateOnly? Day, Guid? Booking, bool Pinned, IReadOnlyList<TaskInVisitAnswer> Tasks, decimal Minutes, string MinutesInWords, decimal MinutesSaved, string SavedInWords, decimal Price, string What, bool DoesNotFit);
+
+/// <summary>A trailer's line.</summary>
+/// <param name="TrailerId">The trailer.</param>
+/// <param name="Tag">Its tag.</param>
+/// <param name="Name">What it is.</param>
+/// <param name="Customer">Whose.</param>
+/// <param name="CustomerId">Whose, by id.</param>
+/// <param name="Glyph">Its gear plan, small.</param>
+/// <param name="OnHold">Whether it is on Hold.</param>
+/// <param name="OpenVisit">The visit it stands in the bay for; null when it does not.</param>
+/// <param name="Overdue">Whether something is overdue.</param>
+/// <param name="Marks">What falls due within the weeks shown.</param>
+/// <param name="Visits">Its visits.</param>
+/// <param name="Trouble">What could not be kept, in words; null when all could.</param>
+public sealed record HorizonLine(Guid TrailerId, string Tag, string Name, string Customer, Guid CustomerId, Glyph Glyph, bool OnHold, Guid? OpenVisit, bool Overdue, IReadOnlyList<DueMark> Marks, IReadOnlyList<VisitOnLine> Visits, string? Trouble);
+
+/// <summary>A week of the bays.</summary>
+/// <param name="Monday">The day it begins on.</param>
+/// <param name="Open">Bay hours open.</param>
+/// <param name="Booked">Hours accepted.</param>
+/// <param name="Proposed">Hours proposed.</param>
+/// <param name="DoesNotFit">Tags of trailers for whose visits it has no room.</param>
+public sealed record BayWeekAnswer(DateOnly Monday, decimal Open, decimal Booked, decimal Proposed, IReadOnlyList<string> DoesNotFit);
+
+/// <summary>The horizon.</summary>
+/// <param name="Today">The shop's day.</param>
+/// <param name="First">The Monday of the first week.</param>
+/// <param name="Weeks">The weeks of the bays, a year.</param>
+/// <param name="Lines">A page of trailers.</param>
+/// <param name="Found">How many trailers the filter finds in all.</param>
+/// <param name="Total">How many there are.</param>
+/// <param name="FollowUps">Checks owed; only with the first page.</param>
+/// <param name="MinutesSaved">Minutes of opening and closing that sharing saves over the year, all trailers.</param>
+/// <param name="SavedInWords">The same in words.</param>
+public sealed record HorizonAnswer(DateOnly Today, DateOnly First, IReadOnlyList<BayWeekAnswer> Weeks, IReadOnlyList<HorizonLine> Lines, int Found, int Total, IReadOnlyList<FollowUpAnswer> FollowUps, decimal MinutesSaved, string SavedInWords);
+
+/// <summary>The horizon as a page, and its lines.</summary>
+internal static class HorizonPage
+{
+    /// <summary>Weeks shown: a year.</summary>
+    internal const int WeeksShown = 53;
+
+    private const int MostLines = 200;
+
+    internal static void MapHorizonPage(this RouteGroupBuilder horizon) => horizon.MapGet("/", ListAsync);
+
+    private static async Task<Ok<HorizonAnswer>> ListAsync(ShopFile file, Clock clock, PlanBoard plans, string? search, Guid? customer, int? axles, bool? overdue, int? skip, int? take, CancellationToken stop)
+    {
+        int lines = take ?? 60;
+        if (lines is < 1 or > MostLines || skip is < 0)
+        {
+            throw Refusal.Malformed($"The horizon shows 1 to {MostLines} trailers at once, from 0 or later.", "take");
+        }
+
+        Board board = await plans.NowAsync(file, clock, stop);
+        string wanted = (search ?? "").Trim();
+        int[] found = [.. Enumerable.Range(0, board.Trailers.Count).Where(i =>
+            board.Trailers[i] is var t
+            && (customer is null || t.CustomerId == customer)
+            && (axles is null || t.Gear.Axles == axles)
+            && (overdue != true || t.Case.Coming.Any(d => d.Nearness == Nearness.Overdue))
+            && (wanted.Length == 0 || $"{t.Tag} {t.Name} {t.Customer}".Contains(wanted, StringComparison.OrdinalIgnoreCase)))
+            .OrderBy(i => board.Plan.Plans[i].Visits is [var next, ..] ? next.Week : DateOnly.MaxValue).ThenBy(i => board.Trailers[i].Tag, StringComparer.OrdinalIgnoreCase)];
+        DateOnly end = board.Planner.First.AddDays(7 * WeeksShown);
+        decimal saved = board.Plan.Plans.Sum(p => p.Visits.Where(v => v.Week < end).Sum(v => v.MinutesSaved));
+        return TypedResults.Ok(new HorizonAnswer(
+            board.Today,
+            board.Planner.First,
+            [.. board.Plan.Weeks.Take(WeeksShown).Select(w => OfWeek(board, w))],
+            [.. found.Skip(skip ?? 0).Take(lines).Select(i => OfTrailer(board, i))],
+            found.Length,
+            board.Trailers.Count,
+            skip > 0 ? [] : await FollowUps.OwedAsync(file),
+            saved,
+            Packet.InWords(saved)));
+    }
+
+    /// <summary>A week of the bays as it is shown.</summary>
+    internal static BayWeekAnswer OfWeek(Board board, BayWeek week) => new(
+        week.Monday,
+        Math.Round(week.Open / 60, 1),
+        Math.Round(week.Booked / 60, 1),
+        Math.Round(week.Proposed / 60, 1),
+        [.. week.DoesNotFit.Select(id => board.Trailers[board.IndexOf(id)].Tag)]);
+
+    /// <summary>A trailer's line.</summary>
+    internal static HorizonLine OfTrailer(Board board, int index) => OfTrailer(board, board.Trailers[index], board.Plan.Plans[index]);
+
+    /// <summary>A trailer's line by some plan of its own.</summary>
+    internal static HorizonLine OfTrailer(Board board, BoardTrailer trailer, TrailerPlan plan)
+    {
+        DateOnly end = board.Planner.First.AddDays(7 * WeeksShown);
+        HashSet<DateOnly> noRoom = [.. board.Plan.Weeks.Where(w => w.DoesNotFit.Contains(trailer.Id)).Select(w => w.Monday)];
+        return new HorizonLine(
+            trailer.Id,
+            trailer.Tag,
+            trailer.Name,
+            trailer.Customer,
+            trailer.CustomerId,
+            trailer.Glyph,
+            trailer.OnHold,
+            trailer.OpenVisit,
+            trailer.Case.Coming.Any(d => d.Nearness == Nearness.Overdue),
+            [.. trailer.Case.Coming.Where(d => d.Early < end).Select(d => new DueMark(d.Id, d.Name, d.Short, d.Where, d.On, d.Early, d.Late, d.Nearness, d.When, d.Reason, d.HardBy is not null))],
+            [.. plan.Visits.Where(v => v.Week < end).Select(v => OfVisit(board, trailer, v, noRoom))],
+            plan.Trouble);
+    }
+
+    private static VisitOnLine OfVisit(Board board, BoardTrailer trailer, ProposedVisit visit, HashSet<DateOnly> noRoom)
+    {
+        Booking? booking = board.Bookings[trailer.Id].FirstOrDefault(b => Weeks.Monday(b.Day) == visit.Week);
+        return new VisitOnLine(
+            visit.Week,
+            booking?.Day ?? visit.Day,
+            booking?.Id,
+            booking is null && trailer.Case.Wishes.Pins.Any(p => p.Week == visit.Week),
+            [.. visit.Tasks.Select(t => new TaskInVisitAnswer(t.Due.Id, t.Due.Name, t.Due.Where, t.WeeksEarly, t.Why, t.MoneySaved))],
+            visit.Minutes,
+            Packet.InWords(visit.Minutes),
+            visit.MinutesSaved,
+            visit.MinutesSaved >= 1 ? Packet.InWords(visit.MinutesSaved) : "",
+            Math.Round(visit.Price(board.Costs), 0),
+            What(visit.Tasks.Select(t => t.Due)),
+            noRoom.Contains(visit.Week));
+    }
+
+    /// <summary>What is done, in a line: "bearing repack, all wheel ends; brake adjustment, all brakes".</summary>
+    internal static string What(IEnumerable<Upcoming> dues) =>
+        string.Join("; ", dues.Select(d => string.Create(CultureInfo.InvariantCulture, $"{char.ToLowerInvariant(d.Name[0])}{d.Name[1..]}{(d.Where.Length == 0 ? "" : $", {d.Where}")}")).Distinct());
+}

@@ -1,0 +1,232 @@
+using System.Globalization;
+using System.Net.Http.Json;
+using System.Text.Json;
+using Microsoft.AspNetCore.Http.HttpResults;
+using Microsoft.EntityFrameworkCore;
+using SturdyTinker.Core.Gear;
+using SturdyTinker.Core.Intervals;
+using SturdyTinker.Core.Measures;
+using SturdyTinker.Core.People;
+using SturdyTinker.Shop.Requests;
+using SturdyTinker.Store;
+
+namespace SturdyTinker.Shop.Horizon;
+
+/// <summary>A reading of the feed: docs/meter-feed.md.</summary>
+public sealed record FedReading(string Id, string Meter, string On, decimal? Miles);
+
+/// <summary>A page of the feed.</summary>
+public sealed record FedPage(IReadOnlyList<FedReading> Readings, string Next);
+
+/// <summary>A reading that was not believed.</summary>
+public sealed record DoubtedAnswer(string Id, Guid? TrailerId, string Tag, string MeterNumber, DateOnly On, string Typed, string Why);
+
+/// <summary>How the feed of meter readings stands.</summary>
+/// <param name="There">Whether this shop has one.</param>
+/// <param name="Taken">Readings taken at this look.</param>
+/// <param name="Failed">Why it could not be read; null when it could.</param>
+/// <param name="Doubted">Readings set aside, oldest first.</param>
+public sealed record MeterFeedAnswer(bool There, int Taken, string? Failed, IReadOnlyList<DoubtedAnswer> Doubted);
+
+/// <summary>What to do with a reading set aside.</summary>
+/// <param name="Take">Whether it is taken as the first of a new meter; otherwise it is dropped.</param>
+public sealed record DoubtSettled(bool Take);
+
+/// <summary>Readings of hub odometers, fetched from the service at the setting "meters" (an http address).</summary>
+internal sealed class MeterFeed(IHttpClientFactory clients, Uri? address) : IDisposable
+{
+    /// <summary>The name of its client.</summary>
+    internal const string Client = "meter-feed";
+
+    /// <summary>Who readings from the feed are written down by.</summary>
+    internal static readonly Guid Feeder = Guid.Parse("01900000-0000-7000-8000-000000000001");
+
+    private readonly SemaphoreSlim one = new(1);
+
+    internal bool There => address is not null;
+
+    /// <inheritdoc/>
+    public void Dispose() => one.Dispose();
+
+    /// <summary>Reads what is new and writes it down, or sets it aside. Answers how many were taken, and why it failed.</summary>
+    internal async Task<(int Taken, string? Failed)> PollAsync(ShopFile file, Clock clock, CancellationToken stop)
+    {
+        if (address is null)
+        {
+            return (0, null);
+        }
+
+        await one.WaitAsync(stop);
+        try
+        {
+            int taken = 0;
+            for (int page = 0; page < 50; page++)
+            {
+                string after = (await file.SettingsAsync()).MeterFeedAt;
+                FedPage? fed = await clients.CreateClient(Client).GetFromJsonAsync<FedPage>(new Uri(address, $"readings?after={Uri.EscapeDataString(after)}"), stop);
+                if (fed is null || fed.Readings.Count == 0)
+                {
+                    break;
+                }
+
+                taken += await WriteAsync(file, fed, clock, stop);
+                if (fed.Next == after)
+                {
+                    break;
+                }
+            }
+
+            return (taken, null);
+        }
+        catch (Exception fault) when (fault is HttpRequestException or JsonException or Polly.ExecutionRejectedException || (fault is OperationCanceledException && !stop.IsCancellationRequested))
+        {
+            file.ChangeTracker.Clear();
+            return (0, fault is JsonException ? "The meter feed answered with something that can’t be read." : "The meter feed does not answer. It is asked again soon; nothing is lost.");
+        }
+        finally
+        {
+            one.Release();
+        }
+    }
+
+    private static async Task<int> WriteAsync(ShopFile file, FedPage page, Clock clock, CancellationToken stop)
+    {
+        await using var transaction = await file.Database.BeginTransactionAsync(stop);
+        if (!await file.People.AnyAsync(p => p.Id == Feeder, stop))
+        {
+            file.People.Add(new Person { Id = Feeder, Name = "Hub odometer feed", Active = false });
+            await file.SaveChangesAsync(stop);
+        }
+
+        HashSet<Guid> changed = [];
+        int taken = 0;
+        foreach (FedReading reading in page.Readings)
+        {
+            if (await file.DoubtedReadings.AnyAsync(d => d.Id == reading.Id, stop) || await file.MeterEntries.AnyAsync(m => m.Id == IdOf(reading.Id), stop))
+            {
+                continue;
+            }
+
+            Trailer? trailer = reading.Meter.Length == 0 ? null : await file.Trailers.FirstOrDefaultAsync(t => t.MeterNumber == reading.Meter, stop);
+            bool dated = DateOnly.TryParseExact(reading.On, "yyyy-MM-dd", CultureInfo.InvariantCulture, DateTimeStyles.None, out DateOnly on);
+            string typed = reading.Miles is { } m ? string.Create(CultureInfo.InvariantCulture, $"{m:#,0.#} mi") : "";
+            MeterEntry entry = new() { Id = IdOf(reading.Id), TrailerId = trailer?.Id ?? Guid.Empty, Kind = MeterEntryKind.Reading, On = dated ? on : clock.Today, Typed = typed, Distance = Distance.FromMiles(reading.Miles ?? 0), At = clock.Now, PersonId = Feeder };
+            string? doubt = trailer is null ? $"No trailer has the meter “{reading.Meter}”."
+                : !dated ? "Its day can’t be read."
+                : reading.Miles is null ? "It has no figure."
+                : trailer.Meter != MeterKind.HubOdometer ? $"{trailer.Tag} goes by another meter."
+                : MeterChecks.Refusal(entry, await file.MeterEntries.AsNoTracking().Where(e => e.TrailerId == trailer.Id).ToListAsync(stop), clock.Today);
+            if (doubt is null)
+            {
+                file.MeterEntries.Add(entry);
+                changed.Add(trailer!.Id);
+                taken++;
+            }
+            else
+            {
+                file.DoubtedReadings.Add(new DoubtedReading { Id = reading.Id, TrailerId = trailer?.Id, MeterNumber = reading.Meter, On = entry.On, Typed = typed, Distance = entry.Distance, Why = doubt, At = clock.Now });
+            }
+
+            // One after the other: each is checked against those before it.
+            await file.SaveChangesAsync(stop);
+        }
+
+        (await file.SettingsAsync()).MeterFeedAt = page.Next;
+        await file.SaveChangesAsync(stop);
+        foreach (Guid id in changed)
+        {
+            await file.RefreshAsync(id, clock.Today);
+        }
+
+        await file.SaveChangesAsync(stop);
+        await transaction.CommitAsync(stop);
+        file.ChangeTracker.Clear();
+        return taken;
+    }
+
+    /// <summary>The id that a reading of the feed is written down under: always the same, so that it is written once.</summary>
+    internal static Guid IdOf(string reading)
+    {
+        byte[] hash = System.Security.Cryptography.SHA256.HashData(System.Text.Encoding.UTF8.GetBytes(reading));
+        hash[6] = (byte)((hash[6] & 0x0F) | 0x80);
+        hash[8] = (byte)((hash[8] & 0x3F) | 0x80);
+        return new Guid(hash.AsSpan(0, 16), bigEndian: true);
+    }
+}
+
+/// <summary>Asks the feed every few minutes.</summary>
+internal sealed class MeterFeedPolling(IServiceScopeFactory scopes, MeterFeed feed, Clock clock) : BackgroundService
+{
+    private static readonly TimeSpan Every = TimeSpan.FromMinutes(5);
+
+    /// <inheritdoc/>
+    protected override async Task ExecuteAsync(CancellationToken stoppingToken)
+    {
+        using PeriodicTimer timer = new(Every);
+        do
+        {
+            if (feed.There)
+            {
+                using IServiceScope scope = scopes.CreateScope();
+                await feed.PollAsync(scope.ServiceProvider.GetRequiredService<ShopFile>(), clock, stoppingToken);
+            }
+        }
+        while (await timer.WaitForNextTickAsync(stoppingToken));
+    }
+}
+
+internal static class MeterFeedEndpoints
+{
+    internal static void MapMeterFeed(this RouteGroupBuilder horizon)
+    {
+        horizon.MapGet("/meter-feed", async (ShopFile file, MeterFeed feed) => TypedResults.Ok(await AnswerAsync(file, feed, 0, null)));
+        horizon.MapPost("/meter-feed/poll", PollAsync);
+        horizon.MapPut("/meter-feed/doubted/{id}", SettleAsync);
+    }
+
+    private static async Task<MeterFeedAnswer> AnswerAsync(ShopFile file, MeterFeed feed, int taken, string? failed)
+    {
+        var waiting = await file.DoubtedReadings.AsNoTracking().Where(d => d.SettledAt == null).OrderBy(d => d.On).ThenBy(d => d.Id).Take(200).ToListAsync();
+        Dictionary<Guid, string> tags = await file.Trailers.AsNoTracking().ToDictionaryAsync(t => t.Id, t => t.Tag);
+        return new MeterFeedAnswer(feed.There, taken, failed, [.. waiting.Select(d => new DoubtedAnswer(d.Id, d.TrailerId, d.TrailerId is { } id ? tags.GetValueOrDefault(id, "") : "", d.MeterNumber, d.On, d.Typed, d.Why))]);
+    }
+
+    private static async Task<Ok<MeterFeedAnswer>> PollAsync(ShopFile file, MeterFeed feed, Clock clock, Worker worker, CancellationToken stop)
+    {
+        _ = worker;
+        (int taken, string? failed) = await feed.PollAsync(file, clock, stop);
+        return TypedResults.Ok(await AnswerAsync(file, feed, taken, failed));
+    }
+
+    private static async Task<Ok<MeterFeedAnswer>> SettleAsync(string id, DoubtSettled settled, ShopFile file, MeterFeed feed, Clock clock, Worker worker)
+    {
+        await using var transaction = await file.Database.BeginTransactionAsync();
+        DoubtedReading doubted = await file.DoubtedReadings.FirstOrDefaultAsync(d => d.Id == id) ?? throw Refusal.NotFound("There is no such reading.");
+        if (doubted.SettledAt is null)
+        {
+            if (settled.Take)
+            {
+                Guid trailer = doubted.TrailerId ?? throw Refusal.Field("/take", "No trailer has this meter: write its number down at the trailer first.");
+                MeterEntry entry = new() { Id = MeterFeed.IdOf(id), TrailerId = trailer, Kind = MeterEntryKind.Reading, On = doubted.On, Typed = doubted.Typed, Distance = doubted.Distance, StartsNewMeter = true, At = clock.Now, PersonId = worker.Id };
+                if (MeterChecks.Refusal(entry, await file.MeterEntries.AsNoTracking().Where(e => e.TrailerId == trailer).ToListAsync(), clock.Today) is { } refusal)
+                {
+                    throw Refusal.Field("/take", refusal);
+                }
+
+                file.MeterEntries.Add(entry);
+            }
+
+            (doubted.SettledAt, doubted.Taken) = (clock.Now, settled.Take);
+            await file.SaveChangesAsync();
+            if (doubted.TrailerId is { } its)
+            {
+                await file.RefreshAsync(its, clock.Today);
+                await file.SaveChangesAsync();
+            }
+        }
+
+        await transaction.CommitAsync();
+        file.ChangeTracker.Clear();
+        return TypedResults.Ok(await AnswerAsync(file, feed, 0, null));
+    }
+}

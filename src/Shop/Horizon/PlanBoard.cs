@@ -1,0 +1,148 @@
+using System.Collections.Concurrent;
+using System.Text.Json;
+using Microsoft.EntityFrameworkCore;
+using SturdyTinker.Core.Gear;
+using SturdyTinker.Core.Jobs;
+using SturdyTinker.Core.People;
+using SturdyTinker.Core.Planning;
+using SturdyTinker.Core.Schools;
+using SturdyTinker.Core.Standings;
+using SturdyTinker.Shop.Bay;
+using SturdyTinker.Shop.Requests;
+using SturdyTinker.Store;
+
+namespace SturdyTinker.Shop.Horizon;
+
+/// <summary>A trailer on the board, with what lists show of it.</summary>
+internal sealed record BoardTrailer(Guid Id, string Tag, string Name, Guid CustomerId, string Customer, RunningGear Gear, Glyph Glyph, Guid? OpenVisit, bool OnHold, TrailerCase Case);
+
+/// <summary>The whole plan as of now.</summary>
+internal sealed record Board(DateOnly Today, TrailerPlanner Planner, PlanCosts Costs, OpenHours Hours, IReadOnlyList<BoardTrailer> Trailers, WholePlan Plan, ILookup<Guid, Booking> Bookings)
+{
+    /// <summary>Where a trailer stands on the board; −1 for none.</summary>
+    internal int IndexOf(Guid trailer) => Trailers.Select(t => t.Id).ToList().IndexOf(trailer);
+}
+
+/// <summary>
+/// Keeps the shop's plan at hand. It follows from the record alone: whatever changed since is planned anew, the rest is
+/// kept from before, and a restart comes to the same plan.
+/// </summary>
+internal sealed class PlanBoard : IDisposable
+{
+    private readonly SemaphoreSlim one = new(1);
+    private readonly ConcurrentDictionary<string, StripDown> stripDowns = [];
+    private Dictionary<Guid, (Guid Stamp, BoardTrailer Trailer)> trailers = [];
+    private Dictionary<Guid, (string Key, TrailerPlan Plan)> alone = [];
+    private (string Key, Board Board)? last;
+
+    /// <summary>The board as the record has it now.</summary>
+    internal async Task<Board> NowAsync(ShopFile file, Clock clock, CancellationToken stop = default)
+    {
+        await file.RefreshAllAsync(clock.Today, stop: stop);
+        await one.WaitAsync(stop);
+        try
+        {
+            return await ReadAsync(file, clock.Today);
+        }
+        finally
+        {
+            one.Release();
+        }
+    }
+
+    /// <inheritdoc/>
+    public void Dispose() => one.Dispose();
+
+    private async Task<Board> ReadAsync(ShopFile file, DateOnly today)
+    {
+        ShopSettings settings = await file.Settings.AsNoTracking().SingleOrDefaultAsync(s => s.Id == ShopSettings.TheOne) ?? new ShopSettings();
+        Dictionary<string, decimal?> prices = (await PartsKnown.ByNameAsync(file)).ToDictionary(p => p.Key, p => p.Value.Price);
+        List<Customer> customers = await file.Customers.AsNoTracking().ToListAsync();
+        string shop = JsonSerializer.Serialize(new { settings.Costs, settings.Hours, settings.Schools, today, prices, times = await LearnedKeyAsync(file) });
+        Learned learned = await file.LearnedAsync(Guid.Empty);
+        await ReadTrailersAsync(file, settings, customers, shop, learned);
+
+        ILookup<Guid, Decision> decisions = (await file.Decisions.AsNoTracking().Where(d => d.UndoneAt == null).ToListAsync()).ToLookup(d => d.TrailerId);
+        DateOnly monday = Weeks.Monday(today);
+        ILookup<Guid, Booking> bookings = (await file.Bookings.AsNoTracking().Where(b => b.CalledOffAt == null && b.VisitId == null && b.Day >= monday).ToListAsync()).ToLookup(b => b.TrailerId);
+        Dictionary<Guid, HashSet<DateOnly>> busy = customers.ToDictionary(c => c.Id, BusyWeeks);
+        TrailerPlanner planner = new(today, TrailerPlanner.UsualWeeks, settings.Costs);
+        DateOnly parts = today.AddDays(settings.Hours.PartsLeadDays);
+        BoardTrailer[] all = [.. trailers.Values.Select(t => t.Trailer).OrderBy(t => t.Tag, StringComparer.OrdinalIgnoreCase).Select(t => t with
+        {
+            Case = t.Case with
+            {
+                Wishes = Decision.Wishes(decisions[t.Id], bookings[t.Id]),
+                Busy = busy[t.CustomerId],
+                PartsFrom = parts,
+                PriceOf = name => prices.GetValueOrDefault(name),
+            },
+        })];
+        string[] keys = [.. all.Select(t => $"{trailers[t.Id].Stamp:N}{JsonSerializer.Serialize(new { w = decisions[t.Id].Select(d => d.Id), b = bookings[t.Id].Select(b => (b.Id, b.Day)).Select(b => $"{b.Id}{b.Day:O}"), busy = t.Case.Busy.Order() })}")];
+        string key = $"{shop}{string.Join('\n', keys)}";
+        if (last is { } kept && kept.Key == key)
+        {
+            return kept.Board;
+        }
+
+        IReadOnlyList<TrailerPlan?> before = [.. all.Select((t, i) => alone.TryGetValue(t.Id, out var plan) && plan.Key == shop + keys[i] ? plan.Plan : null)];
+        int[] shut = Shut(planner, settings.Hours, today);
+        TrailerPlan[] first = new TrailerPlan[all.Length];
+        Parallel.For(0, all.Length, i => first[i] = before[i] ?? planner.Plan(all[i].Case, shut));
+        alone = all.Select((t, i) => (t.Id, shop + keys[i], first[i])).ToDictionary(t => t.Id, t => (t.Item2, t.Item3));
+        WholePlan whole = BayWeeks.Plan(planner, [.. all.Select(t => t.Case)], settings.Hours, [.. bookings.SelectMany(b => b).Select(b => new BookedTime(b.TrailerId, b.Day, b.Minutes))], today, first);
+        Board board = new(today, planner, settings.Costs, settings.Hours, all, whole, bookings);
+        last = (key, board);
+        return board;
+    }
+
+    /// <summary>Weeks in which the shop does not work at all.</summary>
+    internal static int[] Shut(TrailerPlanner planner, OpenHours hours, DateOnly today) =>
+        [.. Enumerable.Range(0, planner.WeeksPlanned).Where(w => hours.MinutesOfWeek(planner.First.AddDays(7 * w), today) == 0)];
+
+    // A week is taken from the customer when more than half of its working days are.
+    private static HashSet<DateOnly> BusyWeeks(Customer customer)
+    {
+        HashSet<DateOnly> weeks = [];
+        foreach (BusyTime time in customer.Busy)
+        {
+            for (DateOnly monday = Weeks.Monday(time.From); monday <= time.To; monday = monday.AddDays(7))
+            {
+                int days = Enumerable.Range(0, 5).Count(d => monday.AddDays(d) >= time.From && monday.AddDays(d) <= time.To);
+                if (days >= 3)
+                {
+                    weeks.Add(monday);
+                }
+            }
+        }
+
+        return weeks;
+    }
+
+    private static async Task<string> LearnedKeyAsync(ShopFile file) =>
+        string.Join(',', (await file.StepTimes.AsNoTracking().ToListAsync()).Select(t => $"{t.Family}{t.Seconds.Count}{(t.Seconds.Count > 0 ? t.Seconds[^1] : 0)}"));
+
+    private async Task ReadTrailersAsync(ShopFile file, ShopSettings settings, List<Customer> customers, string shop, Learned learned)
+    {
+        Dictionary<Guid, Guid> stamps = await file.Standings.AsNoTracking().ToDictionaryAsync(s => s.TrailerId, s => s.Stamp);
+        Guid[] changed = [.. stamps.Where(s => !trailers.TryGetValue(s.Key, out var known) || known.Stamp != s.Value).Select(s => s.Key)];
+        Dictionary<Guid, (Guid, BoardTrailer)> now = trailers.Where(t => stamps.ContainsKey(t.Key)).ToDictionary(t => t.Key, t => t.Value);
+        foreach (Guid[] batch in changed.Chunk(400))
+        {
+            var rows = await (from standing in file.Standings.AsNoTracking()
+                              join trailer in file.Trailers.AsNoTracking() on standing.TrailerId equals trailer.Id
+                              where batch.Contains(standing.TrailerId)
+                              select new { standing, trailer }).ToListAsync();
+            foreach (var row in rows)
+            {
+                Customer owner = customers.First(c => c.Id == row.trailer.CustomerId);
+                SchoolChoices schools = SchoolChoices.InForce(settings.Schools, owner.Schools, row.trailer.Schools);
+                string like = JsonSerializer.Serialize(new { row.trailer.Gear, schools.Answers, shop = shop.GetHashCode(StringComparison.Ordinal) });
+                StripDown stripDown = stripDowns.GetOrAdd(like, _ => new StripDown(row.trailer.Gear, schools, learned));
+                now[row.trailer.Id] = (row.standing.Stamp, new BoardTrailer(row.trailer.Id, row.trailer.Tag, row.trailer.Name, row.trailer.CustomerId, owner.Name, row.trailer.Gear, row.standing.Glyph, row.standing.OpenVisit, row.standing.Standing.Hold is not null, new TrailerCase(row.trailer.Id, row.standing.Standing.Coming, stripDown)));
+            }
+        }
+
+        trailers = now;
+    }
+}

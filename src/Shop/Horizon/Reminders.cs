@@ -1,0 +1,151 @@
+using MailKit.Net.Smtp;
+using MailKit.Security;
+using Microsoft.AspNetCore.Http.HttpResults;
+using Microsoft.EntityFrameworkCore;
+using MimeKit;
+using SturdyTinker.Core.Calling;
+using SturdyTinker.Core.Jobs;
+using SturdyTinker.Core.Planning;
+using SturdyTinker.Shop.Requests;
+using SturdyTinker.Store;
+
+namespace SturdyTinker.Shop.Horizon;
+
+/// <summary>A reminder as it would be sent.</summary>
+/// <param name="To">Where to; empty where the customer has no mail address.</param>
+/// <param name="Subject">Its subject.</param>
+/// <param name="Body">Its words.</param>
+/// <param name="Sent">Reminders sent before of the same visit, newest first.</param>
+/// <param name="CanSend">Whether this shop has a mail service.</param>
+public sealed record ReminderAnswer(string To, string Subject, string Body, IReadOnlyList<ReminderSent> Sent, bool CanSend);
+
+/// <summary>A reminder sent, or that could not be.</summary>
+public sealed record ReminderSent(DateTimeOffset At, string To, string By, string? Failed);
+
+/// <summary>A reminder to send.</summary>
+public sealed record ReminderDraft(string To, string Subject, string Body);
+
+/// <summary>The words of reminders.</summary>
+/// <param name="Subject">The subject, with places in brackets.</param>
+/// <param name="Body">The words.</param>
+/// <param name="Places">What can stand in brackets.</param>
+public sealed record ReminderWordsAnswer(string Subject, string Body, IReadOnlyList<string> Places);
+
+/// <summary>The shop's way to send mail: an SMTP service (RFC 5321) at the setting "mail" (host:port). A shop without one writes no mail.</summary>
+internal sealed class MailOutlet(System.Net.DnsEndPoint? address)
+{
+    private static readonly TimeSpan Patience = TimeSpan.FromSeconds(8);
+
+    internal bool There => address is not null;
+
+    /// <summary>Hands a message over; answers why that failed, in words, or null.</summary>
+    internal async Task<string?> SendAsync(MimeMessage message, CancellationToken stop)
+    {
+        if (address is null)
+        {
+            return "This shop has no mail service.";
+        }
+
+        using CancellationTokenSource patience = CancellationTokenSource.CreateLinkedTokenSource(stop);
+        patience.CancelAfter(Patience);
+        try
+        {
+            using SmtpClient client = new();
+            await client.ConnectAsync(address.Host, address.Port, SecureSocketOptions.StartTlsWhenAvailable, patience.Token);
+            await client.SendAsync(message, patience.Token);
+            await client.DisconnectAsync(true, patience.Token);
+            return null;
+        }
+        catch (OperationCanceledException) when (!stop.IsCancellationRequested)
+        {
+            return "The mail service did not answer in good time.";
+        }
+        catch (Exception fault) when (fault is System.Net.Sockets.SocketException or IOException or SmtpCommandException or SmtpProtocolException or MailKit.CommandException or MailKit.ProtocolException)
+        {
+            return $"The mail service did not take it: {fault.Message.TrimEnd('.')}.";
+        }
+    }
+}
+
+internal static class Reminders
+{
+    internal static void MapReminders(this RouteGroupBuilder horizon)
+    {
+        horizon.MapGet("/bookings/{id:guid}/reminder", WriteAsync);
+        horizon.MapPut("/bookings/{id:guid}/reminders/{reminderId:guid}", SendAsync);
+        horizon.MapGet("/reminder-words", async (ShopFile file) => TypedResults.Ok(Answer((await file.SettingsAsync()).Reminder)));
+        horizon.MapPut("/reminder-words", EditAsync);
+    }
+
+    private static ReminderWordsAnswer Answer(ReminderWords words) => new(words.Subject, words.Body, ReminderWords.Places);
+
+    private static async Task<Ok<ReminderWordsAnswer>> EditAsync(ReminderWords edit, ShopFile file, Worker worker)
+    {
+        _ = worker;
+        Checks checks = new();
+        checks.Add("/body", edit.Refusal);
+        checks.Done();
+        ShopSettings settings = await file.SettingsAsync();
+        settings.Reminder = edit;
+        settings.Version++;
+        await file.SaveChangesAsync();
+        return TypedResults.Ok(Answer(edit));
+    }
+
+    private static async Task<Ok<ReminderAnswer>> WriteAsync(Guid id, ShopFile file, MailOutlet mail) => TypedResults.Ok(await AnswerAsync(file, id, mail));
+
+    private static async Task<ReminderAnswer> AnswerAsync(ShopFile file, Guid id, MailOutlet mail)
+    {
+        var found = await (from booking in file.Bookings.AsNoTracking()
+                           join trailer in file.Trailers on booking.TrailerId equals trailer.Id
+                           join customer in file.Customers on trailer.CustomerId equals customer.Id
+                           where booking.Id == id && booking.CalledOffAt == null
+                           select new { booking, trailer.Tag, trailer.Name, Customer = customer.Name, customer.Mail }).FirstOrDefaultAsync() ?? throw Refusal.NotFound("There is no such accepted visit.");
+        ShopSettings settings = await file.Settings.AsNoTracking().SingleAsync();
+        ReminderWords words = settings.Reminder.For(new ReminderFacts(
+            found.Customer,
+            settings.Name.Length > 0 ? settings.Name : "the workshop",
+            found.Name.Length > 0 ? $"{found.Tag}, {found.Name}" : found.Tag,
+            FormattableString.Invariant($"{found.booking.Day:dddd, d MMMM yyyy}"),
+            found.booking.What,
+            found.booking.Why,
+            Packet.InWords(found.booking.Minutes),
+            FormattableString.Invariant($"{found.booking.Price:#,0}")));
+        var sent = await (from reminder in file.Reminders.AsNoTracking()
+                          join person in file.People on reminder.PersonId equals person.Id
+                          where reminder.BookingId == id
+                          orderby reminder.At descending
+                          select new ReminderSent(reminder.At, reminder.To, person.Name, reminder.Failed)).ToListAsync();
+        return new ReminderAnswer(found.Mail, words.Subject, words.Body, sent, mail.There);
+    }
+
+    private static async Task<Ok<ReminderAnswer>> SendAsync(Guid id, Guid reminderId, ReminderDraft draft, ShopFile file, Clock clock, Worker worker, MailOutlet mail, CancellationToken stop)
+    {
+        Checks.Id(reminderId);
+        if (!await file.Reminders.AnyAsync(r => r.Id == reminderId, stop))
+        {
+            Checks checks = new();
+            string subject = checks.Text("/subject", draft.Subject, "The subject", 200), body = checks.Text("/body", draft.Body, "The words", ReminderWords.Longest);
+            checks.Add("/subject", subject.AsSpan().IndexOfAny('\r', '\n') >= 0 ? "A subject is one line." : null);
+            bool address = MailboxAddress.TryParse(draft.To ?? "", out MailboxAddress? to) && to.Address.Contains('@', StringComparison.Ordinal);
+            checks.Add("/to", address ? null : "This is no mail address.");
+            checks.Done();
+            if (!await file.Bookings.AnyAsync(b => b.Id == id && b.CalledOffAt == null, stop))
+            {
+                throw Refusal.NotFound("There is no such accepted visit.");
+            }
+
+            string shop = (await file.SettingsAsync()).Name;
+            MimeMessage message = new(new[] { new MailboxAddress(shop.Length > 0 ? shop : "Workshop", "workshop@sturdy-tinker.example") }, new[] { to! }, subject, new TextPart("plain") { Text = body })
+            {
+                Date = clock.Now,
+                MessageId = $"{reminderId:D}@sturdy-tinker.example",
+            };
+            string? failed = await mail.SendAsync(message, stop);
+            file.Reminders.Add(new Reminder { Id = reminderId, BookingId = id, To = to!.Address, Subject = subject, Body = body, At = clock.Now, SentAt = failed is null ? clock.Now : null, Failed = failed, PersonId = worker.Id });
+            await file.SaveChangesAsync(stop);
+        }
+
+        return TypedResults.Ok(await AnswerAsync(file, id, mail));
+    }
+}

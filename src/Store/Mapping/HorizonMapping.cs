@@ -1,0 +1,60 @@
+using Microsoft.EntityFrameworkCore;
+using Microsoft.EntityFrameworkCore.Metadata.Builders;
+using SturdyTinker.Core.Calling;
+using SturdyTinker.Core.Gear;
+using SturdyTinker.Core.Intervals;
+using SturdyTinker.Core.Jobs;
+using SturdyTinker.Core.People;
+using SturdyTinker.Core.Planning;
+
+namespace SturdyTinker.Store.Mapping;
+
+internal sealed class DecisionMapping : IEntityTypeConfiguration<Decision>
+{
+    public void Configure(EntityTypeBuilder<Decision> builder)
+    {
+        builder.Property(d => d.Id).ValueGeneratedNever();
+        builder.Property(d => d.Tasks).AsJson();
+        builder.HasOne<Trailer>().WithMany().HasForeignKey(d => d.TrailerId);
+        builder.HasOne<Person>().WithMany().HasForeignKey(d => d.PersonId).OnDelete(DeleteBehavior.Restrict);
+    }
+}
+
+internal sealed class BookingMapping : IEntityTypeConfiguration<Booking>
+{
+    public void Configure(EntityTypeBuilder<Booking> builder)
+    {
+        builder.Property(b => b.Id).ValueGeneratedNever();
+        builder.Property(b => b.Tasks).AsJson();
+        builder.Property(b => b.Jobs).AsJson();
+        builder.HasOne<Trailer>().WithMany().HasForeignKey(b => b.TrailerId);
+        builder.HasOne<Visit>().WithMany().HasForeignKey(b => b.VisitId);
+        builder.HasOne<Person>().WithMany().HasForeignKey(b => b.PersonId).OnDelete(DeleteBehavior.Restrict);
+        builder.HasIndex(b => b.Day);
+    }
+}
+
+internal sealed class CalendarFeedMapping : IEntityTypeConfiguration<CalendarFeed>
+{
+    public void Configure(EntityTypeBuilder<CalendarFeed> builder)
+    {
+        builder.Property(f => f.Id).ValueGeneratedNever();
+        builder.HasIndex(f => f.Secret).IsUnique();
+    }
+}
+
+internal sealed class ReminderMapping : IEntityTypeConfiguration<Reminder>
+{
+    public void Configure(EntityTypeBuilder<Reminder> builder)
+    {
+        builder.Property(r => r.Id).ValueGeneratedNever();
+        builder.HasOne<Booking>().WithMany().HasForeignKey(r => r.BookingId);
+        builder.HasOne<Person>().WithMany().HasForeignKey(r => r.PersonId).OnDelete(DeleteBehavior.Restrict);
+    }
+}
+
+internal sealed class DoubtedReadingMapping : IEntityTypeConfiguration<DoubtedReading>
+{
+    public void Configure(EntityTypeBuilder<DoubtedReading> builder) =>
+        builder.HasOne<Trailer>().WithMany().HasForeignKey(r => r.TrailerId);
+}
