@@ -13,6 +13,8 @@ const ShopPage = lazy(() => import("./yard/ShopPage"));
 const LimitsPage = lazy(() => import("./yard/LimitsPage"));
 const PartsPage = lazy(() => import("./yard/PartsPage"));
 const Horizon = lazy(() => import("./horizon/Horizon"));
+const Calling = lazy(() => import("./horizon/Calling"));
+const PlanningPage = lazy(() => import("./yard/PlanningPage"));
 const Bay = lazy(() => import("./bay/Bay"));
 const Round = lazy(() => import("./bay/Round"));
 const VisitPage = lazy(() => import("./bay/VisitPage"));
@@ -54,6 +56,15 @@ export function App() {
           <Route path="/yard/shop/parts">
             <PartsPage />
           </Route>
+          <Route path="/yard/shop/planning">
+            <PlanningPage />
+          </Route>
+          <Route path="/yard/customers/:id/planning">
+            {({ id }) => <PlanningPage key={id} of="customer" id={id} />}
+          </Route>
+          <Route path="/yard/trailers/:id/planning">
+            {({ id }) => <PlanningPage key={id} of="trailer" id={id} />}
+          </Route>
           <Route path="/yard/shop/limits">
             <LimitsPage />
           </Route>
@@ -65,6 +76,9 @@ export function App() {
           <Route path="/yard/trailers/:id/edit">{({ id }) => <TrailerForm key={id} id={id} />}</Route>
           <Route path="/horizon">
             <Horizon />
+          </Route>
+          <Route path="/horizon/calling">
+            <Calling />
           </Route>
           <Route path="/bay">
             <Bay />

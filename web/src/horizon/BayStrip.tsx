@@ -1,0 +1,86 @@
+import styled from "styled-components";
+import type { Schemas } from "../api/client";
+import { BEFORE, dayShort, share } from "./timeline";
+
+const HEIGHT = 54;
+
+const Strip = styled.svg`
+  display: block;
+  background: var(--ground);
+  text {
+    fill: var(--steel);
+    font-size: 12px;
+  }
+`;
+
+/** The bays below the lines: hours accepted and proposed against hours open, week by week. */
+export function BayStrip({ weeks, width }: { weeks: readonly Schemas["BayWeekAnswer"][]; width: number }) {
+  const most = Math.max(1, ...weeks.map((w) => Math.max(w.open, w.booked + w.proposed)));
+  const tall = (hours: number) => share(hours, most) * HEIGHT;
+  const gap = width > 24 ? 3 : 1.5;
+  return (
+    <Strip
+      width={BEFORE + weeks.length * width}
+      height={HEIGHT + 18}
+      role="img"
+      aria-label={`Bay hours by week. ${weeks
+        .slice(0, 8)
+        .map((w) => `${dayShort(w.monday)}: ${w.booked + w.proposed} of ${w.open} hours`)
+        .join("; ")}`}
+    >
+      <defs>
+        <pattern
+          id="proposed"
+          width="5"
+          height="5"
+          patternUnits="userSpaceOnUse"
+          patternTransform="rotate(45)"
+        >
+          <path d="M0 0V5" stroke="var(--working)" strokeWidth="2.2" />
+        </pattern>
+        <pattern id="over" width="7" height="7" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+          <rect width="7" height="7" fill="var(--hold-stripe)" />
+          <path d="M0 0V7" stroke="var(--hold)" strokeWidth="4" />
+        </pattern>
+      </defs>
+      {weeks.map((w, i) => {
+        const x = BEFORE + i * width;
+        const over = w.booked + w.proposed - w.open;
+        return (
+          <g key={w.monday}>
+            <title>
+              {`Week of ${dayShort(w.monday)}: ${w.booked} h accepted, ${w.proposed} h proposed, ${w.open} h open` +
+                (w.doesNotFit.length > 0 ? `; no room for ${w.doesNotFit.join(", ")}` : "")}
+            </title>
+            <rect x={x} y={0} width={width} height={HEIGHT} fill="transparent" />
+            <rect
+              x={x + gap}
+              y={HEIGHT - tall(w.booked + w.proposed)}
+              width={width - 2 * gap}
+              height={tall(w.proposed)}
+              fill={over > 0.05 ? "url(#over)" : "url(#proposed)"}
+            />
+            <rect
+              x={x + gap}
+              y={HEIGHT - tall(w.booked)}
+              width={width - 2 * gap}
+              height={tall(w.booked)}
+              fill="var(--working)"
+            />
+            <path
+              d={`M${x} ${HEIGHT - tall(w.open)}h${width}`}
+              stroke="var(--ink)"
+              strokeWidth={w.open === 0 ? 4 : 1.4}
+            />
+            {width >= 60 && (
+              <text x={x + gap} y={HEIGHT + 14}>
+                {Math.round((w.booked + w.proposed) * 10) / 10} of {w.open} h
+              </text>
+            )}
+          </g>
+        );
+      })}
+      <path d={`M${BEFORE} ${HEIGHT}H${BEFORE + weeks.length * width}`} stroke="var(--hair)" />
+    </Strip>
+  );
+}

@@ -1,0 +1,227 @@
+import { type KeyboardEvent, type PointerEvent, useRef } from "react";
+import styled from "styled-components";
+import { Link } from "wouter";
+import type { Schemas } from "../api/client";
+import { GearGlyph } from "../gearplan/GearGlyph";
+import { VerdictWord } from "../ui/Verdict";
+import { BEFORE, bracket, dayShort, type Scale } from "./timeline";
+
+type Row = Schemas["HorizonLine"];
+type Visit = Schemas["VisitOnLine"];
+
+/** How high a line is. */
+export const LINE = 78;
+export const NAMES = 246;
+const MARKS = 17;
+const BAR = 34;
+
+const Named = styled.div`
+  position: sticky;
+  left: 0;
+  z-index: 3;
+  width: var(--names);
+  height: ${LINE}px;
+  display: grid;
+  grid-template-columns: 116px minmax(0, 1fr);
+  gap: 4px 10px;
+  align-items: center;
+  padding-right: 8px;
+  background: var(--ground);
+  border-top: 1px solid var(--hair);
+  border-right: 1px solid var(--hair);
+  a {
+    font:
+      600 19px/1.15 "Barlow Semi Condensed",
+      sans-serif;
+  }
+  p {
+    font-size: 14px;
+    line-height: 1.2;
+    color: var(--steel);
+    overflow: hidden;
+    display: -webkit-box;
+    -webkit-line-clamp: 2;
+    -webkit-box-orient: vertical;
+    overflow-wrap: anywhere;
+  }
+  @media (max-width: 640px) {
+    grid-template-columns: minmax(0, 1fr);
+    svg {
+      display: none;
+    }
+  }
+`;
+
+const Drawn = styled.svg`
+  position: absolute;
+  left: var(--names);
+  top: 0;
+  pointer-events: none;
+  border-top: 1px solid var(--hair);
+  overflow: visible;
+`;
+
+const Tab = styled.button<{ $state: "proposed" | "accepted" | "none" }>`
+  position: absolute;
+  top: ${BAR + 4}px;
+  height: 36px;
+  min-width: 46px;
+  transform: translateX(-50%);
+  padding: 0 5px;
+  border-radius: 3px;
+  border: 1.5px ${(p) => (p.$state === "accepted" ? "solid" : "dashed")} var(--working);
+  background: ${(p) =>
+    p.$state === "accepted"
+      ? "var(--working)"
+      : p.$state === "none"
+        ? "repeating-linear-gradient(45deg, var(--hold-stripe) 0 6px, var(--raised) 6px 12px)"
+        : "var(--raised)"};
+  color: ${(p) => (p.$state === "accepted" ? "var(--on-working)" : "var(--working)")};
+  font:
+    600 14px/1 "Barlow Semi Condensed",
+    sans-serif;
+  white-space: nowrap;
+  cursor: grab;
+  touch-action: pan-y;
+  z-index: 1;
+  &[aria-pressed="true"] {
+    outline: 3px solid var(--ink);
+    outline-offset: 1px;
+    z-index: 2;
+  }
+`;
+
+const Ghost = styled.span`
+  position: absolute;
+  top: ${BAR}px;
+  bottom: 2px;
+  border: 2px solid var(--ink);
+  background: var(--tint);
+  opacity: 0.8;
+  pointer-events: none;
+`;
+
+/** What a visit says on its tab: the minutes it saves, or that it is one thing. */
+const onTab = (visit: Visit): string =>
+  visit.savedInWords ? `−${visit.savedInWords}` : visit.minutesInWords;
+
+/** A visit in a sentence, for who hears the screen. */
+export const spokenVisit = (row: Row, visit: Visit): string =>
+  `${onTab(visit)}, ${row.tag}, ${visit.booking ? "accepted" : visit.pinned ? "proposed, held there" : "proposed"}, week of ${dayShort(visit.week)}: ${visit.what}, ${visit.minutesInWords}${visit.savedInWords ? `, saves ${visit.savedInWords} by sharing` : ""}${visit.doesNotFit ? ", no room in that week" : ""}`;
+
+interface Props {
+  row: Row;
+  x: Scale;
+  width: number;
+  whole: number;
+  chosen: string | null;
+  aim: string | null;
+  onChoose: (week: string) => void;
+  onAim: (week: string, by: number) => void;
+  onDrop: () => void;
+  onKey: (event: KeyboardEvent, visit: Visit) => void;
+}
+
+/** A trailer's line: what falls due as marks with their range, and the visits that take them. */
+export function Line({ row, x, width, whole, chosen, aim, onChoose, onAim, onDrop, onKey }: Props) {
+  const drag = useRef<{ from: number; week: string; by: number } | null>(null);
+  const start = (e: PointerEvent<HTMLButtonElement>, visit: Visit) => {
+    e.currentTarget.setPointerCapture(e.pointerId);
+    drag.current = { from: e.clientX, week: visit.week, by: 0 };
+  };
+  const move = (e: PointerEvent) => {
+    if (!drag.current) return;
+    const by = Math.round((e.clientX - drag.current.from) / width);
+    if (by !== drag.current.by) {
+      drag.current.by = by;
+      onAim(drag.current.week, by);
+    }
+  };
+  const end = () => {
+    const moved = drag.current?.by ?? 0;
+    drag.current = null;
+    if (moved !== 0) onDrop();
+  };
+  const marks = new Map(row.marks.map((m) => [m.id, m]));
+  return (
+    <>
+      <Named>
+        <GearGlyph glyph={row.glyph} />
+        <div style={{ minWidth: 0 }}>
+          <Link href={`/yard/trailers/${row.trailerId}`}>{row.tag}</Link>{" "}
+          {row.onHold && <VerdictWord verdict="hold" />}
+          <p title={`${row.name}, ${row.customer}`}>
+            {row.openVisit ? "in the bay now" : row.name || row.customer}
+          </p>
+        </div>
+      </Named>
+      <Drawn width={whole} height={LINE} aria-hidden="true">
+        <rect x={0} y={0} width={BEFORE} height={LINE} fill="var(--tint)" opacity={0.55} />
+        {row.visits.map((v) => {
+          const b = bracket(
+            x,
+            v.week,
+            v.tasks.map((t) => marks.get(t.id)?.on ?? v.week),
+          );
+          const at = b.at + width / 2;
+          return (
+            <g key={v.week} stroke="var(--working)" fill="none" strokeWidth={chosen === v.week ? 2.4 : 1.3}>
+              <path
+                d={`M${Math.min(b.from, at)} ${BAR - 5}V${BAR}H${Math.max(b.to, at)}V${BAR - 5}M${at} ${BAR}V${BAR + 5}`}
+              />
+            </g>
+          );
+        })}
+        {row.marks.map((m) => (
+          <DueMark key={m.id} mark={m} x={x} />
+        ))}
+      </Drawn>
+      <div style={{ position: "absolute", left: "var(--names)", top: 0, height: LINE, width: whole }}>
+        {row.visits.map((v) => (
+          <Tab
+            key={v.week}
+            type="button"
+            $state={v.booking ? "accepted" : v.doesNotFit ? "none" : "proposed"}
+            style={{ left: x(v.week) + width / 2 }}
+            aria-pressed={chosen === v.week}
+            aria-label={spokenVisit(row, v)}
+            data-visit={`${row.tag} ${v.week}`}
+            onClick={() => onChoose(v.week)}
+            onPointerDown={(e) => start(e, v)}
+            onPointerMove={move}
+            onPointerUp={end}
+            onPointerCancel={end}
+            onKeyDown={(e) => onKey(e, v)}
+          >
+            {v.pinned && !v.booking ? "▾ " : ""}
+            {onTab(v)}
+          </Tab>
+        ))}
+        {aim && <Ghost style={{ left: x(aim), width: Math.max(14, width) }} />}
+      </div>
+    </>
+  );
+}
+
+/** A due date: a stem at its day with a foot, its range as a line; overdue full, soon half, later open; a hard one with a cap. */
+function DueMark({ mark, x }: { mark: Schemas["DueMark"]; x: Scale }) {
+  const [at, early, late] = [x(mark.on), x(mark.early), x(mark.late)];
+  const fill =
+    mark.nearness === "overdue"
+      ? "var(--ink)"
+      : mark.nearness === "soon"
+        ? "var(--tint-strong)"
+        : "var(--ground)";
+  return (
+    <g>
+      {late - early > 2 && <path d={`M${early} ${MARKS}H${late}`} stroke="var(--steel)" strokeWidth={1.2} />}
+      <path
+        d={`M${at} ${MARKS + 9}L${at - 5} ${MARKS - 3}H${at + 5}Z`}
+        fill={fill}
+        stroke="var(--ink)"
+        strokeWidth={1.2}
+      />
+      {mark.hard && <path d={`M${at - 6} ${MARKS - 7}H${at + 6}`} stroke="var(--ink)" strokeWidth={2.6} />}
+    </g>
+  );
+}

@@ -1,0 +1,61 @@
+import { describe, expect, it } from "vitest";
+import type { Schemas } from "../api/client";
+import { beside, calledOff, merged, moved, split } from "./moves";
+
+const visit = (
+  week: string,
+  tasks: string[],
+  more: Partial<Schemas["VisitOnLine"]> = {},
+): Schemas["VisitOnLine"] => ({
+  week,
+  day: week,
+  booking: null,
+  pinned: false,
+  tasks: tasks.map((id) => ({ id, name: id, where: "", weeksEarly: 0, why: "", moneySaved: 0 })),
+  minutes: 60,
+  minutesInWords: "1 h 00",
+  minutesSaved: 0,
+  savedInWords: "",
+  price: 100,
+  what: "",
+  doesNotFit: false,
+  ...more,
+});
+const A = visit("2026-12-07", ["repack", "bolts"]);
+const B = visit("2027-02-01", ["spring"]);
+
+describe("what is told to planning", () => {
+  it("asks for a proposed visit in its new week", () => {
+    expect(moved(A, "2026-12-21")).toEqual([
+      { kind: "pin", tasks: ["repack", "bolts"], to: "2026-12-21", from: "2026-12-07", booking: null },
+    ]);
+  });
+
+  it("moves an accepted visit by whole weeks, its weekday kept", () => {
+    const booked = visit("2026-12-07", ["repack"], { booking: "b", day: "2026-12-09" });
+    expect(moved(booked, "2026-11-30")[0]).toMatchObject({ kind: "move", to: "2026-12-02", booking: "b" });
+    expect(calledOff(booked)[0]).toMatchObject({ kind: "callOff", booking: "b" });
+    expect(calledOff(A)).toEqual([]);
+  });
+
+  it("merges into the other's week and holds that one there", () => {
+    expect(merged(A, B).map((d) => [d.tasks, d.to])).toEqual([
+      [["spring"], "2027-02-01"],
+      [["repack", "bolts"], "2027-02-01"],
+    ]);
+  });
+
+  it("splits off some tasks and holds the rest", () => {
+    expect(split(A, ["bolts"], "2027-01-04").map((d) => [d.tasks, d.to])).toEqual([
+      [["repack"], "2026-12-07"],
+      [["bolts"], "2027-01-04"],
+    ]);
+    expect(split(A, ["repack", "bolts"], "2027-01-04")).toHaveLength(1);
+  });
+
+  it("finds the visit beside another", () => {
+    const line = { visits: [A, B] } as unknown as Schemas["HorizonLine"];
+    expect(beside(line, A, 1)).toBe(B);
+    expect(beside(line, A, -1)).toBeUndefined();
+  });
+});

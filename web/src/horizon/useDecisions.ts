@@ -1,0 +1,63 @@
+import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { useState } from "react";
+import { answer, type Schemas, shop } from "../api/client";
+import { newId } from "../api/ids";
+
+/** A decision that was made, with what can take it back. */
+export interface Made {
+  trailer: string;
+  ids: string[];
+  words: string;
+}
+
+/** Asks what decisions would come to, without making them. */
+export const tryOut = (trailer: string, decisions: Schemas["DecisionDraft"][], signal?: AbortSignal) =>
+  answer(
+    shop.POST("/api/horizon/trailers/{id}/try", {
+      params: { path: { id: trailer } },
+      body: { decisions },
+      ...(signal ? { signal } : {}),
+    }),
+  );
+
+/** Makes decisions and takes them back; the horizon is read again after each. */
+export function useDecisions() {
+  const queries = useQueryClient();
+  const [made, setMade] = useState<Made | null>(null);
+  const again = () => queries.invalidateQueries({ queryKey: ["horizon"] });
+  const decide = useMutation({
+    mutationFn: async (wanted: { trailer: string; decisions: Schemas["DecisionDraft"][]; words: string }) => {
+      const ids: string[] = [];
+      for (const body of wanted.decisions) {
+        const decisionId = newId();
+        await answer(
+          shop.PUT("/api/horizon/trailers/{id}/decisions/{decisionId}", {
+            params: { path: { id: wanted.trailer, decisionId } },
+            body,
+          }),
+        );
+        ids.push(decisionId);
+      }
+      return { trailer: wanted.trailer, ids, words: wanted.words };
+    },
+    onSuccess: async (now) => {
+      setMade(now);
+      await again();
+    },
+  });
+  const undo = useMutation({
+    mutationFn: async (last: Made) => {
+      for (const decisionId of [...last.ids].reverse())
+        await answer(
+          shop.DELETE("/api/horizon/trailers/{id}/decisions/{decisionId}", {
+            params: { path: { id: last.trailer, decisionId } },
+          }),
+        );
+    },
+    onSuccess: async () => {
+      setMade(null);
+      await again();
+    },
+  });
+  return { made, decide, undo };
+}
