@@ -1,11 +1,11 @@
 using SturdyTinker.Bench;
 
-// bench compose; bench http BIN [DIR]: BIN is the folder with the built server; the fleet is kept in DIR, and found there again.
+// bench compose; bench plan [N]; bench http BIN [DIR]: BIN is the folder with the built server; the fleet is kept in DIR, and found there again.
 return args switch
 {
     ["compose"] => ComposeBench.Run(),
-    ["plan", var n, var nodes] => PlanBench.Run(int.Parse(n), int.Parse(nodes)),
-    ["plan", var n, var nodes, var from] => PlanBench.Run(int.Parse(n), int.Parse(nodes), int.Parse(from)),
+    ["plan"] => await PlanBench.RunAsync(500),
+    ["plan", var count] when int.TryParse(count, out int problems) && problems > 0 => await PlanBench.RunAsync(problems),
     ["http", var bin] => await HttpBench.RunAsync(bin, null),
     ["http", var bin, var folder] => await HttpBench.RunAsync(bin, folder),
     _ => Unknown(),
@@ -13,6 +13,6 @@ return args switch
 
 static int Unknown()
 {
-    Console.Error.WriteLine("bench measures: http, compose");
+    Console.Error.WriteLine("bench measures: http, compose, plan");
     return 2;
 }

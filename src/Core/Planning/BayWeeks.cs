@@ -22,13 +22,13 @@ public sealed record WholePlan(IReadOnlyList<TrailerPlan> Plans, IReadOnlyList<B
 
 /// <summary>
 /// Fits the trailers' plans into the bays. Every trailer is planned as if it were alone; then week by week, from the first, visits
-/// that do not fit go elsewhere: the one first whose plan grows least dear for the minutes it frees. Weeks that are full by then are
-/// closed to it. What finds no room is named. A pure function: the same input gives the same plan.
+/// that do not fit go elsewhere: those first whose plans grow least dear for the minutes they free. Weeks that are full by then are
+/// closed to them. What finds no room is named. A pure function: the same input gives the same plan.
 /// </summary>
 public static class BayWeeks
 {
-    // Of the visits in an overfull week so many are tried elsewhere before one is chosen: those with the most to move.
-    private const int Tried = 10;
+    // A week is gone through so often before what is left over is given up.
+    private const int Rounds = 4;
 
     /// <summary>Plans the shop.</summary>
     /// <param name="planner">Plans one trailer.</param>
@@ -36,127 +36,187 @@ public static class BayWeeks
     /// <param name="hours">When the shop works.</param>
     /// <param name="booked">Visits accepted; their tasks are pinned in the cases.</param>
     /// <param name="today">The day.</param>
-    /// <param name="alone">Plans made before of the same cases, each as if alone; null where there is none.</param>
-    public static WholePlan Plan(TrailerPlanner planner, IReadOnlyList<TrailerCase> cases, OpenHours hours, IReadOnlyList<BookedTime> booked, DateOnly today, IReadOnlyList<TrailerPlan?>? alone = null)
+    public static WholePlan Plan(TrailerPlanner planner, IReadOnlyList<TrailerCase> cases, OpenHours hours, IReadOnlyList<BookedTime> booked, DateOnly today)
     {
-        int weeks = planner.WeeksPlanned;
-        decimal[] open = [.. Enumerable.Range(0, weeks).Select(w => hours.MinutesOfWeek(planner.First.AddDays(7 * w), today))];
-        int[] shut = [.. Enumerable.Range(0, weeks).Where(w => open[w] == 0)];
-        TrailerPlan[] plans = new TrailerPlan[cases.Count];
-        Parallel.For(0, cases.Count, i => plans[i] = alone?[i] ?? planner.Plan(cases[i], shut));
-        double[] first = [.. plans.Select(p => p.Cost)];
-
-        decimal[] taken = new decimal[weeks];
-        HashSet<(Guid, int)> stands = [];
-        foreach (BookedTime book in booked)
-        {
-            int week = Weeks.Of(planner.First, book.Day);
-            if (week >= 0 && week < weeks)
-            {
-                taken[week] += book.Minutes;
-                stands.Add((book.Trailer, week));
-            }
-        }
-
-        decimal[] proposed = new decimal[weeks];
-        int Week(ProposedVisit visit) => Weeks.Of(planner.First, visit.Week);
-        void Count(int trailer, int sign)
-        {
-            foreach (ProposedVisit visit in plans[trailer].Visits)
-            {
-                int week = Week(visit);
-                proposed[week] += stands.Contains((plans[trailer].Trailer, week)) ? 0 : sign * visit.Minutes;
-            }
-        }
-
-        for (int i = 0; i < plans.Length; i++)
-        {
-            Count(i, 1);
-        }
-
-        HashSet<int>[] closed = [.. cases.Select(_ => new HashSet<int>(shut))];
-        List<Guid>[] left = [.. Enumerable.Range(0, weeks).Select(_ => new List<Guid>())];
-        for (int week = 0; week < weeks; week++)
-        {
-            HashSet<int> stuck = [];
-            while (open[week] > 0 && taken[week] + proposed[week] > open[week])
-            {
-                int[] movable = [.. Enumerable.Range(0, plans.Length).Where(i => !stuck.Contains(i) && plans[i].Visits.Any(v => Week(v) == week) && !stands.Contains((plans[i].Trailer, week)) && !Pinned(cases[i], planner.First, week))];
-                if (Best(movable) is not var (chosen, plan))
-                {
-                    break;
-                }
-
-                if (plan is null)
-                {
-                    stuck.Add(chosen);
-                    continue;
-                }
-
-                Count(chosen, -1);
-                plans[chosen] = plan;
-                Count(chosen, 1);
-            }
-
-            if (taken[week] + proposed[week] > open[week])
-            {
-                Overfull(week);
-            }
-
-            (int, TrailerPlan?)? Best(int[] movable)
-            {
-                int[] tried = [.. movable.OrderBy(i => Slack(plans[i], week)).ThenByDescending(i => MinutesIn(plans[i], week)).ThenBy(i => i).Take(Tried)];
-                if (tried.Length == 0)
-                {
-                    return null;
-                }
-
-                (double Regret, TrailerPlan? Plan)[] offers = new (double, TrailerPlan?)[tried.Length];
-                Parallel.For(0, tried.Length, i => offers[i] = Elsewhere(tried[i], week));
-                int best = Enumerable.Range(0, tried.Length).MinBy(i => (offers[i].Regret, i));
-                return (tried[best], offers[best].Plan);
-            }
-        }
-
-        (double, TrailerPlan?) Elsewhere(int trailer, int week)
-        {
-            TrailerPlan before = plans[trailer];
-            decimal minutes = MinutesIn(before, week);
-            HashSet<int> shutTo = [.. closed[trailer], week];
-            for (int v = 0; v < weeks; v++)
-            {
-                if (v != week && open[v] - taken[v] - proposed[v] + MinutesIn(before, v) < Math.Max(MinutesIn(before, v), v < week ? minutes : 1))
-                {
-                    shutTo.Add(v);
-                }
-            }
-
-            TrailerPlan plan = planner.Plan(cases[trailer], shutTo);
-            bool fits = plan.Trouble is null == before.Trouble is null && plan.Visits.All(v => Week(v) is var w && (w > week || taken[w] + proposed[w] - MinutesIn(before, w) + v.Minutes <= open[w]));
-            return fits && plan.Visits.All(v => Week(v) != week) ? ((plan.Cost - before.Cost) / (double)Math.Max(1, minutes), plan) : (double.MaxValue, null);
-        }
-
-        void Overfull(int week)
-        {
-            // The least pressing are those left over.
-            decimal over = taken[week] + proposed[week] - open[week];
-            foreach (int i in Enumerable.Range(0, plans.Length).Where(i => plans[i].Visits.Any(v => Week(v) == week) && !stands.Contains((plans[i].Trailer, week))).OrderByDescending(i => plans[i].Visits.First(v => Week(v) == week).Tasks.Min(t => t.Due.On)).ThenBy(i => i))
-            {
-                if (over <= 0)
-                {
-                    break;
-                }
-
-                left[week].Add(plans[i].Trailer);
-                over -= MinutesIn(plans[i], week);
-            }
-        }
-
-        decimal MinutesIn(TrailerPlan plan, int week) => plan.Visits.Where(v => Week(v) == week).Sum(v => v.Minutes);
-        double Slack(TrailerPlan plan, int week) => -plan.Visits.First(v => Week(v) == week).Tasks.Min(t => t.WeeksEarly);
-        BayWeek[] bays = [.. Enumerable.Range(0, weeks).Select(w => new BayWeek(planner.First.AddDays(7 * w), open[w], taken[w], Math.Max(0, proposed[w]), left[w]))];
-        return new WholePlan(BayDays.Place(plans, bays, hours, booked, stands, planner.First, today), bays, first);
+        int[] shut = planner.Shut(hours, today);
+        PlanDraft[] alone = new PlanDraft[cases.Count];
+        Parallel.For(0, cases.Count, i => alone[i] = planner.Draft(cases[i], shut));
+        return Fit(planner, cases, alone, hours, booked, today);
     }
 
-    private static bool Pinned(TrailerCase trailer, DateOnly first, int week) => trailer.Wishes.Pins.Any(p => Weeks.Of(first, p.Week) == week);
+    /// <summary>Fits plans, each made as if its trailer were alone, into the bays.</summary>
+    internal static WholePlan Fit(TrailerPlanner planner, IReadOnlyList<TrailerCase> cases, IReadOnlyList<PlanDraft> alone, OpenHours hours, IReadOnlyList<BookedTime> booked, DateOnly today)
+    {
+        Bays bays = new(planner, alone, hours, booked, today);
+        for (int i = 0; i < cases.Count; i++)
+        {
+            bays.Name(i, cases[i].Id);
+        }
+
+        HashSet<(int, int)> pinned = [];
+        for (int i = 0; i < cases.Count; i++)
+        {
+            foreach ((_, DateOnly week) in cases[i].Wishes.Pins)
+            {
+                pinned.Add((i, Weeks.Of(planner.First, week)));
+            }
+        }
+
+        List<Guid>[] left = [.. Enumerable.Range(0, planner.WeeksPlanned).Select(_ => new List<Guid>())];
+        for (int week = 0; week < planner.WeeksPlanned; week++)
+        {
+            for (int round = 0; round < Rounds && bays.Over(week) > 0 && bays.Open[week] > 0; round++)
+            {
+                if (!Ease(bays, week, pinned))
+                {
+                    break;
+                }
+            }
+
+            if (bays.Over(week) > 0)
+            {
+                left[week].AddRange(LeftOver(bays, cases, week));
+            }
+        }
+
+        TrailerPlan[] plans = new TrailerPlan[cases.Count];
+        Parallel.For(0, cases.Count, i => plans[i] = planner.Finish(cases[i], bays.Drafts[i]));
+        BayWeek[] weeks = [.. Enumerable.Range(0, planner.WeeksPlanned).Select(w => new BayWeek(planner.First.AddDays(7 * w), bays.Open[w], bays.Taken[w], Math.Max(0, bays.Proposed[w]), left[w]))];
+        return new WholePlan(BayDays.Place(plans, weeks, hours, booked, bays.Stands, planner.First, today), weeks, [.. alone.Select(d => d.Cost)]);
+    }
+
+    // One round: where each visit of the week would go instead, then the cheapest of these until the week has room.
+    private static bool Ease(Bays bays, int week, HashSet<(int, int)> pinned)
+    {
+        int[] movable = [.. Enumerable.Range(0, bays.Drafts.Length).Where(i => !pinned.Contains((i, week)) && !bays.StandsIn(i, week) && bays.Drafts[i].Visits.Any(v => v.Week == week))];
+        (double Regret, PlanDraft? Plan)[] offers = new (double, PlanDraft?)[movable.Length];
+        Parallel.For(0, movable.Length, m => offers[m] = bays.Elsewhere(movable[m], week, thorough: false));
+        bool any = false;
+        foreach (int m in Enumerable.Range(0, movable.Length).Where(m => offers[m].Plan is not null).OrderBy(m => offers[m].Regret).ThenBy(m => movable[m]))
+        {
+            if (bays.Over(week) <= 0)
+            {
+                break;
+            }
+
+            // What was free a moment ago may be taken by now: it is looked at once more, and more closely.
+            if (bays.Elsewhere(movable[m], week, thorough: true).Plan is { } plan)
+            {
+                bays.Put(movable[m], plan);
+                any = true;
+            }
+        }
+
+        return any;
+    }
+
+    // The least pressing visits are those left over.
+    private static IEnumerable<Guid> LeftOver(Bays bays, IReadOnlyList<TrailerCase> cases, int week)
+    {
+        decimal over = bays.Over(week);
+        Dictionary<string, DateOnly> Due(int i) => cases[i].Coming.ToDictionary(d => d.Id, d => d.On);
+        var here = Enumerable.Range(0, cases.Count).Where(i => !bays.StandsIn(i, week) && bays.Drafts[i].Visits.Any(v => v.Week == week))
+            .Select(i => (Trailer: i, On: bays.Drafts[i].Visits.First(v => v.Week == week).Tasks.Min(t => Due(i)[t])));
+        foreach ((int trailer, _) in here.OrderByDescending(h => h.On).ThenBy(h => h.Trailer).ToList())
+        {
+            if (over <= 0)
+            {
+                yield break;
+            }
+
+            over -= bays.Drafts[trailer].MinutesIn(week);
+            yield return cases[trailer].Id;
+        }
+    }
+
+    /// <summary>The bays while plans are fitted into them.</summary>
+    private sealed class Bays
+    {
+        private readonly IReadOnlyList<PlanDraft> alone;
+        private readonly Guid[] trailers;
+
+        internal Bays(TrailerPlanner planner, IReadOnlyList<PlanDraft> alone, OpenHours hours, IReadOnlyList<BookedTime> booked, DateOnly today)
+        {
+            this.alone = alone;
+            Drafts = [.. alone];
+            int weeks = planner.WeeksPlanned;
+            Open = [.. Enumerable.Range(0, weeks).Select(w => hours.MinutesOfWeek(planner.First.AddDays(7 * w), today))];
+            Taken = new decimal[weeks];
+            Proposed = new decimal[weeks];
+            trailers = new Guid[alone.Count];
+            foreach (BookedTime book in booked)
+            {
+                int week = Weeks.Of(planner.First, book.Day);
+                if (week >= 0 && week < weeks)
+                {
+                    Taken[week] += book.Minutes;
+                    Stands.Add((book.Trailer, week));
+                }
+            }
+        }
+
+        internal PlanDraft[] Drafts { get; }
+
+        internal decimal[] Open { get; }
+
+        internal decimal[] Taken { get; }
+
+        internal decimal[] Proposed { get; }
+
+        internal HashSet<(Guid, int)> Stands { get; } = [];
+
+        internal void Name(int trailer, Guid id)
+        {
+            trailers[trailer] = id;
+            Count(trailer, 1);
+        }
+
+        internal bool StandsIn(int trailer, int week) => Stands.Contains((trailers[trailer], week));
+
+        internal decimal Over(int week) => Taken[week] + Proposed[week] - Open[week];
+
+        internal void Put(int trailer, PlanDraft plan)
+        {
+            Count(trailer, -1);
+            Drafts[trailer] = plan;
+            Count(trailer, 1);
+        }
+
+        /// <summary>The trailer's plan without this week, and how much dearer it is for each minute it frees; no plan where it has to stay.</summary>
+        internal (double Regret, PlanDraft? Plan) Elsewhere(int trailer, int week, bool thorough)
+        {
+            PlanDraft before = Drafts[trailer];
+            decimal minutes = before.MinutesIn(week);
+            List<int> closed = [week];
+            for (int v = 0; v < Open.Length; v++)
+            {
+                decimal mine = StandsIn(trailer, v) ? 0 : before.MinutesIn(v);
+
+                // Behind, only what has room; ahead, what is not full already: what gets overfull there is eased when its turn comes.
+                bool room = v < week ? Open[v] - Taken[v] - Proposed[v] + mine >= Math.Max(minutes, mine) : mine > 0 || (Open[v] > 0 && Taken[v] + Proposed[v] < Open[v] * Ahead);
+                if (v != week && !room)
+                {
+                    closed.Add(v);
+                }
+            }
+
+            if (TrailerPlanner.Amended(before with { Problem = alone[trailer].Problem, Terms = alone[trailer].Terms }, closed, thorough) is not { } plan)
+            {
+                return (double.MaxValue, null);
+            }
+
+            bool fits = plan.Visits.All(v => v.Week > week || StandsIn(trailer, v.Week) || Taken[v.Week] + Proposed[v.Week] - before.MinutesIn(v.Week) + plan.MinutesOf(v) <= Open[v.Week]);
+            return fits ? ((plan.Cost - before.Cost) / (double)Math.Max(1, minutes), plan) : (double.MaxValue, null);
+        }
+
+        private const decimal Ahead = 1.0m;
+
+        private void Count(int trailer, int sign)
+        {
+            foreach (PlannedVisit visit in Drafts[trailer].Visits)
+            {
+                Proposed[visit.Week] += StandsIn(trailer, visit.Week) ? 0 : sign * Drafts[trailer].MinutesOf(visit);
+            }
+        }
+    }
 }

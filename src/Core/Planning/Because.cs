@@ -6,18 +6,18 @@ namespace SturdyTinker.Core.Planning;
 /// <summary>Says why a task is in its visit, with the money and the minutes.</summary>
 internal static class Because
 {
-    internal static TaskInVisit Of(PlanningProblem problem, PlanTask task, Upcoming due, PlannedVisit visit)
+    internal static TaskInVisit Of(PlanningProblem problem, PlanTask task, Upcoming due, IReadOnlyList<PlannedVisit> plan, PlannedVisit visit)
     {
         Dictionary<string, PlanTask> tasks = problem.Tasks.ToDictionary(t => t.Id);
         double alone = Grouping.OpenMinutes(problem, task.Openings);
         double without = Grouping.OpenMinutes(problem, visit.Tasks.Where(t => t != task.Id).SelectMany(t => tasks[t].Openings));
         double added = visit.OpenMinutes - without;
         bool shares = visit.Tasks.Count > 1;
-        int early = task.Due - visit.Week;
 
-        // What the gap costs beyond what it would on the day it falls due, or in week 0 when that is past.
-        int last = task.Due - task.Interval;
-        double onItsDay = Unit.GapCost(task, Math.Max(0, task.Due) - last);
+        // What the gap since it was last done costs beyond what it would on the day it falls due, or in week 0 when that is past.
+        int last = plan.Where(v => v.Week < visit.Week && v.Tasks.Contains(task.Id)).Select(v => (int?)v.Week).Max() ?? task.Due - task.Interval;
+        int falls = last + task.Interval, early = falls - visit.Week;
+        double onItsDay = Unit.GapCost(task, Math.Max(0, falls) - last);
         double gap = Unit.GapCost(task, visit.Week - last) - onItsDay;
         double minutes = shares ? alone - added : 0;
         double money = shares ? problem.CallIn + (minutes * problem.RatePerMinute) - gap : 0;
@@ -36,7 +36,7 @@ internal static class Because
         string share = minutes > 0.5 ? $"saves {Packet.InWords((decimal)minutes)} of opening and closing and a call-in" : "saves a call-in";
         return money > 0
             ? $"Rides along {moved}: {cost}, {share}: {Money(money)} less than in a visit of its own."
-            : $"Here {moved}: {cost}, {share}. It would cost {Money(-money)} less in a visit of its own, but was asked for here or has to be done.";
+            : $"Here {moved}: {cost}, {share}. By itself it would be {Money(-money)} cheaper elsewhere; the plan as a whole is not, or it was asked for here.";
     }
 
     private static string Weeks(int weeks) => weeks == 1 ? "a week" : FormattableString.Invariant($"{weeks} weeks");

@@ -49,7 +49,7 @@ public static class Grouping
         return problem.Openings.Where(o => all.Contains(o.Id)).Sum(o => o.Minutes);
     }
 
-    private static PlanningAnswer Answer(Terms terms, int[][] plan)
+    internal static PlanningAnswer Answer(Terms terms, int[][] plan)
     {
         PlanningProblem problem = terms.Problem;
         SortedDictionary<int, SortedSet<int>> visits = [];

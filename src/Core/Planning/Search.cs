@@ -98,6 +98,53 @@ internal sealed class Search
         return best;
     }
 
+    /// <summary>
+    /// A plan made of another one by as little as has to change: units whose weeks no longer do find new ones, and only what stands
+    /// beside them is searched. Quicker than <see cref="Best"/>, and seldom dearer by much.
+    /// </summary>
+    /// <param name="before">The weeks of each unit until now.</param>
+    /// <param name="thorough">Whether whole visits are shifted and left out as well.</param>
+    internal int[][] Amended(int[][] before, bool thorough)
+    {
+        Array.Clear(users);
+        cost = 0;
+        List<int> lost = [];
+        for (int unit = 0; unit < plan.Length; unit++)
+        {
+            bool stands = before[unit].All(w => Array.BinarySearch(terms.Units[unit].Open, w) >= 0) && terms.Units[unit].GapsCost(before[unit]) < Terms.Never;
+            if (stands)
+            {
+                Add(unit, before[unit]);
+            }
+            else
+            {
+                lost.Add(unit);
+            }
+        }
+
+        foreach (int unit in lost)
+        {
+            // The others that are lost will come along: a share of the bill is enough.
+            for (int week = 0; week < terms.Weeks; week++)
+            {
+                price[week] = Price(unit, week) * (lost.Count > 1 ? 0.5 : 1);
+            }
+
+            Add(unit, terms.Units[unit].CheapestOfAll(price, room, out _)!);
+        }
+
+        Descend(all);
+        if (thorough)
+        {
+            while (Try(Drops()) || Try(Shifts()))
+            {
+                Descend(all);
+            }
+        }
+
+        return [.. plan];
+    }
+
     private void Begin(double trust)
     {
         Array.Clear(users);

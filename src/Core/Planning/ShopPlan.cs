@@ -44,6 +44,23 @@ public sealed record TrailerPlan(Guid Trailer, IReadOnlyList<ProposedVisit> Visi
     public required PlanningProblem Problem { get; init; }
 }
 
+/// <summary>A trailer's plan in numbers.</summary>
+/// <param name="Problem">The problem, before anything had to give way.</param>
+/// <param name="Terms">What was solved.</param>
+/// <param name="Units">The weeks of each unit.</param>
+/// <param name="Cost">What they cost.</param>
+/// <param name="Trouble">What clashes, by ids and week numbers; null for nothing.</param>
+/// <param name="Visits">The visits.</param>
+/// <param name="Work">Minutes of each task's own work, by its id.</param>
+internal sealed record PlanDraft(PlanningProblem Problem, Terms Terms, int[][] Units, double Cost, string? Trouble, IReadOnlyList<PlannedVisit> Visits, IReadOnlyDictionary<string, decimal> Work)
+{
+    /// <summary>All the minutes of a visit.</summary>
+    internal decimal MinutesOf(PlannedVisit visit) => (decimal)visit.OpenMinutes + visit.Tasks.Sum(t => Work[t]);
+
+    /// <summary>Minutes in a week.</summary>
+    internal decimal MinutesIn(int week) => Visits.Where(v => v.Week == week).Sum(MinutesOf);
+}
+
 /// <summary>Plans one trailer after the other: its visits, and why each task is where it is.</summary>
 /// <param name="today">The day.</param>
 /// <param name="weeks">How many weeks are planned.</param>
@@ -59,34 +76,64 @@ public sealed class TrailerPlanner(DateOnly today, int weeks, PlanCosts costs)
     /// <summary>How many weeks are planned.</summary>
     public int WeeksPlanned => weeks;
 
+    /// <summary>Weeks in which the shop does not work at all, by number.</summary>
+    public int[] Shut(OpenHours hours, DateOnly day) => [.. Enumerable.Range(0, weeks).Where(w => hours.MinutesOfWeek(First.AddDays(7 * w), day) == 0)];
+
     /// <summary>Plans a trailer. What cannot all be kept is kept as far as it goes, and said.</summary>
     /// <param name="trailer">The trailer.</param>
     /// <param name="closed">Weeks in which nothing can be done, by number.</param>
-    public TrailerPlan Plan(TrailerCase trailer, IEnumerable<int> closed)
+    public TrailerPlan Plan(TrailerCase trailer, IEnumerable<int> closed) => Finish(trailer, Draft(trailer, closed));
+
+    /// <summary>A plan in numbers, not yet in words.</summary>
+    internal PlanDraft Draft(TrailerCase trailer, IEnumerable<int> closed)
     {
         PlanningProblem problem = trailer.Problem(First, weeks, closed, costs);
-        PlanningAnswer answer = Grouping.Solve(problem);
-        string? trouble = answer.Why is null ? null : InWords(answer.Why, trailer);
-        if (answer.Cost is null)
+        Terms terms = Terms.Of(problem);
+        string? trouble = Clash.Of(terms);
+        if (trouble is not null)
         {
             // First the hard days give way, then what was asked for; a trailer that is never free keeps waiting.
             PlanningProblem soft = problem with { Tasks = [.. problem.Tasks.Select(t => t with { MaxGap = null, LateWeight = t.MaxGap is null ? t.LateWeight : Math.Max(t.LateWeight, 10_000) })] };
-            answer = Grouping.Solve(soft);
-            answer = answer.Cost is null ? Grouping.Solve(soft with { Pins = [], Together = [] }) : answer;
-            answer = answer.Cost is null ? Grouping.Solve(soft with { Pins = [], Together = [], Forbids = [] }) : answer;
+            PlanningProblem[] softer = [soft, soft with { Pins = [], Together = [] }, soft with { Pins = [], Together = [], Forbids = [] }];
+            if (softer.Select(Terms.Of).FirstOrDefault(t => Clash.Of(t) is null) is not { } can)
+            {
+                return new PlanDraft(problem, terms, [], 0, trouble, [], Minutes(trailer));
+            }
+
+            terms = can;
         }
 
-        return new TrailerPlan(trailer.Id, [.. answer.Visits.Select(v => Visit(trailer, problem, v))], answer.Cost ?? 0, trouble) { Problem = problem };
+        int[][] units = terms.Units.Length == 0 ? [] : new Search(terms).Best();
+        return new PlanDraft(problem, terms, units, terms.Cost(units), trouble, Grouping.Answer(terms, units).Visits, Minutes(trailer));
     }
 
-    private ProposedVisit Visit(TrailerCase trailer, PlanningProblem problem, PlannedVisit visit)
+    /// <summary>The same plan with other weeks closed, changed by as little as has to; null where that cannot be.</summary>
+    internal static PlanDraft? Amended(PlanDraft before, IEnumerable<int> closed, bool thorough)
+    {
+        Terms terms = before.Terms.Closing([.. before.Problem.ClosedWeeks.Concat(closed).Distinct().Order()]);
+        if (before.Units.Length == 0 || Clash.Of(terms) is not null)
+        {
+            return null;
+        }
+
+        int[][] units = new Search(terms).Amended(before.Units, thorough);
+        return before with { Units = units, Cost = terms.Cost(units), Visits = Grouping.Answer(terms, units).Visits };
+    }
+
+    /// <summary>A plan in words: why each task is where it is.</summary>
+    internal TrailerPlan Finish(TrailerCase trailer, PlanDraft draft) =>
+        new(trailer.Id, [.. draft.Visits.Select(v => Visit(trailer, draft.Problem, draft.Visits, v))], draft.Cost, draft.Trouble is { } why ? InWords(why, trailer) : null) { Problem = draft.Problem };
+
+    private static Dictionary<string, decimal> Minutes(TrailerCase trailer) => trailer.Coming.ToDictionary(d => d.Id, trailer.WorkMinutes);
+
+    private ProposedVisit Visit(TrailerCase trailer, PlanningProblem problem, IReadOnlyList<PlannedVisit> plan, PlannedVisit visit)
     {
         Dictionary<string, Upcoming> byId = trailer.Coming.ToDictionary(d => d.Id);
         Dictionary<string, PlanTask> tasks = problem.Tasks.ToDictionary(t => t.Id);
         double saved = visit.Tasks.Sum(t => Grouping.OpenMinutes(problem, tasks[t].Openings)) - visit.OpenMinutes;
         return new ProposedVisit(
             First.AddDays(7 * visit.Week),
-            [.. visit.Tasks.Select(t => Because.Of(problem, tasks[t], byId[t], visit))],
+            [.. visit.Tasks.Select(t => Because.Of(problem, tasks[t], byId[t], plan, visit))],
             (decimal)visit.OpenMinutes,
             visit.Tasks.Sum(t => trailer.WorkMinutes(byId[t])),
             visit.Tasks.Sum(t => trailer.PartsOf(byId[t])),

@@ -67,6 +67,9 @@ internal sealed class Terms
         return new Terms(problem, members, [.. costs], [.. items.Select(i => i.ToArray())]);
     }
 
+    /// <summary>The same with other closed weeks; what does not hang on them is kept.</summary>
+    internal Terms Closing(IReadOnlyList<int> weeks) => new(Problem with { ClosedWeeks = weeks }, Members, ItemCost, Items);
+
     /// <summary>The cost of executing each unit in its weeks.</summary>
     internal double Cost(int[][] plan)
     {

@@ -65,7 +65,7 @@ internal static class Decisions
         HashSet<int> asked = [.. told.Case.Wishes.Pins.Select(p => Weeks.Of(board.Planner.First, p.Week))];
         decimal Mine(int week) => before.Visits.Where(v => Weeks.Of(board.Planner.First, v.Week) == week).Sum(v => v.Minutes);
         IEnumerable<int> full = Enumerable.Range(0, board.Plan.Weeks.Count).Where(w => !asked.Contains(w) && Mine(w) == 0 && board.Plan.Weeks[w] is var bay && bay.Open - bay.Booked - bay.Proposed <= 0);
-        return board.Planner.Plan(told.Case, full.Concat(PlanBoard.Shut(board.Planner, board.Hours, board.Today)));
+        return board.Planner.Plan(told.Case, full.Concat(board.Planner.Shut(board.Hours, board.Today)));
     }
 
     private static Booking Moved(Booking booking, IEnumerable<DecisionDraft> drafts)

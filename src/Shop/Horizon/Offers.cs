@@ -53,7 +53,7 @@ internal static class Offers
             }
 
             bool own = next.Week == monday;
-            TrailerPlan there = own ? plan : board.Planner.Plan(trailer.Case with { Wishes = trailer.Case.Wishes with { Pins = [.. trailer.Case.Wishes.Pins, .. next.Tasks.Select(t => (t.Due.Id, monday))] } }, PlanBoard.Shut(board.Planner, board.Hours, board.Today));
+            TrailerPlan there = own ? plan : board.Planner.Plan(trailer.Case with { Wishes = trailer.Case.Wishes with { Pins = [.. trailer.Case.Wishes.Pins, .. next.Tasks.Select(t => (t.Due.Id, monday))] } }, board.Planner.Shut(board.Hours, board.Today));
             ProposedVisit? visit = there.Visits.FirstOrDefault(v => v.Week == monday);
             if (there.Trouble is not null || visit is null || Room(board, monday, earliest, visit, own) is not { } day)
             {

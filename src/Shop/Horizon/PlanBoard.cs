@@ -32,7 +32,7 @@ internal sealed class PlanBoard : IDisposable
     private readonly SemaphoreSlim one = new(1);
     private readonly ConcurrentDictionary<string, StripDown> stripDowns = [];
     private Dictionary<Guid, (Guid Stamp, BoardTrailer Trailer)> trailers = [];
-    private Dictionary<Guid, (string Key, TrailerPlan Plan)> alone = [];
+    private Dictionary<Guid, (string Key, PlanDraft Plan)> alone = [];
     private (string Key, Board Board)? last;
 
     /// <summary>The board as the record has it now.</summary>
@@ -85,20 +85,16 @@ internal sealed class PlanBoard : IDisposable
             return kept.Board;
         }
 
-        IReadOnlyList<TrailerPlan?> before = [.. all.Select((t, i) => alone.TryGetValue(t.Id, out var plan) && plan.Key == shop + keys[i] ? plan.Plan : null)];
-        int[] shut = Shut(planner, settings.Hours, today);
-        TrailerPlan[] first = new TrailerPlan[all.Length];
-        Parallel.For(0, all.Length, i => first[i] = before[i] ?? planner.Plan(all[i].Case, shut));
+        IReadOnlyList<PlanDraft?> before = [.. all.Select((t, i) => alone.TryGetValue(t.Id, out var plan) && plan.Key == shop + keys[i] ? plan.Plan : null)];
+        int[] shut = planner.Shut(settings.Hours, today);
+        PlanDraft[] first = new PlanDraft[all.Length];
+        Parallel.For(0, all.Length, i => first[i] = before[i] ?? planner.Draft(all[i].Case, shut));
         alone = all.Select((t, i) => (t.Id, shop + keys[i], first[i])).ToDictionary(t => t.Id, t => (t.Item2, t.Item3));
-        WholePlan whole = BayWeeks.Plan(planner, [.. all.Select(t => t.Case)], settings.Hours, [.. bookings.SelectMany(b => b).Select(b => new BookedTime(b.TrailerId, b.Day, b.Minutes))], today, first);
+        WholePlan whole = BayWeeks.Fit(planner, [.. all.Select(t => t.Case)], first, settings.Hours, [.. bookings.SelectMany(b => b).Select(b => new BookedTime(b.TrailerId, b.Day, b.Minutes))], today);
         Board board = new(today, planner, settings.Costs, settings.Hours, all, whole, bookings);
         last = (key, board);
         return board;
     }
-
-    /// <summary>Weeks in which the shop does not work at all.</summary>
-    internal static int[] Shut(TrailerPlanner planner, OpenHours hours, DateOnly today) =>
-        [.. Enumerable.Range(0, planner.WeeksPlanned).Where(w => hours.MinutesOfWeek(planner.First.AddDays(7 * w), today) == 0)];
 
     // A week is taken from the customer when more than half of its working days are.
     private static HashSet<DateOnly> BusyWeeks(Customer customer)

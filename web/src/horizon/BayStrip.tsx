@@ -21,7 +21,8 @@ export function BayStrip({ weeks, width }: { weeks: readonly Schemas["BayWeekAns
   return (
     <Strip
       width={BEFORE + weeks.length * width}
-      height={HEIGHT + 18}
+      height={HEIGHT + 24}
+      viewBox={`0 -6 ${BEFORE + weeks.length * width} ${HEIGHT + 24}`}
       role="img"
       aria-label={`Bay hours by week. ${weeks
         .slice(0, 8)

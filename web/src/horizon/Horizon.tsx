@@ -322,7 +322,8 @@ export default function Horizon() {
         ) : (
           <Quiet style={{ fontWeight: 400 }}>
             Drag a visit, or choose it and use ← → and Enter. P holds it, N not in this week, M and B merge it
-            with the next and the one before, U undoes.
+            with the next and the one before, U undoes. A tab says the minutes that sharing saves (−), or else
+            how long it takes.
           </Quiet>
         )}
         <Problem of={tried.error ?? decide.error ?? undo.error} />

@@ -4,16 +4,17 @@ import { Link } from "wouter";
 import type { Schemas } from "../api/client";
 import { GearGlyph } from "../gearplan/GearGlyph";
 import { VerdictWord } from "../ui/Verdict";
-import { BEFORE, bracket, dayShort, type Scale } from "./timeline";
+import { BEFORE, bracket, dayShort, type Scale, tabs } from "./timeline";
 
 type Row = Schemas["HorizonLine"];
 type Visit = Schemas["VisitOnLine"];
 
 /** How high a line is. */
-export const LINE = 78;
+export const LINE = 70;
 export const NAMES = 246;
-const MARKS = 17;
-const BAR = 34;
+const MARKS = 14;
+const BAR = 28;
+const TAB = 60;
 
 const Named = styled.div`
   position: sticky;
@@ -64,7 +65,7 @@ const Drawn = styled.svg`
 const Tab = styled.button<{ $state: "proposed" | "accepted" | "none" }>`
   position: absolute;
   top: ${BAR + 4}px;
-  height: 36px;
+  height: 34px;
   min-width: 46px;
   transform: translateX(-50%);
   padding: 0 5px;
@@ -76,7 +77,7 @@ const Tab = styled.button<{ $state: "proposed" | "accepted" | "none" }>`
       : p.$state === "none"
         ? "repeating-linear-gradient(45deg, var(--hold-stripe) 0 6px, var(--raised) 6px 12px)"
         : "var(--raised)"};
-  color: ${(p) => (p.$state === "accepted" ? "var(--on-working)" : "var(--working)")};
+  color: ${(p) => (p.$state === "accepted" ? "var(--on-working)" : p.$state === "none" ? "var(--ink)" : "var(--working)")};
   font:
     600 14px/1 "Barlow Semi Condensed",
     sans-serif;
@@ -143,6 +144,12 @@ export function Line({ row, x, width, whole, chosen, aim, onChoose, onAim, onDro
     if (moved !== 0) onDrop();
   };
   const marks = new Map(row.marks.map((m) => [m.id, m]));
+  const first = new Map<string, string>();
+  for (const v of row.visits) for (const t of v.tasks) if (!first.has(t.id)) first.set(t.id, v.week);
+  const placed = tabs(
+    row.visits.map((v) => x(v.week) + width / 2),
+    TAB,
+  );
   return (
     <>
       <Named>
@@ -157,18 +164,21 @@ export function Line({ row, x, width, whole, chosen, aim, onChoose, onAim, onDro
       </Named>
       <Drawn width={whole} height={LINE} aria-hidden="true">
         <rect x={0} y={0} width={BEFORE} height={LINE} fill="var(--tint)" opacity={0.55} />
-        {row.visits.map((v) => {
+        {row.visits.map((v, i) => {
+          // A mark is where a task falls due next: only the first visit that does it takes that one.
+          const takes = v.tasks.filter((t) => first.get(t.id) === v.week);
           const b = bracket(
             x,
             v.week,
-            v.tasks.map((t) => marks.get(t.id)?.on ?? v.week),
+            takes.map((t) => marks.get(t.id)?.on ?? v.week),
           );
           const at = b.at + width / 2;
+          const tab = placed[i] ?? at;
+          const ends = takes.length > 0 ? `M${b.from} ${BAR - 5}V${BAR}H${b.to}V${BAR - 5}` : "";
           return (
             <g key={v.week} stroke="var(--working)" fill="none" strokeWidth={chosen === v.week ? 2.4 : 1.3}>
-              <path
-                d={`M${Math.min(b.from, at)} ${BAR - 5}V${BAR}H${Math.max(b.to, at)}V${BAR - 5}M${at} ${BAR}V${BAR + 5}`}
-              />
+              <path d={`${ends}M${at} ${BAR}L${tab} ${BAR + 5}`} />
+              {takes.length > 0 && <path d={`M${Math.min(b.from, at)} ${BAR}H${Math.max(b.to, at)}`} />}
             </g>
           );
         })}
@@ -177,12 +187,12 @@ export function Line({ row, x, width, whole, chosen, aim, onChoose, onAim, onDro
         ))}
       </Drawn>
       <div style={{ position: "absolute", left: "var(--names)", top: 0, height: LINE, width: whole }}>
-        {row.visits.map((v) => (
+        {row.visits.map((v, i) => (
           <Tab
             key={v.week}
             type="button"
             $state={v.booking ? "accepted" : v.doesNotFit ? "none" : "proposed"}
-            style={{ left: x(v.week) + width / 2 }}
+            style={{ left: placed[i] }}
             aria-pressed={chosen === v.week}
             aria-label={spokenVisit(row, v)}
             data-visit={`${row.tag} ${v.week}`}

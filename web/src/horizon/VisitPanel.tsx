@@ -19,6 +19,11 @@ const Panel = styled.aside`
   border-top: 2px solid var(--ink);
   padding-top: 10px;
   min-width: 0;
+  @media (min-width: 1001px) {
+    max-height: calc(100vh - 270px);
+    overflow: auto;
+    padding-right: 8px;
+  }
   h2 {
     font-size: 21px;
   }

@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { BEFORE, bracket, months, scale, share, weeksAfter, weeksBetween } from "./timeline";
+import { BEFORE, bracket, months, scale, share, tabs, weeksAfter, weeksBetween } from "./timeline";
 
 const FIRST = "2026-11-23";
 
@@ -32,6 +32,10 @@ describe("the horizon's days", () => {
       to: BEFORE + 60,
       at: BEFORE + 20,
     });
+  });
+
+  it("keeps tabs from covering each other", () => {
+    expect(tabs([10, 20, 200], 58)).toEqual([10, 68, 200]);
   });
 
   it("fills a week no more than full", () => {

@@ -69,6 +69,13 @@ export function bracket(
   return { from: Math.min(...all), to: Math.max(...all), at };
 }
 
+/** Where the tabs of visits stand so that none covers another: at their weeks, or as far right as the one before needs. */
+export function tabs(wanted: readonly number[], apart: number): number[] {
+  const placed: number[] = [];
+  for (const at of wanted) placed.push(Math.max(at, (placed.at(-1) ?? -apart) + apart));
+  return placed;
+}
+
 /** How much of a strip's height some hours take, where the fullest week takes all of it. */
 export const share = (hours: number, most: number): number =>
   most <= 0 ? 0 : Math.min(1, Math.max(0, hours / most));
