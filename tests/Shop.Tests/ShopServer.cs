@@ -26,13 +26,17 @@ public sealed class ShopServer : IDisposable
     /// <summary>Starts a shop; its folder goes when it is disposed of.</summary>
     /// <param name="folder">Where its file lies; null for a new folder.</param>
     /// <param name="instruments">Where its bench of instruments is, host:port; null for none.</param>
-    public ShopServer(string? folder = null, string? instruments = null)
+    /// <param name="mail">Where its mail service is, host:port; null for none.</param>
+    /// <param name="meters">Address of its feed of meter readings; null for none.</param>
+    public ShopServer(string? folder = null, string? instruments = null, string? mail = null, string? meters = null)
     {
         Folder = folder ?? Empty();
         factory = new WebApplicationFactory<Program>().WithWebHostBuilder(host =>
         {
             host.UseSetting("data", Folder);
             host.UseSetting("instruments", instruments);
+            host.UseSetting("mail", mail);
+            host.UseSetting("meters", meters);
             host.UseSetting("Logging:LogLevel:Default", "None");
             host.ConfigureServices(services => services.Replace(ServiceDescriptor.Singleton<TimeProvider>(Time)));
         });

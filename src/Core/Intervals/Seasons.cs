@@ -68,6 +68,25 @@ internal static class Seasons
         }
     }
 
+    /// <summary>One point a day: the last, as the total never falls.</summary>
+    internal static List<(DateOnly On, decimal Metres)> Daily(IReadOnlyList<(DateOnly On, decimal Metres)> points)
+    {
+        List<(DateOnly On, decimal Metres)> days = [];
+        foreach ((DateOnly on, decimal metres) in points)
+        {
+            if (days.Count > 0 && days[^1].On == on)
+            {
+                days[^1] = (on, Math.Max(metres, days[^1].Metres));
+            }
+            else
+            {
+                days.Add((on, metres));
+            }
+        }
+
+        return days;
+    }
+
     internal static SeasonRoad Road(IReadOnlyList<(DateOnly On, decimal Metres)> points)
     {
         decimal[] metres = new decimal[4], days = new decimal[4];

@@ -28,7 +28,8 @@ public sealed class UsageLine
         Meter = meter;
         this.points = points;
         this.planned = planned;
-        (metresPerDay, shape, BySimilar) = Seasons.Level(points, metresPerDay, similar);
+        List<(DateOnly On, decimal Metres)> days = Seasons.Daily(points);
+        (metresPerDay, shape, BySimilar) = Seasons.Level(days, metresPerDay, similar);
         if (points.Count == 0 && metresPerDay is not null)
         {
             // Nothing read yet: begun at nought today, carried on as similar trailers are towed.
@@ -36,7 +37,8 @@ public sealed class UsageLine
         }
 
         this.metresPerDay = metresPerDay;
-        Spread = Seasons.Spread(points, shape);
+        Spread = Seasons.Spread(days, shape);
+        Told = days.Count < 2 ? null : Seasons.Road(days);
     }
 
     /// <summary>Trips to come, each with its last day and its metres.</summary>
@@ -49,7 +51,7 @@ public sealed class UsageLine
     public double Spread { get; }
 
     /// <summary>What it tells of others like it; null where it says too little.</summary>
-    public SeasonRoad? Told => points.Count < 2 ? null : Seasons.Road(points);
+    public SeasonRoad? Told { get; }
 
     /// <summary>How distance is known.</summary>
     public MeterKind Meter { get; }

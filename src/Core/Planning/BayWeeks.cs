@@ -205,7 +205,8 @@ public static class BayWeeks
                 return (double.MaxValue, null);
             }
 
-            bool fits = plan.Visits.All(v => v.Week > week || StandsIn(trailer, v.Week) || Taken[v.Week] + Proposed[v.Week] - before.MinutesIn(v.Week) + plan.MinutesOf(v) <= Open[v.Week]);
+            // Where it goes there has to be room for it at all; a visit longer than any week stays where it is, and is named.
+            bool fits = plan.Visits.All(v => v.Week > week ? before.MinutesIn(v.Week) > 0 || plan.MinutesOf(v) <= Open[v.Week] - Taken[v.Week] : StandsIn(trailer, v.Week) || Taken[v.Week] + Proposed[v.Week] - before.MinutesIn(v.Week) + plan.MinutesOf(v) <= Open[v.Week]);
             return fits ? ((plan.Cost - before.Cost) / (double)Math.Max(1, minutes), plan) : (double.MaxValue, null);
         }
 

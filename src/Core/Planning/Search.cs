@@ -12,8 +12,8 @@ internal sealed class Search
 
     // How long the bill is split for and how often its plans are looked at; a case is hard while its gap is wider than half a
     // percent, and a plan worth searching on when it is within three of the best. Set by what "tinker bench plan" showed.
-    private const int Steps = 60, Every = 5, Rounds = 3;
-    private const double NearEnough = 0.995, Near = 1.03;
+    private const int Steps = 60, Every = 5, Rounds = 2, MostImproved = 5;
+    private const double NearEnough = 0.995, Near = 1.02;
 
     // How far the first plans count on others to share the bill: alone, halved, nearly free.
     private static readonly double[] Trusts = [1, 0.45, 0.15];
@@ -77,7 +77,7 @@ internal sealed class Search
                 {
                     Lay(offered);
                     Descend(all);
-                    if (on > 0 && cost < least * Near && seen.Add(FormattableString.Invariant($"{cost:F4}")))
+                    if (on > 0 && cost < least * Near && seen.Count < MostImproved && seen.Add(FormattableString.Invariant($"{cost:F4}")))
                     {
                         Improve();
                     }

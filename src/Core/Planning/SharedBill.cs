@@ -34,9 +34,14 @@ public static class SharedBill
         private readonly bool[][] comes;
         private readonly double[] shares;
         private readonly double[] sorted;
+        private readonly bool remembering;
+        private readonly bool[] visited;
 
-        internal Split(Terms terms)
+        /// <param name="terms">What is planned.</param>
+        /// <param name="remembering">Whether it keeps track of who came when, for branching.</param>
+        internal Split(Terms terms, bool remembering = false)
         {
+            this.remembering = remembering;
             this.terms = terms;
             weeks = terms.Weeks;
             room = new Unit.Room(weeks);
@@ -44,6 +49,7 @@ public static class SharedBill
             comes = [.. terms.Units.Select(_ => new bool[weeks])];
             shares = new double[terms.Units.Length];
             sorted = new double[terms.Units.Length];
+            visited = new bool[weeks];
             Users = [.. Enumerable.Range(0, terms.ItemCost.Length).Select(i => Enumerable.Range(0, terms.Units.Length).Where(u => terms.Items[u].Contains(i)).ToArray())];
             Share = [.. Users.Select(u => new double[u.Length * weeks])];
             Wanted = [.. Users.Select(u => new double[u.Length * weeks])];
@@ -168,6 +174,25 @@ public static class SharedBill
             }
 
             Plans = plans;
+            Array.Clear(visited);
+            foreach (int[] plan in plans)
+            {
+                foreach (int week in plan)
+                {
+                    visited[week] = true;
+                }
+            }
+
+            if (remembering)
+            {
+                Remember(plans);
+            }
+
+            return bound;
+        }
+
+        private void Remember(int[][] plans)
+        {
             foreach (double[] wanted in Wanted)
             {
                 for (int i = 0; i < wanted.Length; i++)
@@ -186,8 +211,6 @@ public static class SharedBill
                     }
                 }
             }
-
-            return bound;
         }
 
         // The squared length of the step that would make users of an item agree on its weeks.
@@ -199,6 +222,11 @@ public static class SharedBill
                 int n = Users[item].Length;
                 for (int week = 0; week < weeks && n > 1; week++)
                 {
+                    if (!visited[week])
+                    {
+                        continue;
+                    }
+
                     int come = Coming(item, week);
                     length += Fixed[item, week] != 0 ? 0 : come * (1 - (come / (double)n));
                 }
@@ -225,6 +253,11 @@ public static class SharedBill
                 int[] users = Users[item];
                 for (int week = 0; week < weeks && users.Length > 1; week++)
                 {
+                    if (!visited[week])
+                    {
+                        continue;
+                    }
+
                     int come = Coming(item, week);
                     if (come == 0 || come == users.Length || Fixed[item, week] != 0)
                     {

@@ -67,8 +67,8 @@ internal sealed record PlanDraft(PlanningProblem Problem, Terms Terms, int[][] U
 /// <param name="costs">What is reckoned with.</param>
 public sealed class TrailerPlanner(DateOnly today, int weeks, PlanCosts costs)
 {
-    /// <summary>Weeks planned: a year to show and half a year beyond, so that the year's end does not look like the end of the world.</summary>
-    public const int UsualWeeks = 78;
+    /// <summary>Weeks planned: a year to show and a quarter beyond, so that the year's end does not look like the end of the world.</summary>
+    public const int UsualWeeks = 65;
 
     /// <summary>The Monday that week 0 begins on.</summary>
     public DateOnly First { get; } = Planning.Weeks.Monday(today);

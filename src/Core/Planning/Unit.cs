@@ -1,4 +1,6 @@
-using System.Numerics;
+using System.Runtime.CompilerServices;
+using System.Runtime.InteropServices;
+using System.Runtime.Intrinsics;
 
 namespace SturdyTinker.Core.Planning;
 
@@ -49,7 +51,7 @@ internal sealed class Unit
         }
 
         Open = [.. Enumerable.Range(0, weeks).Where(w => !shut[w])];
-        gapBack = new double[weeks + Vector<double>.Count];
+        gapBack = new double[weeks + Vector256<double>.Count];
         Array.Fill(gapBack, Terms.Never);
         for (int week = 0; week < weeks; week++)
         {
@@ -165,24 +167,21 @@ internal sealed class Unit
         }
 
         Array.Fill(best, Terms.Never);
+        ref double start = ref MemoryMarshal.GetArrayDataReference(best);
         cost = MayRest ? 0 : Terms.Never;
         int end = -1;
         foreach (int week in Open)
         {
-            Vector<double> least = new(first[week]);
-            int offset = weeks - 1 - week;
-            for (int j = 0; j < week; j += Vector<double>.Count)
+            // Both lists are padded by a vector's length, so the last step reads nothing that is not theirs. Nothing in them is NaN.
+            Vector256<double> least = Vector256.Create(first[week]);
+            ref double gaps = ref Unsafe.Add(ref MemoryMarshal.GetArrayDataReference(gapBack), weeks - 1 - week);
+            for (int j = 0; j < week; j += Vector256<double>.Count)
             {
-                least = Vector.Min(least, new Vector<double>(best, j) + new Vector<double>(gapBack, offset + j));
+                least = Vector256.MinNative(least, Vector256.LoadUnsafe(ref start, (nuint)j) + Vector256.LoadUnsafe(ref gaps, (nuint)j));
             }
 
-            double lowest = least[0];
-            for (int k = 1; k < Vector<double>.Count; k++)
-            {
-                lowest = Math.Min(lowest, least[k]);
-            }
-
-            best[week] = lowest + price[week];
+            Vector128<double> half = Vector128.MinNative(least.GetLower(), least.GetUpper());
+            best[week] = Math.Min(half.ToScalar(), half.GetElement(1)) + price[week];
             if (last[week] && best[week] < cost)
             {
                 cost = best[week];
@@ -231,7 +230,7 @@ internal sealed class Unit
     /// <summary>Room for <see cref="Cheapest"/>, kept by whoever asks often.</summary>
     internal sealed class Room(int weeks)
     {
-        internal double[] Best { get; } = new double[weeks + Vector<double>.Count];
+        internal double[] Best { get; } = new double[weeks + Vector256<double>.Count];
 
         internal double[] Price { get; } = new double[weeks];
 

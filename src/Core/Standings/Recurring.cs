@@ -48,6 +48,12 @@ internal static class Recurring
                 continue;
             }
 
+            if (interval.Months >= Interval.MostMonths && !record.Usage.Knows)
+            {
+                // Distance alone decides, and nobody knows any.
+                continue;
+            }
+
             if (rule.EverySecond(gear, record.Context.Schools))
             {
                 interval = interval with { Months = Math.Min(Interval.MostMonths, interval.Months * 2), Distance = interval.Distance is { } road ? road * 2 : null };

@@ -53,7 +53,7 @@ internal sealed record RowTaken(RowFate Fate, IReadOnlyList<string> Changes)
 }
 
 /// <summary>A table looked at, or taken in.</summary>
-/// <param name="Kind">"trailers" or "customers".</param>
+/// <param name="Kind">"trailers", "customers" or "road".</param>
 /// <param name="Applied">Whether the good rows are saved.</param>
 /// <param name="Rows">Row by row.</param>
 public sealed record TableAnswer(string Kind, bool Applied, IReadOnlyList<RowAnswer> Rows);
@@ -78,6 +78,7 @@ internal static class Tables
     {
         ledger.MapGet("/tables/trailers.csv", TrailersOutAsync).Produces<string>(200, "text/csv");
         ledger.MapGet("/tables/customers.csv", CustomersOutAsync).Produces<string>(200, "text/csv");
+        ledger.MapGet("/tables/road.csv", async (ShopFile file) => AsFile("road", await RoadAsync(file))).Produces<string>(200, "text/csv");
         ledger.MapPost("/tables", InAsync).Accepts<string>("text/csv");
     }
 
@@ -101,6 +102,16 @@ internal static class Tables
     {
         List<Customer> customers = await file.Customers.AsNoTracking().OrderBy(c => c.Name).ToListAsync();
         return Write(CustomerRows.Columns, customers.Select(CustomerRows.Write));
+    }
+
+    /// <summary>Every reading, trip and immersion as a table.</summary>
+    internal static async Task<byte[]> RoadAsync(ShopFile file)
+    {
+        var rows = await (from entry in file.MeterEntries.AsNoTracking()
+                          join trailer in file.Trailers on entry.TrailerId equals trailer.Id
+                          orderby trailer.Tag, entry.On, entry.At
+                          select new { trailer.Tag, entry }).ToListAsync();
+        return Write(RoadRows.Columns, rows.Select(r => RoadRows.Write(r.Tag, r.entry)));
     }
 
     /// <summary>A table as CSV (RFC 4180), UTF-8.</summary>
@@ -129,18 +140,17 @@ internal static class Tables
     // Looking and taking in run the same code in one transaction; looking rolls it back.
     private static async Task<Ok<TableAnswer>> InAsync(HttpRequest request, ShopFile file, Clock clock, Worker worker, bool? apply)
     {
-        _ = worker;
         string text = await TableText.ReadAsync(request);
         using CsvReader csv = new(new StringReader(text), In);
         csv.Read();
         csv.ReadHeader();
         HashSet<string> header = [.. csv.HeaderRecord!.Select(h => h.Trim().ToLowerInvariant())];
-        (string kind, IReadOnlyList<string> needed) = header.Contains("tag") ? ("trailers", TrailerRows.Needed) : ("customers", CustomerRows.Needed);
+        (string kind, IReadOnlyList<string> needed) = header.Contains("tag") && header.Contains("figure") ? ("road", RoadRows.Needed) : header.Contains("tag") ? ("trailers", TrailerRows.Needed) : ("customers", CustomerRows.Needed);
         if (needed.Where(c => !header.Contains(c)).ToList() is { Count: > 0 } missing)
         {
             throw Refusal.Field("", header.Contains("tag") || header.Contains("customer")
                 ? $"The heading has no column {string.Join(", ", missing)}. A table of {kind} needs {string.Join(", ", needed)}."
-                : $"The first line is no heading that we know. A table of trailers needs {string.Join(", ", TrailerRows.Needed)}; a table of customers needs {string.Join(", ", CustomerRows.Needed)}.");
+                : $"The first line is no heading that we know. A table of trailers needs {string.Join(", ", TrailerRows.Needed)}; a table of customers needs {string.Join(", ", CustomerRows.Needed)}; a table of readings and trips needs {string.Join(", ", RoadRows.Needed)}.");
         }
 
         await using var transaction = await file.Database.BeginTransactionAsync();
@@ -153,14 +163,14 @@ internal static class Tables
         {
             string Cell(string column) => csv.TryGetField(column.ToUpperInvariant(), out string? cell) ? cell ?? "" : "";
             int line = csv.Context.Parser!.RawRow - csv.Context.Parser.RawRecord.TrimEnd('\r', '\n').Count(c => c == '\n');
-            string what = kind == "trailers" ? Cell("tag") : Cell("customer");
+            string what = kind == "customers" ? Cell("customer") : kind == "trailers" ? Cell("tag") : $"{Cell("tag")} {Cell("on")} {Cell("kind")} {Cell("figure")}";
             if (what.Length > 0 && !seen.Add(what))
             {
                 rows.Add(new RowAnswer(line, RowFate.Refuse, what, [new("", $"{what} stands in an earlier row of this file.")], []));
                 continue;
             }
 
-            rows.Add(await RowAsync(file, line, what, () => kind == "trailers" ? TrailerRows.TakeAsync(file, Cell, clock.Today) : CustomerRows.TakeAsync(file, Cell, clock.Today)));
+            rows.Add(await RowAsync(file, line, what, () => kind == "road" ? RoadRows.TakeAsync(file, Cell, clock, worker) : kind == "trailers" ? TrailerRows.TakeAsync(file, Cell, clock.Today) : CustomerRows.TakeAsync(file, Cell, clock.Today)));
         }
 
         if (apply == true)

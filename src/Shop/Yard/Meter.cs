@@ -36,11 +36,15 @@ internal static class Meter
     internal static async Task AddAsync(ShopFile file, Guid trailerId, Guid entryId, MeterDraft draft, Clock clock, Worker worker, string at)
     {
         Checks.Id(entryId);
-        if (await file.MeterEntries.AnyAsync(m => m.Id == entryId))
+        if (!await file.MeterEntries.AnyAsync(m => m.Id == entryId))
         {
-            return;
+            await WriteAsync(file, trailerId, entryId, draft, clock, worker, at);
         }
+    }
 
+    /// <summary>Checks an entry that is not there yet and adds it to the change set.</summary>
+    internal static async Task WriteAsync(ShopFile file, Guid trailerId, Guid entryId, MeterDraft draft, Clock clock, Worker worker, string at)
+    {
         Checks checks = new();
         bool wet = draft.Kind == MeterEntryKind.Immersion;
         int times = 0;

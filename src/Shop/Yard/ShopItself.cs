@@ -85,7 +85,7 @@ internal static class ShopItself
     private static async Task<Ok<ShopAnswer>> PutPersonAsync(Guid id, PersonEdit edit, ShopFile file, Clock clock, HttpContext context)
     {
         Checks.Id(id);
-        if (await file.People.AnyAsync())
+        if (await file.People.AnyAsync(p => p.Active))
         {
             await Worker.BindAsync(context, null!);
         }

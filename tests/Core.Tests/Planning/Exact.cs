@@ -18,7 +18,7 @@ internal sealed class Exact
     {
         this.terms = terms;
         this.mostNodes = mostNodes;
-        split = new SharedBill.Split(terms);
+        split = new SharedBill.Split(terms, remembering: true);
         best = known;
     }
 

@@ -103,7 +103,7 @@ export default function Tables() {
             <Section>
               <div role="status">
                 <h2>
-                  {table.applied ? "Taken in: " : `${table.rows.length} ${table.kind}: `}
+                  {table.applied ? "Taken in: " : `${table.rows.length} ${table.kind === "road" ? "readings and trips" : table.kind}: `}
                   {(["add", "change", "same", "refuse"] as const)
                     .filter((f) => count(f) > 0)
                     .map((f) => `${count(f)} ${(table.applied ? PAST : FATE)[f]}`)
@@ -128,7 +128,7 @@ export default function Tables() {
                 <thead>
                   <tr>
                     <th>Line</th>
-                    <th>{table.kind === "trailers" ? "Tag" : "Customer"}</th>
+                    <th>{table.kind === "customers" ? "Customer" : "Tag"}</th>
                     <th>What happens</th>
                   </tr>
                 </thead>
@@ -170,6 +170,9 @@ export default function Tables() {
           <Row>
             <Out href="/api/ledger/tables/trailers.csv" download>
               Trailers
+            </Out>
+            <Out href="/api/ledger/tables/road.csv" download>
+              Readings and trips
             </Out>
             <Out href="/api/ledger/tables/customers.csv" download>
               Customers
