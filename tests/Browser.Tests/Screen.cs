@@ -148,6 +148,21 @@ public sealed class Screen : IDisposable
         }
     }
 
+    /// <summary>Drags the middle of an element sideways, as with a mouse, in steps; the button is let go only when told.</summary>
+    public void Drag(IWebElement what, int right, bool letGo = true)
+    {
+        Actions actions = new Actions(driver).MoveToElement(what).ClickAndHold();
+        for (int step = 1; step <= 4; step++)
+        {
+            actions.MoveByOffset(right / 4, 0);
+        }
+
+        (letGo ? actions.Release() : actions).Perform();
+    }
+
+    /// <summary>Lets the mouse button go.</summary>
+    public void LetGo() => new Actions(driver).Release().Perform();
+
     /// <summary>Enter held down so long that the keyboard repeats it, every 40 milliseconds.</summary>
     public void HoldEnter(int repeats)
     {

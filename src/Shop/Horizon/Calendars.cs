@@ -98,7 +98,7 @@ internal static class Calendars
                                && (feed.Kind != FeedKind.Customer || trailer.CustomerId == feed.Of)
                            orderby booking.Day, booking.Id
                            select new { booking, trailer.Tag, trailer.Name, Customer = customer.Name }).ToListAsync();
-        string shop = (await file.Settings.AsNoTracking().FirstOrDefaultAsync())?.Name is { Length: > 0 } name ? name : "the workshop";
+        string shop = (await file.Settings.AsNoTracking().SingleOrDefaultAsync(s => s.Id == ShopSettings.TheOne))?.Name is { Length: > 0 } name ? name : "the workshop";
         Calendar calendar = new() { ProductId = "-//Sturdy Tinker//Horizon//EN", Method = CalendarMethods.Publish };
         calendar.AddProperty("X-WR-CALNAME", $"Trailers at {shop}");
         foreach (var one in found)

@@ -40,7 +40,7 @@ public sealed class ShopPlanTests
     [Fact]
     public void A_repack_is_pulled_forward_to_ride_with_a_spring_job_and_says_what_that_saves()
     {
-        TrailerCase trailer = new(Guid.CreateVersion7(), [Due("spring", Today.AddDays(7), 2_000, "axle-1-left-spring", "axle-1-right-spring"), Due("bearing-repack", Today.AddDays(56), 364, [.. Places.WheelEndsOf(Gears.Tandem).Select(p => p.Code)])], Tandem);
+        TrailerCase trailer = new(Guid.CreateVersion7(), [Due("spring", Today.AddDays(7), 2_000, "axle-1-left-spring", "axle-1-right-spring") with { LateWeight = 2_000_000 }, Due("bearing-repack", Today.AddDays(56), 364, [.. Places.WheelEndsOf(Gears.Tandem).Select(p => p.Code)])], Tandem);
         ProposedVisit visit = Planner().Plan(trailer, []).Visits[0];
         Assert.Equal(2, visit.Tasks.Count);
         TaskInVisit repack = visit.Tasks.Single(t => t.Due.Job == "bearing-repack");

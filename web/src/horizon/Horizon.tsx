@@ -119,7 +119,7 @@ interface Aim {
 
 /** The horizon: the year to come, a trailer a line, and the bays filling up below. */
 export default function Horizon() {
-  const [search, setSearch] = useState("");
+  const [search, setSearch] = useState(() => new URLSearchParams(window.location.search).get("find") ?? "");
   const [customer, setCustomer] = useState("");
   const [axles, setAxles] = useState<"" | "1" | "2" | "3">("");
   const [overdue, setOverdue] = useState(false);

@@ -103,7 +103,9 @@ export default function Tables() {
             <Section>
               <div role="status">
                 <h2>
-                  {table.applied ? "Taken in: " : `${table.rows.length} ${table.kind === "road" ? "readings and trips" : table.kind}: `}
+                  {table.applied
+                    ? "Taken in: "
+                    : `${table.rows.length} ${table.kind === "road" ? "readings and trips" : table.kind}: `}
                   {(["add", "change", "same", "refuse"] as const)
                     .filter((f) => count(f) > 0)
                     .map((f) => `${count(f)} ${(table.applied ? PAST : FATE)[f]}`)

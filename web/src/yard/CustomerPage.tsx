@@ -91,6 +91,9 @@ function Contact({ customer }: { customer: Schemas["CustomerAnswer"] }) {
       }}
     >
       <Stack>
+        <Link href={`/yard/customers/${customer.id}/planning`}>
+          When a trailer can’t be spared, and how often
+        </Link>
         <TextField
           label="Name"
           value={edit.name}

@@ -36,6 +36,7 @@ export function MeterPanel({ trailer }: { trailer: Schemas["TrailerAnswer"] }) {
   const [on, setOn] = useState("");
   const [planned, setPlanned] = useState(false);
   const [fresh, setFresh] = useState(false);
+  const [wet, setWet] = useState(false);
   const day = on || house.data?.today || "";
 
   const settle = async (now: Schemas["TrailerAnswer"]) => {
@@ -48,7 +49,12 @@ export function MeterPanel({ trailer }: { trailer: Schemas["TrailerAnswer"] }) {
       answer(
         shop.PUT("/api/yard/trailers/{id}/meter/{entryId}", {
           params: { path: { ...path, entryId: id } },
-          body: { kind: trips || planned ? "trip" : "reading", on: day, typed, startsNewMeter: fresh },
+          body: {
+            kind: wet ? "immersion" : trips || planned ? "trip" : "reading",
+            on: day,
+            typed,
+            startsNewMeter: fresh && !wet,
+          },
         }),
       ),
     onSuccess: async (now) => {
@@ -81,13 +87,15 @@ export function MeterPanel({ trailer }: { trailer: Schemas["TrailerAnswer"] }) {
               <Row $gap={12}>
                 <b>{e.read}</b>
                 <Quiet>
-                  {e.kind === "trip"
-                    ? house.data && e.on > house.data.today
-                      ? "trip planned "
-                      : "trip "
-                    : e.startsNewMeter
-                      ? "new meter "
-                      : ""}
+                  {e.kind === "immersion"
+                    ? ""
+                    : e.kind === "trip"
+                      ? house.data && e.on > house.data.today
+                        ? "trip planned "
+                        : "trip "
+                      : e.startsNewMeter
+                        ? "new meter "
+                        : ""}
                   {dayInWords(e.on)}
                 </Quiet>
                 {e.id === newest && (
@@ -101,15 +109,23 @@ export function MeterPanel({ trailer }: { trailer: Schemas["TrailerAnswer"] }) {
         </Lines>
       )}
       <Problem of={takeBack.error} />
-      {trailer.meter !== "none" &&
-        (adding ? (
-          <form
-            onSubmit={(e) => {
-              e.preventDefault();
-              add.mutate();
-            }}
-          >
-            <Stack>
+      {adding ? (
+        <form
+          onSubmit={(e) => {
+            e.preventDefault();
+            add.mutate();
+          }}
+        >
+          <Stack>
+            {wet ? (
+              <TextField
+                label="Times under water that day"
+                value={typed}
+                onChange={setTyped}
+                inputMode="numeric"
+                problem={refused?.field("/typed")}
+              />
+            ) : (
               <MeasureField
                 label={trips || planned ? "The trip’s distance" : "The meter shows"}
                 value={typed}
@@ -118,39 +134,52 @@ export function MeterPanel({ trailer }: { trailer: Schemas["TrailerAnswer"] }) {
                 example={trips || planned ? "240 mi" : "12,480"}
                 problem={refused?.field("/typed")}
               />
-              <TextField
-                label={trips || planned ? "The trip’s last day" : "Read on"}
-                type="date"
-                value={day}
-                onChange={setOn}
-                problem={refused?.field("/on")}
-              />
-              {!trips && (
-                <Tick checked={planned} onChange={setPlanned}>
-                  a trip to come, not a reading
-                </Tick>
-              )}
-              {(refused?.field("/typed") || fresh) && !trips && (
-                <Tick checked={fresh} onChange={setFresh}>
-                  a new meter starts here
-                </Tick>
-              )}
-              {refused && refused.fields.length === 0 && <Problem of={refused} />}
-              <Row>
-                <Button type="submit" isDisabled={add.isPending}>
-                  Write it down
-                </Button>
-                <TextButton onPress={() => setAdding(false)}>leave it</TextButton>
-              </Row>
-            </Stack>
-          </form>
-        ) : (
-          <div>
-            <TextButton onPress={() => setAdding(true)}>
-              {trips ? "Write down a trip" : "Write down a reading or a trip"}
-            </TextButton>
-          </div>
-        ))}
+            )}
+            <TextField
+              label={wet ? "The day" : trips || planned ? "The trip’s last day" : "Read on"}
+              type="date"
+              value={day}
+              onChange={setOn}
+              problem={refused?.field("/on")}
+            />
+            <Tick checked={wet} onChange={setWet}>
+              hubs under water at a launch ramp
+            </Tick>
+            {!trips && !wet && (
+              <Tick checked={planned} onChange={setPlanned}>
+                a trip to come, not a reading
+              </Tick>
+            )}
+            {(refused?.field("/typed") || fresh) && !trips && (
+              <Tick checked={fresh} onChange={setFresh}>
+                a new meter starts here
+              </Tick>
+            )}
+            {refused && refused.fields.length === 0 && <Problem of={refused} />}
+            <Row>
+              <Button type="submit" isDisabled={add.isPending}>
+                Write it down
+              </Button>
+              <TextButton onPress={() => setAdding(false)}>leave it</TextButton>
+            </Row>
+          </Stack>
+        </form>
+      ) : (
+        <div>
+          <TextButton
+            onPress={() => {
+              setWet(trailer.meter === "none");
+              setAdding(true);
+            }}
+          >
+            {trailer.meter === "none"
+              ? "Write down a launch"
+              : trips
+                ? "Write down a trip"
+                : "Write down a reading or a trip"}
+          </TextButton>
+        </div>
+      )}
     </Section>
   );
 }

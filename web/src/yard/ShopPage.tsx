@@ -21,6 +21,7 @@ export default function ShopPage() {
       <Head>
         <h1>{house.data?.name || "Your shop"}</h1>
         <Row $gap={20}>
+          <Link href="/yard/shop/planning">Hours and intervals</Link>
           <Link href="/yard/shop/limits">Limits</Link>
           <Link href="/yard/shop/parts">Parts and prices</Link>
         </Row>

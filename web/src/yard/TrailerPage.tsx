@@ -145,10 +145,29 @@ function Trailer({ trailer }: { trailer: Schemas["TrailerAnswer"] }) {
               </Lines>
             </Section>
           )}
+          {(trailer.standing.coming ?? []).length > 0 && (
+            <details>
+              <summary>Everything that falls due: {trailer.standing.coming?.length}</summary>
+              <Lines>
+                {trailer.standing.coming?.map((u) => (
+                  <li key={u.id}>
+                    <b>{u.name}</b>
+                    {u.where && `, ${u.where}`}: {dayInWords(u.on)}{" "}
+                    <Quiet>
+                      {u.early !== u.late && `(${dayInWords(u.early)} to ${dayInWords(u.late)}) `}
+                      {u.reason}
+                    </Quiet>
+                  </li>
+                ))}
+              </Lines>
+            </details>
+          )}
           <MeterPanel trailer={trailer} />
           <Row $gap={20}>
             <Link href={`/ledger/trailers/${trailer.id}`}>What was done</Link>
             <Link href={`/ledger/trailers/${trailer.id}/wear`}>How it wears</Link>
+            <Link href={`/horizon?find=${encodeURIComponent(trailer.tag)}`}>Its year on the horizon</Link>
+            <Link href={`/yard/trailers/${trailer.id}/planning`}>How it is used, and how often</Link>
             <Link href={`/yard/trailers/${trailer.id}/edit`}>Change the description</Link>
           </Row>
         </Stack>

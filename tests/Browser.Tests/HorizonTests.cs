@@ -1,0 +1,121 @@
+using System.Globalization;
+using System.Text;
+using OpenQA.Selenium;
+using Xunit;
+
+namespace SturdyTinker.Browser.Tests;
+
+/// <summary>The horizon by keyboard and by mouse.</summary>
+public sealed class HorizonTests
+{
+    private const string Tab = "[data-visit^='G-40 ']";
+
+    private static async Task<(RunningShop, Screen)> OnItAsync()
+    {
+        (RunningShop shop, Screen screen) = await Screen.OnTheDemoAsync();
+        screen.Open("/horizon?find=G-40");
+        screen.Find(Tab);
+        return (shop, screen);
+    }
+
+    private static string[] Weeks(Screen screen) => [.. screen.All(Tab).Select(t => t.GetAttribute("data-visit")!)];
+
+    [Fact]
+    public async Task A_visit_is_moved_held_merged_and_undone_by_keyboard_alone()
+    {
+        (RunningShop shop, Screen screen) = await OnItAsync();
+        using (shop)
+        using (screen)
+        {
+            string[] before = Weeks(screen);
+            screen.TabTo("the second visit", e => e.TagName == "button" && e.GetAttribute("data-visit") == before[1], 200);
+            screen.Press(Keys.ArrowRight, Keys.ArrowRight);
+            screen.WaitUntil(() => screen.TextOf("[role=status]").Contains("Costs", StringComparison.Ordinal), "what it would cost");
+            Assert.Equal(before, Weeks(screen));
+            screen.Press(Keys.Escape);
+            screen.WaitUntil(() => !screen.Text.Contains("Do it", StringComparison.Ordinal), "the aim to go");
+            screen.Press(Keys.ArrowRight, Keys.ArrowRight);
+            screen.WaitUntil(() => screen.TextOf("[role=status]").Contains("Costs", StringComparison.Ordinal), "what it would cost");
+            screen.Press(Keys.Enter);
+            screen.WaitUntil(() => screen.All("button").Any(b => b.Text == "Undo") && !Weeks(screen).SequenceEqual(before), "the visit to move");
+            string moved = DateOnly.Parse(before[1].Split(' ')[1], CultureInfo.InvariantCulture).AddDays(14).ToString("yyyy-MM-dd", CultureInfo.InvariantCulture);
+            Assert.Contains($"G-40 {moved}", Weeks(screen));
+            screen.TabTo("undo", e => e.TagName == "button" && e.Text == "Undo", 200);
+            screen.Press(Keys.Enter);
+            screen.WaitUntil(() => Weeks(screen).SequenceEqual(before), "everything as before");
+
+            // Held where it is, then merged with the one before, and that undone.
+            screen.TabTo("the second visit", e => e.TagName == "button" && e.GetAttribute("data-visit") == before[1], 200);
+            screen.Press("p");
+            screen.WaitUntil(() => screen.Find($"[data-visit='{before[1]}']").Text.Contains('▾', StringComparison.Ordinal), "its pin");
+            screen.TabTo("the second visit", e => e.TagName == "button" && e.GetAttribute("data-visit") == before[1], 200);
+            screen.Press("b");
+            screen.WaitUntil(() => screen.TextOf("[role=status]").Contains("Costs", StringComparison.Ordinal), "what merging costs");
+            screen.Press(Keys.Enter);
+            screen.WaitUntil(() => !Weeks(screen).Contains(before[1]), "the visit to be merged");
+            screen.TabTo("undo", e => e.TagName == "button" && e.Text == "Undo", 200);
+            screen.Press(Keys.Enter);
+            screen.WaitUntil(() => Weeks(screen).SequenceEqual(before), "everything as before");
+        }
+    }
+
+    [Fact]
+    public async Task A_visit_is_dragged_accepted_and_undone_by_mouse()
+    {
+        (RunningShop shop, Screen screen) = await OnItAsync();
+        using (shop)
+        using (screen)
+        {
+            string[] before = Weeks(screen);
+            screen.Drag(screen.Find($"[data-visit='{before[1]}']"), 17 * 4, letGo: false);
+            screen.WaitUntil(() => screen.TextOf("[role=status]").Contains("Costs", StringComparison.Ordinal), "what it would cost, before letting go");
+            Assert.Equal(before, Weeks(screen));
+            screen.LetGo();
+            screen.WaitUntil(() => screen.All("button").Any(b => b.Text == "Undo") && !Weeks(screen).SequenceEqual(before), "the visit to move");
+            screen.Touch(screen.Words("Undo"));
+            screen.WaitUntil(() => Weeks(screen).SequenceEqual(before), "everything as before");
+
+            // The customer says yes: it has a day, and its reminder can be read.
+            screen.Touch(screen.Find($"[data-visit='{before[1]}']"));
+            screen.Sees("Proposed.");
+            screen.Touch(screen.Words("Somebody calls"));
+            screen.Sees("The best day.");
+            screen.Touch(screen.All("form button[type=submit]").First(b => b.Text == "Accept"));
+            screen.Sees("Accepted.");
+            screen.Touch(screen.Words("Remind the customer"));
+            screen.WaitUntil(() => screen.Field("Words").GetAttribute("value")!.Contains("What we will do:", StringComparison.Ordinal), "the reminder's words");
+            screen.Touch(screen.Words("Undo"));
+            screen.WaitUntil(() => !screen.Text.Contains("Accepted.", StringComparison.Ordinal), "the visit to be a proposal again");
+        }
+    }
+
+    [Fact]
+    public async Task A_year_of_three_hundred_trailers_scrolls_and_only_what_is_seen_is_drawn()
+    {
+        using RunningShop shop = RunningShop.Empty();
+        Guid person = Guid.CreateVersion7();
+        await shop.SendAsync(HttpMethod.Put, $"/api/yard/people/{person}", new { name = "Ines Marrow", active = true });
+        shop.Http.DefaultRequestHeaders.Add("Tinker-Person", person.ToString());
+        StringBuilder table = new("tag,customer,axles,rating_lb,last_repack\r\n");
+        for (int i = 0; i < 300; i++)
+        {
+            table.Append(CultureInfo.InvariantCulture, $"T-{i:000},Customer {i % 9},{1 + (i % 3)},{(i % 2 == 0 ? 3500 : 6000)},{DateTime.Today.AddDays(-30 - i):yyyy-MM-dd}\r\n");
+        }
+
+        (await shop.Http.PostAsync("/api/ledger/tables?apply=true", new StringContent(table.ToString(), Encoding.UTF8, "text/csv"))).EnsureSuccessStatusCode();
+        using Screen screen = new(shop.Address);
+        screen.Open("/horizon");
+        screen.Sees("300 of 300 trailers");
+        HashSet<string> seen = [];
+        for (int i = 0; i < 80 && seen.Count < 300; i++)
+        {
+            screen.Run("document.querySelector('[data-testid=horizon]').scrollTop += 300");
+            screen.WaitUntil(() => screen.All("[role=listitem]").All(l => l.Text.Length > 0), "the lines to be drawn");
+            Assert.InRange(screen.All("[role=listitem]").Count, 4, 25);
+            seen.UnionWith(((IEnumerable<object>)screen.Run("return [...document.querySelectorAll('[role=listitem] a')].map(a => a.textContent)")!).Cast<string>());
+        }
+
+        Assert.Equal(300, seen.Count);
+        screen.Accessible();
+    }
+}
