@@ -265,7 +265,7 @@ public static class DemoShop
     }
 
     private static List<JobAt> Ends(string written, RunningGear gear) =>
-        [.. (written.Length > 0 ? written.Split(' ') : Places.WheelEndsOf(gear).Select(p => p.Code)).Select(e => new JobAt(Catalogue.BearingRepack.Code, e))];
+        written == DemoTrailers.NoEnd ? [] : [.. (written.Length > 0 ? written.Split(' ') : Places.WheelEndsOf(gear).Select(p => p.Code)).Select(e => new JobAt(Catalogue.BearingRepack.Code, e))];
 
     private static DateOnly Weekday(DateOnly day) => day.DayOfWeek switch
     {

@@ -5,7 +5,7 @@ namespace SturdyTinker.Demo;
 
 /// <summary>A past visit of a demo trailer.</summary>
 /// <param name="DaysAgo">How long ago.</param>
-/// <param name="Ends">Wheel ends repacked, separated by blanks; empty for all.</param>
+/// <param name="Ends">Wheel ends repacked, separated by blanks; empty for all, "none" for none.</param>
 /// <param name="Seen">What was seen.</param>
 internal sealed record PastVisit(int DaysAgo, string Ends = "", params Seen[] Seen)
 {
@@ -48,6 +48,9 @@ internal static class DemoTrailers
 {
     private const string Inspected = "wear-inspection@trailer";
 
+    /// <summary>No wheel end repacked.</summary>
+    internal const string NoEnd = "none";
+
     internal const string Puppets = "Lanternfold Puppet Theatre";
     internal const string Gliders = "Skaldale Glider Club";
     internal const string Library = "Quillmere County Mobile Library";
@@ -69,7 +72,7 @@ internal static class DemoTrailers
         new("P-09", "Seating wagon", Puppets, Usual(2, 7_000) with { Suspension = SuspensionKind.SlipperSprings }, MeterKind.Trips, 150, 0.9, new PastVisit(480), new PastVisit(120) { Also = "bushings-and-bolts@left bushings-and-bolts@right" }),
         new("P-11", "Puppet and light chests", Puppets, Usual(1, 3_500) with { Suspension = SuspensionKind.Torsion, Spindle = SpindleKind.TorsionArm, Lubrication = Lubrication.GreasableSpindle }, MeterKind.Trips, 150, 0.9, new PastVisit(410), new PastVisit(45)),
         new("G-31", "Glider, two-seat", Gliders, Usual(1, 2_800) with { Brake = BrakeKind.HydraulicDrum, BrakeSize = Size(8, 1.5m) }, MeterKind.Estimate, 45, 0.3, new PastVisit(395, "", new Seen("axle-1-right", "bearing-smooth"))),
-        new("G-32", "Glider, single-seat", Gliders, Usual(1, 2_000), MeterKind.None, 30, 0.2, new PastVisit(330)),
+        new("G-32", "Glider, single-seat", Gliders, Usual(1, 2_000), MeterKind.None, 30, 0.2, new PastVisit(308), new PastVisit(12, NoEnd, new Seen("axle-1-left-spring", "spring-flat", "Left side an inch low since the field landing.")) { Also = Inspected }),
         new("G-33", "Glider, single-seat, club spare", Gliders, Usual(1, 2_000) with { Suspension = SuspensionKind.Torsion, Spindle = SpindleKind.TorsionArm, NutRetention = NutRetention.TangWasher }, MeterKind.None, 0, 0),
         new("G-40", "Winch, two-drum", Gliders, Usual(2, 3_500) with { Brake = BrakeKind.HydraulicDisc, BrakeSize = Size(10, 0), NutRetention = NutRetention.RetainerClip }, MeterKind.Estimate, 12, 0.4, new PastVisit(250) { Also = "pads@axle-1-left-brake pads@axle-1-right-brake" }),
         new("Q-114", "Book van, north round", Library, Usual(2, 5_200) with { Lubrication = Lubrication.GreasableSpindle }, MeterKind.HubOdometer, 265, 1, new PastVisit(590), new PastVisit(273, "", new Seen("axle-2-right", "grease-past-seal", "Pumped by the driver every month."), new Seen("axle-2-right-brake", "drum-black-ring", "Drum wiped."), new Seen("axle-2-right-brake", "lining-soaked", "Dark on the lower half. Linings of axle 2 to be renewed."), new Seen("axle-1-left", "grease-black"))
