@@ -198,12 +198,12 @@ public static class DemoShop
     }
 
     /// <summary>The hub odometers with what they last showed, a line each, for the simulated feed of readings.</summary>
-    public static async Task<IReadOnlyList<string>> MetersAsync(ShopFile file) =>
-        [.. (await (from trailer in file.Trailers.AsNoTracking()
-                    where trailer.MeterNumber != ""
-                    orderby trailer.Tag
-                    select new { trailer.MeterNumber, Last = file.MeterEntries.Where(m => m.TrailerId == trailer.Id && m.Kind == MeterEntryKind.Reading).OrderByDescending(m => m.On).Select(m => m.Distance).First() }).ToListAsync())
-            .Select(m => string.Create(CultureInfo.InvariantCulture, $"{m.MeterNumber} {m.Last.Miles:0}"))];
+    public static async Task<IReadOnlyList<string>> MetersAsync(ShopFile file)
+    {
+        List<MeterEntry> readings = await file.MeterEntries.AsNoTracking().Where(m => m.Kind == MeterEntryKind.Reading).ToListAsync();
+        return [.. (await file.Trailers.AsNoTracking().Where(t => t.MeterNumber != "").OrderBy(t => t.Tag).ToListAsync())
+            .Select(t => string.Create(CultureInfo.InvariantCulture, $"{t.MeterNumber} {readings.Where(m => m.TrailerId == t.Id).MaxBy(m => (m.On, m.At))!.Distance.Miles:0}"))];
+    }
 
     private static double Season(DateOnly day, double winterShare) => day.Month is >= 4 and <= 10 ? 1 : winterShare;
 

@@ -87,7 +87,7 @@ public sealed record HorizonAnswer(DateOnly Today, DateOnly First, IReadOnlyList
 internal static class HorizonPage
 {
     /// <summary>Weeks shown: a year.</summary>
-    internal const int WeeksShown = 53;
+    internal const int WeeksShown = 52;
 
     private const int MostLines = 200;
 

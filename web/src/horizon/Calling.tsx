@@ -159,7 +159,14 @@ function ReminderWords({ of }: { of: Schemas["ReminderWordsAnswer"] }) {
           and how long.
         </Quiet>
         <TextField label="Subject" value={subject} onChange={setSubject} />
-        <TextField label="Words" lines value={body} onChange={setBody} problem={refused?.field("/body")} />
+        <TextField
+          label="Words"
+          lines
+          rows={16}
+          value={body}
+          onChange={setBody}
+          problem={refused?.field("/body")}
+        />
         {refused && refused.fields.length === 0 && <Problem of={refused} />}
         <Row>
           <Button type="submit">Save the words</Button>

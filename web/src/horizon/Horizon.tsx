@@ -19,6 +19,8 @@ import { VisitPanel } from "./VisitPanel";
 
 const PAGE = 60;
 const HEAD = 30;
+/** Room at the right for the tab of a visit in the last week. */
+const ROOM = 34;
 
 type Draft = Schemas["DecisionDraft"];
 type Row = Schemas["HorizonLine"];
@@ -105,6 +107,13 @@ const Told = styled.div`
   font-weight: 600;
 `;
 
+const Hint = styled(Quiet)`
+  font-weight: 400;
+  @media (max-width: 640px) {
+    display: none;
+  }
+`;
+
 const LinkButton = styled(Link)<{ $main?: boolean }>`
   ${linkShape}
 `;
@@ -169,7 +178,7 @@ export default function Horizon() {
 
   const width = weekWidth(zoom);
   const count = page?.weeks.length ?? 0;
-  const whole = BEFORE + count * width;
+  const whole = BEFORE + count * width + ROOM;
   const x = useMemo(() => scale(page?.first ?? "2026-01-05", count, width), [page?.first, count, width]);
   const frame = useRef<HTMLDivElement>(null);
   // eslint-disable-next-line react-hooks/incompatible-library -- what it returns is used here and handed on nowhere
@@ -320,11 +329,11 @@ export default function Horizon() {
             <Button onPress={() => undo.mutate(made)}>Undo</Button>
           </>
         ) : (
-          <Quiet style={{ fontWeight: 400 }}>
+          <Hint>
             Drag a visit, or choose it and use ← → and Enter. P holds it, N not in this week, M and B merge it
             with the next and the one before, U undoes. A tab says the minutes that sharing saves (−), or else
             how long it takes.
-          </Quiet>
+          </Hint>
         )}
         <Problem of={tried.error ?? decide.error ?? undo.error} />
       </Told>

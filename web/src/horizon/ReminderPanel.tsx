@@ -74,7 +74,14 @@ function Words({ booking, of }: { booking: string; of: Schemas["ReminderAnswer"]
           onChange={setSubject}
           problem={refused?.field("/subject")}
         />
-        <TextField label="Words" lines value={body} onChange={setBody} problem={refused?.field("/body")} />
+        <TextField
+          label="Words"
+          lines
+          rows={12}
+          value={body}
+          onChange={setBody}
+          problem={refused?.field("/body")}
+        />
         {refused && refused.fields.length === 0 && <Problem of={refused} />}
         <Row>
           <Button type="submit" isDisabled={!of.canSend}>

@@ -63,19 +63,21 @@ interface Props extends Omit<TextFieldProps, "children" | "className" | "style">
   problem?: string | undefined;
   placeholder?: string;
   lines?: boolean;
+  /** How many lines are seen at once. */
+  rows?: number;
   /** Offered while typing. */
   offers?: readonly string[] | undefined;
   type?: "text" | "date" | "search";
 }
 
 /** A labelled text field with its hint and its problem under it. */
-export function TextField({ label, hint, problem, placeholder, lines, offers, ...field }: Props) {
+export function TextField({ label, hint, problem, placeholder, lines, rows, offers, ...field }: Props) {
   const list = useId();
   return (
     <Field {...field} isInvalid={problem !== undefined} validationBehavior="aria">
       <Label>{label}</Label>
       {lines ? (
-        <TextArea placeholder={placeholder} />
+        <TextArea placeholder={placeholder} rows={rows} />
       ) : (
         <Input placeholder={placeholder} autoComplete="off" list={offers && list} />
       )}

@@ -2,6 +2,7 @@ import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link } from "wouter";
 import { answer, type Schemas, shop, ShopProblem } from "../api/client";
+import { dayInWords } from "../api/words";
 import { Button, TextButton } from "../ui/Button";
 import { TextField, Tick } from "../ui/Fields";
 import { Head, Page, Quiet, Row, Section, Stack, Table } from "../ui/Page";
@@ -254,7 +255,7 @@ function Hours({
           onChange={(partsLeadDays) => onHours({ ...hours, partsLeadDays })}
         />
         <Small
-          label="Calling a trailer in costs"
+          label="A call-in costs"
           value={costs.callIn}
           problem={refused?.field("/costs/callIn")}
           onChange={(callIn) => onCosts({ ...costs, callIn })}
@@ -291,7 +292,8 @@ function Hours({
       </Row>
       {hours.holidays.length > 0 && (
         <Quiet>
-          {hours.holidays.length} days kept free, the next {hours.holidays[0]}.{" "}
+          {hours.holidays.length} days kept free, the next{" "}
+          {hours.holidays[0] && dayInWords(hours.holidays[0])}.{" "}
           <TextButton onPress={() => onHours({ ...hours, holidays: [] })}>Free none</TextButton>
         </Quiet>
       )}
