@@ -134,7 +134,13 @@ public static class DemoShop
             (DemoTrailers.Balloons, "Hobbin Hill 2", "Mornings only; they fly at dusk."),
             (DemoTrailers.Weeds, "Quillmere 60", "Launches daily in summer, always hubs-deep. Never in July."),
         ];
-        return told.Select((c, i) => new Customer { Id = Made(today, -DaysKept - 5 + i), Name = c.Name, Phone = c.Phone, Note = c.Note, Mail = $"{c.Name.Split(' ')[0].ToLowerInvariant()}@customers.example",
+        return told.Select((c, i) => new Customer
+        {
+            Id = Made(today, -DaysKept - 5 + i),
+            Name = c.Name,
+            Phone = c.Phone,
+            Note = c.Note,
+            Mail = $"{c.Name.Split(' ')[0].ToLowerInvariant()}@customers.example",
             Schools = c.Name == DemoTrailers.Weeds ? Launched : SchoolChoices.Defaults,
             Busy = busy.GetValueOrDefault(c.Name) ?? [],
 
