@@ -106,7 +106,8 @@ public sealed class HorizonTests
         (await shop.Http.PostAsync("/api/ledger/tables?apply=true", new StringContent(table.ToString(), Encoding.UTF8, "text/csv"))).EnsureSuccessStatusCode();
 
         // Planned from cold before anybody watches the clock.
-        await shop.GetAsync("/api/horizon?take=1");
+        using HttpClient patient = new() { BaseAddress = new Uri(shop.Address), Timeout = TimeSpan.FromMinutes(3) };
+        (await patient.GetAsync(new Uri("/api/horizon?take=1", UriKind.Relative))).EnsureSuccessStatusCode();
         using Screen screen = new(shop.Address);
         screen.Open("/horizon");
         screen.Sees("300 of 300 trailers");
