@@ -64,6 +64,17 @@ public sealed class Screen : IDisposable
     public IWebElement Words(string words) =>
         Wait(() => driver.FindElements(By.XPath($"//*[self::button or self::a or self::summary or self::label or self::option][contains(normalize-space(.), {Quote(words)})]")).FirstOrDefault(e => e.Displayed), words);
 
+    /// <summary>The button with these words and no others, waited for.</summary>
+    /// <param name="words">All of its words.</param>
+    /// <param name="last">The last one of those there are, not the first.</param>
+    public IWebElement Button(string words, bool last = false) => Wait(
+        () =>
+        {
+            IEnumerable<IWebElement> seen = driver.FindElements(By.XPath($"//button[normalize-space(.)={Quote(words)}]")).Where(e => e.Displayed);
+            return last ? seen.LastOrDefault() : seen.FirstOrDefault();
+        },
+        words);
+
     /// <summary>The field that a label with these words belongs to.</summary>
     public IWebElement Field(string label) => Wait(
         () =>

@@ -155,7 +155,8 @@ public sealed class SliceTests
         {
             if (i == done + 12)
             {
-                // The long middle is worked on another tablet; this screen follows.
+                // The long middle is worked on another tablet, once this one's last tap is answered; this screen follows.
+                screen.Sees($"step {i + 1} of {steps.Count}");
                 string near = steps[i = steps.Count - 25].GetProperty("key").GetString()!;
                 await shop.WorkToAsync(visit.GetProperty("id").GetString()!, s => s.GetProperty("key").GetString() == near);
             }
@@ -168,9 +169,9 @@ public sealed class SliceTests
                 screen.Sees("Add to this visit");
                 screen.FitsItsWidth();
                 screen.Touch(screen.Words("Write it down"), 44);
-                screen.Touch(screen.All("aside button").Last(b => b.Text == "mended in this visit"));
+                screen.Touch(screen.Button("mended in this visit", last: true));
                 screen.Field("What was done about it").SendKeys(" seal and linings");
-                screen.Touch(screen.All("main button").First(b => b.Text == "Mended"), 44);
+                screen.Touch(screen.Button("Mended"), 44);
                 screen.Sees("Mended: Renewed seal and linings");
             }
 
