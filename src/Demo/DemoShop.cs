@@ -100,21 +100,7 @@ public static class DemoShop
             DateOnly day = Enumerable.Range(0, 5).Select(next.Week.AddDays).First(d => settings.Hours.MinutesOn(d) > 0);
             Guid id = Guid.CreateVersion7(now);
             file.Decisions.Add(new Decision { Id = id, TrailerId = trailer.Id, Kind = DecisionKind.Accept, Tasks = [.. next.Tasks.Select(t => t.Due.Id)], To = day, BookingId = id, At = now, PersonId = people[0].Id });
-            file.Bookings.Add(new Booking
-            {
-                Id = id,
-                TrailerId = trailer.Id,
-                Day = day,
-                Tasks = [.. next.Tasks.Select(t => t.Due.Id)],
-                Jobs = next.Jobs,
-                What = string.Join("; ", next.Tasks.Select(t => $"{char.ToLowerInvariant(t.Due.Name[0])}{t.Due.Name[1..]}").Distinct()),
-                Why = string.Join("; ", next.Tasks.Select(t => $"{t.Due.Short} {t.Due.When}").Distinct()),
-                Minutes = next.Minutes,
-                Price = Math.Round(next.Price(settings.Costs), 0),
-                At = now,
-                ChangedAt = now,
-                PersonId = people[0].Id,
-            });
+            file.Bookings.Add(Booking.Of(id, trailerCase, [.. next.Tasks.Select(t => t.Due.Id)], day, settings.Costs, now, people[0].Id));
         }
 
         await file.SaveChangesAsync();

@@ -80,15 +80,6 @@ public static class Closings
     /// <summary>What the shop, and this trailer at its earlier visits, have taught.</summary>
     public static async Task<Learned> LearnedAsync(this ShopFile file, Guid trailerId)
     {
-        Dictionary<string, LearnedMinutes> minutes = [];
-        foreach (StepTimes times in await file.StepTimes.AsNoTracking().ToListAsync())
-        {
-            if (LearnedMinutes.Of(times.Seconds) is { } median)
-            {
-                minutes[times.Family] = median;
-            }
-        }
-
         var fitted = await (from entry in file.StepEntries.AsNoTracking()
                             join visit in file.Visits on entry.VisitId equals visit.Id
                             where visit.TrailerId == trailerId && entry.Socket != null && entry.UndoneAt == null
@@ -103,6 +94,21 @@ public static class Closings
             }
         }
 
-        return new Learned(minutes, sockets);
+        return new Learned(await file.LearnedMinutesAsync(), sockets);
+    }
+
+    /// <summary>How long steps take here, by their family, where there were enough to say.</summary>
+    public static async Task<Dictionary<string, LearnedMinutes>> LearnedMinutesAsync(this ShopFile file)
+    {
+        Dictionary<string, LearnedMinutes> minutes = [];
+        foreach (StepTimes times in await file.StepTimes.AsNoTracking().ToListAsync())
+        {
+            if (LearnedMinutes.Of(times.Seconds) is { } median)
+            {
+                minutes[times.Family] = median;
+            }
+        }
+
+        return minutes;
     }
 }

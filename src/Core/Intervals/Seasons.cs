@@ -138,14 +138,13 @@ internal static class Seasons
     }
 
     /// <summary>The usual day's metres, each season's share of it, and how many similar trailers it leans on.</summary>
-    internal static (decimal? MetresPerDay, decimal[] Shape, int Similar) Level(List<(DateOnly On, decimal Metres)> points, decimal? own, Similar? similar)
+    internal static (decimal? MetresPerDay, decimal[] Shape, int Similar) Level(SeasonRoad? road, decimal? own, Similar? similar)
     {
-        if (points.Count < 2)
+        if (road is null)
         {
             return own is null && similar is not null ? (similar.MetresPerDay, [.. similar.Shape], similar.Trailers) : (own, [.. Even], 0);
         }
 
-        SeasonRoad road = Road(points);
         decimal days = road.Days.Sum();
         decimal[] shape = days >= WholeYear || similar is null ? Shape(road) : [.. similar.Shape];
         if (similar is null || days >= UsageLine.EnoughDays)
@@ -158,34 +157,20 @@ internal static class Seasons
     }
 
     /// <summary>How unlike its months are, season aside.</summary>
-    internal static double Spread(IReadOnlyList<(DateOnly On, decimal Metres)> points, IReadOnlyList<decimal> shape)
+    /// <param name="points">One point a day.</param>
+    /// <param name="total">The running total on a day between the first and the last of them.</param>
+    /// <param name="shape">Each season's share.</param>
+    internal static double Spread(IReadOnlyList<(DateOnly On, decimal Metres)> points, Func<DateOnly, decimal> total, IReadOnlyList<decimal> shape)
     {
-        List<double> months = [];
-        if (points.Count > 2)
+        if (points.Count <= 2)
         {
-            DateOnly last = points[^1].On;
-            int next = 0;
-            for (DateOnly from = points[0].On; from.AddDays(30) <= last; from = from.AddDays(30))
-            {
-                decimal Total(DateOnly day)
-                {
-                    while (points[next].On < day)
-                    {
-                        next++;
-                    }
+            return UnknownSpread;
+        }
 
-                    if (next == 0 || points[next].On == day)
-                    {
-                        return points[next].Metres;
-                    }
-
-                    ((DateOnly a, decimal x), (DateOnly b, decimal y)) = (points[next - 1], points[next]);
-                    return x + ((y - x) * (day.DayNumber - a.DayNumber) / (b.DayNumber - a.DayNumber));
-                }
-
-                decimal before = Total(from);
-                months.Add((double)((Total(from.AddDays(30)) - before) / Math.Max(0.05m, shape[Of(from)])));
-            }
+        List<double> months = [];
+        for (DateOnly from = points[0].On; from.AddDays(30) <= points[^1].On; from = from.AddDays(30))
+        {
+            months.Add((double)((total(from.AddDays(30)) - total(from)) / Math.Max(0.05m, shape[Of(from)])));
         }
 
         if (months.Count < 3 || months.Average() <= 0)

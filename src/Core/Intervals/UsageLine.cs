@@ -22,6 +22,7 @@ public sealed class UsageLine
     private readonly List<(DateOnly On, decimal Metres)> planned;
     private readonly decimal? metresPerDay;
     private readonly decimal[] shape;
+    private readonly Lazy<double> spread;
 
     private UsageLine(MeterKind meter, List<(DateOnly On, decimal Metres)> points, List<(DateOnly On, decimal Metres)> planned, decimal? metresPerDay, DateOnly today, Similar? similar = null)
     {
@@ -29,7 +30,8 @@ public sealed class UsageLine
         this.points = points;
         this.planned = planned;
         List<(DateOnly On, decimal Metres)> days = Seasons.Daily(points);
-        (metresPerDay, shape, BySimilar) = Seasons.Level(days, metresPerDay, similar);
+        Told = days.Count < 2 ? null : Seasons.Road(days);
+        (metresPerDay, shape, BySimilar) = Seasons.Level(Told, metresPerDay, similar);
         if (points.Count == 0 && metresPerDay is not null)
         {
             // Nothing read yet: begun at nought today, carried on as similar trailers are towed.
@@ -37,8 +39,7 @@ public sealed class UsageLine
         }
 
         this.metresPerDay = metresPerDay;
-        Spread = Seasons.Spread(days, shape);
-        Told = days.Count < 2 ? null : Seasons.Road(days);
+        spread = new Lazy<double>(() => Seasons.Spread(days, day => At(day)!.Value.Metres, shape));
     }
 
     /// <summary>Trips to come, each with its last day and its metres.</summary>
@@ -48,7 +49,7 @@ public sealed class UsageLine
     public int BySimilar { get; }
 
     /// <summary>How unlike its months are, season aside: standard deviation of a month's road as a share of a usual one.</summary>
-    public double Spread { get; }
+    public double Spread => spread.Value;
 
     /// <summary>What it tells of others like it; null where it says too little.</summary>
     public SeasonRoad? Told { get; }

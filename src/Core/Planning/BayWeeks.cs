@@ -47,12 +47,7 @@ public static class BayWeeks
     /// <summary>Fits plans, each made as if its trailer were alone, into the bays.</summary>
     internal static WholePlan Fit(TrailerPlanner planner, IReadOnlyList<TrailerCase> cases, IReadOnlyList<PlanDraft> alone, OpenHours hours, IReadOnlyList<BookedTime> booked, DateOnly today)
     {
-        Bays bays = new(planner, alone, hours, booked, today);
-        for (int i = 0; i < cases.Count; i++)
-        {
-            bays.Name(i, cases[i].Id);
-        }
-
+        Bays bays = new(planner, [.. cases.Select(c => c.Id)], alone, hours, booked, today);
         HashSet<(int, int)> pinned = [];
         for (int i = 0; i < cases.Count; i++)
         {
@@ -132,18 +127,16 @@ public static class BayWeeks
     /// <summary>The bays while plans are fitted into them.</summary>
     private sealed class Bays
     {
-        private readonly IReadOnlyList<PlanDraft> alone;
         private readonly Guid[] trailers;
 
-        internal Bays(TrailerPlanner planner, IReadOnlyList<PlanDraft> alone, OpenHours hours, IReadOnlyList<BookedTime> booked, DateOnly today)
+        internal Bays(TrailerPlanner planner, Guid[] trailers, IReadOnlyList<PlanDraft> alone, OpenHours hours, IReadOnlyList<BookedTime> booked, DateOnly today)
         {
-            this.alone = alone;
+            this.trailers = trailers;
             Drafts = [.. alone];
             int weeks = planner.WeeksPlanned;
             Open = [.. Enumerable.Range(0, weeks).Select(w => hours.MinutesOfWeek(planner.First.AddDays(7 * w), today))];
             Taken = new decimal[weeks];
             Proposed = new decimal[weeks];
-            trailers = new Guid[alone.Count];
             foreach (BookedTime book in booked)
             {
                 int week = Weeks.Of(planner.First, book.Day);
@@ -152,6 +145,11 @@ public static class BayWeeks
                     Taken[week] += book.Minutes;
                     Stands.Add((book.Trailer, week));
                 }
+            }
+
+            for (int trailer = 0; trailer < trailers.Length; trailer++)
+            {
+                Count(trailer, 1);
             }
         }
 
@@ -164,12 +162,6 @@ public static class BayWeeks
         internal decimal[] Proposed { get; }
 
         internal HashSet<(Guid, int)> Stands { get; } = [];
-
-        internal void Name(int trailer, Guid id)
-        {
-            trailers[trailer] = id;
-            Count(trailer, 1);
-        }
 
         internal bool StandsIn(int trailer, int week) => Stands.Contains((trailers[trailer], week));
 
@@ -193,14 +185,14 @@ public static class BayWeeks
                 decimal mine = StandsIn(trailer, v) ? 0 : before.MinutesIn(v);
 
                 // Behind, only what has room; ahead, what is not full already: what gets overfull there is eased when its turn comes.
-                bool room = v < week ? Open[v] - Taken[v] - Proposed[v] + mine >= Math.Max(minutes, mine) : mine > 0 || (Open[v] > 0 && Taken[v] + Proposed[v] < Open[v] * Ahead);
+                bool room = v < week ? Open[v] - Taken[v] - Proposed[v] + mine >= Math.Max(minutes, mine) : mine > 0 || (Open[v] > 0 && Taken[v] + Proposed[v] < Open[v]);
                 if (v != week && !room)
                 {
                     closed.Add(v);
                 }
             }
 
-            if (TrailerPlanner.Amended(before with { Problem = alone[trailer].Problem, Terms = alone[trailer].Terms }, closed, thorough) is not { } plan)
+            if (TrailerPlanner.Amended(before, closed, thorough) is not { } plan)
             {
                 return (double.MaxValue, null);
             }
@@ -209,8 +201,6 @@ public static class BayWeeks
             bool fits = plan.Visits.All(v => v.Week > week ? before.MinutesIn(v.Week) > 0 || plan.MinutesOf(v) <= Open[v.Week] - Taken[v.Week] : StandsIn(trailer, v.Week) || Taken[v.Week] + Proposed[v.Week] - before.MinutesIn(v.Week) + plan.MinutesOf(v) <= Open[v.Week]);
             return fits ? ((plan.Cost - before.Cost) / (double)Math.Max(1, minutes), plan) : (double.MaxValue, null);
         }
-
-        private const decimal Ahead = 1.0m;
 
         private void Count(int trailer, int sign)
         {

@@ -6,16 +6,16 @@ namespace SturdyTinker.Core.Planning;
 /// <summary>Says why a task is in its visit, with the money and the minutes.</summary>
 internal static class Because
 {
-    internal static TaskInVisit Of(PlanningProblem problem, PlanTask task, Upcoming due, IReadOnlyList<PlannedVisit> plan, PlannedVisit visit)
+    internal static TaskInVisit Of(PlanDraft draft, IReadOnlyDictionary<string, PlanTask> tasks, Upcoming due, PlannedVisit visit)
     {
-        Dictionary<string, PlanTask> tasks = problem.Tasks.ToDictionary(t => t.Id);
-        double alone = Grouping.OpenMinutes(problem, task.Openings);
-        double without = Grouping.OpenMinutes(problem, visit.Tasks.Where(t => t != task.Id).SelectMany(t => tasks[t].Openings));
+        (PlanningProblem problem, Closures closures, PlanTask task) = (draft.Problem, draft.Terms.Closures, tasks[due.Id]);
+        double alone = closures.MinutesOf(task.Openings);
+        double without = closures.MinutesOf(visit.Tasks.Where(t => t != task.Id).SelectMany(t => tasks[t].Openings));
         double added = visit.OpenMinutes - without;
         bool shares = visit.Tasks.Count > 1;
 
         // What the gap since it was last done costs beyond what it would on the day it falls due, or in week 0 when that is past.
-        int last = plan.Where(v => v.Week < visit.Week && v.Tasks.Contains(task.Id)).Select(v => (int?)v.Week).Max() ?? task.Due - task.Interval;
+        int last = draft.Visits.Where(v => v.Week < visit.Week && v.Tasks.Contains(task.Id)).Select(v => (int?)v.Week).Max() ?? task.Due - task.Interval;
         int falls = last + task.Interval, early = falls - visit.Week;
         double onItsDay = Unit.GapCost(task, Math.Max(0, falls) - last);
         double gap = Unit.GapCost(task, visit.Week - last) - onItsDay;

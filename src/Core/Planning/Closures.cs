@@ -1,13 +1,15 @@
 namespace SturdyTinker.Core.Planning;
 
-/// <summary>What each opening brings along.</summary>
-internal static class Closures
+/// <summary>What each opening brings along, and how long all of it takes. The openings have no loops.</summary>
+internal sealed class Closures
 {
-    /// <summary>Each opening with everything it needs, itself included. The openings have no loops.</summary>
-    internal static Dictionary<string, HashSet<string>> Of(IReadOnlyList<PlanOpening> openings)
+    private readonly IReadOnlyList<PlanOpening> openings;
+    private readonly Dictionary<string, HashSet<string>> closures = [];
+
+    internal Closures(IReadOnlyList<PlanOpening> openings)
     {
+        this.openings = openings;
         Dictionary<string, PlanOpening> byId = openings.ToDictionary(o => o.Id);
-        Dictionary<string, HashSet<string>> closures = [];
         HashSet<string> Closure(string id)
         {
             if (!closures.TryGetValue(id, out HashSet<string>? all))
@@ -28,8 +30,16 @@ internal static class Closures
         {
             Closure(opening.Id);
         }
+    }
 
-        return closures;
+    /// <summary>Openings with everything they need, themselves included.</summary>
+    internal HashSet<string> Of(IEnumerable<string> wanted) => [.. wanted.SelectMany(o => closures[o])];
+
+    /// <summary>Minutes over the union of the closures of openings.</summary>
+    internal double MinutesOf(IEnumerable<string> wanted)
+    {
+        HashSet<string> all = Of(wanted);
+        return openings.Where(o => all.Contains(o.Id)).Sum(o => o.Minutes);
     }
 
     /// <summary>An opening that needs itself by way of others; null when there is none.</summary>

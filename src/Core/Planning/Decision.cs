@@ -1,4 +1,5 @@
 using SturdyTinker.Core.Jobs;
+using SturdyTinker.Core.Standings;
 
 namespace SturdyTinker.Core.Planning;
 
@@ -152,4 +153,34 @@ public sealed class Booking
 
     /// <summary>The visit it became; null until the trailer comes.</summary>
     public Guid? VisitId { get; set; }
+
+    /// <summary>The accepted visit that some of what falls due on a trailer comes to.</summary>
+    /// <param name="id">Id of the decision that accepts it.</param>
+    /// <param name="trailer">The trailer.</param>
+    /// <param name="tasks">Ids of the tasks.</param>
+    /// <param name="day">The day its work begins.</param>
+    /// <param name="costs">What is reckoned with.</param>
+    /// <param name="at">When it is accepted.</param>
+    /// <param name="by">Who accepts it.</param>
+    public static Booking Of(Guid id, TrailerCase trailer, IReadOnlyCollection<string> tasks, DateOnly day, PlanCosts costs, DateTimeOffset at, Guid by)
+    {
+        Upcoming[] dues = [.. trailer.Coming.Where(d => tasks.Contains(d.Id))];
+        PlanningProblem problem = trailer.Problem(Weeks.Monday(day), 1, [], costs);
+        decimal minutes = (decimal)Grouping.OpenMinutes(problem, problem.Tasks.Where(t => tasks.Contains(t.Id)).SelectMany(t => t.Openings)) + dues.Sum(trailer.WorkMinutes);
+        return new Booking
+        {
+            Id = id,
+            TrailerId = trailer.Id,
+            Day = day,
+            Tasks = [.. dues.Select(d => d.Id)],
+            Jobs = [.. dues.SelectMany(d => d.JobsAt()).Distinct()],
+            What = Upcoming.What(dues),
+            Why = string.Join("; ", dues.OrderBy(d => d.On).Select(d => $"{d.Short} {d.When}").Distinct()),
+            Minutes = minutes,
+            Price = Math.Round((minutes * costs.RatePerHour / 60) + dues.Sum(trailer.PartsOf), 0),
+            At = at,
+            ChangedAt = at,
+            PersonId = by,
+        };
+    }
 }

@@ -42,12 +42,7 @@ public static class Grouping
     }
 
     /// <summary>Minutes over the union of the closures of openings.</summary>
-    public static double OpenMinutes(PlanningProblem problem, IEnumerable<string> openings)
-    {
-        Dictionary<string, HashSet<string>> closures = Closures.Of(problem.Openings);
-        HashSet<string> all = [.. openings.SelectMany(o => closures[o])];
-        return problem.Openings.Where(o => all.Contains(o.Id)).Sum(o => o.Minutes);
-    }
+    public static double OpenMinutes(PlanningProblem problem, IEnumerable<string> openings) => new Closures(problem.Openings).MinutesOf(openings);
 
     internal static PlanningAnswer Answer(Terms terms, int[][] plan)
     {
@@ -67,7 +62,7 @@ public static class Grouping
         }
 
         return new PlanningAnswer(
-            [.. visits.Select(v => new PlannedVisit(v.Key, [.. v.Value.Select(t => problem.Tasks[t].Id)], OpenMinutes(problem, v.Value.SelectMany(t => problem.Tasks[t].Openings))))],
+            [.. visits.Select(v => new PlannedVisit(v.Key, [.. v.Value.Select(t => problem.Tasks[t].Id)], terms.Closures.MinutesOf(v.Value.SelectMany(t => problem.Tasks[t].Openings))))],
             Math.Round(terms.Cost(plan), 6),
             null);
     }

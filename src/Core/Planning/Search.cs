@@ -106,8 +106,7 @@ internal sealed class Search
     /// <param name="thorough">Whether whole visits are shifted and left out as well.</param>
     internal int[][] Amended(int[][] before, bool thorough)
     {
-        Array.Clear(users);
-        cost = 0;
+        Clear();
         List<int> lost = [];
         for (int unit = 0; unit < plan.Length; unit++)
         {
@@ -125,12 +124,7 @@ internal sealed class Search
         foreach (int unit in lost)
         {
             // The others that are lost will come along: a share of the bill is enough.
-            for (int week = 0; week < terms.Weeks; week++)
-            {
-                price[week] = Price(unit, week) * (lost.Count > 1 ? 0.5 : 1);
-            }
-
-            Add(unit, terms.Units[unit].CheapestOfAll(price, room, out _)!);
+            Add(unit, CheapestOfAll(unit, lost.Count > 1 ? 0.5 : 1)!);
         }
 
         Descend(all);
@@ -147,24 +141,23 @@ internal sealed class Search
 
     private void Begin(double trust)
     {
-        Array.Clear(users);
-        cost = 0;
+        Clear();
         int[] order = [.. Enumerable.Range(0, plan.Length).OrderByDescending(u => terms.Items[u].Sum(i => terms.ItemCost[i]))];
         foreach (int unit in order)
         {
-            for (int week = 0; week < terms.Weeks; week++)
-            {
-                price[week] = Price(unit, week) * trust;
-            }
-
-            Add(unit, terms.Units[unit].CheapestOfAll(price, room, out _)!);
+            Add(unit, CheapestOfAll(unit, trust)!);
         }
+    }
+
+    private void Clear()
+    {
+        Array.Clear(users);
+        cost = 0;
     }
 
     private void Lay(int[][] weeks)
     {
-        Array.Clear(users);
-        cost = 0;
+        Clear();
         for (int unit = 0; unit < plan.Length; unit++)
         {
             Add(unit, weeks[unit]);
@@ -209,9 +202,9 @@ internal sealed class Search
     }
 
     // Each unit in turn takes its best weeks, until none gains. False when some unit finds no weeks among these.
-    private bool Descend(bool[] weeks, bool changed = true)
+    private bool Descend(bool[] weeks)
     {
-        while (changed)
+        for (bool changed = true; changed;)
         {
             changed = false;
             for (int unit = 0; unit < plan.Length; unit++)
@@ -255,16 +248,23 @@ internal sealed class Search
         return false;
     }
 
-    private int[]? Cheapest(int unit, bool[] weeks)
+    // Out of every week, counting on others to pay all but a share of the bill.
+    private int[]? CheapestOfAll(int unit, double share = 1)
+    {
+        for (int week = 0; week < terms.Weeks; week++)
+        {
+            price[week] = Price(unit, week) * share;
+        }
+
+        return terms.Units[unit].CheapestOfAll(price, room, out _);
+    }
+
+    // Out of some weeks, one of which may cost nothing.
+    private int[]? Cheapest(int unit, bool[] weeks, int free = -1)
     {
         if (weeks == all)
         {
-            for (int week = 0; week < terms.Weeks; week++)
-            {
-                price[week] = Price(unit, week);
-            }
-
-            return terms.Units[unit].CheapestOfAll(price, room, out _);
+            return CheapestOfAll(unit);
         }
 
         int count = 0;
@@ -272,7 +272,7 @@ internal sealed class Search
         {
             if (weeks[week])
             {
-                price[count] = Price(unit, week);
+                price[count] = week == free ? 0 : Price(unit, week);
                 among[count++] = week;
             }
         }
@@ -429,17 +429,7 @@ internal sealed class Search
         {
             int[] was = plan[unit];
             Remove(unit);
-            int count = 0;
-            foreach (int week in terms.Units[unit].Open)
-            {
-                if (weeks[week])
-                {
-                    price[count] = week == added ? 0 : Price(unit, week);
-                    among[count++] = week;
-                }
-            }
-
-            int[] now = terms.Units[unit].Cheapest(among, count, price, room, out _) ?? was;
+            int[] now = Cheapest(unit, weeks, added) ?? was;
             Add(unit, now);
             used |= Array.IndexOf(now, added) >= 0;
         }

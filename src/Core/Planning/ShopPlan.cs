@@ -38,11 +38,7 @@ public sealed record ProposedVisit(DateOnly Week, IReadOnlyList<TaskInVisit> Tas
 /// <param name="Visits">Its visits in order.</param>
 /// <param name="Cost">What the plan costs by the planning problem.</param>
 /// <param name="Trouble">What could not be kept, in words; null when all could.</param>
-public sealed record TrailerPlan(Guid Trailer, IReadOnlyList<ProposedVisit> Visits, double Cost, string? Trouble)
-{
-    /// <summary>The problem it answers.</summary>
-    public required PlanningProblem Problem { get; init; }
-}
+public sealed record TrailerPlan(Guid Trailer, IReadOnlyList<ProposedVisit> Visits, double Cost, string? Trouble);
 
 /// <summary>A trailer's plan in numbers.</summary>
 /// <param name="Problem">The problem, before anything had to give way.</param>
@@ -121,22 +117,24 @@ public sealed class TrailerPlanner(DateOnly today, int weeks, PlanCosts costs)
     }
 
     /// <summary>A plan in words: why each task is where it is.</summary>
-    internal TrailerPlan Finish(TrailerCase trailer, PlanDraft draft) =>
-        new(trailer.Id, [.. draft.Visits.Select(v => Visit(trailer, draft.Problem, draft.Visits, v))], draft.Cost, draft.Trouble is { } why ? InWords(why, trailer) : null) { Problem = draft.Problem };
+    internal TrailerPlan Finish(TrailerCase trailer, PlanDraft draft)
+    {
+        Dictionary<string, Upcoming> dues = trailer.Coming.ToDictionary(d => d.Id);
+        Dictionary<string, PlanTask> tasks = draft.Problem.Tasks.ToDictionary(t => t.Id);
+        return new TrailerPlan(trailer.Id, [.. draft.Visits.Select(v => Visit(trailer, draft, dues, tasks, v))], draft.Cost, draft.Trouble is { } why ? InWords(why, trailer) : null);
+    }
 
     private static Dictionary<string, decimal> Minutes(TrailerCase trailer) => trailer.Coming.ToDictionary(d => d.Id, trailer.WorkMinutes);
 
-    private ProposedVisit Visit(TrailerCase trailer, PlanningProblem problem, IReadOnlyList<PlannedVisit> plan, PlannedVisit visit)
+    private ProposedVisit Visit(TrailerCase trailer, PlanDraft draft, Dictionary<string, Upcoming> dues, Dictionary<string, PlanTask> tasks, PlannedVisit visit)
     {
-        Dictionary<string, Upcoming> byId = trailer.Coming.ToDictionary(d => d.Id);
-        Dictionary<string, PlanTask> tasks = problem.Tasks.ToDictionary(t => t.Id);
-        double saved = visit.Tasks.Sum(t => Grouping.OpenMinutes(problem, tasks[t].Openings)) - visit.OpenMinutes;
+        double saved = visit.Tasks.Sum(t => draft.Terms.Closures.MinutesOf(tasks[t].Openings)) - visit.OpenMinutes;
         return new ProposedVisit(
             First.AddDays(7 * visit.Week),
-            [.. visit.Tasks.Select(t => Because.Of(problem, tasks[t], byId[t], plan, visit))],
+            [.. visit.Tasks.Select(t => Because.Of(draft, tasks, dues[t], visit))],
             (decimal)visit.OpenMinutes,
-            visit.Tasks.Sum(t => trailer.WorkMinutes(byId[t])),
-            visit.Tasks.Sum(t => trailer.PartsOf(byId[t])),
+            visit.Tasks.Sum(t => draft.Work[t]),
+            visit.Tasks.Sum(t => trailer.PartsOf(dues[t])),
             (decimal)Math.Round(saved, 2));
     }
 

@@ -9,9 +9,10 @@ internal sealed class Terms
     /// <summary>Stands for what cannot be.</summary>
     internal const double Never = double.PositiveInfinity;
 
-    private Terms(PlanningProblem problem, int[][] members, double[] itemCost, int[][] items)
+    private Terms(PlanningProblem problem, Closures closures, int[][] members, double[] itemCost, int[][] items)
     {
         Problem = problem;
+        Closures = closures;
         Members = members;
         ItemCost = itemCost;
         Items = items;
@@ -22,6 +23,9 @@ internal sealed class Terms
     internal PlanningProblem Problem { get; }
 
     internal int Weeks { get; }
+
+    /// <summary>What each opening brings along.</summary>
+    internal Closures Closures { get; }
 
     /// <summary>The tasks of each unit, by their place in the problem.</summary>
     internal int[][] Members { get; }
@@ -38,16 +42,15 @@ internal sealed class Terms
     internal static Terms Of(PlanningProblem problem)
     {
         int[][] members = Kept(problem);
-        Dictionary<string, HashSet<string>> closures = Closures.Of(problem.Openings);
-        Dictionary<string, double> minutes = problem.Openings.ToDictionary(o => o.Id, o => o.Minutes);
-        HashSet<string>[] brought = [.. members.Select(m => m.SelectMany(t => problem.Tasks[t].Openings).SelectMany(o => closures[o]).ToHashSet())];
+        Closures closures = new(problem.Openings);
+        HashSet<string>[] brought = [.. members.Select(m => closures.Of(m.SelectMany(t => problem.Tasks[t].Openings)))];
         List<double> costs = [problem.CallIn];
         List<List<int>> items = [.. members.Select(_ => new List<int> { 0 })];
 
         // Openings with the same users are one item; those that every unit brings go with the call-in.
         foreach (var alike in problem.Openings.GroupBy(o => string.Join(',', Enumerable.Range(0, members.Length).Where(u => brought[u].Contains(o.Id)))))
         {
-            double cost = alike.Sum(o => minutes[o.Id]) * problem.RatePerMinute;
+            double cost = alike.Sum(o => o.Minutes) * problem.RatePerMinute;
             int[] users = [.. Enumerable.Range(0, members.Length).Where(u => brought[u].Contains(alike.First().Id))];
             if (users.Length == members.Length)
             {
@@ -64,11 +67,11 @@ internal sealed class Terms
             }
         }
 
-        return new Terms(problem, members, [.. costs], [.. items.Select(i => i.ToArray())]);
+        return new Terms(problem, closures, members, [.. costs], [.. items.Select(i => i.ToArray())]);
     }
 
     /// <summary>The same with other closed weeks; what does not hang on them is kept.</summary>
-    internal Terms Closing(IReadOnlyList<int> weeks) => new(Problem with { ClosedWeeks = weeks }, Members, ItemCost, Items);
+    internal Terms Closing(IReadOnlyList<int> weeks) => new(Problem with { ClosedWeeks = weeks }, Closures, Members, ItemCost, Items);
 
     /// <summary>The cost of executing each unit in its weeks.</summary>
     internal double Cost(int[][] plan)

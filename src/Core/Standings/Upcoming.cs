@@ -53,6 +53,10 @@ public sealed record Upcoming(
     // What is done once is planned as lasting this long, far beyond any horizon. Its gaps are counted in months.
     private const int OnceDays = 30;
 
+    /// <summary>What is done, in a line: "bearing repack, all wheel ends; brake adjustment, all brakes".</summary>
+    public static string What(IEnumerable<Upcoming> dues) =>
+        string.Join("; ", dues.Select(d => $"{char.ToLowerInvariant(d.Name[0])}{d.Name[1..]}{(d.Where.Length == 0 ? "" : $", {d.Where}")}").Distinct());
+
     /// <summary>The jobs at their places.</summary>
     public IEnumerable<JobAt> JobsAt() => Places.Select(p => new JobAt(Job, p));
 

@@ -128,7 +128,7 @@ internal static class Decisions
             switch (draft.Kind)
             {
                 case DecisionKind.Accept:
-                    file.Bookings.Add(Accepted(board, trailer, decisionId, draft, clock, worker));
+                    file.Bookings.Add(Booking.Of(decisionId, trailer.Case, draft.Tasks, draft.To!.Value, board.Costs, clock.Now, worker.Id));
                     break;
                 case DecisionKind.Move:
                     (booking!.Day, booking.ChangedAt) = (draft.To!.Value, clock.Now);
@@ -200,27 +200,5 @@ internal static class Decisions
         checks.Add("/to", draft.Kind is DecisionKind.Accept or DecisionKind.Move && draft.To is { } day ? day < board.Today ? "This day has passed." : board.Hours.MinutesOn(day) == 0 ? FormattableString.Invariant($"Nobody works here on {day:d MMMM yyyy}.") : null : null);
         checks.Add("/booking", aboutBooking && !board.Bookings[trailer.Id].Any(b => b.Id == draft.Booking) ? "There is no such accepted visit any more." : null);
         checks.Done();
-    }
-
-    private static Booking Accepted(Board board, BoardTrailer trailer, Guid id, DecisionDraft draft, Clock clock, Worker worker)
-    {
-        Upcoming[] dues = [.. trailer.Case.Coming.Where(d => draft.Tasks.Contains(d.Id))];
-        PlanningProblem problem = trailer.Case.Problem(board.Planner.First, 1, [], board.Costs);
-        decimal minutes = (decimal)Grouping.OpenMinutes(problem, problem.Tasks.Where(t => draft.Tasks.Contains(t.Id)).SelectMany(t => t.Openings)) + dues.Sum(trailer.Case.WorkMinutes);
-        return new Booking
-        {
-            Id = id,
-            TrailerId = trailer.Id,
-            Day = draft.To!.Value,
-            Tasks = [.. dues.Select(d => d.Id)],
-            Jobs = [.. dues.SelectMany(d => d.JobsAt()).Distinct()],
-            What = HorizonPage.What(dues),
-            Why = string.Join("; ", dues.OrderBy(d => d.On).Select(d => $"{d.Short} {d.When}").Distinct()),
-            Minutes = minutes,
-            Price = Math.Round((minutes * board.Costs.RatePerHour / 60) + dues.Sum(trailer.Case.PartsOf), 0),
-            At = clock.Now,
-            ChangedAt = clock.Now,
-            PersonId = worker.Id,
-        };
     }
 }

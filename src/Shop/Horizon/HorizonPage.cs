@@ -1,4 +1,3 @@
-using System.Globalization;
 using Microsoft.AspNetCore.Http.HttpResults;
 using SturdyTinker.Core.Intervals;
 using SturdyTinker.Core.Jobs;
@@ -169,11 +168,7 @@ internal static class HorizonPage
             visit.MinutesSaved,
             visit.MinutesSaved >= 1 ? Packet.InWords(visit.MinutesSaved) : "",
             Math.Round(visit.Price(board.Costs), 0),
-            What(visit.Tasks.Select(t => t.Due)),
+            Upcoming.What(visit.Tasks.Select(t => t.Due)),
             noRoom.Contains(visit.Week));
     }
-
-    /// <summary>What is done, in a line: "bearing repack, all wheel ends; brake adjustment, all brakes".</summary>
-    internal static string What(IEnumerable<Upcoming> dues) =>
-        string.Join("; ", dues.Select(d => string.Create(CultureInfo.InvariantCulture, $"{char.ToLowerInvariant(d.Name[0])}{d.Name[1..]}{(d.Where.Length == 0 ? "" : $", {d.Where}")}")).Distinct());
 }

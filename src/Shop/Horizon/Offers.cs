@@ -60,7 +60,7 @@ internal static class Offers
                 continue;
             }
 
-            offers.Add((new DayOffered(day, HorizonPage.What(visit.Tasks.Select(t => t.Due)), [.. visit.Tasks.Select(t => t.Due.Id)], Packet.InWords(visit.Minutes), visit.Minutes, Math.Round(visit.Price(board.Costs), 0), 0, ""), there.Cost));
+            offers.Add((new DayOffered(day, Upcoming.What(visit.Tasks.Select(t => t.Due)), [.. visit.Tasks.Select(t => t.Due.Id)], Packet.InWords(visit.Minutes), visit.Minutes, Math.Round(visit.Price(board.Costs), 0), 0, ""), there.Cost));
         }
 
         if (offers.Count == 0)

@@ -1,4 +1,3 @@
-using System.Collections.Concurrent;
 using System.Text.Json;
 using Microsoft.EntityFrameworkCore;
 using SturdyTinker.Core.Gear;
@@ -20,7 +19,9 @@ internal sealed record BoardTrailer(Guid Id, string Tag, string Name, Guid Custo
 internal sealed record Board(DateOnly Today, TrailerPlanner Planner, PlanCosts Costs, OpenHours Hours, IReadOnlyList<BoardTrailer> Trailers, WholePlan Plan, ILookup<Guid, Booking> Bookings)
 {
     /// <summary>Where a trailer stands on the board; −1 for none.</summary>
-    internal int IndexOf(Guid trailer) => Trailers.Select(t => t.Id).ToList().IndexOf(trailer);
+    internal int IndexOf(Guid trailer) => places.GetValueOrDefault(trailer, -1);
+
+    private readonly Dictionary<Guid, int> places = Trailers.Select((t, i) => (t.Id, i)).ToDictionary(t => t.Id, t => t.i);
 }
 
 /// <summary>
@@ -30,9 +31,11 @@ internal sealed record Board(DateOnly Today, TrailerPlanner Planner, PlanCosts C
 internal sealed class PlanBoard : IDisposable
 {
     private readonly SemaphoreSlim one = new(1);
-    private readonly ConcurrentDictionary<string, StripDown> stripDowns = [];
-    private Dictionary<Guid, (Guid Stamp, BoardTrailer Trailer)> trailers = [];
+    private readonly Dictionary<string, StripDown> stripDowns = [];
+    private string stripDownsBy = "";
+    private Dictionary<Guid, Known> trailers = [];
     private Dictionary<Guid, (string Key, PlanDraft Plan)> alone = [];
+    private string aloneBy = "";
     private (string Key, Board Board)? last;
 
     /// <summary>The board as the record has it now.</summary>
@@ -58,9 +61,17 @@ internal sealed class PlanBoard : IDisposable
         ShopSettings settings = await file.Settings.AsNoTracking().SingleOrDefaultAsync(s => s.Id == ShopSettings.TheOne) ?? new ShopSettings();
         Dictionary<string, decimal?> prices = (await PartsKnown.ByNameAsync(file)).ToDictionary(p => p.Key, p => p.Value.Price);
         List<Customer> customers = await file.Customers.AsNoTracking().ToListAsync();
-        string shop = JsonSerializer.Serialize(new { settings.Costs, settings.Hours, settings.Schools, today, prices, times = await LearnedKeyAsync(file) });
-        Learned learned = await file.LearnedAsync(Guid.Empty);
-        await ReadTrailersAsync(file, settings, customers, shop, learned);
+        Learned learned = Learned.Nothing with { Minutes = await file.LearnedMinutesAsync() };
+        string times = JsonSerializer.Serialize(learned.Minutes);
+        string shop = JsonSerializer.Serialize(new { settings.Costs, settings.Hours, settings.Schools, today, prices, times });
+        if (times != stripDownsBy)
+        {
+            // What jobs take was learned anew: no trailer goes on by the old minutes.
+            stripDowns.Clear();
+            stripDownsBy = times;
+        }
+
+        await ReadTrailersAsync(file, settings, customers, learned);
 
         ILookup<Guid, Decision> decisions = (await file.Decisions.AsNoTracking().Where(d => d.UndoneAt == null).ToListAsync()).ToLookup(d => d.TrailerId);
         DateOnly monday = Weeks.Monday(today);
@@ -68,16 +79,18 @@ internal sealed class PlanBoard : IDisposable
         Dictionary<Guid, HashSet<DateOnly>> busy = customers.ToDictionary(c => c.Id, BusyWeeks);
         TrailerPlanner planner = new(today, TrailerPlanner.UsualWeeks, settings.Costs);
         DateOnly parts = today.AddDays(settings.Hours.PartsLeadDays);
-        BoardTrailer[] all = [.. trailers.Values.Select(t => t.Trailer).OrderBy(t => t.Tag, StringComparer.OrdinalIgnoreCase).Select(t => t with
+        BoardTrailer OnBoard(Known known) => known.Trailer with
         {
-            Case = t.Case with
+            Case = known.Trailer.Case with
             {
-                Wishes = Decision.Wishes(decisions[t.Id], bookings[t.Id]),
-                Busy = busy[t.CustomerId],
+                StripDown = StripDownOf(known.Like, known.Trailer.Gear, known.Schools, learned),
+                Wishes = Decision.Wishes(decisions[known.Trailer.Id], bookings[known.Trailer.Id]),
+                Busy = busy[known.Trailer.CustomerId],
                 PartsFrom = parts,
                 PriceOf = name => prices.GetValueOrDefault(name),
             },
-        })];
+        };
+        BoardTrailer[] all = [.. trailers.Values.OrderBy(k => k.Trailer.Tag, StringComparer.OrdinalIgnoreCase).Select(OnBoard)];
         string[] keys = [.. all.Select(t => $"{trailers[t.Id].Stamp:N}{JsonSerializer.Serialize(new { w = decisions[t.Id].Select(d => d.Id), b = bookings[t.Id].Select(b => (b.Id, b.Day)).Select(b => $"{b.Id}{b.Day:O}"), busy = t.Case.Busy.Order() })}")];
         string key = $"{shop}{string.Join('\n', keys)}";
         if (last is { } kept && kept.Key == key)
@@ -85,11 +98,12 @@ internal sealed class PlanBoard : IDisposable
             return kept.Board;
         }
 
-        IReadOnlyList<PlanDraft?> before = [.. all.Select((t, i) => alone.TryGetValue(t.Id, out var plan) && plan.Key == shop + keys[i] ? plan.Plan : null)];
+        IReadOnlyList<PlanDraft?> before = [.. all.Select((t, i) => shop == aloneBy && alone.TryGetValue(t.Id, out var plan) && plan.Key == keys[i] ? plan.Plan : null)];
         int[] shut = planner.Shut(settings.Hours, today);
         PlanDraft[] first = new PlanDraft[all.Length];
         Parallel.For(0, all.Length, i => first[i] = before[i] ?? planner.Draft(all[i].Case, shut));
-        alone = all.Select((t, i) => (t.Id, shop + keys[i], first[i])).ToDictionary(t => t.Id, t => (t.Item2, t.Item3));
+        alone = Enumerable.Range(0, all.Length).ToDictionary(i => all[i].Id, i => (keys[i], first[i]));
+        aloneBy = shop;
         WholePlan whole = BayWeeks.Fit(planner, [.. all.Select(t => t.Case)], first, settings.Hours, [.. bookings.SelectMany(b => b).Select(b => new BookedTime(b.TrailerId, b.Day, b.Minutes))], today);
         Board board = new(today, planner, settings.Costs, settings.Hours, all, whole, bookings);
         last = (key, board);
@@ -115,14 +129,22 @@ internal sealed class PlanBoard : IDisposable
         return weeks;
     }
 
-    private static async Task<string> LearnedKeyAsync(ShopFile file) =>
-        string.Join(',', (await file.StepTimes.AsNoTracking().ToListAsync()).Select(t => $"{t.Family}{t.Seconds.Count}{(t.Seconds.Count > 0 ? t.Seconds[^1] : 0)}"));
+    // Trailers of like gear and schools share one; whoever asks holds the board.
+    private StripDown StripDownOf(string like, RunningGear gear, SchoolChoices schools, Learned learned)
+    {
+        if (!stripDowns.TryGetValue(like, out StripDown? known))
+        {
+            stripDowns.Add(like, known = new StripDown(gear, schools, learned));
+        }
 
-    private async Task ReadTrailersAsync(ShopFile file, ShopSettings settings, List<Customer> customers, string shop, Learned learned)
+        return known;
+    }
+
+    private async Task ReadTrailersAsync(ShopFile file, ShopSettings settings, List<Customer> customers, Learned learned)
     {
         Dictionary<Guid, Guid> stamps = await file.Standings.AsNoTracking().ToDictionaryAsync(s => s.TrailerId, s => s.Stamp);
         Guid[] changed = [.. stamps.Where(s => !trailers.TryGetValue(s.Key, out var known) || known.Stamp != s.Value).Select(s => s.Key)];
-        Dictionary<Guid, (Guid, BoardTrailer)> now = trailers.Where(t => stamps.ContainsKey(t.Key)).ToDictionary(t => t.Key, t => t.Value);
+        Dictionary<Guid, Known> now = trailers.Where(t => stamps.ContainsKey(t.Key)).ToDictionary(t => t.Key, t => t.Value);
         foreach (Guid[] batch in changed.Chunk(400))
         {
             var rows = await (from standing in file.Standings.AsNoTracking()
@@ -133,12 +155,15 @@ internal sealed class PlanBoard : IDisposable
             {
                 Customer owner = customers.First(c => c.Id == row.trailer.CustomerId);
                 SchoolChoices schools = SchoolChoices.InForce(settings.Schools, owner.Schools, row.trailer.Schools);
-                string like = JsonSerializer.Serialize(new { row.trailer.Gear, schools.Answers, shop = shop.GetHashCode(StringComparison.Ordinal) });
-                StripDown stripDown = stripDowns.GetOrAdd(like, _ => new StripDown(row.trailer.Gear, schools, learned));
-                now[row.trailer.Id] = (row.standing.Stamp, new BoardTrailer(row.trailer.Id, row.trailer.Tag, row.trailer.Name, row.trailer.CustomerId, owner.Name, row.trailer.Gear, row.standing.Glyph, row.standing.OpenVisit, row.standing.Standing.Hold is not null, new TrailerCase(row.trailer.Id, row.standing.Standing.Coming, stripDown)));
+                string like = JsonSerializer.Serialize(new { row.trailer.Gear, schools.Answers });
+                BoardTrailer trailer = new BoardTrailer(row.trailer.Id, row.trailer.Tag, row.trailer.Name, row.trailer.CustomerId, owner.Name, row.trailer.Gear, row.standing.Glyph, row.standing.OpenVisit, row.standing.Standing.Hold is not null, new TrailerCase(row.trailer.Id, row.standing.Standing.Coming, StripDownOf(like, row.trailer.Gear, schools, learned)));
+                now[trailer.Id] = new Known(row.standing.Stamp, trailer, schools, like);
             }
         }
 
         trailers = now;
     }
+
+    // A trailer as it was read, the stamp of the standing it was read from, and what trailers that are stripped down alike share.
+    private sealed record Known(Guid Stamp, BoardTrailer Trailer, SchoolChoices Schools, string Like);
 }

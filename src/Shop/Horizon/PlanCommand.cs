@@ -1,4 +1,5 @@
 using SturdyTinker.Core.Planning;
+using SturdyTinker.Shop.Requests;
 
 namespace SturdyTinker.Shop.Horizon;
 
@@ -11,8 +12,7 @@ internal static class PlanCommand
     /// </summary>
     internal static async Task<int> RunAsync(string[] args, TextWriter said, TextWriter wrong)
     {
-        string? Value(string name) => Array.IndexOf(args, name) is >= 0 and int at && at + 1 < args.Length ? args[at + 1] : null;
-        if (Value("--in") is not { } from || Value("--out") is not { } to)
+        if (Options.Value(args, "--in") is not { } from || Options.Value(args, "--out") is not { } to)
         {
             await wrong.WriteLineAsync("Say which problem is answered where: --in FILE --out FILE, or --in DIR --out DIR for all of a folder");
             return 2;

@@ -8,9 +8,8 @@ internal static class BackupCommand
     /// <summary>Runs "backup --data DIR --out FILE" or "restore --in FILE --data DIR". 0 when it is done, 1 when it can't be, 2 for an order that lacks something.</summary>
     internal static async Task<int> RunAsync(string[] args, TextWriter said, TextWriter wrong)
     {
-        string? Value(string name) => Array.IndexOf(args, name) is >= 0 and int at && at + 1 < args.Length ? args[at + 1] : null;
         bool restore = args[0] == "restore";
-        if (Value("--data") is not { } folder || Value(restore ? "--in" : "--out") is not { } zip)
+        if (Options.Value(args, "--data") is not { } folder || Options.Value(args, restore ? "--in" : "--out") is not { } zip)
         {
             await wrong.WriteLineAsync(restore ? "Say which backup goes where: --in FILE --data DIR" : "Say whose backup goes where: --data DIR --out FILE");
             return 2;

@@ -8,6 +8,7 @@ import { Choice, TextField } from "../ui/Fields";
 import { Columns, Head, Lines, Page, Quiet, Row, Section, Stack } from "../ui/Page";
 import { Problem } from "../ui/Problem";
 import { useShop } from "../yard/useShop";
+import { useCustomers } from "../yard/useCustomers";
 
 /** What goes out to others, and what comes in by itself: calendars, the words of reminders, hub odometers that report. */
 export default function Calling() {
@@ -32,10 +33,7 @@ function Calendars() {
   const house = useShop();
   const [kind, setKind] = useState<Schemas["FeedKind"]>("shop");
   const [of, setOf] = useState("");
-  const customers = useQuery({
-    queryKey: ["customers"],
-    queryFn: () => answer(shop.GET("/api/yard/customers")),
-  });
+  const customers = useCustomers();
   const feeds = useQuery({
     queryKey: ["calendars"],
     queryFn: () => answer(shop.GET("/api/horizon/calendars")),

@@ -16,6 +16,7 @@ import * as moves from "./moves";
 import { BEFORE, dayShort, months, scale, weeksAfter, weekWidth, type Zoom, ZOOMS } from "./timeline";
 import { tryOut, useDecisions } from "./useDecisions";
 import { VisitPanel } from "./VisitPanel";
+import { CustomerChoice } from "../yard/CustomerChoice";
 
 const PAGE = 60;
 const HEAD = 30;
@@ -138,10 +139,6 @@ export default function Horizon() {
   const wanted = useDebounced(search.trim(), 150);
   const { made, decide, undo } = useDecisions();
 
-  const customers = useQuery({
-    queryKey: ["customers"],
-    queryFn: () => answer(shop.GET("/api/yard/customers")),
-  });
   const horizon = useInfiniteQuery({
     queryKey: ["horizon", wanted, customer, axles, overdue],
     queryFn: ({ pageParam }) =>
@@ -275,12 +272,7 @@ export default function Horizon() {
           value={search}
           onChange={setSearch}
         />
-        <Choice
-          label="Customer"
-          value={customer}
-          onChange={setCustomer}
-          options={[["", "everybody’s"], ...(customers.data ?? []).map((c) => [c.id, c.name] as const)]}
-        />
+        <CustomerChoice value={customer} onChange={setCustomer} />
         <Choice
           label="Kind"
           value={axles}

@@ -17,6 +17,7 @@ import { METER } from "./gearOptions";
 import { SchoolsApart } from "./SchoolFields";
 import { follow, poundsOf } from "./usualGear";
 import { useShop } from "./useShop";
+import { useCustomers } from "./useCustomers";
 
 type Draft = Schemas["TrailerDraft"];
 type Gear = Schemas["GearDescription"];
@@ -85,10 +86,7 @@ function Form({ id, first, customer }: { id?: string; first: Draft; customer: st
   };
 
   const house = useShop();
-  const customers = useQuery({
-    queryKey: ["customers"],
-    queryFn: () => answer(shop.GET("/api/yard/customers")),
-  });
+  const customers = useCustomers();
   const typed = useDebounced(draft.gear, 200);
   const look = useQuery({
     queryKey: ["gear-look", typed],

@@ -1,4 +1,4 @@
-import { keepPreviousData, useInfiniteQuery, useQuery } from "@tanstack/react-query";
+import { keepPreviousData, useInfiniteQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import styled from "styled-components";
 import { Link } from "wouter";
@@ -12,6 +12,8 @@ import { useDebounced } from "../ui/useDebounced";
 import { FirstSteps } from "./FirstSteps";
 import { TrailerLines } from "./TrailerLines";
 import { useShop } from "./useShop";
+import { useCustomers } from "./useCustomers";
+import { CustomerChoice } from "./CustomerChoice";
 
 /** Rows of a page: enough to fill the screen, quick to bring. */
 const PAGE = 14;
@@ -40,10 +42,7 @@ export default function Yard() {
   const [customer, setCustomer] = useState("");
   const [order, setOrder] = useState<"due" | "tag" | "customer">("due");
   const wanted = useDebounced(search.trim(), 150);
-  const customers = useQuery({
-    queryKey: ["customers"],
-    queryFn: () => answer(shop.GET("/api/yard/customers")),
-  });
+  const customers = useCustomers();
   const list = useInfiniteQuery({
     queryKey: ["trailers", wanted, customer, order],
     queryFn: ({ pageParam }) =>
@@ -85,12 +84,7 @@ export default function Yard() {
           value={search}
           onChange={setSearch}
         />
-        <Choice
-          label="Customer"
-          value={customer}
-          onChange={setCustomer}
-          options={[["", "everybody’s"], ...(customers.data ?? []).map((c) => [c.id, c.name] as const)]}
-        />
+        <CustomerChoice value={customer} onChange={setCustomer} />
         <Choice
           label="Order"
           value={order}
