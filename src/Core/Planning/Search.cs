@@ -27,6 +27,7 @@ internal sealed class Search
     private readonly List<(Unit Unit, int[] Units, int[] Items)> bundles;
     private readonly int[][] plan;
     private readonly bool[] all;
+    private readonly (int[][] Plan, int[] Users) kept;
     private double cost;
 
     internal Search(Terms terms)
@@ -38,6 +39,7 @@ internal sealed class Search
         items = terms.ItemCost.Length;
         users = new int[terms.Weeks * items];
         plan = new int[terms.Units.Length][];
+        kept = (new int[plan.Length][], new int[users.Length]);
         all = new bool[terms.Weeks];
         Array.Fill(all, true);
         bundles = Bundles();
@@ -130,9 +132,9 @@ internal sealed class Search
         Descend(all);
         if (thorough)
         {
-            while (Try(Drops()) || Try(Shifts()))
+            for (bool better = true; better;)
             {
-                Descend(all);
+                better = Try(Drops) | Try(Shifts);
             }
         }
 
@@ -201,34 +203,31 @@ internal sealed class Search
         return sum;
     }
 
-    // Each unit in turn takes its best weeks, until none gains. False when some unit finds no weeks among these.
+    // Each unit in turn takes its best weeks, until all in a row gain nothing. False when some unit finds no weeks among these.
     private bool Descend(bool[] weeks)
     {
-        for (bool changed = true; changed;)
+        for (int unit = 0, idle = 0; idle < plan.Length; unit = (unit + 1) % plan.Length)
         {
-            changed = false;
-            for (int unit = 0; unit < plan.Length; unit++)
+            double before = cost;
+            int[] was = plan[unit];
+            Remove(unit);
+            if (Cheapest(unit, weeks) is not { } now)
             {
-                double before = cost;
-                int[] was = plan[unit];
-                Remove(unit);
-                if (Cheapest(unit, weeks) is not { } now)
-                {
-                    Add(unit, was);
-                    return false;
-                }
+                Add(unit, was);
+                return false;
+            }
 
-                Add(unit, now);
-                if (cost > before - Enough && !Outside(was, weeks))
-                {
-                    Remove(unit);
-                    Add(unit, was);
-                    cost = before;
-                }
-                else
-                {
-                    changed = true;
-                }
+            Add(unit, now);
+            if (cost > before - Enough && !Outside(was, weeks))
+            {
+                Remove(unit);
+                Add(unit, was);
+                cost = before;
+                idle++;
+            }
+            else
+            {
+                idle = 1;
             }
         }
 
@@ -282,33 +281,42 @@ internal sealed class Search
 
     private void Improve()
     {
-        bool better = true;
-        while (better)
+        for (bool better = true; better;)
         {
-            better = Try(Drops()) || Try(Shifts()) || Try(BundleMoves()) || Try(Additions());
-            if (better)
-            {
-                Descend(all);
-            }
+            better = Try(Drops) | Try(Shifts) | Try(BundleMoves) || Try(Additions);
         }
     }
 
-    // Makes each change in turn on a copy of the plan; keeps the first that gains.
-    private bool Try(IEnumerable<Func<bool>> changes)
+    // Makes each change in turn and takes back those that do not gain. After one that gains, the plan settles and the walk goes on from there.
+    private bool Try(Func<IEnumerable<Func<bool>>> changes)
     {
-        int[][] before = [.. plan];
+        bool gained = false;
+        Mark();
         double had = cost;
-        foreach (Func<bool> change in changes)
+        foreach (Func<bool> change in changes())
         {
             if (change() && cost < had - Enough)
             {
-                return true;
+                Descend(all);
+                gained = true;
+                Mark();
+                had = cost;
             }
-
-            Lay(before);
+            else
+            {
+                Array.Copy(kept.Plan, plan, plan.Length);
+                Array.Copy(kept.Users, users, users.Length);
+                cost = had;
+            }
         }
 
-        return false;
+        return gained;
+    }
+
+    private void Mark()
+    {
+        Array.Copy(plan, kept.Plan, plan.Length);
+        Array.Copy(users, kept.Users, users.Length);
     }
 
     private bool[] Visited()
@@ -324,12 +332,11 @@ internal sealed class Search
 
     private IEnumerable<Func<bool>> Drops()
     {
-        bool[] visited = Visited();
         for (int week = 0; week < terms.Weeks; week++)
         {
-            if (visited[week])
+            if (users[week * items] > 0)
             {
-                bool[] without = [.. visited];
+                bool[] without = Visited();
                 without[week] = false;
                 yield return () => Descend(without);
             }
@@ -339,32 +346,30 @@ internal sealed class Search
     // A whole visit moved, onto another one too.
     private IEnumerable<Func<bool>> Shifts()
     {
-        bool[] visited = Visited();
         for (int week = 0; week < terms.Weeks; week++)
         {
-            for (int by = -FarthestShift; visited[week] && by <= FarthestShift; by++)
+            for (int by = -FarthestShift; users[week * items] > 0 && by <= FarthestShift; by++)
             {
-                int to = week + by;
+                int from = week, to = week + by;
                 if (by != 0 && to >= 0 && to < terms.Weeks)
                 {
-                    int from = week;
-                    bool[] moved = [.. visited];
-                    moved[from] = false;
-                    moved[to] = true;
-                    yield return () => Shift(from, to, moved);
+                    yield return () => Shift(from, to);
                 }
             }
         }
     }
 
-    private bool Shift(int from, int to, bool[] weeks)
+    private bool Shift(int from, int to)
     {
+        double before = cost;
+        bool[] weeks = Visited();
         for (int unit = 0; unit < plan.Length; unit++)
         {
-            if (Array.IndexOf(plan[unit], from) >= 0)
+            int at = Array.IndexOf(plan[unit], from);
+            if (at >= 0 && Array.BinarySearch(terms.Units[unit].Open, to) >= 0)
             {
-                int[] moved = [.. plan[unit].Select(w => w == from ? to : w).Distinct().Order()];
-                if (Array.BinarySearch(terms.Units[unit].Open, to) >= 0 && terms.Units[unit].GapsCost(moved) < Terms.Never)
+                int[] moved = Moved(plan[unit], at, to);
+                if (terms.Units[unit].GapsCost(moved) < Terms.Never)
                 {
                     Remove(unit);
                     Add(unit, moved);
@@ -372,7 +377,38 @@ internal sealed class Search
             }
         }
 
+        // What others gain by it seldom makes good more than a visit's worth.
+        if (cost > before + terms.ItemCost[0])
+        {
+            return false;
+        }
+
+        weeks[from] = false;
+        weeks[to] = true;
         return Descend(weeks);
+    }
+
+    // In order, and each week once.
+    private static int[] Moved(int[] weeks, int at, int to)
+    {
+        if (Array.IndexOf(weeks, to) >= 0)
+        {
+            return [.. weeks[..at], .. weeks[(at + 1)..]];
+        }
+
+        int[] moved = [.. weeks];
+        moved[at] = to;
+        for (; at > 0 && moved[at - 1] > to; at--)
+        {
+            (moved[at - 1], moved[at]) = (to, moved[at - 1]);
+        }
+
+        for (; at < moved.Length - 1 && moved[at + 1] < to; at++)
+        {
+            (moved[at + 1], moved[at]) = (to, moved[at + 1]);
+        }
+
+        return moved;
     }
 
     private IEnumerable<Func<bool>> BundleMoves()
@@ -409,20 +445,19 @@ internal sealed class Search
     // One more visit: first as if everybody shared its bill, then at what it really costs.
     private IEnumerable<Func<bool>> Additions()
     {
-        bool[] visited = Visited();
         for (int week = 0; week < terms.Weeks; week++)
         {
-            if (!visited[week])
+            if (users[week * items] == 0)
             {
                 int added = week;
-                yield return () => Addition(added, visited);
+                yield return () => Addition(added);
             }
         }
     }
 
-    private bool Addition(int added, bool[] visited)
+    private bool Addition(int added)
     {
-        bool[] weeks = [.. visited];
+        bool[] weeks = Visited();
         weeks[added] = true;
         bool used = false;
         for (int unit = 0; unit < plan.Length; unit++)

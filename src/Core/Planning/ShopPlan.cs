@@ -63,8 +63,11 @@ internal sealed record PlanDraft(PlanningProblem Problem, Terms Terms, int[][] U
 /// <param name="costs">What is reckoned with.</param>
 public sealed class TrailerPlanner(DateOnly today, int weeks, PlanCosts costs)
 {
-    /// <summary>Weeks planned: a year to show and a quarter beyond, so that the year's end does not look like the end of the world.</summary>
-    public const int UsualWeeks = 65;
+    /// <summary>
+    /// Weeks planned: twice the year that is shown. What is due yearly then comes twice whenever it is begun, so that waiting
+    /// does not save its second time (over 65 weeks it would, for all that is begun in week 13 or later).
+    /// </summary>
+    public const int UsualWeeks = 104;
 
     /// <summary>The Monday that week 0 begins on.</summary>
     public DateOnly First { get; } = Planning.Weeks.Monday(today);

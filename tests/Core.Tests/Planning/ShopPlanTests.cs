@@ -19,7 +19,7 @@ public sealed class ShopPlanTests
 
     private static TrailerCase Repack(DateOnly on) => new(Guid.CreateVersion7(), [Due("bearing-repack", on, 364, [.. Places.WheelEndsOf(Gears.Tandem).Select(p => p.Code)])], Tandem);
 
-    private static TrailerPlanner Planner(DateOnly? today = null) => new(today ?? Today, 65, PlanCosts.Usual);
+    private static TrailerPlanner Planner(DateOnly? today = null) => new(today ?? Today, TrailerPlanner.UsualWeeks, PlanCosts.Usual);
 
     /// <summary>Minutes of planning are the composer's: work and the union of what has to be opened (the second of its laws).</summary>
     [Fact]
@@ -42,12 +42,25 @@ public sealed class ShopPlanTests
     {
         TrailerCase trailer = new(Guid.CreateVersion7(), [Due("spring", Today.AddDays(7), 2_000, "axle-1-left-spring", "axle-1-right-spring") with { LateWeight = 2_000_000 }, Due("bearing-repack", Today.AddDays(56), 364, [.. Places.WheelEndsOf(Gears.Tandem).Select(p => p.Code)])], Tandem);
 
-        // Over two years, in which a yearly repack comes twice whenever it is begun: over 65 weeks waiting for week 13 would save the second.
-        ProposedVisit visit = new TrailerPlanner(Today, 104, PlanCosts.Usual).Plan(trailer, []).Visits[0];
+        ProposedVisit visit = Planner().Plan(trailer, []).Visits[0];
         Assert.Equal(2, visit.Tasks.Count);
         TaskInVisit repack = visit.Tasks.Single(t => t.Due.Job == "bearing-repack");
         Assert.True(repack.WeeksEarly is > 3 and < 9 && repack.MoneySaved > 100 && repack.MinutesSaved > 20, $"{repack}");
         Assert.Matches(@"^Rides along \d weeks before it falls due: throws away \d+ of its life, saves \d+ min of opening and closing and a call-in: \d+ less than in a visit of its own\.$", repack.Why);
+    }
+
+    /// <summary>The end of what is planned must not make waiting pay: over 65 weeks, what is due in the first quarter would wait for week 13.</summary>
+    [Theory]
+    [InlineData(1)]
+    [InlineData(5)]
+    [InlineData(11)]
+    [InlineData(12)]
+    [InlineData(26)]
+    [InlineData(36)]
+    public void What_rides_with_nothing_is_planned_in_the_week_it_falls_due(int week)
+    {
+        TrailerPlan plan = Planner().Plan(Repack(Weeks.Monday(Today).AddDays((7 * week) + 2)), []);
+        Assert.Equal([week, week + 52], plan.Visits.Select(v => Weeks.Of(Weeks.Monday(Today), v.Week)));
     }
 
     [Fact]
@@ -82,7 +95,7 @@ public sealed class ShopPlanTests
         Assert.Contains(late.Visits, v => v.Tasks.Any(t => t.Due.Job == "brake-adjustment"));
 
         // Never free: nothing is planned, and that is said.
-        TrailerPlan never = Planner().Plan(legal, Enumerable.Range(0, 65));
+        TrailerPlan never = Planner().Plan(legal, Enumerable.Range(0, TrailerPlanner.UsualWeeks));
         Assert.Empty(never.Visits);
         Assert.NotNull(never.Trouble);
     }
