@@ -59,15 +59,15 @@ public static class DueRules
     public static IReadOnlyList<DueRule> All { get; } =
     [
         // Where pumping is the yearly service, the strip and look comes every second year.
-        new(Repack, "Bearing repack", "repack", 12, 12_000, 2_500, Source.Practice) { Job = (_, _) => "bearing-repack", AtSeasonsEnd = true, Immersions = 60, EverySecond = (g, s) => g.Lubrication == Lubrication.GreasableSpindle && s.Is(SchoolQuestions.GreasableSpindle, Yearly) },
-        new("spindle-greasing", "Spindle greasing", "greasing", 12, 12_000, 1_000, Source.Practice) { Job = (_, s) => s.Is(SchoolQuestions.GreasableSpindle, Yearly) ? "spindle-greasing" : null, MetBy = ["bearing-repack"], AtSeasonsEnd = true, Immersions = 60 },
-        new("bearings-by-age", "Bearings and cups by age", "bearings", 24, null, 500, Source.Practice) { Job = (_, s) => s.Is(SchoolQuestions.Bearings, "by-age") ? "bearings-and-cups" : null },
-        new("shoes", "Shoes near worn", "shoes", null, 25_000, 600, Source.Practice) { Job = (g, s) => g.Brake == BrakeKind.ElectricDrum ? s.Is(SchoolQuestions.BrakeRenewal, "assembly") ? "brake-assembly" : "shoes-and-magnet" : g.Brake == BrakeKind.HydraulicDrum ? "hydraulic-shoes" : null, MetBy = ["brake-assembly", "shoes-and-magnet", "hydraulic-shoes"], ToldByWear = "lining" },
-        new("adjustment", "Brake adjustment", "adjusting", 3, 3_000, 150, Source.Memory) { Job = (_, _) => "brake-adjustment", MetBy = ["bearing-repack", "brake-assembly", "shoes-and-magnet", "hydraulic-shoes"], ByUse = false },
-        new("fluid", "Brake fluid", "fluid", 24, null, 400, Source.Memory) { Job = (_, _) => "brake-bleeding", MetBy = ["caliper", "line-and-hose", "actuator"], ByUse = false },
-        new("bolt-greasing", "Suspension bolts greased", "bolts", 3, 3_000, 150, Source.Memory) { Job = (_, s) => s.Is(SchoolQuestions.Bushings, "maintenance-free") ? null : "bolt-greasing", MetBy = ["bushings-and-bolts"] },
-        new("wear-look", "Wear inspection", "look", 6, 6_000, 300, Source.Memory) { Job = (_, _) => "wear-inspection", MetBy = [PeriodicInspection.JobCode] },
-        new(Periodic, "Periodic inspection", "inspection", 12, null, 5_000, Source.Published("49 CFR 396.17")) { Job = (_, _) => PeriodicInspection.JobCode, Legal = true, ByUse = false },
+        new(Repack, "Bearing repack", "repack", 12, 12_000, 6_000, Source.Practice) { Job = (_, _) => "bearing-repack", AtSeasonsEnd = true, Immersions = 60, EverySecond = (g, s) => g.Lubrication == Lubrication.GreasableSpindle && s.Is(SchoolQuestions.GreasableSpindle, Yearly) },
+        new("spindle-greasing", "Spindle greasing", "greasing", 12, 12_000, 2_500, Source.Practice) { Job = (_, s) => s.Is(SchoolQuestions.GreasableSpindle, Yearly) ? "spindle-greasing" : null, MetBy = ["bearing-repack"], AtSeasonsEnd = true, Immersions = 60 },
+        new("bearings-by-age", "Bearings and cups by age", "bearings", 24, null, 1_000, Source.Practice) { Job = (_, s) => s.Is(SchoolQuestions.Bearings, "by-age") ? "bearings-and-cups" : null },
+        new("shoes", "Shoes near worn", "shoes", null, 25_000, 1_500, Source.Practice) { Job = (g, s) => g.Brake == BrakeKind.ElectricDrum ? s.Is(SchoolQuestions.BrakeRenewal, "assembly") ? "brake-assembly" : "shoes-and-magnet" : g.Brake == BrakeKind.HydraulicDrum ? "hydraulic-shoes" : null, MetBy = ["brake-assembly", "shoes-and-magnet", "hydraulic-shoes"], ToldByWear = "lining" },
+        new("adjustment", "Brake adjustment", "adjusting", 3, 3_000, 500, Source.Memory) { Job = (_, _) => "brake-adjustment", MetBy = ["bearing-repack", "brake-assembly", "shoes-and-magnet", "hydraulic-shoes"], ByUse = false },
+        new("fluid", "Brake fluid", "fluid", 24, null, 800, Source.Memory) { Job = (_, _) => "brake-bleeding", MetBy = ["caliper", "line-and-hose", "actuator"], ByUse = false },
+        new("bolt-greasing", "Suspension bolts greased", "bolts", 3, 3_000, 400, Source.Memory) { Job = (_, s) => s.Is(SchoolQuestions.Bushings, "maintenance-free") ? null : "bolt-greasing", MetBy = ["bushings-and-bolts"] },
+        new("wear-look", "Wear inspection", "look", 6, 6_000, 800, Source.Memory) { Job = (_, _) => "wear-inspection", MetBy = [PeriodicInspection.JobCode] },
+        new(Periodic, "Periodic inspection", "inspection", 12, null, 10_000, Source.Published("49 CFR 396.17")) { Job = (_, _) => PeriodicInspection.JobCode, Legal = true, ByUse = false },
     ];
 
     private static readonly Dictionary<string, DueRule> ByCode = All.ToDictionary(r => r.Code);

@@ -109,7 +109,7 @@ public sealed record Standing(DateOnly AsOf, IReadOnlyList<DueAt> Dues, IReadOnl
     public IReadOnlyList<Mark> Gone { get; init; } = [];
 
     /// <summary>Counts up whenever a standing's shape or its rules change, so that kept ones are worked out anew.</summary>
-    public const int Edition = 5;
+    public const int Edition = 6;
 
     /// <summary>The gravest verdict that stands; null when nothing was ever looked at.</summary>
     public Verdict? Worst => Marks.Count == 0 ? null : Marks.Max(m => m.Judgement.Verdict);

@@ -56,10 +56,11 @@ public sealed class ShopPlanTests
     [InlineData(11)]
     [InlineData(12)]
     [InlineData(26)]
-    [InlineData(36)]
+    [InlineData(40)]
     public void What_rides_with_nothing_is_planned_in_the_week_it_falls_due(int week)
     {
-        TrailerPlan plan = Planner().Plan(Repack(Weeks.Monday(Today).AddDays((7 * week) + 2)), []);
+        Upcoming due = Repack(Weeks.Monday(Today).AddDays((7 * week) + 2)).Coming[0] with { LateWeight = DueRules.Find(DueRules.Repack)!.LateWeight };
+        TrailerPlan plan = Planner().Plan(new TrailerCase(Guid.CreateVersion7(), [due], Tandem), []);
         Assert.Equal([week, week + 52], plan.Visits.Select(v => Weeks.Of(Weeks.Monday(Today), v.Week)));
     }
 
