@@ -23,12 +23,16 @@ public sealed record WholePlan(IReadOnlyList<TrailerPlan> Plans, IReadOnlyList<B
 /// <summary>
 /// Fits the trailers' plans into the bays. Every trailer is planned as if it were alone; then week by week, from the first, visits
 /// that do not fit go elsewhere: those first whose plans grow least dear for the minutes they free. Weeks that are full by then are
-/// closed to them. What finds no room is named. A pure function: the same input gives the same plan.
+/// closed to them. At the end those that had to give way most look for better weeks among what is free. What finds no room is named.
+/// A pure function: the same input gives the same plan.
 /// </summary>
 public static class BayWeeks
 {
     // A week is gone through so often before what is left over is given up.
     private const int Rounds = 4;
+
+    // So often those that gave way look for better weeks. Set by what "tinker bench plan" showed.
+    private const int Settlings = 2;
 
     /// <summary>Plans the shop.</summary>
     /// <param name="planner">Plans one trailer.</param>
@@ -57,7 +61,6 @@ public static class BayWeeks
             }
         }
 
-        List<Guid>[] left = [.. Enumerable.Range(0, planner.WeeksPlanned).Select(_ => new List<Guid>())];
         for (int week = 0; week < planner.WeeksPlanned; week++)
         {
             for (int round = 0; round < Rounds && bays.Over(week) > 0 && bays.Open[week] > 0; round++)
@@ -67,13 +70,10 @@ public static class BayWeeks
                     break;
                 }
             }
-
-            if (bays.Over(week) > 0)
-            {
-                left[week].AddRange(LeftOver(bays, cases, week));
-            }
         }
 
+        Settle(bays, alone);
+        Guid[][] left = [.. Enumerable.Range(0, planner.WeeksPlanned).Select(w => bays.Over(w) > 0 ? LeftOver(bays, cases, w).ToArray() : [])];
         TrailerPlan[] plans = new TrailerPlan[cases.Count];
         Parallel.For(0, cases.Count, i => plans[i] = planner.Finish(cases[i], bays.Drafts[i]));
         BayWeek[] weeks = [.. Enumerable.Range(0, planner.WeeksPlanned).Select(w => new BayWeek(planner.First.AddDays(7 * w), bays.Open[w], bays.Taken[w], Math.Max(0, bays.Proposed[w]), left[w]))];
@@ -103,6 +103,28 @@ public static class BayWeeks
         }
 
         return any;
+    }
+
+    // What was moved early did not know what would be free in the end.
+    private static void Settle(Bays bays, IReadOnlyList<PlanDraft> alone)
+    {
+        for (int pass = 0, moved = 1; pass < Settlings && moved > 0; pass++)
+        {
+            moved = 0;
+            int[] gaveWay = [.. Enumerable.Range(0, alone.Count).Where(i => GaveWay(i) > 1).OrderByDescending(GaveWay).ThenBy(i => i)];
+            bool[] can = new bool[gaveWay.Length];
+            Parallel.For(0, gaveWay.Length, i => can[i] = bays.Better(gaveWay[i]) is not null);
+            foreach (int trailer in gaveWay.Where((_, i) => can[i]))
+            {
+                if (bays.Better(trailer) is { } plan)
+                {
+                    bays.Put(trailer, plan);
+                    moved++;
+                }
+            }
+        }
+
+        double GaveWay(int trailer) => bays.Drafts[trailer].Cost - alone[trailer].Cost;
     }
 
     // The least pressing visits are those left over.
@@ -198,9 +220,21 @@ public static class BayWeeks
             }
 
             // Where it goes there has to be room for it at all; a visit longer than any week stays where it is, and is named.
-            bool fits = plan.Visits.All(v => v.Week > week ? before.MinutesIn(v.Week) > 0 || plan.MinutesOf(v) <= Open[v.Week] - Taken[v.Week] : StandsIn(trailer, v.Week) || Taken[v.Week] + Proposed[v.Week] - before.MinutesIn(v.Week) + plan.MinutesOf(v) <= Open[v.Week]);
+            bool fits = plan.Visits.All(v => v.Week > week ? before.MinutesIn(v.Week) > 0 || plan.MinutesOf(v) <= Open[v.Week] - Taken[v.Week] : Fits(before, plan, v, trailer));
             return fits ? ((plan.Cost - before.Cost) / (double)Math.Max(1, minutes), plan) : (double.MaxValue, null);
         }
+
+        /// <summary>A cheaper plan for the trailer in what room there is; null where there is none.</summary>
+        internal PlanDraft? Better(int trailer)
+        {
+            PlanDraft before = Drafts[trailer];
+            decimal least = before.Visits.Min(before.MinutesOf);
+            IEnumerable<int> full = Enumerable.Range(0, Open.Length).Where(v => before.MinutesIn(v) == 0 && !StandsIn(trailer, v) && Open[v] - Taken[v] - Proposed[v] < least);
+            return TrailerPlanner.Amended(before, full, thorough: true) is { } plan && plan.Cost < before.Cost - 1e-6 && plan.Visits.All(v => plan.MinutesOf(v) <= before.MinutesIn(v.Week) || Fits(before, plan, v, trailer)) ? plan : null;
+        }
+
+        private bool Fits(PlanDraft before, PlanDraft plan, PlannedVisit visit, int trailer) =>
+            StandsIn(trailer, visit.Week) || Taken[visit.Week] + Proposed[visit.Week] - before.MinutesIn(visit.Week) + plan.MinutesOf(visit) <= Open[visit.Week];
 
         private void Count(int trailer, int sign)
         {
