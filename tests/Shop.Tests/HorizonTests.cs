@@ -139,7 +139,7 @@ public sealed class HorizonTests : IDisposable
         // A customer with no free weeks: said in words.
         HorizonLine line = await LineAsync(trailer.Id);
         CustomerPlanning planning = await shop.GetAsync<CustomerPlanning>($"/api/yard/customers/{line.CustomerId}/planning");
-        await shop.PutAsync<CustomerPlanning>($"/api/yard/customers/{line.CustomerId}/planning", planning with { Busy = [new BusyTime(shop.Today.AddDays(-7), shop.Today.AddDays(800), "on tour")] });
+        await shop.PutAsync<CustomerPlanning>($"/api/yard/customers/{line.CustomerId}/planning", planning with { Busy = [new BusyTime(shop.Today.AddDays(-7), shop.Today.AddDays(780), "on tour")] });
         Assert.Contains("has no open week", (await shop.GetAsync<OfferAnswer>($"/api/horizon/trailers/{trailer.Id}/offer")).None, StringComparison.Ordinal);
         Assert.Contains("Bearing repack", (await LineAsync(trailer.Id)).Trouble, StringComparison.Ordinal);
     }
