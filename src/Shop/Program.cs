@@ -5,7 +5,9 @@ using Microsoft.Extensions.FileProviders;
 using SturdyTinker.Shop.Bay;
 using SturdyTinker.Shop.Horizon;
 using SturdyTinker.Shop.Ledger;
+using SturdyTinker.Shop.Reckoner;
 using SturdyTinker.Shop.Requests;
+using SturdyTinker.Shop.Shelf;
 using SturdyTinker.Shop.Yard;
 using SturdyTinker.Store;
 
@@ -123,6 +125,8 @@ api.MapYard();
 api.MapBay();
 api.MapLedger();
 api.MapHorizon();
+api.MapReckoner();
+api.MapShelf();
 api.MapFallback(() => { throw Refusal.NotFound("There is nothing at this address."); });
 
 app.Run();

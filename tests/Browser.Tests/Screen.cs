@@ -41,6 +41,8 @@ public sealed class Screen : IDisposable
 
     public string Path => new Uri(driver.Url).AbsolutePath;
 
+    public string Address => driver.Url;
+
     /// <summary>Goes to an address as a person would who typed it, and waits until it has settled.</summary>
     public void Open(string path)
     {

@@ -18,6 +18,9 @@ const PlanningPage = lazy(() => import("./yard/PlanningPage"));
 const Bay = lazy(() => import("./bay/Bay"));
 const Round = lazy(() => import("./bay/Round"));
 const VisitPage = lazy(() => import("./bay/VisitPage"));
+const Shelf = lazy(() => import("./shelf/Shelf"));
+const Reckoner = lazy(() => import("./reckoner/Reckoner"));
+const SumPage = lazy(() => import("./reckoner/SumPage"));
 const Ledger = lazy(() => import("./ledger/Ledger"));
 const VisitSheet = lazy(() => import("./ledger/VisitSheet"));
 const WearPage = lazy(() => import("./ledger/WearPage"));
@@ -85,6 +88,13 @@ export function App() {
           </Route>
           <Route path="/bay/:id">{({ id }) => <VisitPage key={id} id={id} />}</Route>
           <Route path="/bay/:id/round">{({ id }) => <Round key={id} id={id} />}</Route>
+          <Route path="/shelf">
+            <Shelf />
+          </Route>
+          <Route path="/reckoner">
+            <Reckoner />
+          </Route>
+          <Route path="/reckoner/:code">{({ code }) => <SumPage key={code} code={code} />}</Route>
           <Route path="/ledger">
             <Ledger />
           </Route>

@@ -11,6 +11,9 @@ public enum Fineness
     /// <summary>To the nearest 1/32 in, as a fraction.</summary>
     ThirtySecond,
 
+    /// <summary>To the nearest 1/64 in, as a fraction.</summary>
+    SixtyFourth,
+
     /// <summary>To the nearest 0.001 in.</summary>
     Thousandth,
 
@@ -29,6 +32,7 @@ public static class ShopFormat
     {
         Fineness.Sixteenth => Fraction(length, 16),
         Fineness.ThirtySecond => Fraction(length, 32),
+        Fineness.SixtyFourth => Fraction(length, 64),
         Fineness.Thousandth => Fixed(length.Inches, "0.000") + " in",
         Fineness.Millimetre => Fixed(length.Millimetres, "0") + " mm",
         _ => Fixed(length.Millimetres, "0.##") + " mm",

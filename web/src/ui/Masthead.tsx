@@ -53,8 +53,10 @@ const Nav = styled.nav`
     order: 3;
     width: 100%;
     justify-content: space-between;
+    gap: 0;
+    font-size: 16px;
     a {
-      padding: 10px 8px 8px;
+      padding: 10px 4px 8px;
     }
   }
 `;
@@ -94,6 +96,8 @@ const DESTINATIONS = [
   ["/yard", "Yard"],
   ["/horizon", "Horizon"],
   ["/bay", "Bay"],
+  ["/shelf", "Shelf"],
+  ["/reckoner", "Reckoner"],
   ["/ledger", "Ledger"],
 ] as const;
 

@@ -1,0 +1,58 @@
+using OpenQA.Selenium;
+using Xunit;
+
+namespace SturdyTinker.Browser.Tests;
+
+/// <summary>Three of the sums, by keyboard alone and on a phone.</summary>
+public sealed class ReckonerTests
+{
+    private static void Type(Screen screen, string field, string text)
+    {
+        screen.TabToField(field);
+        screen.PickAll();
+        screen.Press(text);
+    }
+
+    [Fact]
+    public void A_wrench_is_set_by_keyboard_and_the_address_opens_it_filled_in()
+    {
+        using RunningShop shop = RunningShop.Empty();
+        using Screen screen = new(shop.Address);
+        screen.Open("/reckoner");
+        screen.TabToWords("Wrench setting and star order");
+        screen.Press(Keys.Enter);
+        screen.Sees("75 lbf·ft");
+        Type(screen, "Wrench, hand to square", "12");
+        screen.Sees("66.7 lbf·ft");
+        screen.Sees("100 × 12 ÷ (12 + 6) = 66.7 lbf·ft");
+        Type(screen, "Wrench, hand to square", "0");
+        screen.Sees("Wrench, hand to square lies between");
+        Type(screen, "Wrench, hand to square", "1 1/2 ft");
+        screen.WaitUntil(() => screen.Address.Contains("length=1+1%2F2+ft", StringComparison.Ordinal), "the address to hold what is typed");
+        string address = screen.Address;
+        screen.Open(new Uri(address).PathAndQuery);
+        screen.Sees("75 lbf·ft");
+        Assert.Equal("1 1/2 ft", screen.Field("Wrench, hand to square").GetAttribute("value"));
+        screen.Accessible();
+    }
+
+    [Fact]
+    public void A_dead_magnet_and_a_mistyped_number_are_found_on_a_phone()
+    {
+        using RunningShop shop = RunningShop.Empty();
+        using Screen screen = new(shop.Address, 390, 844);
+        screen.Open("/reckoner/brake-circuit");
+        screen.Sees("Expected at the controller");
+        screen.Field("Measured: amperes").SendKeys("10.5");
+        screen.Sees("one magnet is open on axle 1");
+        screen.Sees("clamp the wire of each axle");
+        screen.FitsItsWidth();
+        screen.Accessible();
+        screen.Open("/reckoner/vehicle-number?number=1G4AH59H45GI18341");
+        screen.Sees("Probably meant");
+        screen.Sees("1G4AH59H45G118341 (1 and 0 for letters like them)");
+        screen.FitsItsWidth();
+        screen.Open("/reckoner/astrology");
+        screen.Sees("There is no such sum.");
+    }
+}

@@ -1,0 +1,182 @@
+using SturdyTinker.Core.Measures;
+using SturdyTinker.Core.Reckoner;
+using Xunit;
+
+namespace SturdyTinker.Core.Tests.Reckoner;
+
+/// <summary>The ready sums, against what is published.</summary>
+public sealed class SumTests
+{
+    private static Worked Do(string sum, params (string Entry, string Typed)[] typed)
+    {
+        Sum one = Sum.Find(sum)!;
+        Dictionary<string, string> all = one.Entries.Where(e => !e.Optional).ToDictionary(e => e.Code, e => e.Example);
+        foreach ((string entry, string text) in typed)
+        {
+            all[entry] = text;
+        }
+
+        Given given = Given.Read(one, all.GetValueOrDefault, out IReadOnlyList<(string Entry, string Sentence)> problems);
+        Assert.Empty(problems);
+        return one.Work(given);
+    }
+
+    private static string Value(Worked worked, string name) => worked.Results.Single(r => r.Name == name).Value;
+
+    [Fact]
+    public void Every_sum_does_its_own_example_with_its_working_and_takes_no_nonsense()
+    {
+        foreach (Sum sum in Sum.All)
+        {
+            Worked worked = sum.Work(Given.Read(sum, code => sum.Entries.Single(e => e.Code == code).Example, out var problems));
+            Assert.Empty(problems);
+            Assert.Null(worked.Problem);
+            Assert.NotEmpty(worked.Results);
+            Assert.Contains(worked.Working, l => l.Source.Length > 0 || sum.Code == "tyre");
+            Assert.All(worked.Results, r => Assert.DoesNotContain("NaN", r.Value + r.Other, StringComparison.Ordinal));
+
+            Given.Read(sum, _ => "", out problems);
+            Assert.Equal(sum.Entries.Count(e => !e.Optional), problems.Count);
+            Given.Read(sum, code => sum.Entries.Single(e => e.Code == code).Kind == EntryKind.Text ? "x" : "⚙", out problems);
+            Assert.Equal(sum.Entries.Count(e => e.Kind != EntryKind.Text), problems.Count);
+            Given.Read(sum, _ => new string('9', 200), out problems);
+            Assert.Equal(sum.Entries.Count, problems.Count);
+        }
+    }
+
+    /// <summary>Physics: the same hand on a lever a third longer.</summary>
+    [Fact]
+    public void An_extension_asks_for_less_on_the_wrench_and_the_same_sum_backwards_gives_what_the_nut_got()
+    {
+        Torque set = Wrench.Setting(Torque.FromPoundForceFeet(100), Length.FromInches(18), Length.FromInches(6));
+        Assert.Equal(75m, set.PoundForceFeet, 10);
+        Assert.Equal(100m, Wrench.Got(set, Length.FromInches(18), Length.FromInches(6)).PoundForceFeet, 10);
+        Assert.Equal("75 lbf·ft", Value(Do("wrench"), "Set the wrench to"));
+        Assert.Equal("1 – 3 – 5 – 2 – 4", Value(Do("wrench"), "Order, numbered as they lie"));
+        Assert.Equal("extension", Do("wrench", ("length", "18"), ("extension", "-17")).Against);
+
+        Given.Read(Sum.Find("wrench")!, code => code == "length" ? "0" : "5", out var problems);
+        Assert.Contains(problems, p => p.Entry == "length" && p.Sentence.Contains("between", StringComparison.Ordinal));
+    }
+
+    /// <summary>Geometry; the limits are TMC RP 618's, cited from memory where they stand.</summary>
+    [Theory]
+    [InlineData("15", "within")]
+    [InlineData("60", "too loose")]
+    [InlineData("2", "too tight")]
+    public void Backing_the_nut_off_makes_end_play_by_its_thread(string degrees, string verdict)
+    {
+        Worked worked = Do("nut-setting", ("turns", degrees));
+        decimal inches = decimal.Parse(degrees, System.Globalization.CultureInfo.InvariantCulture) / 360 / 14;
+        Assert.Equal(inches, NutSetting.Travel(14, decimal.Parse(degrees, System.Globalization.CultureInfo.InvariantCulture) / 360).Inches, 10);
+        Assert.StartsWith(verdict, Value(worked, "That is"), StringComparison.Ordinal);
+        Assert.Equal("5° to 25.2° back", Value(worked, "Wanted end play is"));
+    }
+
+    /// <summary>Wire tables of ASTM B258: ohms per 1,000 ft at 20 °C, from memory.</summary>
+    [Theory]
+    [InlineData(10, 0.1019, 0.999)]
+    [InlineData(12, 0.0808, 1.588)]
+    [InlineData(14, 0.0641, 2.525)]
+    [InlineData(16, 0.0508, 4.016)]
+    public void Wire_is_as_thick_and_resists_as_the_standard_says(int gauge, double inches, double ohms)
+    {
+        Assert.Equal(inches, BrakeCircuit.DiameterInches(gauge), 4);
+        Assert.InRange((double)BrakeCircuit.OhmsPerThousandFeet(gauge), ohms * 0.999, ohms * 1.001);
+    }
+
+    /// <summary>Kirchhoff's laws, for any circuit: what each node lets in it lets out, and the volts around each loop add up.</summary>
+    [Fact]
+    public void The_brake_circuit_obeys_kirchhoff()
+    {
+        Random random = new(7);
+        for (int i = 0; i < 300; i++)
+        {
+            int axles = random.Next(1, 5);
+            decimal volts = 6 + random.Next(9);
+            decimal[] wire = [.. Enumerable.Range(0, axles).Select(_ => (decimal)random.NextDouble() / 2)], siemens = [.. Enumerable.Range(0, axles).Select(_ => random.Next(4) == 0 ? 0 : (decimal)random.NextDouble())];
+            IReadOnlyList<AxleDraw> draws = BrakeCircuit.Draws(volts, wire, siemens);
+            decimal before = volts;
+            for (int axle = 0; axle < axles; axle++)
+            {
+                decimal through = draws.Skip(axle).Sum(d => d.Amperes);
+                Assert.Equal(before - (through * wire[axle]), draws[axle].Volts, 12);
+                Assert.Equal(draws[axle].Volts * siemens[axle], draws[axle].Amperes, 12);
+                before = draws[axle].Volts;
+            }
+        }
+    }
+
+    [Fact]
+    public void A_dead_magnet_is_found_by_the_current_and_told_apart_by_axle()
+    {
+        decimal sound = decimal.Parse(Value(Do("brake-circuit"), "Expected at the controller").Split(' ')[0], System.Globalization.CultureInfo.InvariantCulture);
+        Assert.InRange(sound, 12, 15);
+        Worked dead = Do("brake-circuit", ("current", FormattableString.Invariant($"{sound * 0.77m:0.0}")));
+        Assert.Contains("one magnet is open on axle 1", Value(dead, "What that says"), StringComparison.Ordinal);
+        Assert.Contains("one magnet is open on axle 2", Value(dead, "What that says"), StringComparison.Ordinal);
+        Assert.Contains("clamp the wire of each axle", Value(dead, "To tell them apart"), StringComparison.Ordinal);
+        Assert.StartsWith("all magnets and wires are sound", Value(Do("brake-circuit", ("current", FormattableString.Invariant($"{sound:0.0}"))), "What that says"), StringComparison.Ordinal);
+        Assert.StartsWith("nothing flows", Value(Do("brake-circuit", ("current", "0")), "What that says"), StringComparison.Ordinal);
+        Assert.StartsWith("none of the faults", Value(Do("brake-circuit", ("current", "60")), "What that says"), StringComparison.Ordinal);
+    }
+
+    /// <summary>ISO 281: twice the load leaves a tenth of the life, half of it ten times; a1 = 0.64 at 95 %.</summary>
+    [Fact]
+    public void Rating_life_goes_by_the_ten_thirds_power()
+    {
+        Assert.Equal(1, RatingLife.MillionTurns(1_000, 1_000), 12);
+        Assert.Equal(10.0794, RatingLife.MillionTurns(2_000, 1_000), 4);
+        Assert.Equal(2_154.43, RatingLife.MillionTurns(10_000, 1_000), 2);
+        Assert.Contains(Do("rating-life", ("overload", "2,400")).Results, r => r.Name == "With 2,400 lb" && r.Other == "10 % of that");
+    }
+
+    /// <summary>Diameters of tyre handbooks, from memory, to the tenth of an inch.</summary>
+    [Theory]
+    [InlineData("ST205/75R15", 27.1)]
+    [InlineData("st 225/75 R15", 28.3)]
+    [InlineData("ST235/80R16", 30.8)]
+    [InlineData("ST175/80D13", 24.0)]
+    [InlineData("20.5x8.0-10", 20.5)]
+    public void A_tyre_is_as_high_as_handbooks_say(string size, double inches) =>
+        Assert.Equal(inches, (double)TyreSize.Read(size)!.Diameter.Inches, 0.06);
+
+    [Theory]
+    [InlineData("")]
+    [InlineData("205")]
+    [InlineData("ST205/75R1")]
+    [InlineData("900/99R45")]
+    [InlineData("15x9.5-16")]
+    public void What_is_no_tyre_size_is_refused(string size) => Assert.Null(TyreSize.Read(size));
+
+    /// <summary>Widths across flats of ASME B18.2.2 and ISO 4032, from memory.</summary>
+    [Theory]
+    [InlineData("inch", "1/2", "3/4 in")]
+    [InlineData("inch", "9/16", "7/8 in")]
+    [InlineData("metric", "M12", "18 mm")]
+    [InlineData("metric", "16", "24 mm")]
+    public void A_nut_has_its_standard_width(string system, string thread, string flats) =>
+        Assert.Equal(flats, Value(Do("nut-sizes", ("system", system), ("thread", thread)), "Across flats"));
+
+    [Fact]
+    public void A_socket_of_the_other_system_is_offered_only_while_it_holds()
+    {
+        Assert.Equal(["3/4 in"], NutSizes.Sockets(Length.FromInches(0.75m)).Select(s => s.Socket));
+        Assert.Equal(["15/16 in", "24 mm"], NutSizes.Sockets(Length.FromInches(0.9375m)).Select(s => s.Socket));
+        Assert.Equal("thread", Do("nut-sizes", ("thread", "1 1/4")).Against);
+        Assert.NotNull(Do("nut-sizes", ("thread", "banjo")).Problem);
+    }
+
+    /// <summary>NIST SP 811, appendix B.</summary>
+    [Fact]
+    public void Units_and_fractions_are_exact()
+    {
+        Worked worked = Do("units", ("figure", "2 3/8"));
+        Assert.Equal("60.325 mm", Value(worked, "mm"));
+        Assert.Equal("exactly", worked.Results.Single(r => r.Name == "Nearest 1/16").Other);
+        Assert.Equal("-0.5 thou over", Do("units", ("figure", "0.062")).Results.Single(r => r.Name == "Nearest 1/16").Other);
+        Assert.Equal("135.5818 N·m", Value(Do("units", ("kind", "torque"), ("figure", "100")), "N·m"));
+        Assert.Equal("100 °C", Value(Do("units", ("kind", "temperature"), ("figure", "212")), "°C"));
+        Assert.Equal("figure", Do("units", ("figure", "3 lb")).Against);
+    }
+}

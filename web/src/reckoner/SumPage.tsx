@@ -1,0 +1,253 @@
+import { keepPreviousData, useMutation, useQuery } from "@tanstack/react-query";
+import { useEffect, useState } from "react";
+import styled from "styled-components";
+import { Link } from "wouter";
+import { answer, type Schemas, sentence, shop, ShopProblem } from "../api/client";
+import { Button, TextButton } from "../ui/Button";
+import { Choice, TextField } from "../ui/Fields";
+import { MeasureField } from "../ui/MeasureField";
+import { Columns, Head, Lines, Page, Quiet, Row, Section, Stack } from "../ui/Page";
+import { Problem, Refused } from "../ui/Problem";
+import { useDebounced } from "../ui/useDebounced";
+import { Drawing } from "./Drawing";
+import { asAddress, fromAddress, type Typed, usual } from "./typed";
+
+const Figures = styled.dl`
+  display: grid;
+  grid-template-columns: minmax(0, 1fr);
+  margin: 0;
+  & > div {
+    display: grid;
+    grid-template-columns: minmax(0, 2fr) minmax(0, 3fr);
+    gap: 2px 18px;
+    align-items: baseline;
+    padding: 8px 0;
+    border-top: 1px solid var(--hair);
+  }
+  dt {
+    color: var(--steel);
+  }
+  dd {
+    margin: 0;
+    font:
+      600 21px/1.3 "Barlow Semi Condensed",
+      sans-serif;
+    font-variant-numeric: tabular-nums;
+    overflow-wrap: anywhere;
+  }
+  dd small {
+    font:
+      400 16px "Barlow",
+      sans-serif;
+    color: var(--steel);
+    margin-left: 10px;
+  }
+`;
+
+const Steps = styled.ol`
+  margin: 0;
+  padding-left: 22px;
+  list-style: decimal;
+  & > li + li {
+    margin-top: 8px;
+  }
+  font-variant-numeric: tabular-nums;
+  overflow-wrap: anywhere;
+`;
+
+const Asked = styled.div`
+  display: grid;
+  grid-template-columns: repeat(2, minmax(0, 1fr));
+  gap: 12px 18px;
+  align-items: start;
+  & > .wide {
+    grid-column: 1 / -1;
+  }
+  @media (max-width: 640px) {
+    grid-template-columns: minmax(0, 1fr);
+  }
+`;
+
+/** One ready sum: what it asks for, what it comes to, and how. The address holds what is typed, so that it opens filled in. */
+export default function SumPage({ code }: { code: string }) {
+  const sums = useQuery({ queryKey: ["sums"], queryFn: () => answer(shop.GET("/api/reckoner")) });
+  const sum = sums.data?.find((s) => s.code === code);
+  if (sums.error || (sums.data && !sum)) {
+    return (
+      <Refused
+        of={sums.error ?? new Error("There is no such sum.")}
+        back="/reckoner"
+        backWords="All the sums"
+      />
+    );
+  }
+  return sum ? <Done sum={sum} /> : <Page aria-busy="true" />;
+}
+
+function Done({ sum }: { sum: Schemas["SumAsked"] }) {
+  const [typed, setTyped] = useState(() => fromAddress(window.location.search, sum.entries));
+  const settled = useDebounced(typed, 250);
+  useEffect(() => {
+    window.history.replaceState(
+      window.history.state,
+      "",
+      `${window.location.pathname}${asAddress(settled, sum.entries)}`,
+    );
+  }, [settled, sum]);
+  const done = useQuery({
+    queryKey: ["sum", sum.code, settled],
+    queryFn: () =>
+      answer(
+        shop.POST("/api/reckoner/{code}", {
+          params: { path: { code: sum.code } },
+          body: { entries: settled },
+        }),
+      ),
+    placeholderData: keepPreviousData,
+    retry: false,
+    staleTime: Infinity,
+  });
+  const problem = done.error instanceof ShopProblem ? done.error : undefined;
+  const put = (entry: string) => (text: string) => setTyped({ ...typed, [entry]: text });
+  return (
+    <Page>
+      <Head>
+        <Stack $gap={2}>
+          <h1>{sum.name}</h1>
+          <Quiet>{sum.about}</Quiet>
+        </Stack>
+        <Row $gap={20}>
+          <TextButton onPress={() => setTyped(usual(sum.entries))}>The example’s figures</TextButton>
+          <Link href="/reckoner">All the sums</Link>
+        </Row>
+      </Head>
+      <Columns $shape="minmax(0, 5fr) minmax(0, 7fr)">
+        <Stack>
+          {sum.fromTrailers && (
+            <FromTrailer code={sum.code} onFilled={(said) => setTyped({ ...typed, ...said })} />
+          )}
+          <Asked>
+            {sum.entries.map((e) => (
+              <div key={e.code} className={e.kind === "measure" || e.kind === "text" ? "wide" : ""}>
+                <Field
+                  entry={e}
+                  value={typed[e.code] ?? ""}
+                  onChange={put(e.code)}
+                  problem={problem?.field(`/entries/${e.code}`)}
+                />
+              </div>
+            ))}
+          </Asked>
+        </Stack>
+        <Stack $gap={20}>
+          {done.error && !problem?.fields.length ? <Problem of={done.error} /> : null}
+          {done.error ? (
+            <Quiet role="status">The sum waits for the figures marked on the left.</Quiet>
+          ) : (
+            done.data && <Came sum={sum} done={done.data} />
+          )}
+        </Stack>
+      </Columns>
+    </Page>
+  );
+}
+
+function Came({ sum, done }: { sum: Schemas["SumAsked"]; done: Schemas["SumDone"] }) {
+  return (
+    <>
+      <Figures aria-label="What it comes to">
+        {done.results.map((r) => (
+          <div key={r.name}>
+            <dt>{r.name}</dt>
+            <dd>
+              {r.value}
+              {r.other && <small>{r.other}</small>}
+            </dd>
+          </div>
+        ))}
+      </Figures>
+      <Drawing code={sum.code} drawn={done.drawn} />
+      <Section>
+        <h2>Working</h2>
+        <Steps>
+          {done.working.map((l, i) => (
+            <li key={i}>
+              {l.words} {l.source && <Quiet>· {l.source}</Quiet>}
+            </li>
+          ))}
+        </Steps>
+      </Section>
+      {done.cautions.length > 0 && (
+        <Lines aria-label="What to mind">
+          {done.cautions.map((c) => (
+            <li key={c}>{c}</li>
+          ))}
+        </Lines>
+      )}
+    </>
+  );
+}
+
+function FromTrailer({ code, onFilled }: { code: string; onFilled: (typed: Typed) => void }) {
+  const [tag, setTag] = useState("");
+  const fill = useMutation({
+    mutationFn: () =>
+      answer(shop.GET("/api/reckoner/{code}/from", { params: { path: { code }, query: { tag } } })),
+    onSuccess: (said) => onFilled(said.entries),
+  });
+  return (
+    <form
+      onSubmit={(e) => {
+        e.preventDefault();
+        fill.mutate();
+      }}
+    >
+      <Row style={{ alignItems: "flex-end" }}>
+        <TextField
+          label="Fill in from a trailer, by its tag"
+          value={tag}
+          onChange={setTag}
+          problem={fill.error ? sentence(fill.error) : undefined}
+        />
+        <Button type="submit" isDisabled={!tag.trim()}>
+          Fill in
+        </Button>
+      </Row>
+    </form>
+  );
+}
+
+interface FieldProps {
+  entry: Schemas["Entry"];
+  value: string;
+  onChange: (text: string) => void;
+  problem: string | undefined;
+}
+
+function Field({ entry, value, onChange, problem }: FieldProps) {
+  const label = entry.optional ? `${entry.label} (may stay empty)` : entry.label;
+  if (entry.kind === "choice") {
+    return (
+      <Choice
+        label={label}
+        value={value}
+        onChange={onChange}
+        options={(entry.choices ?? []).map((c) => [c.code, c.words] as const)}
+        problem={problem}
+      />
+    );
+  }
+  if (entry.kind === "measure" && entry.quantity) {
+    return (
+      <MeasureField
+        label={label}
+        value={value}
+        onChange={onChange}
+        quantity={entry.quantity}
+        example={entry.example}
+        problem={value.trim() || !entry.optional ? problem : undefined}
+      />
+    );
+  }
+  return <TextField label={label} value={value} onChange={onChange} hint={entry.counts} problem={problem} />;
+}
