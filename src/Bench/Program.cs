@@ -1,9 +1,10 @@
 using SturdyTinker.Bench;
 
-// bench compose; bench plan [N | PART]; bench http BIN [DIR]: BIN is the folder with the built server; the fleet is kept in DIR, and found there again.
+// bench compose; bench find; bench plan [N | PART]; bench http BIN [DIR]: BIN is the folder with the built server; the fleet is kept in DIR, and found there again.
 return args switch
 {
     ["compose"] => ComposeBench.Run(),
+    ["find"] => FindBench.Run(),
     ["plan"] => await PlanBench.RunAsync(500, null),
     ["plan", var count] when int.TryParse(count, out int problems) && problems > 0 => await PlanBench.RunAsync(problems, null),
     ["plan", var part] => await PlanBench.RunAsync(500, part),
@@ -14,6 +15,6 @@ return args switch
 
 static int Unknown()
 {
-    Console.Error.WriteLine("bench measures: http, compose, plan");
+    Console.Error.WriteLine("bench measures: http, compose, find, plan");
     return 2;
 }

@@ -108,7 +108,7 @@ public sealed record Sum(string Code, string Name, string About, IReadOnlyList<E
 
     /// <summary>Every ready sum, in the order lists show them.</summary>
     public static IReadOnlyList<Sum> All { get; } =
-        [Wrench.Sum, NutSetting.Sum, BrakeCircuit.Sum, RatingLife.Sum, TyreSize.Sum, NutSizes.Sum, Converter.Sum, VehicleNumber.Sum];
+        [Wrench.Sum, NutSetting.Sum, BrakeCircuit.Sum, LoadAndCapacity.Sum, GreaseFill.Sum, RatingLife.Sum, TyreSize.Sum, NutSizes.Sum, Converter.Sum, VehicleNumber.Sum];
 
     /// <summary>The sum with this code; null when there is none.</summary>
     public static Sum? Find(string? code) => All.FirstOrDefault(s => s.Code == code);

@@ -121,6 +121,30 @@ public sealed class SumTests
         Assert.StartsWith("none of the faults", Value(Do("brake-circuit", ("current", "60")), "What that says"), StringComparison.Ordinal);
     }
 
+    /// <summary>Common practice: two springs of 3,500 lb carry 7,000.</summary>
+    [Fact]
+    public void The_weakest_part_says_what_the_trailer_may_weigh()
+    {
+        Assert.Equal(1, LoadAndCapacity.Parts(500, 7_000, 1, 0.5, 9_000, 9_000, 3_500, 2_000)[0].Share, 9);
+        Assert.Equal("a tyre on the heavier side", LoadAndCapacity.Parts(500, 7_000, 2, 0.6, 2_000, 5_000, 2_500, 2_000)[0].Part);
+        Worked worked = Do("load", ("coupler", "600"), ("axleload", "5,000"), ("heavier", "50"), ("tyre", "2,000"), ("spring", "1,250"), ("springafter", "1,600"));
+        Assert.StartsWith("a spring on the heavier side, 1,250 of 1,250 lb: 100 %", Value(worked, "Gives out first"), StringComparison.Ordinal);
+        Assert.Equal("5,600 lb", Value(worked, "The trailer may weigh"));
+        Assert.StartsWith("7,168 lb; then a spring", Value(worked, "With the change"), StringComparison.Ordinal);
+    }
+
+    /// <summary>Geometry: a filled cavity is what it holds; the strokes are what ten of them weighed.</summary>
+    [Fact]
+    public void Grease_is_reckoned_from_the_room_there_is_and_in_strokes_of_this_gun()
+    {
+        Assert.Equal(Math.PI / 4 * ((5.08 * 5.08) - (2.54 * 2.54)) * 2.54, GreaseFill.Cavity(Length.FromInches(2), Length.FromInches(1), Length.FromInches(1)), 6);
+        int Strokes(string ten) => int.Parse(Value(Do("grease", ("ten", ten)), "Strokes of this gun")["about ".Length..], System.Globalization.CultureInfo.InvariantCulture);
+        Assert.InRange(Strokes("0.25") / (double)Strokes("0.5"), 1.95, 2.05);
+        Assert.Equal("inner", Do("grease", ("inner", "99999")).Against);
+        Assert.Equal("spindle", Do("grease", ("spindle", "3")).Against);
+        Assert.NotEqual(Value(Do("grease"), "For the visit"), Value(Do("grease", ("fill", "full")), "For the visit"));
+    }
+
     /// <summary>ISO 281: twice the load leaves a tenth of the life, half of it ten times; a1 = 0.64 at 95 %.</summary>
     [Fact]
     public void Rating_life_goes_by_the_ten_thirds_power()

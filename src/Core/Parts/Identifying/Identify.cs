@@ -36,6 +36,9 @@ public sealed class Identify
     // A dial caliper in a practised hand, on a worn part: two thousandths, and more on rubber. Source: from memory.
     private static readonly Length Usual = Length.FromInches(0.005m);
 
+    // So many of what a next measure would tell apart are said.
+    private const int MostTold = 4;
+
     private readonly Dictionary<(string Kind, string Dimension), (decimal[] Values, MeasuredPart[] Parts)> index;
 
     /// <summary>Prepares a list of parts for asking: sorted once by every measure.</summary>
@@ -84,26 +87,30 @@ public sealed class Identify
     private static NextMeasure? Next(PartKind kind, Candidate[] candidates, IReadOnlyList<Taken> readings)
     {
         NextMeasure? best = null;
-        double doubt = Doubt(candidates.Select(c => c.Sure));
+        double doubt = DoubtWithin(candidates);
         foreach (Dimension dimension in kind.Dimensions.Where(d => readings.All(r => r.Dimension != d.Code)))
         {
-            List<List<Candidate>> groups = [];
-            foreach (Candidate candidate in candidates.Where(c => c.Part.Measures.ContainsKey(dimension.Code)).OrderBy(c => c.Part.Measures[dimension.Code].Millimetres))
+            // In order of what would be read; a group ends where the next would read plainly more.
+            Candidate[] sorted = [.. candidates.Where(c => c.Part.Measures.ContainsKey(dimension.Code))];
+            decimal[] reads = [.. sorted.Select(c => c.Part.Measures[dimension.Code].Millimetres)];
+            Array.Sort(reads, sorted);
+            List<(int From, int To)> groups = [];
+            double left = 0;
+            for (int from = 0, to = 1; from < sorted.Length; from = to++)
             {
-                decimal here = candidate.Part.Measures[dimension.Code].Millimetres;
-                if (groups.Count == 0 || here - groups[^1][^1].Part.Measures[dimension.Code].Millimetres > 2 * Usual.Millimetres)
+                while (to < sorted.Length && reads[to] - reads[to - 1] <= 2 * Usual.Millimetres)
                 {
-                    groups.Add([]);
+                    to++;
                 }
 
-                groups[^1].Add(candidate);
+                groups.Add((from, to));
+                left += DoubtWithin(sorted.AsSpan(from..to));
             }
 
-            double left = groups.Sum(g => g.Sum(c => c.Sure) * Doubt(g.Select(c => c.Sure / g.Sum(o => o.Sure))));
             double tells = doubt <= 0 ? 0 : 1 - (left / doubt);
             if (groups.Count > 1 && tells > (best?.Tells ?? 0) + 1e-9)
             {
-                best = new NextMeasure(dimension, tells, string.Join(", ", groups.Take(4).Select(g => $"about {ShopFormat.Write(g[0].Part.Measures[dimension.Code], Fineness.Thousandth)} for {g[0].Part.Name}{(g.Count > 1 ? $" and {g.Count - 1} more" : "")}")));
+                best = new NextMeasure(dimension, tells, string.Join(", ", groups.Take(MostTold).Select(g => $"about {ShopFormat.Write(new Length(reads[g.From]), Fineness.Thousandth)} for {sorted[g.From].Part.Name}{(g.To - g.From > 1 ? $" and {g.To - g.From - 1} more" : "")}")));
             }
         }
 
@@ -119,7 +126,22 @@ public sealed class Identify
 
     private static double Squared(decimal value) => (double)value * (double)value;
 
-    private static double Doubt(IEnumerable<double> shares) => -shares.Where(s => s > 0).Sum(s => s * Math.Log(s));
+    // What doubt would be left within a group, weighed by how likely the group is.
+    private static double DoubtWithin(ReadOnlySpan<Candidate> group)
+    {
+        double all = 0, left = 0;
+        foreach (Candidate candidate in group)
+        {
+            all += candidate.Sure;
+        }
+
+        foreach (Candidate candidate in group)
+        {
+            left -= candidate.Sure > 0 ? candidate.Sure * Math.Log(candidate.Sure / all) : 0;
+        }
+
+        return left;
+    }
 
     private static (decimal[] Values, MeasuredPart[] Parts) Sorted((decimal Value, MeasuredPart Part)[] all)
     {
