@@ -1,3 +1,4 @@
+using SturdyTinker.Core.Parts;
 using SturdyTinker.Core.Parts.Identifying;
 using SturdyTinker.Shop.Requests;
 using SturdyTinker.Shop.Shelf;
@@ -28,6 +29,21 @@ public sealed class ShelfTests : IDisposable
         Assert.Empty(none.MayBe);
         Assert.Equal("grease seal 2.250 × 3.376", none.Nearest!.Name);
         Assert.Contains(await shop.GetAsync<List<MayBe>>("/api/shelf/stamp?typed=LM 67O4?"), p => p.Stamp == "LM67048" && p.Sure == 1);
+    }
+
+    [Fact]
+    public async Task What_goes_with_what_is_told_or_asked_for()
+    {
+        FitChoices choices = await shop.GetAsync<FitChoices>("/api/shelf/goes");
+        Assert.Contains("2.250 × 3.376", choices.Seals);
+        Assert.Equal(Fit.No, (await shop.GetAsync<FitTold>("/api/shelf/goes/bearing?cone=L44649&cup=L68111")).Fit);
+        string seal = Uri.EscapeDataString("2.250 × 3.376");
+        Assert.Equal(Fit.FindOut, (await shop.GetAsync<FitTold>($"/api/shelf/goes/seal?seal={seal}&bore=3.376")).Fit);
+        Assert.Equal(Fit.Yes, (await shop.GetAsync<FitTold>($"/api/shelf/goes/seal?seal={seal}&bore=3.376&journal=2.251")).Fit);
+        Assert.Equal(Fit.No, (await shop.GetAsync<FitTold>("/api/shelf/goes/grease?old=polyurea&fresh=lithium")).Fit);
+        Assert.Equal("/journal", (await shop.RefusedAsync(HttpMethod.Get, $"/api/shelf/goes/seal?seal={seal}&journal=banjo", null, 422)).Errors!.Single().Pointer);
+        Assert.Equal("/cone", (await shop.RefusedAsync(HttpMethod.Get, "/api/shelf/goes/bearing?cone=%20&cup=L68111", null, 422)).Errors!.Single().Pointer);
+        await shop.RefusedAsync(HttpMethod.Get, "/api/shelf/goes/seal?seal=9x9", null, 422);
     }
 
     [Fact]

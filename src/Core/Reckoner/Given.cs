@@ -1,4 +1,5 @@
 using System.Globalization;
+using SturdyTinker.Core.Findings;
 using SturdyTinker.Core.Measures;
 
 namespace SturdyTinker.Core.Reckoner;
@@ -10,17 +11,16 @@ public sealed class Given
     private readonly Dictionary<string, decimal> figures = [];
     private readonly Dictionary<string, string> texts = [];
 
-    private Given()
-    {
-    }
+    private Given(LimitsInForce limits) => Limits = limits;
 
     /// <summary>Reads what was typed for a sum.</summary>
     /// <param name="sum">The sum.</param>
     /// <param name="typed">What was typed, by the entry's code; null for nothing.</param>
+    /// <param name="limits">The limits in force, for sums that judge by one.</param>
     /// <param name="problems">What can't be read or can't be: the entry's code and a sentence. Empty when all is well.</param>
-    public static Given Read(Sum sum, Func<string, string?> typed, out IReadOnlyList<(string Entry, string Sentence)> problems)
+    public static Given Read(Sum sum, Func<string, string?> typed, LimitsInForce limits, out IReadOnlyList<(string Entry, string Sentence)> problems)
     {
-        Given given = new();
+        Given given = new(limits);
         List<(string, string)> wrong = [];
         foreach (Entry entry in sum.Entries)
         {
@@ -40,6 +40,9 @@ public sealed class Given
         problems = wrong;
         return given;
     }
+
+    /// <summary>The limits in force.</summary>
+    public LimitsInForce Limits { get; }
 
     /// <summary>A figure, canonical; throws where it was left empty.</summary>
     public decimal this[string entry] => figures[entry];

@@ -28,13 +28,13 @@ public static class NutSetting
     {
         decimal threads = given["threads"], degrees = given["turns"], slots = given["slots"], holes = given["holes"];
         Length play = Travel(threads, degrees / 360);
-        LimitsInForce limits = LimitsInForce.Ours;
+        LimitsInForce limits = given.Limits;
         List<Result> results = [Both("End play so made", play), new("That is", Verdict(play, limits))];
         List<WorkingLine> working =
         [
             new(FormattableString.Invariant($"one turn = 1 ÷ {threads:0.##} = {1 / threads:0.0000} in"), "geometry of a thread"),
             new(FormattableString.Invariant($"{degrees:0.#}° back = {degrees:0.#} ÷ 360 × {1 / threads:0.0000} = {play.Inches:0.0000} in, counted from where the bearings just touch")),
-            new(FormattableString.Invariant($"wanted: {Least(limits).Inches:0.000} to {Most(limits).Inches:0.000} in"), Limits.EndPlayLeast.Source.Words),
+            new(FormattableString.Invariant($"wanted: {Least(limits).Inches:0.000} to {Most(limits).Inches:0.000} in"), limits.SourceOf(Limits.EndPlayLeast)),
         ];
         (decimal from, decimal to) = (Least(limits).Inches * threads * 360, Most(limits).Inches * threads * 360);
         results.Add(new("Wanted end play is", FormattableString.Invariant($"{from:0.#}° to {to:0.#}° back")));

@@ -1,5 +1,6 @@
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
+using SturdyTinker.Core.Findings;
 using SturdyTinker.Core.Gear;
 using SturdyTinker.Core.Reckoner;
 using SturdyTinker.Shop.Requests;
@@ -29,7 +30,7 @@ internal static class ReckonerEndpoints
     {
         RouteGroupBuilder reckoner = api.MapGroup("/reckoner").WithTags("Reckoner");
         reckoner.MapGet("/", () => TypedResults.Ok(Sum.All.Select(Asked).ToList()));
-        reckoner.MapPost("/{code}", Do);
+        reckoner.MapPost("/{code}", DoAsync);
         reckoner.MapGet("/{code}/from", FromAsync);
     }
 
@@ -43,10 +44,11 @@ internal static class ReckonerEndpoints
 
     private static SumAsked Asked(Sum sum) => new(sum.Code, sum.Name, sum.About, sum.Entries, sum.FromGear(GearDefaults.For(1, 3_500)).Count > 0);
 
-    private static Ok<SumDone> Do(string code, SumTyped typed)
+    private static async Task<Ok<SumDone>> DoAsync(string code, SumTyped typed, ShopFile file)
     {
         Sum sum = Sum.Find(code) ?? throw Refusal.NotFound($"There is no sum “{code}”.");
-        Given given = Given.Read(sum, c => typed.Entries.GetValueOrDefault(c), out IReadOnlyList<(string Entry, string Sentence)> problems);
+        LimitsInForce limits = await file.LimitsAsync();
+        Given given = Given.Read(sum, c => typed.Entries.GetValueOrDefault(c), limits, out IReadOnlyList<(string Entry, string Sentence)> problems);
         if (problems.Count > 0)
         {
             throw Refusal.Fields422([.. problems.Select(p => new FieldProblem($"/entries/{p.Entry}", p.Sentence))]);

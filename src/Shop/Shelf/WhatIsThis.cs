@@ -86,9 +86,3 @@ internal static class WhatIsThis
         })],
         part.Source.Words);
 }
-
-/// <summary>The shelf: parts by their measures.</summary>
-internal static class ShelfEndpoints
-{
-    internal static void MapShelf(this RouteGroupBuilder api) => api.MapGroup("/shelf").WithTags("Shelf").MapWhatIsThis();
-}

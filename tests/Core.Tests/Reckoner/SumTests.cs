@@ -1,3 +1,4 @@
+using SturdyTinker.Core.Findings;
 using SturdyTinker.Core.Measures;
 using SturdyTinker.Core.Reckoner;
 using Xunit;
@@ -16,7 +17,7 @@ public sealed class SumTests
             all[entry] = text;
         }
 
-        Given given = Given.Read(one, all.GetValueOrDefault, out IReadOnlyList<(string Entry, string Sentence)> problems);
+        Given given = Given.Read(one, all.GetValueOrDefault, LimitsInForce.Ours, out IReadOnlyList<(string Entry, string Sentence)> problems);
         Assert.Empty(problems);
         return one.Work(given);
     }
@@ -28,18 +29,18 @@ public sealed class SumTests
     {
         foreach (Sum sum in Sum.All)
         {
-            Worked worked = sum.Work(Given.Read(sum, code => sum.Entries.Single(e => e.Code == code).Example, out var problems));
+            Worked worked = sum.Work(Given.Read(sum, code => sum.Entries.Single(e => e.Code == code).Example, LimitsInForce.Ours, out var problems));
             Assert.Empty(problems);
             Assert.Null(worked.Problem);
             Assert.NotEmpty(worked.Results);
             Assert.Contains(worked.Working, l => l.Source.Length > 0 || sum.Code == "tyre");
             Assert.All(worked.Results, r => Assert.DoesNotContain("NaN", r.Value + r.Other, StringComparison.Ordinal));
 
-            Given.Read(sum, _ => "", out problems);
+            Given.Read(sum, _ => "", LimitsInForce.Ours, out problems);
             Assert.Equal(sum.Entries.Count(e => !e.Optional), problems.Count);
-            Given.Read(sum, code => sum.Entries.Single(e => e.Code == code).Kind == EntryKind.Text ? "x" : "⚙", out problems);
+            Given.Read(sum, code => sum.Entries.Single(e => e.Code == code).Kind == EntryKind.Text ? "x" : "⚙", LimitsInForce.Ours, out problems);
             Assert.Equal(sum.Entries.Count(e => e.Kind != EntryKind.Text), problems.Count);
-            Given.Read(sum, _ => new string('9', 200), out problems);
+            Given.Read(sum, _ => new string('9', 200), LimitsInForce.Ours, out problems);
             Assert.Equal(sum.Entries.Count, problems.Count);
         }
     }
@@ -55,7 +56,7 @@ public sealed class SumTests
         Assert.Equal("1 – 3 – 5 – 2 – 4", Value(Do("wrench"), "Order, numbered as they lie"));
         Assert.Equal("extension", Do("wrench", ("length", "18"), ("extension", "-17")).Against);
 
-        Given.Read(Sum.Find("wrench")!, code => code == "length" ? "0" : "5", out var problems);
+        Given.Read(Sum.Find("wrench")!, code => code == "length" ? "0" : "5", LimitsInForce.Ours, out var problems);
         Assert.Contains(problems, p => p.Entry == "length" && p.Sentence.Contains("between", StringComparison.Ordinal));
     }
 

@@ -1,3 +1,4 @@
+using SturdyTinker.Core.Findings;
 using SturdyTinker.Core.Reckoner;
 using Xunit;
 
@@ -50,7 +51,7 @@ public sealed class VehicleNumberTests
     public void It_says_what_is_wrong(string typed, string words)
     {
         Sum sum = Sum.Find("vehicle-number")!;
-        Worked worked = sum.Work(Given.Read(sum, code => code == "number" ? typed : "2027", out _));
+        Worked worked = sum.Work(Given.Read(sum, code => code == "number" ? typed : "2027", LimitsInForce.Ours, out _));
         Assert.Equal(words, worked.Results[0].Value);
     }
 
@@ -60,7 +61,7 @@ public sealed class VehicleNumberTests
     public void What_is_no_vehicle_number_is_refused(string typed)
     {
         Sum sum = Sum.Find("vehicle-number")!;
-        Worked worked = sum.Work(Given.Read(sum, code => code == "number" ? typed : "2027", out _));
+        Worked worked = sum.Work(Given.Read(sum, code => code == "number" ? typed : "2027", LimitsInForce.Ours, out _));
         Assert.Equal("number", worked.Against);
     }
 }

@@ -9,6 +9,7 @@ import { MeasureField } from "../ui/MeasureField";
 import { Columns, Head, Lines, Page, Quiet, Section, Stack } from "../ui/Page";
 import { Problem } from "../ui/Problem";
 import { useDebounced } from "../ui/useDebounced";
+import { GoesWith } from "./GoesWith";
 
 const Name = styled.div`
   display: flex;
@@ -44,6 +45,7 @@ export default function Shelf() {
       </Head>
       <Problem of={kinds.error} />
       {kinds.data && <ByMeasure kinds={kinds.data} />}
+      <GoesWith />
     </Page>
   );
 }
@@ -55,13 +57,13 @@ function ByMeasure({ kinds }: { kinds: readonly Schemas["PartKind"][] }) {
   const [stamp, setStamp] = useState("");
   const kind = kinds.find((k) => k.code === code);
   const asked = useDebounced(JSON.stringify({ kind: code, readings, uncertainty }), 250);
+  const body = JSON.parse(asked) as Schemas["PartMeasured"];
   const read = useDebounced(stamp.trim(), 250);
   const measured = Object.values(readings).some((r) => r.trim());
   const what = useQuery({
     queryKey: ["what", asked],
-    queryFn: () =>
-      answer(shop.POST("/api/shelf/what", { body: JSON.parse(asked) as Schemas["PartMeasured"] })),
-    enabled: measured,
+    queryFn: () => answer(shop.POST("/api/shelf/what", { body })),
+    enabled: Object.values(body.readings).some((r) => r.trim()),
     placeholderData: keepPreviousData,
     retry: false,
   });
