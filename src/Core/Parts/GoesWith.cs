@@ -29,9 +29,6 @@ public sealed record Thickener(string Code, string Words);
 /// <summary>Does it go with? Cone and cup, seal and its seat, old grease and new.</summary>
 public static class GoesWith
 {
-    /// <summary>How much wider than its journal a seal's inside may be, or narrower, and still seal: the lip is made smaller than the journal. Source: from memory.</summary>
-    public static Length SealCloseness => UsualSet.Closeness;
-
     /// <summary>How far a seal's outside may differ from the bore it is pressed into. Source: from memory.</summary>
     public static Length BoreCloseness { get; } = Length.FromInches(0.008m);
 
@@ -67,7 +64,7 @@ public static class GoesWith
     /// <param name="bore">The hub's bore, measured; null when nobody has.</param>
     public static FitAnswer SealAndSeat(Seal seal, Length? journal, Length? bore)
     {
-        if (journal is { } j && Apart(j, seal.Inside) > SealCloseness)
+        if (journal is { } j && Apart(j, seal.Inside) > UsualSet.Closeness)
         {
             return new(Fit.No, FormattableString.Invariant($"The journal is {j.Inches:0.000} in and the seal {seal.Inside.Inches:0.000}: {(j > seal.Inside ? "it would tear or run dry" : "it would leak")}."), Source.Memory);
         }

@@ -50,6 +50,12 @@ public sealed class Given
     /// <summary>A figure, canonical; null where it was left empty.</summary>
     public decimal? Maybe(string entry) => figures.TryGetValue(entry, out decimal value) ? value : null;
 
+    /// <summary>A weight in pounds; throws where it was left empty.</summary>
+    public double Pounds(string entry) => MaybePounds(entry)!.Value;
+
+    /// <summary>A weight in pounds; null where it was left empty.</summary>
+    public double? MaybePounds(string entry) => Maybe(entry) is { } kilograms ? (double)(kilograms / Unit.Pound.InCanonical) : null;
+
     /// <summary>Words, or the code of a choice.</summary>
     public string Text(string entry) => texts[entry];
 

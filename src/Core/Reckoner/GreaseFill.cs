@@ -13,7 +13,10 @@ public static class GreaseFill
     public const double Density = 0.9;
 
     /// <summary>Grams in a cartridge: 14 oz. Source: from memory.</summary>
-    public const double Cartridge = 14 * 28.349523125;
+    public const double Cartridge = 14 * Ounce;
+
+    // Grams in an ounce: a sixteenth of a pound, exactly. Source: NIST SP 811.
+    private const double Ounce = 28.349523125;
 
     /// <summary>Millilitres that packing a bearing takes: the ring from bore to outside, as wide as the pair, times <see cref="Free"/>.</summary>
     public static double Packing(Bearing bearing)
@@ -64,7 +67,7 @@ public static class GreaseFill
 
         bool full = given.Text("fill") == "full";
         double cavity = full ? Cavity(given.Length("hubbore"), given.Length("spindle"), given.Length("length")) : FilmAndCap;
-        double packed = Packing(inner) + Packing(outer), millilitres = packed + cavity, grams = millilitres * Density, ounces = grams / 28.349523125;
+        double packed = Packing(inner) + Packing(outer), millilitres = packed + cavity, grams = millilitres * Density, ounces = grams / Ounce;
         double stroke = (double)given["ten"] / 10, strokes = ounces / stroke, cartridges = grams * (double)given["ends"] / Cartridge;
         return new Worked(
             [

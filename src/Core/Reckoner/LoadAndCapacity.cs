@@ -74,11 +74,11 @@ public static class LoadAndCapacity
 
     private static Worked Work(Given given)
     {
-        double coupler = Pounds(given["coupler"]), onAxles = Pounds(given["axleload"]), heavier = (double)given["heavier"] / 100;
+        double coupler = given.Pounds("coupler"), onAxles = given.Pounds("axleload"), heavier = (double)given["heavier"] / 100;
         int axles = (int)given["axles"];
-        double? spring = given.Maybe("spring") is { } s ? Pounds(s) : null;
+        double? spring = given.MaybePounds("spring");
         double all = coupler + onAxles;
-        IReadOnlyList<Carried> now = Parts(coupler, onAxles, axles, heavier, Pounds(given["tyre"]), Pounds(given["axle"]), spring, Pounds(given["couplermay"]));
+        IReadOnlyList<Carried> now = Parts(coupler, onAxles, axles, heavier, given.Pounds("tyre"), given.Pounds("axle"), spring, given.Pounds("couplermay"));
         List<Result> results = [new("Gives out first", Say(now[0])), new("The trailer may weigh", All(all / now[0].Share), Kilograms(all / now[0].Share))];
         results.AddRange(now.Skip(1).Select(c => new Result(Capital(c.Part), Shares(c))));
         results.Add(new("On the coupler", FormattableString.Invariant($"{coupler / all:0 %} of all"), "10 to 15 % tows steady (from memory)"));
@@ -87,14 +87,13 @@ public static class LoadAndCapacity
         [
             new(FormattableString.Invariant($"all = {coupler:#,0} + {onAxles:#,0} = {all:#,0} lb; an axle carries {onAxles:#,0} ÷ {axles} = {each:#,0} lb"), "axles on equalizers share alike"),
             new(FormattableString.Invariant($"its heavier end {each:#,0} × {heavier:0.00} = {each * heavier:#,0} lb, the other {each * (1 - heavier):#,0} lb: {each * ((2 * heavier) - 1):#,0} lb apart")),
-            new(FormattableString.Invariant($"a hub may carry half its axle: {Pounds(given["axle"]) / 2:#,0} lb"), Source.Memory.Words),
+            new(FormattableString.Invariant($"a hub may carry half its axle: {given.Pounds("axle") / 2:#,0} lb"), Source.Memory.Words),
             .. now.Select(c => new WorkingLine(FormattableString.Invariant($"{c.Part}: {c.Carries:#,0} of {c.May:#,0} lb = {c.Share:0 %}"))),
             new(FormattableString.Invariant($"{all:#,0} ÷ {now[0].Share:0.00} = {all / now[0].Share:#,0} lb, loaded the same way")),
         ];
         if (given.Maybe("springafter") is not null || given.Maybe("axleafter") is not null)
         {
-            double? springs = given.Maybe("springafter") is { } sa ? Pounds(sa) : spring;
-            IReadOnlyList<Carried> then = Parts(coupler, onAxles, axles, heavier, Pounds(given["tyre"]), Pounds(given.Maybe("axleafter") ?? given["axle"]), springs, Pounds(given["couplermay"]));
+            IReadOnlyList<Carried> then = Parts(coupler, onAxles, axles, heavier, given.Pounds("tyre"), given.MaybePounds("axleafter") ?? given.Pounds("axle"), given.MaybePounds("springafter") ?? spring, given.Pounds("couplermay"));
             results.Insert(2, new("With the change", FormattableString.Invariant($"{all / then[0].Share:#,0} lb; then {Say(then[0])} gives out first")));
             working.Add(new(FormattableString.Invariant($"with the change {then[0].Part} is the weakest, {then[0].Share:0 %}: {all:#,0} ÷ {then[0].Share:0.00} = {all / then[0].Share:#,0} lb")));
         }
@@ -111,9 +110,7 @@ public static class LoadAndCapacity
 
     private static string All(double pounds) => FormattableString.Invariant($"{pounds:#,0} lb");
 
-    private static string Kilograms(double pounds) => FormattableString.Invariant($"{pounds * 0.45359237:#,0} kg");
+    private static string Kilograms(double pounds) => FormattableString.Invariant($"{pounds * (double)Unit.Pound.InCanonical:#,0} kg");
 
     private static string Capital(string words) => char.ToUpperInvariant(words[0]) + words[1..];
-
-    private static double Pounds(decimal kilograms) => (double)(kilograms / Unit.Pound.InCanonical);
 }

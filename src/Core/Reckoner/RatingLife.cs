@@ -31,14 +31,14 @@ public static class RatingLife
 
     private static Worked Work(Given given)
     {
-        double c = Pounds(given["rating"]), p = Pounds(given["load"]), turns = MillionTurns(c, p);
+        double c = given.Pounds("rating"), p = given.Pounds("load"), turns = MillionTurns(c, p);
         double perMile = TyreSize.TurnsPerMile(given.Length("tyre"));
         double miles = turns * 1e6 / perMile, hours = miles / (double)given["speed"];
         List<Result> results =
         [
-            new("Nine of ten reach", FormattableString.Invariant($"{miles:#,0} miles"), FormattableString.Invariant($"{miles * 1.609344:#,0} km")),
+            new("Nine of ten reach", FormattableString.Invariant($"{miles:#,0} miles"), FormattableString.Invariant($"{miles * TyreSize.KilometresAMile:#,0} km")),
             new("That is", FormattableString.Invariant($"{hours:#,0} hours at {given["speed"]:0} mph"), FormattableString.Invariant($"{turns:#,0} million turns")),
-            new("Nineteen of twenty reach", FormattableString.Invariant($"{miles * At95:#,0} miles"), FormattableString.Invariant($"{miles * At95 * 1.609344:#,0} km")),
+            new("Nineteen of twenty reach", FormattableString.Invariant($"{miles * At95:#,0} miles"), FormattableString.Invariant($"{miles * At95 * TyreSize.KilometresAMile:#,0} km")),
         ];
         List<WorkingLine> working =
         [
@@ -47,9 +47,9 @@ public static class RatingLife
             new(FormattableString.Invariant($"{turns:#,0} million ÷ {perMile:0} = {miles:#,0} miles")),
             new(FormattableString.Invariant($"at 95 % a1 = 0.64: {miles * At95:#,0} miles"), "published: ISO 281"),
         ];
-        if (given.Maybe("overload") is { } more)
+        if (given.MaybePounds("overload") is { } with)
         {
-            double with = Pounds(more), share = MillionTurns(c, with) / turns;
+            double share = MillionTurns(c, with) / turns;
             results.Insert(1, new(FormattableString.Invariant($"With {with:#,0} lb"), FormattableString.Invariant($"{miles * share:#,0} miles"), FormattableString.Invariant($"{share:0 %} of that")));
             working.Add(new(FormattableString.Invariant($"({p:#,0} ÷ {with:#,0})^3.333 = {share:0.00}: a load {(with / p) - 1:+0 %;-0 %} makes a life {share - 1:+0 %;-0 %}"), "published: ISO 281"));
         }
@@ -59,6 +59,4 @@ public static class RatingLife
             Cautions = ["A rating life presumes clean grease, right adjustment and no water. It is no promise, and no reason to put off a repack."],
         };
     }
-
-    private static double Pounds(decimal kilograms) => (double)(kilograms / Unit.Pound.InCanonical);
 }

@@ -12,6 +12,8 @@ public sealed partial record TyreSize(Length Diameter, Length Width, Length Rim)
 {
     private const decimal FeetAMile = 5_280;
 
+    internal static double KilometresAMile { get; } = (double)(Unit.Mile.InCanonical / Unit.Kilometre.InCanonical);
+
     /// <summary>Reads a size: ST205/75R15, 225/75-15, 4.80-12, 20.5x8.0-10; null for what is no size.</summary>
     /// <remarks>
     /// Metric: rim + 2 × width × ratio. Source: published, any tyre handbook: ST205/75R15 is 27.1 in. Old inch sizes are as high as
@@ -63,7 +65,7 @@ public sealed partial record TyreSize(Length Diameter, Length Width, Length Rim)
         return new Worked(
             [
                 new("Diameter", FormattableString.Invariant($"{high:0.0} in"), FormattableString.Invariant($"{tyre.Diameter.Millimetres:0} mm")),
-                new("Turns a mile", FormattableString.Invariant($"{turns:0}"), FormattableString.Invariant($"{turns / 1.609344:0} a kilometre")),
+                new("Turns a mile", FormattableString.Invariant($"{turns:0}"), FormattableString.Invariant($"{turns / KilometresAMile:0} a kilometre")),
                 new(FormattableString.Invariant($"Hub at {given["speed"]:0} mph"), FormattableString.Invariant($"{rpm:0} turns a minute")),
             ],
             [
