@@ -7,8 +7,10 @@ using SturdyTinker.Core.Intervals;
 using SturdyTinker.Core.Jobs;
 using SturdyTinker.Core.Measures;
 using SturdyTinker.Core.Parts;
+using SturdyTinker.Core.Parts.Stock;
 using SturdyTinker.Core.People;
 using SturdyTinker.Core.Planning;
+using SturdyTinker.Core.Pricing;
 
 namespace SturdyTinker.Store;
 
@@ -71,6 +73,18 @@ public sealed class ShopFile(DbContextOptions<ShopFile> options) : DbContext(opt
 
     /// <summary>Parts with this shop's own prices, and its own parts.</summary>
     public DbSet<ShopPart> ShopParts => Set<ShopPart>();
+
+    /// <summary>Parts kept on the shelf, with how many there are.</summary>
+    public DbSet<KeptPart> KeptParts => Set<KeptPart>();
+
+    /// <summary>The stock's ledger.</summary>
+    public DbSet<StockEntry> StockEntries => Set<StockEntry>();
+
+    /// <summary>Orders of parts.</summary>
+    public DbSet<PartOrder> PartOrders => Set<PartOrder>();
+
+    /// <summary>Estimates as they were told to customers.</summary>
+    public DbSet<PriceOffer> PriceOffers => Set<PriceOffer>();
 
     /// <summary>What was done, here or elsewhere.</summary>
     public DbSet<WorkDone> WorkDone => Set<WorkDone>();

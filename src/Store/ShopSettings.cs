@@ -2,6 +2,7 @@ using SturdyTinker.Core.Calling;
 using SturdyTinker.Core.Intervals;
 using SturdyTinker.Core.Measures;
 using SturdyTinker.Core.Planning;
+using SturdyTinker.Core.Pricing;
 using SturdyTinker.Core.Schools;
 
 namespace SturdyTinker.Store;
@@ -38,6 +39,12 @@ public sealed class ShopSettings
 
     /// <summary>What planning reckons with.</summary>
     public PlanCosts Costs { get; set; } = PlanCosts.Usual;
+
+    /// <summary>What is charged for beside hours and parts.</summary>
+    public PriceTerms Terms { get; set; } = new();
+
+    /// <summary>The supplier's mail address, for orders; empty for none.</summary>
+    public string SupplierMail { get; set; } = "";
 
     /// <summary>The words of reminders.</summary>
     public ReminderWords Reminder { get; set; } = ReminderWords.Usual;

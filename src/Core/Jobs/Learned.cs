@@ -11,6 +11,12 @@ public sealed record LearnedMinutes(decimal Minutes, int Times)
     /// <summary>How many of the last times are looked at.</summary>
     public const int Kept = 25;
 
+    /// <summary>One time in ten took no longer than this; nought where that is not known.</summary>
+    public decimal Low { get; init; }
+
+    /// <summary>Nine times in ten took no longer than this; nought where that is not known.</summary>
+    public decimal High { get; init; }
+
     /// <summary>The median of the last times; null while there are not enough. An even number takes the mean of the middle two.</summary>
     /// <param name="seconds">Seconds of each time, in any order.</param>
     public static LearnedMinutes? Of(IReadOnlyCollection<int> seconds)
@@ -24,8 +30,10 @@ public sealed record LearnedMinutes(decimal Minutes, int Times)
         decimal middle = (sorted[(sorted.Length - 1) / 2] + sorted[sorted.Length / 2]) / 2m;
 
         // To the tenth of a minute, and never nothing.
-        return new LearnedMinutes(Math.Max(0.1m, Math.Round(middle / 60m, 1, MidpointRounding.AwayFromZero)), sorted.Length);
+        return new LearnedMinutes(InMinutes(middle), sorted.Length) { Low = InMinutes(sorted[(sorted.Length - 1) / 10]), High = InMinutes(sorted[^(1 + ((sorted.Length - 1) / 10))]) };
     }
+
+    private static decimal InMinutes(decimal seconds) => Math.Max(0.1m, Math.Round(seconds / 60m, 1, MidpointRounding.AwayFromZero));
 }
 
 /// <summary>What a shop and a trailer have taught so far.</summary>

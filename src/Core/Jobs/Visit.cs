@@ -103,6 +103,9 @@ public sealed class PartUsed
     /// <summary>What it is.</summary>
     public required string Name { get; init; }
 
+    /// <summary>Code of the part; null for something that no list knows.</summary>
+    public string? Code { get; set; }
+
     /// <summary>How much.</summary>
     public decimal Quantity { get; init; }
 

@@ -2,6 +2,7 @@ using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
 using SturdyTinker.Core.Gear;
 using SturdyTinker.Core.Jobs;
+using SturdyTinker.Core.Standings;
 using SturdyTinker.Shop.Requests;
 using SturdyTinker.Store;
 
@@ -20,7 +21,7 @@ internal static class Parts
     internal static void MapParts(this RouteGroupBuilder bay)
     {
         bay.MapPut("/visits/{id:guid}/parts/{partId:guid}", PutAsync);
-        bay.MapDelete("/visits/{id:guid}/parts/{partId:guid}", TakeBackAsync);
+        bay.MapDelete("/visits/{id:guid}/parts/{partId:guid}", TakeOneBackAsync);
         bay.MapPut("/visits/{id:guid}/taken", TakeAlongAsync);
     }
 
@@ -35,17 +36,41 @@ internal static class Parts
         return new PartUsed { Id = partId, VisitId = visit.Id, Place = draft.Place, StepKey = stepKey, Name = name, Quantity = draft.Quantity, Unit = unit, At = clock.Now, PersonId = worker.Id };
     }
 
-    /// <summary>Puts today's prices to parts that are written down.</summary>
-    internal static async Task PriceAsync(ShopFile file, IReadOnlyCollection<PartUsed> parts)
+    /// <summary>Writes down what a visit used: with its code and today's price, and off the shelf.</summary>
+    /// <param name="file">The shop's file.</param>
+    /// <param name="visit">The visit.</param>
+    /// <param name="step">The step it was used at; null for something added by hand.</param>
+    /// <param name="parts">What was used.</param>
+    internal static async Task UseAsync(ShopFile file, Visit visit, PacketStep? step, IReadOnlyCollection<PartUsed> parts)
     {
-        if (parts.Count > 0)
+        if (parts.Count == 0)
         {
-            Dictionary<string, KnownPart> known = await PartsKnown.ByNameAsync(file);
-            foreach (PartUsed part in parts)
-            {
-                part.Price = known.GetValueOrDefault(part.Name)?.Price;
-            }
+            return;
         }
+
+        Dictionary<string, KnownPart> known = await PartsKnown.ByNameAsync(file);
+        foreach (PartUsed part in parts)
+        {
+            (part.Code, part.Price) = (known.GetValueOrDefault(part.Name)?.Code, known.GetValueOrDefault(part.Name)?.Price);
+        }
+
+        file.PartsUsed.AddRange(parts);
+        await file.UseAsync(parts, step is not null && await WasDueAsync(file, visit, step));
+    }
+
+    /// <summary>Takes back what was used, and puts it back on the shelf.</summary>
+    internal static async Task TakeBackAsync(ShopFile file, IReadOnlyCollection<PartUsed> parts, Clock clock, Worker worker)
+    {
+        await file.GiveBackAsync(parts, clock.Now, worker.Id);
+        file.PartsUsed.RemoveRange(parts);
+    }
+
+    // Opening and closing was to be foreseen where anything was that is done in the visit.
+    private static async Task<bool> WasDueAsync(ShopFile file, Visit visit, PacketStep step)
+    {
+        Standing? standing = (await file.Standings.AsNoTracking().FirstOrDefaultAsync(s => s.TrailerId == visit.TrailerId))?.Standing;
+        HashSet<string> due = [.. (standing?.Coming ?? []).SelectMany(d => d.JobsAt()).Select(j => j.Id)];
+        return (step.For.Count > 0 ? step.For : [.. visit.Jobs.Select(j => j.Id)]).Any(due.Contains);
     }
 
     private static async Task<Ok<VisitState>> TakeAlongAsync(Guid id, TakenDraft draft, ShopFile file, Clock clock, Worker worker)
@@ -80,8 +105,7 @@ internal static class Parts
             Checks checks = new();
             PartUsed part = Used(checks, "", partId, visit, draft, clock, worker, null);
             checks.Done();
-            await PriceAsync(file, [part]);
-            file.PartsUsed.Add(part);
+            await UseAsync(file, visit, null, [part]);
             await file.SaveChangesAsync();
         }
 
@@ -90,12 +114,11 @@ internal static class Parts
         return TypedResults.Ok(state);
     }
 
-    private static async Task<Ok<VisitState>> TakeBackAsync(Guid id, Guid partId, ShopFile file, Worker worker)
+    private static async Task<Ok<VisitState>> TakeOneBackAsync(Guid id, Guid partId, ShopFile file, Clock clock, Worker worker)
     {
-        _ = worker;
         await using var transaction = await file.Database.BeginTransactionAsync();
         await VisitPage.OpenAsync(file, id);
-        await file.PartsUsed.Where(p => p.Id == partId && p.VisitId == id).ExecuteDeleteAsync();
+        await TakeBackAsync(file, await file.PartsUsed.Where(p => p.Id == partId && p.VisitId == id).ToListAsync(), clock, worker);
         await file.SaveChangesAsync();
         VisitState state = await Steps.StateAsync(file, id);
         await transaction.CommitAsync();

@@ -80,8 +80,7 @@ internal static class Steps
         List<Reading> readings = Readings(draft, step, visit, await file.ContextAsync(visit), clock, worker, checks);
         List<PartUsed> parts = [.. (draft.Parts ?? []).Select((p, i) => Parts.Used(checks, $"/parts/{i}", p.Id, visit, new PartDraft(step.Place, p.Name, p.Quantity, p.Unit), clock, worker, step.Key))];
         checks.Done();
-        await Parts.PriceAsync(file, parts);
-        file.PartsUsed.AddRange(parts);
+        await Parts.UseAsync(file, visit, step, parts);
         file.StepEntries.Add(new StepEntry { Id = entryId, VisitId = id, Key = step.Key, At = clock.Now, PersonId = worker.Id, SkippedBecause = reason, Seconds = draft.Seconds, Socket = socket.Length > 0 ? socket : null });
         file.Readings.AddRange(readings);
         await file.SaveChangesAsync();
@@ -123,7 +122,6 @@ internal static class Steps
     // A step taken back takes its figures and its parts with it: they are asked for again when the step is done again.
     private static async Task<Ok<VisitState>> TakeBackAsync(Guid id, Guid entryId, ShopFile file, Clock clock, Worker worker)
     {
-        _ = worker;
         await using var transaction = await file.Database.BeginTransactionAsync();
         Visit visit = await VisitPage.OpenAsync(file, id);
         Packet packet = await VisitPage.PacketAsync(file, visit);
@@ -138,7 +136,7 @@ internal static class Steps
 
             entry.UndoneAt = clock.Now;
             bool figures = await file.Readings.Where(r => r.VisitId == id && r.StepKey == entry.Key).ExecuteDeleteAsync() > 0;
-            await file.PartsUsed.Where(p => p.VisitId == id && p.StepKey == entry.Key).ExecuteDeleteAsync();
+            await Parts.TakeBackAsync(file, await file.PartsUsed.Where(p => p.VisitId == id && p.StepKey == entry.Key).ToListAsync(), clock, worker);
             await file.SaveChangesAsync();
             if (figures)
             {

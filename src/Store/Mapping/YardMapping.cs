@@ -16,6 +16,8 @@ internal sealed class SettingsMapping : IEntityTypeConfiguration<ShopSettings>
         builder.Property(s => s.Uses).AsJson().HasDefaultValueSql("'{}'");
         builder.Property(s => s.Hours).AsJson().HasDefaultValueSql("'{}'");
         builder.Property(s => s.Costs).AsJson().HasDefaultValueSql("'{\"callIn\":90,\"ratePerHour\":96}'");
+        builder.Property(s => s.Terms).AsJson().HasDefaultValueSql("'{}'");
+        builder.Property(s => s.SupplierMail).HasDefaultValue("");
         builder.Property(s => s.Reminder).AsJson().HasDefaultValue(Core.Calling.ReminderWords.Usual);
         builder.Property(s => s.Version).IsConcurrencyToken();
         builder.Ignore(s => s.Repack);

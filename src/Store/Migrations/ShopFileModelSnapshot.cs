@@ -573,6 +573,9 @@ namespace SturdyTinker.Store.Migrations
                     b.Property<long>("At")
                         .HasColumnType("INTEGER");
 
+                    b.Property<string>("Code")
+                        .HasColumnType("TEXT");
+
                     b.Property<string>("Name")
                         .IsRequired()
                         .HasColumnType("TEXT");
@@ -836,6 +839,136 @@ namespace SturdyTinker.Store.Migrations
                     b.ToTable("ShopParts");
                 });
 
+            modelBuilder.Entity("SturdyTinker.Core.Parts.Stock.KeptPart", b =>
+                {
+                    b.Property<string>("Code")
+                        .HasColumnType("TEXT")
+                        .UseCollation("NOCASE");
+
+                    b.Property<string>("Bin")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long?>("CountedAt")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int?>("LeadDays")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<decimal>("OnHand")
+                        .HasColumnType("TEXT");
+
+                    b.Property<decimal>("Pack")
+                        .HasColumnType("TEXT");
+
+                    b.Property<double?>("Service")
+                        .HasColumnType("REAL");
+
+                    b.Property<int>("Version")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Code");
+
+                    b.ToTable("KeptParts", t =>
+                        {
+                            t.HasCheckConstraint("CK_KeptParts_OnHand", "CAST(OnHand AS REAL) >= 0");
+                        });
+                });
+
+            modelBuilder.Entity("SturdyTinker.Core.Parts.Stock.PartOrder", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("At")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long?>("ClosedAt")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Lines")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("Number")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<Guid>("PersonId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Said")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long?>("SentAt")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Way")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("Number")
+                        .IsUnique();
+
+                    b.HasIndex("PersonId");
+
+                    b.ToTable("PartOrders");
+                });
+
+            modelBuilder.Entity("SturdyTinker.Core.Parts.Stock.StockEntry", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("At")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<decimal>("Change")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Code")
+                        .IsRequired()
+                        .HasColumnType("TEXT")
+                        .UseCollation("NOCASE");
+
+                    b.Property<decimal?>("Counted")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Move")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Note")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<Guid?>("OrderId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<Guid>("PersonId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<decimal>("Unforeseen")
+                        .HasColumnType("TEXT");
+
+                    b.Property<Guid?>("VisitId")
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("OrderId");
+
+                    b.HasIndex("PersonId");
+
+                    b.HasIndex("VisitId");
+
+                    b.HasIndex("Code", "At");
+
+                    b.ToTable("StockEntries");
+                });
+
             modelBuilder.Entity("SturdyTinker.Core.People.Customer", b =>
                 {
                     b.Property<Guid>("Id")
@@ -1016,6 +1149,46 @@ namespace SturdyTinker.Store.Migrations
                     b.ToTable("Decisions");
                 });
 
+            modelBuilder.Entity("SturdyTinker.Core.Pricing.PriceOffer", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("At")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Estimate")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Jobs")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<Guid>("PersonId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<Guid>("TrailerId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<Guid?>("VisitId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("What")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("PersonId");
+
+                    b.HasIndex("TrailerId");
+
+                    b.HasIndex("VisitId");
+
+                    b.ToTable("PriceOffers");
+                });
+
             modelBuilder.Entity("SturdyTinker.Store.Change", b =>
                 {
                     b.Property<long>("Id")
@@ -1088,6 +1261,18 @@ namespace SturdyTinker.Store.Migrations
                     b.Property<string>("Schools")
                         .IsRequired()
                         .HasColumnType("TEXT");
+
+                    b.Property<string>("SupplierMail")
+                        .IsRequired()
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("TEXT")
+                        .HasDefaultValue("");
+
+                    b.Property<string>("Terms")
+                        .IsRequired()
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("TEXT")
+                        .HasDefaultValueSql("'{}'");
 
                     b.Property<string>("Uses")
                         .IsRequired()
@@ -1430,6 +1615,40 @@ namespace SturdyTinker.Store.Migrations
                         .HasForeignKey("VisitId");
                 });
 
+            modelBuilder.Entity("SturdyTinker.Core.Parts.Stock.PartOrder", b =>
+                {
+                    b.HasOne("SturdyTinker.Core.People.Person", null)
+                        .WithMany()
+                        .HasForeignKey("PersonId")
+                        .OnDelete(DeleteBehavior.Restrict)
+                        .IsRequired();
+                });
+
+            modelBuilder.Entity("SturdyTinker.Core.Parts.Stock.StockEntry", b =>
+                {
+                    b.HasOne("SturdyTinker.Core.Parts.Stock.KeptPart", null)
+                        .WithMany()
+                        .HasForeignKey("Code")
+                        .OnDelete(DeleteBehavior.Restrict)
+                        .IsRequired();
+
+                    b.HasOne("SturdyTinker.Core.Parts.Stock.PartOrder", null)
+                        .WithMany()
+                        .HasForeignKey("OrderId")
+                        .OnDelete(DeleteBehavior.Restrict);
+
+                    b.HasOne("SturdyTinker.Core.People.Person", null)
+                        .WithMany()
+                        .HasForeignKey("PersonId")
+                        .OnDelete(DeleteBehavior.Restrict)
+                        .IsRequired();
+
+                    b.HasOne("SturdyTinker.Core.Jobs.Visit", null)
+                        .WithMany()
+                        .HasForeignKey("VisitId")
+                        .OnDelete(DeleteBehavior.SetNull);
+                });
+
             modelBuilder.Entity("SturdyTinker.Core.Planning.Booking", b =>
                 {
                     b.HasOne("SturdyTinker.Core.People.Person", null)
@@ -1462,6 +1681,26 @@ namespace SturdyTinker.Store.Migrations
                         .HasForeignKey("TrailerId")
                         .OnDelete(DeleteBehavior.Cascade)
                         .IsRequired();
+                });
+
+            modelBuilder.Entity("SturdyTinker.Core.Pricing.PriceOffer", b =>
+                {
+                    b.HasOne("SturdyTinker.Core.People.Person", null)
+                        .WithMany()
+                        .HasForeignKey("PersonId")
+                        .OnDelete(DeleteBehavior.Restrict)
+                        .IsRequired();
+
+                    b.HasOne("SturdyTinker.Core.Gear.Trailer", null)
+                        .WithMany()
+                        .HasForeignKey("TrailerId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+
+                    b.HasOne("SturdyTinker.Core.Jobs.Visit", null)
+                        .WithMany()
+                        .HasForeignKey("VisitId")
+                        .OnDelete(DeleteBehavior.SetNull);
                 });
 
             modelBuilder.Entity("SturdyTinker.Store.Change", b =>

@@ -1,0 +1,90 @@
+using Microsoft.EntityFrameworkCore;
+using SturdyTinker.Core.Jobs;
+using SturdyTinker.Core.Parts.Stock;
+
+namespace SturdyTinker.Store;
+
+/// <summary>
+/// Writes the stock's ledger. Every line changes what is on hand in the same change set, and the caller's transaction keeps
+/// everybody else's lines out meanwhile.
+/// </summary>
+public static class StockLedger
+{
+    /// <summary>The part as it is kept, tracked; put on the shelf with nothing on hand where it was not kept before.</summary>
+    public static async Task<KeptPart> KeepAsync(this ShopFile file, string code)
+    {
+        KeptPart? kept = await file.KeptParts.FindAsync(code);
+        if (kept is null)
+        {
+            kept = new KeptPart { Code = code };
+            file.KeptParts.Add(kept);
+        }
+
+        return kept;
+    }
+
+    /// <summary>Adds a line for a kept part. Throws <see cref="ArgumentException"/> where less than nothing would be left: the caller has seen to that.</summary>
+    /// <param name="file">The shop's file.</param>
+    /// <param name="kept">The part, tracked.</param>
+    /// <param name="entry">The line.</param>
+    public static void Write(this ShopFile file, KeptPart kept, StockEntry entry)
+    {
+        if (kept.OnHand + entry.Change < 0)
+        {
+            throw new ArgumentException($"There are only {kept.OnHand} of {kept.Code}.", nameof(entry));
+        }
+
+        kept.OnHand += entry.Change;
+        if (entry.Move == StockMove.Count)
+        {
+            kept.CountedAt = entry.At;
+        }
+
+        file.StockEntries.Add(entry);
+    }
+
+    /// <summary>
+    /// Takes what a visit used off the shelf. What was used was there, whatever the record said: where it had less, the
+    /// difference is found first. Parts that are not kept, or that no list knows, leave no line.
+    /// </summary>
+    /// <param name="file">The shop's file.</param>
+    /// <param name="parts">What was used, each with its code.</param>
+    /// <param name="foreseen">Whether it was foreseen.</param>
+    public static async Task UseAsync(this ShopFile file, IEnumerable<PartUsed> parts, bool foreseen)
+    {
+        foreach (PartUsed part in parts.Where(p => p.Code is not null))
+        {
+            if (await file.KeptParts.FindAsync(part.Code) is not { } kept)
+            {
+                continue;
+            }
+
+            if (kept.OnHand < part.Quantity)
+            {
+                file.Write(kept, Line(part, StockMove.Found, part.Quantity - kept.OnHand, Guid.CreateVersion7(part.At)));
+            }
+
+            file.Write(kept, Line(part, StockMove.Use, -part.Quantity, part.Id, foreseen ? 0 : part.Quantity));
+        }
+    }
+
+    /// <summary>Puts back on the shelf what a visit had used and did not use after all.</summary>
+    /// <param name="file">The shop's file.</param>
+    /// <param name="parts">What was used.</param>
+    /// <param name="at">When it is put back.</param>
+    /// <param name="by">Who puts it back.</param>
+    public static async Task GiveBackAsync(this ShopFile file, IReadOnlyCollection<PartUsed> parts, DateTimeOffset at, Guid by)
+    {
+        foreach (PartUsed part in parts)
+        {
+            if (await file.StockEntries.AsNoTracking().FirstOrDefaultAsync(e => e.Id == part.Id && e.Move == StockMove.Use) is { } use)
+            {
+                KeptPart kept = await file.KeepAsync(use.Code);
+                file.Write(kept, new StockEntry { Id = Guid.CreateVersion7(at), Code = kept.Code, Move = StockMove.Return, Change = part.Quantity, Unforeseen = -use.Unforeseen, VisitId = part.VisitId, At = at, PersonId = by });
+            }
+        }
+    }
+
+    private static StockEntry Line(PartUsed part, StockMove move, decimal change, Guid id, decimal unforeseen = 0) =>
+        new() { Id = id, Code = part.Code!, Move = move, Change = change, Unforeseen = unforeseen, VisitId = part.VisitId, At = part.At, PersonId = part.PersonId };
+}
