@@ -37,6 +37,7 @@ public static class DemoShop
         file.Settings.Add(new ShopSettings
         {
             Name = "Quillmere workshop",
+            SupplierMail = "counter@parts.example",
             KeptSince = today.AddDays(-150),
             Hours = new OpenHours { Bays = 1, People = 2, Hours = [5, 5, 5, 5, 4, 0, 0], Holidays = Holidays(today), PartsLeadDays = 6 },
         });
@@ -75,6 +76,7 @@ public static class DemoShop
         file.ChangeTracker.Clear();
         await file.RefreshAllAsync(today);
         await AcceptAsync(file, people, now);
+        await DemoShelf.FillAsync(file, people, now);
     }
 
     // Between the years nobody works, and in the first week of August.
@@ -266,7 +268,7 @@ public static class DemoShop
         _ => day,
     };
 
-    private static DateTimeOffset Morning(DateOnly day)
+    internal static DateTimeOffset Morning(DateOnly day)
     {
         DateTime local = day.ToDateTime(new TimeOnly(7, 40));
         return new DateTimeOffset(local, TimeZoneInfo.Local.GetUtcOffset(local));

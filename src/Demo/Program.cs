@@ -25,6 +25,7 @@ else
 {
     await DemoShop.FillAsync(file, DateTimeOffset.Now);
     await File.WriteAllLinesAsync(Path.Combine(folder, "meters.txt"), await DemoShop.MetersAsync(file));
+    await File.WriteAllLinesAsync(Path.Combine(folder, "sold.csv"), DemoShelf.Sold());
 }
 
 return 0;

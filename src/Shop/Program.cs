@@ -43,10 +43,16 @@ if (!InstrumentBench.TryAddress(builder.Configuration["mail"], out System.Net.Dn
     return;
 }
 
-Uri? meters = null;
-if (builder.Configuration["meters"] is { Length: > 0 } feed && !(Uri.TryCreate(feed.TrimEnd('/') + "/", UriKind.Absolute, out meters) && meters.Scheme is "http" or "https"))
+if (!TryHttp(builder.Configuration["meters"], out Uri? meters))
 {
-    Console.Error.WriteLine($"--meters takes the http address of a feed of meter readings, not “{feed}”.");
+    Console.Error.WriteLine($"--meters takes the http address of a feed of meter readings, not “{builder.Configuration["meters"]}”.");
+    Environment.ExitCode = 1;
+    return;
+}
+
+if (!TryHttp(builder.Configuration["supplier"], out Uri? supplier))
+{
+    Console.Error.WriteLine($"--supplier takes the http address of a supplier’s service, not “{builder.Configuration["supplier"]}”.");
     Environment.ExitCode = 1;
     return;
 }
@@ -61,6 +67,17 @@ builder.Services.AddSingleton(new InstrumentBench(bench));
 builder.Services.AddSingleton(new MailOutlet(mail));
 builder.Services.AddHttpClient(MeterFeed.Client).AddStandardResilienceHandler();
 builder.Services.AddSingleton(services => new MeterFeed(services.GetRequiredService<IHttpClientFactory>(), meters));
+builder.Services.AddHttpClient(Supplier.Client).AddStandardResilienceHandler(options =>
+{
+    // Somebody stands at the counter and waits.
+    options.AttemptTimeout.Timeout = TimeSpan.FromSeconds(4);
+    options.TotalRequestTimeout.Timeout = TimeSpan.FromSeconds(12);
+    options.CircuitBreaker.SamplingDuration = TimeSpan.FromSeconds(30);
+    options.CircuitBreaker.MinimumThroughput = 100;
+    options.Retry.Delay = TimeSpan.FromMilliseconds(300);
+});
+builder.Services.AddSingleton(services => new Supplier(services.GetRequiredService<IHttpClientFactory>(), supplier));
+builder.Services.AddSingleton<Coming>();
 builder.Services.AddSingleton(new PhotoFolder(folder));
 builder.Services.AddExceptionHandler<RefusalHandler>();
 builder.Services.AddProblemDetails();
@@ -130,6 +147,13 @@ api.MapShelf();
 api.MapFallback(() => { throw Refusal.NotFound("There is nothing at this address."); });
 
 app.Run();
+
+// The http address of a service outside; none is well too.
+static bool TryHttp(string? given, out Uri? address)
+{
+    address = null;
+    return string.IsNullOrEmpty(given) || (Uri.TryCreate(given.TrimEnd('/') + "/", UriKind.Absolute, out address) && address.Scheme is "http" or "https");
+}
 
 // The built web: hashed files may be kept for good, the page that names them never.
 static void ServeWeb(WebApplication app, string? web)

@@ -7,11 +7,15 @@ internal static class Starting
 {
     // --port N                        the bench of instruments; with --after SECONDS it measures by itself, --after 0 waits for a hand
     // --mail-port N --mail DIR        the mail service, its messages kept in DIR
-    // --web N [--meters FILE]         their pages; FILE has a meter's number and its last figure a line, for the feed of readings
+    // --web N [--meters FILE] [--sold FILE --orders DIR]
+    //                                 their pages; FILE has a meter's number and its last figure a line, for the feed of readings;
+    //                                 or what the supplier sells, his orders kept in DIR
     private static async Task<int> Main(string[] args)
     {
         string? Option(string name) => Array.IndexOf(args, name) is >= 0 and var i && i + 1 < args.Length ? args[i + 1] : null;
         int? Port(string name) => int.TryParse(Option(name), CultureInfo.InvariantCulture, out int port) && port is >= 0 and <= 65_535 ? port : null;
+
+        static DateOnly Today() => DateOnly.FromDateTime(DateTime.Now);
 
         if (Port("--port") is not { } bench)
         {
@@ -23,7 +27,8 @@ internal static class Starting
         if (Port("--web") is { } web)
         {
             (string, decimal)[] meters = [.. (Option("--meters") is { } file && File.Exists(file) ? File.ReadAllLines(file) : []).Select(l => l.Split(' ')).Where(l => l.Length == 2).Select(l => (l[0], decimal.Parse(l[1], CultureInfo.InvariantCulture)))];
-            await Pages.StartAsync(web, mail, new MeterPost(MeterPost.Invented(meters, DateOnly.FromDateTime(DateTime.Now))));
+            SupplierDesk? supplier = Option("--sold") is { } sold && File.Exists(sold) ? new SupplierDesk(SupplierDesk.Read(await File.ReadAllLinesAsync(sold)), Today, Option("--orders")) : null;
+            await Pages.StartAsync(web, mail, new MeterPost(MeterPost.Invented(meters, Today())), supplier);
         }
 
         _ = mail?.RunAsync();
