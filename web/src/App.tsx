@@ -19,6 +19,10 @@ const Bay = lazy(() => import("./bay/Bay"));
 const Round = lazy(() => import("./bay/Round"));
 const VisitPage = lazy(() => import("./bay/VisitPage"));
 const Shelf = lazy(() => import("./shelf/Shelf"));
+const StockPage = lazy(() => import("./shelf/StockPage"));
+const KitsPage = lazy(() => import("./shelf/KitsPage"));
+const KitPage = lazy(() => import("./shelf/KitPage"));
+const OrdersPage = lazy(() => import("./shelf/OrdersPage"));
 const Reckoner = lazy(() => import("./reckoner/Reckoner"));
 const SumPage = lazy(() => import("./reckoner/SumPage"));
 const Ledger = lazy(() => import("./ledger/Ledger"));
@@ -90,6 +94,16 @@ export function App() {
           <Route path="/bay/:id/round">{({ id }) => <Round key={id} id={id} />}</Route>
           <Route path="/shelf">
             <Shelf />
+          </Route>
+          <Route path="/shelf/stock">
+            <StockPage />
+          </Route>
+          <Route path="/shelf/kits">
+            <KitsPage />
+          </Route>
+          <Route path="/shelf/kits/:id">{({ id }) => <KitPage key={id} id={id} />}</Route>
+          <Route path="/shelf/orders">
+            <OrdersPage />
           </Route>
           <Route path="/reckoner">
             <Reckoner />

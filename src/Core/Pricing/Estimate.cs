@@ -25,7 +25,7 @@ public enum EstimateKind
 /// <param name="Low">One chance in ten that it comes to less.</param>
 /// <param name="Likely">What it most likely comes to.</param>
 /// <param name="High">One chance in ten that it comes to more.</param>
-public readonly record struct Spread(decimal Low, decimal Likely, decimal High)
+public sealed record Spread(decimal Low, decimal Likely, decimal High)
 {
     /// <summary>A figure that is known.</summary>
     public static Spread Of(decimal value) => new(value, value, value);
@@ -62,7 +62,7 @@ public sealed record Estimate(IReadOnlyList<EstimateLine> Lines, Spread Minutes,
     private const double DaySpread = 0.10;
 
     /// <summary>All lines.</summary>
-    public Spread Total => Lines.Aggregate(new Spread(), (sum, line) => sum + line.Amount).Rounded;
+    public Spread Total => Lines.Aggregate(Spread.Of(0), (sum, line) => sum + line.Amount).Rounded;
 
     /// <summary>What a packet is likely to come to.</summary>
     /// <remarks>
@@ -117,7 +117,7 @@ public sealed record Estimate(IReadOnlyList<EstimateLine> Lines, Spread Minutes,
 
     private static List<EstimateLine> LinesOf(Spread minutes, IReadOnlyList<(string Name, decimal Quantity, string Unit, Spread Each)> parts, IReadOnlyCollection<string> names, decimal rate, PriceTerms terms)
     {
-        Spread labour = (minutes * (rate / 60)).Rounded, goods = new();
+        Spread labour = (minutes * (rate / 60)).Rounded, goods = Spread.Of(0);
         List<EstimateLine> lines = [new(EstimateKind.Labour, "labour", FormattableString.Invariant($"{minutes.Likely:0} min at {rate:0.00} an hour"), labour)];
         foreach ((string name, decimal quantity, string unit, Spread each) in parts)
         {

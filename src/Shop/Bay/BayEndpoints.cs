@@ -9,6 +9,7 @@ internal static class BayEndpoints
         bay.MapVisitNews();
         bay.MapJobsOffered();
         bay.MapPartsKnown();
+        bay.MapEstimates();
         bay.MapInstruments();
         bay.MapVisitJobs();
         bay.MapPhotos();

@@ -7,7 +7,10 @@ namespace SturdyTinker.Shop.Bay;
 internal static class JobWords
 {
     /// <summary>"Bearing repack, all four", "Bearing repack, axle 1 left and axle 2 left".</summary>
-    internal static string Of(Visit visit) => string.Join("; ", visit.Jobs.GroupBy(j => j.Job).Select((g, i) => Name(g.Key, i > 0) + Where([.. g], visit.Gear)));
+    internal static string Of(Visit visit) => Of(visit.Gear, visit.Jobs);
+
+    /// <summary>The same for jobs that are no visit yet.</summary>
+    internal static string Of(RunningGear gear, IEnumerable<JobAt> jobs) => string.Join("; ", jobs.GroupBy(j => j.Job).Select((g, i) => Name(g.Key, i > 0) + Where([.. g], gear)));
 
     private static string Name(string code, bool follows)
     {

@@ -1,4 +1,3 @@
-using System.Globalization;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
 using SturdyTinker.Core.Parts;
@@ -25,8 +24,6 @@ public sealed record PartEdit(string Name, string Kind, string Measures, string 
 
 internal static class PartsKnown
 {
-    private const decimal MostMoney = 100_000;
-
     internal static void MapPartsKnown(this RouteGroupBuilder bay)
     {
         bay.MapGet("/parts", async (ShopFile file) => TypedResults.Ok(await AllAsync(file)));
@@ -53,7 +50,7 @@ internal static class PartsKnown
         string label = checks.Text("/code", code, "The code", Part.LongestCode);
         string name = checks.Text("/name", edit.Name, "What it is", 120), kind = checks.Text("/kind", edit.Kind, "What kind of part it is", 40);
         string measures = checks.Text("/measures", edit.Measures, "The measures", 120, required: false), unit = checks.Text("/unit", edit.Unit, "The unit", 12);
-        decimal? price = Price(checks, edit.Price);
+        decimal? price = string.IsNullOrWhiteSpace(edit.Price) ? null : checks.Amount("/price", edit.Price, "The price");
         checks.Done();
 
         await using var transaction = await file.Database.BeginTransactionAsync();
@@ -82,18 +79,5 @@ internal static class PartsKnown
         await file.SaveChangesAsync();
         await transaction.CommitAsync();
         return TypedResults.Ok(await AllAsync(file));
-    }
-
-    private static decimal? Price(Checks checks, string typed)
-    {
-        string text = typed.Trim().Replace(",", "", StringComparison.Ordinal);
-        if (text.Length == 0)
-        {
-            return null;
-        }
-
-        bool read = decimal.TryParse(text, NumberStyles.AllowDecimalPoint, CultureInfo.InvariantCulture, out decimal price);
-        checks.Add("/price", !read ? $"“{typed.Trim()}” is no price: write it like 4 or 0.16." : price > MostMoney ? "That is more than any part here costs." : null);
-        return price;
     }
 }

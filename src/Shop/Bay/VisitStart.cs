@@ -22,8 +22,8 @@ namespace SturdyTinker.Shop.Bay;
 /// <param name="Cautions">Its cautions, each once.</param>
 /// <param name="Torques">Its torques, each once.</param>
 /// <param name="FollowUps">The checks it will leave owing, in words.</param>
-/// <param name="PartsPrice">What the parts with a known price come to; null where none is known.</param>
-/// <param name="Unpriced">How many of the parts have no price.</param>
+/// <param name="Estimate">What it is likely to cost.</param>
+/// <param name="Missing">What the shelf keeps and has not enough of, in words: better known before the wheel comes off.</param>
 /// <param name="Learned">How many steps go by the shop's own minutes.</param>
 public sealed record PacketLook(
     decimal Minutes,
@@ -38,8 +38,8 @@ public sealed record PacketLook(
     IReadOnlyList<string> Cautions,
     IReadOnlyList<TorqueAsked> Torques,
     IReadOnlyList<string> FollowUps,
-    decimal? PartsPrice,
-    int Unpriced,
+    EstimateAnswer Estimate,
+    IReadOnlyList<string> Missing,
     int Learned);
 
 /// <summary>Work wanted on a trailer.</summary>
@@ -67,7 +67,7 @@ internal static class VisitStart
         bay.MapDelete("/visits/{id:guid}", TakeBackOutAsync);
     }
 
-    private static async Task<Ok<PacketLook>> LookAsync(WorkWanted wanted, ShopFile file)
+    private static async Task<Ok<PacketLook>> LookAsync(WorkWanted wanted, ShopFile file, Clock clock, Shelf.Coming coming)
     {
         Trailer trailer = await TrailerAsync(file, wanted.TrailerId);
         SchoolChoices schools = await file.SchoolsAsync(trailer);
@@ -75,8 +75,6 @@ internal static class VisitStart
         Learned learned = await file.LearnedAsync(trailer.Id);
         Packet packet = Composer.Compose(trailer.Gear, wanted.Jobs, schools, learned, wanted.Hands);
         decimal apart = wanted.Jobs.Sum(j => Composer.Compose(trailer.Gear, [j], schools, learned).Minutes);
-        Dictionary<string, KnownPart> known = await PartsKnown.ByNameAsync(file);
-        List<decimal?> prices = [.. packet.PartsToTake.Select(p => p.Quantity * known.GetValueOrDefault(p.OneOf.Count > 0 ? p.OneOf[0] : p.Name)?.Price)];
         return TypedResults.Ok(new PacketLook(
             packet.Minutes,
             packet.MinutesInWords,
@@ -90,8 +88,8 @@ internal static class VisitStart
             [.. packet.Steps.SelectMany(s => s.Cautions).Distinct()],
             [.. packet.Steps.Select(s => s.Torque).OfType<TorqueAsked>().DistinctBy(t => t.What)],
             [.. packet.Openings.SelectMany(o => Openings.Find(o.Code).FollowUps).Concat(wanted.Jobs.SelectMany(j => Catalogue.Find(j.Job)!.FollowUps)).Where(r => r.Wanted(schools)).Select(r => r.Words).Distinct()],
-            prices.Exists(p => p is not null) ? prices.Sum() : null,
-            prices.Count(p => p is null),
+            Estimates.Answer(await Estimates.OfAsync(file, packet, learned)),
+            await Shelf.Kits.MissingAsync(file, clock, coming, trailer.Id, packet),
             packet.Steps.Count(s => s.MinutesFrom is not null)));
     }
 
@@ -121,10 +119,12 @@ internal static class VisitStart
             await Meter.AddAsync(file, trailer.Id, meter.Id, new MeterDraft(Core.Intervals.MeterEntryKind.Reading, clock.Today, meter.Typed, meter.StartsNewMeter), clock, worker, "/meter");
         }
 
-        file.Visits.Add(new Visit { Id = id, TrailerId = trailer.Id, OpenedAt = clock.Now, OpenedBy = worker.Id, Gear = trailer.Gear, Schools = schools, Jobs = draft.Jobs, Hands = draft.Hands });
+        Visit visit = new() { Id = id, TrailerId = trailer.Id, OpenedAt = clock.Now, OpenedBy = worker.Id, Gear = trailer.Gear, Schools = schools, Jobs = draft.Jobs, Hands = draft.Hands };
+        file.Visits.Add(visit);
         file.Packets.Add(new VisitPacket { VisitId = id, Packet = Composer.Compose(trailer.Gear, draft.Jobs, schools, await file.LearnedAsync(trailer.Id), draft.Hands) });
         await file.SaveChangesAsync();
         await MeetAsync(file, trailer.Id, id, clock.Today);
+        await Estimates.MeetAsync(file, visit);
         await file.RefreshAsync(trailer.Id, clock.Today);
         await file.SaveChangesAsync();
         await transaction.CommitAsync();

@@ -1,3 +1,4 @@
+using System.Globalization;
 using SturdyTinker.Core.Measures;
 
 namespace SturdyTinker.Shop.Requests;
@@ -33,6 +34,19 @@ internal sealed class Checks
         Understood read = ShopNotation.Read(typed, quantity);
         Add(pointer, read.Problem);
         return read.Canonical ?? 0;
+    }
+
+    /// <summary>An amount as typed: nought and more; nought with the problem noted where it can't be read.</summary>
+    /// <param name="pointer">Where it stands.</param>
+    /// <param name="typed">What was typed.</param>
+    /// <param name="what">What it is, to begin a sentence with.</param>
+    /// <param name="most">The most it can be.</param>
+    public decimal Amount(string pointer, string? typed, string what, decimal most = 100_000)
+    {
+        string text = (typed ?? "").Trim().Replace(",", "", StringComparison.Ordinal);
+        bool read = decimal.TryParse(text, NumberStyles.AllowDecimalPoint | NumberStyles.AllowLeadingSign, CultureInfo.InvariantCulture, out decimal amount);
+        Add(pointer, text.Length == 0 ? $"{what} is missing." : !read ? $"“{text}” is no amount: write it like 12 or 3.5." : amount < 0 ? $"{what} can’t be less than nothing." : amount > most ? $"{what} is more than {most:#,0}." : null);
+        return read ? amount : 0;
     }
 
     /// <summary>Ids are made by the client and sort by time: UUID version 7.</summary>

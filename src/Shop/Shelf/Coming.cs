@@ -125,6 +125,10 @@ internal sealed class Coming
         });
     }
 
+    /// <summary>What a packet takes that is only looked at: a visit of today, with no promise yet.</summary>
+    internal static async Task<KitOf> LookedAtAsync(ShopFile file, Guid trailer, Packet packet, Clock clock) =>
+        new(Guid.Empty, trailer, "", clock.Today, clock.Now, HowSure.Proposed, "", KitFor(packet.Steps, trailer, await UsedBeforeAsync(file, [trailer])));
+
     private static IReadOnlyList<KitNeed> KitFor(IEnumerable<PacketStep> steps, Guid trailer, Dictionary<(Guid, string), string> before) =>
         Kit.Of(steps, (place, oneOf) => before.TryGetValue((trailer, place), out string? name) && oneOf.Contains(name) ? name : null);
 

@@ -55,6 +55,19 @@ internal static class Kits
         shelf.MapGet("/to-order", ProposeAsync);
     }
 
+    /// <summary>What the shelf keeps and has not enough of for a packet that is only looked at, in words. What is promised to the same trailer's accepted visit is there for it.</summary>
+    internal static async Task<IReadOnlyList<string>> MissingAsync(ShopFile file, Clock clock, Coming coming, Guid trailer, Core.Jobs.Packet packet)
+    {
+        Stock.Now now = await Stock.ReadAsync(file, clock, coming);
+        Dictionary<string, decimal> free = Free(now);
+        foreach ((string code, IReadOnlyList<Promise> promises) in now.Promises)
+        {
+            free[code] += promises.Where(p => now.Visits.Any(v => v.Id == p.Visit && v.TrailerId == trailer)).Sum(p => p.Promised);
+        }
+
+        return [.. Answer(now, await Coming.LookedAtAsync(file, trailer, packet, clock), free).Lines.Where(l => l.Kept && l.Missing > 0).Select(l => FormattableString.Invariant($"{l.Name}: {l.Quantity:0.##} {l.Unit} wanted, {(l.There > 0 ? $"{l.There:0.##}" : "none")} free"))];
+    }
+
     private static async Task<(Stock.Now Now, List<KitOf> All)> ReadAsync(ShopFile file, Clock clock, Coming coming, PlanBoard plans, CancellationToken stop)
     {
         Board board = await plans.NowAsync(file, clock, stop);

@@ -48,6 +48,11 @@ public sealed record ReceiptDraft(string Note, IReadOnlyList<ReceivedDraft> Line
 /// <summary>The supplier's mail address.</summary>
 public sealed record SupplierEdit(string Mail);
 
+/// <summary>What the supplier says parts cost and when they could be here.</summary>
+/// <param name="Lines">A line a part he sells.</param>
+/// <param name="Failed">Why he said nothing, in words; null when he did.</param>
+public sealed record QuoteAnswer(IReadOnlyList<QuotedLine> Lines, string? Failed);
+
 internal static class Orders
 {
     private const int MostLines = 200, MostOrders = 60, LongestNote = 120;
@@ -65,6 +70,16 @@ internal static class Orders
         shelf.MapPost("/orders/{id:guid}/receipts", ReceiveAsync);
         shelf.MapPost("/orders/{id:guid}/close", CloseAsync);
         shelf.MapPut("/supplier", SupplierAsync);
+        shelf.MapPost("/quote", QuoteAsync);
+    }
+
+    private static async Task<Ok<QuoteAnswer>> QuoteAsync(IReadOnlyList<SupplierLine> lines, Supplier supplier, CancellationToken stop)
+    {
+        Checks checks = new();
+        checks.Add("", lines.Count is 0 or > MostLines ? $"Ask for 1 to {MostLines} parts at once." : lines.Any(l => l.Quantity <= 0) ? "Ask for more than nothing." : null);
+        checks.Done();
+        (Quote? quote, string? failed) = await supplier.QuoteAsync(lines, stop);
+        return TypedResults.Ok(new QuoteAnswer(quote?.Lines ?? [], failed));
     }
 
     /// <summary>What is on its way, by code: what was sent to the supplier and has not come.</summary>
@@ -113,7 +128,7 @@ internal static class Orders
             List<OrderLine> lines = [];
             for (int i = 0; i < draft.Lines.Count; i++)
             {
-                decimal quantity = Stock.Quantity(checks, $"/lines/{i}/quantity", draft.Lines[i].Quantity, "How much");
+                decimal quantity = checks.Amount($"/lines/{i}/quantity", draft.Lines[i].Quantity, "How much");
                 checks.Add($"/lines/{i}/quantity", quantity == 0 ? "Order more than nothing, or leave it out." : null);
                 KnownPart? part = known.GetValueOrDefault(draft.Lines[i].Code);
                 checks.Add($"/lines/{i}/code", part is null ? $"No part here has the code “{draft.Lines[i].Code}”." : null);
@@ -301,7 +316,7 @@ internal static class Orders
             for (int i = 0; i < draft.Lines.Count; i++)
             {
                 ReceivedDraft line = draft.Lines[i];
-                decimal quantity = line.Quantity.Trim().Length == 0 ? 0 : Stock.Quantity(checks, $"/lines/{i}/quantity", line.Quantity, "How much came");
+                decimal quantity = line.Quantity.Trim().Length == 0 ? 0 : checks.Amount($"/lines/{i}/quantity", line.Quantity, "How much came");
                 OrderLine? ordered = order.Lines.FirstOrDefault(l => l.Code.Equals(line.Code, StringComparison.OrdinalIgnoreCase));
                 checks.Add($"/lines/{i}/code", ordered is null ? $"Order {order.Number} has no {line.Code}: receive it without an order." : null);
                 if (ordered is null || quantity == 0 || there.Contains(line.Id))

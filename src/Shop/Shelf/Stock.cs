@@ -1,4 +1,3 @@
-using System.Globalization;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
 using SturdyTinker.Core.Parts.Identifying;
@@ -63,7 +62,6 @@ public sealed record CodeMeans(string Code, string Name, string Unit, string Bin
 internal static class Stock
 {
     private const int MostLines = 60, MostFound = 12, LongestBin = 20, LongestNote = 120;
-    private const decimal MostOfOne = 100_000;
 
     internal static void MapStock(this RouteGroupBuilder shelf)
     {
@@ -131,11 +129,11 @@ internal static class Stock
         _ = worker;
         Checks checks = new();
         string bin = checks.Text("/bin", edit.Bin, "The place", LongestBin, required: false);
-        decimal pack = Quantity(checks, "/pack", edit.Pack, "How many come in a pack");
+        decimal pack = checks.Amount("/pack", edit.Pack, "How many come in a pack");
         checks.Add("/pack", pack <= 0 ? "A pack has more than nothing in it." : null);
-        int? lead = edit.LeadDays.Trim().Length == 0 ? null : (int)Quantity(checks, "/leadDays", edit.LeadDays, "How many days it takes");
+        int? lead = edit.LeadDays.Trim().Length == 0 ? null : (int)checks.Amount("/leadDays", edit.LeadDays, "How many days it takes");
         checks.Add("/leadDays", lead > 365 ? "That is more than a year." : null);
-        double? service = edit.Service.Trim().Length == 0 ? null : (double)Quantity(checks, "/service", edit.Service.Replace("%", "", StringComparison.Ordinal), "The share") / 100;
+        double? service = edit.Service.Trim().Length == 0 ? null : (double)checks.Amount("/service", edit.Service.Replace("%", "", StringComparison.Ordinal), "The share") / 100;
         checks.Add("/service", service is < 0.5 or > 0.999 ? "A share lies between 50 and 99.9 percent: nothing is always there." : null);
         checks.Done();
         await using var transaction = await file.Database.BeginTransactionAsync();
@@ -162,7 +160,7 @@ internal static class Stock
         Checks.Id(id);
         Checks checks = new();
         checks.Add("/move", draft.Move is StockMove.Use or StockMove.Found ? "What a visit uses is written down in the visit." : null);
-        decimal quantity = Quantity(checks, "/quantity", draft.Quantity, "How much");
+        decimal quantity = checks.Amount("/quantity", draft.Quantity, "How much");
         checks.Add("/quantity", draft.Move != StockMove.Count && quantity == 0 ? "How much was it? Nothing is no line." : null);
         string note = checks.Text("/note", draft.Note, "The note", LongestNote, required: false);
         checks.Done();
@@ -216,13 +214,4 @@ internal static class Stock
     private static async Task<string> CodeOfAsync(ShopFile file, string code) =>
         (await PartsKnown.AllAsync(file)).Find(p => p.Code.Equals(code.Trim(), StringComparison.OrdinalIgnoreCase))?.Code
             ?? throw Refusal.NotFound($"No part here has the code “{code}”: add it under parts and prices first.");
-
-    /// <summary>A quantity as typed: nought and more; nought with the problem noted where it can't be read.</summary>
-    internal static decimal Quantity(Checks checks, string pointer, string? typed, string what)
-    {
-        string text = (typed ?? "").Trim().Replace(",", "", StringComparison.Ordinal);
-        bool read = decimal.TryParse(text, NumberStyles.AllowDecimalPoint | NumberStyles.AllowLeadingSign, CultureInfo.InvariantCulture, out decimal quantity);
-        checks.Add(pointer, text.Length == 0 ? $"{what} is missing." : !read ? $"“{text}” is no quantity: write it like 12 or 3.5." : quantity < 0 ? "Less than nothing is never on a shelf." : quantity > MostOfOne ? $"That is more than {MostOfOne:#,0}." : null);
-        return read ? quantity : 0;
-    }
 }

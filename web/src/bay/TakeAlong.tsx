@@ -20,6 +20,14 @@ export function TakeAlong({ visit, onState }: Props) {
     queryFn: () => answer(shop.GET("/api/bay/parts")),
     staleTime: 60_000,
   });
+  // Where each lies and whether it is there; the list works without.
+  const kit = useQuery({
+    queryKey: ["kit", visit.id, visit.composed],
+    queryFn: () => answer(shop.GET("/api/shelf/kits/{id}", { params: { path: { id: visit.id } } })),
+    enabled: !visit.state.closedAt,
+    retry: false,
+    staleTime: 20_000,
+  });
   const [typed, setTyped] = useState("");
   const [problem, setProblem] = useState<string>();
   const needs = toTake(visit.packet.steps);
@@ -31,10 +39,14 @@ export function TakeAlong({ visit, onState }: Props) {
   });
   if (visit.state.closedAt || needs.length === 0) return null;
   const there = needs.filter((n) => taken.has(n.name)).length;
+  const short = (kit.data?.lines ?? []).filter((l) => l.kept && l.missing > 0);
+  const shelf = new Map(kit.data?.lines.map((l) => [l.name, l]));
+  const bin = (n: Schemas["PartNeed"]) => shelf.get(n.name)?.bin ?? shelf.get(n.oneOf?.[0] ?? "")?.bin;
   return (
     <details>
       <summary style={{ padding: "8px 0", cursor: "pointer" }}>
         Parts to take: {there} of {needs.length}
+        {short.length > 0 && <b style={{ color: "var(--renew)" }}>, {short.length} short</b>}
       </summary>
       <Section>
         <form
@@ -65,6 +77,11 @@ export function TakeAlong({ visit, onState }: Props) {
           </Stack>
         </form>
         <Problem of={take.error} />
+        {short.length > 0 && (
+          <p role="note">
+            Not on the shelf: {short.map((l) => `${l.missing} of ${l.quantity} ${l.name}`).join("; ")}.
+          </p>
+        )}
         <div role="group" aria-label="Parts to take">
           {needs.map((n) => (
             <Tick
@@ -72,6 +89,7 @@ export function TakeAlong({ visit, onState }: Props) {
               checked={taken.has(n.name)}
               onChange={(on) => take.mutate({ name: n.name, taken: on })}
             >
+              {bin(n) && <b>{bin(n)} </b>}
               {partWords(n)}
             </Tick>
           ))}

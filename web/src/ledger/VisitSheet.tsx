@@ -9,6 +9,7 @@ import { Photos } from "../bay/Photos";
 import { Together } from "../bay/Together";
 import { Button } from "../ui/Button";
 import { TextField } from "../ui/Fields";
+import { EstimateTable, range } from "../ui/EstimateTable";
 import { HoldBanner } from "../ui/HoldBanner";
 import { Columns, Head, Lines, Page, Quiet, Section, Stack, Table } from "../ui/Page";
 import { Problem, Refused } from "../ui/Problem";
@@ -119,6 +120,7 @@ function Sheet({ sheet }: { sheet: Schemas["VisitSheet"] }) {
               <Quiet>Kept until {dayInWords(state.inspection.keepUntil)} at least (49 CFR 396.21).</Quiet>
             </Section>
           )}
+          <Priced visit={visit.id} />
           <Remarks sheet={sheet} />
         </Stack>
         <Stack $gap={26}>
@@ -241,4 +243,28 @@ function Remarks({ sheet }: { sheet: Schemas["VisitSheet"] }) {
       )}
     </Section>
   );
+}
+
+/** What was told to the customer, and what it came to. Nothing where nothing was told. */
+function Priced({ visit }: { visit: string }) {
+  const told = useQuery({
+    queryKey: ["price-offers", "visit", visit],
+    queryFn: () => answer(shop.GET("/api/bay/price-offers", { params: { query: { visit } } })),
+  });
+  const offer = told.data?.[0];
+  return offer ? (
+    <Section>
+      <h2>The price</h2>
+      <p>
+        Told {dayInWords(offer.at)} by {offer.by}: {offer.told.total.likely.toFixed(2)}, most likely{" "}
+        {range(offer.told.total)}. {offer.words}
+      </p>
+      {offer.really && (
+        <details>
+          <summary style={{ padding: "8px 0", cursor: "pointer" }}>What it came to, line by line</summary>
+          <EstimateTable of={offer.really} />
+        </details>
+      )}
+    </Section>
+  ) : null;
 }

@@ -10,6 +10,7 @@ import { Columns, Head, Lines, Page, Quiet, Section, Stack } from "../ui/Page";
 import { Problem } from "../ui/Problem";
 import { useDebounced } from "../ui/useDebounced";
 import { GoesWith } from "./GoesWith";
+import { ShelfNav } from "./ShelfNav";
 
 const Name = styled.div`
   display: flex;
@@ -33,6 +34,7 @@ export default function Shelf() {
   const kinds = useQuery({ queryKey: ["kinds"], queryFn: () => answer(shop.GET("/api/shelf/kinds")) });
   return (
     <Page aria-busy={kinds.isPending}>
+      <ShelfNav />
       <Head>
         <Stack $gap={2}>
           <h1>What is this part?</h1>

@@ -6,6 +6,7 @@ import { Button, TextButton } from "../ui/Button";
 import { TextField } from "../ui/Fields";
 import { Head, Lines, Page, Quiet, Row, Stack } from "../ui/Page";
 import { Problem } from "../ui/Problem";
+import { Terms } from "./Terms";
 
 type Part = Schemas["KnownPart"];
 
@@ -56,6 +57,7 @@ export default function PartsPage() {
           <TextField label="Find" value={find} onChange={setFind} placeholder="25580, seal 2.250" />
           <Button onPress={() => setEditing("")}>Add a part of our own</Button>
         </Row>
+        <Terms />
         <Problem of={parts.error} />
         {editing === "" && <Edit part={NEW} onLeave={() => setEditing(null)} />}
         <Lines>

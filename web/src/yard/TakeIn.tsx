@@ -10,6 +10,7 @@ import { Choice, Tick } from "../ui/Fields";
 import { MeasureField } from "../ui/MeasureField";
 import { Lines, Plain, Quiet, Row, Section, Stack } from "../ui/Page";
 import { Problem } from "../ui/Problem";
+import { Price } from "./Price";
 import { byJob, due, everywhere, type JobAt, toggled } from "./wanted";
 
 const LinkButton = styled(Link)<{ $main?: boolean }>`
@@ -182,6 +183,7 @@ export function TakeIn({ trailer, offered, wanted, onWanted }: Props) {
         </div>
       )}
       {stands && <Comes look={stands} />}
+      {stands && <Price estimate={stands.estimate} trailer={trailer.id} jobs={jobs} hands={Number(hands)} />}
     </Section>
   );
 }
@@ -204,11 +206,11 @@ function Together({ look, several, two }: { look: Schemas["PacketLook"]; several
 function Comes({ look }: { look: Schemas["PacketLook"] }) {
   return (
     <Stack $gap={6}>
-      {look.partsPrice !== null && (
-        <span>
-          Parts about {look.partsPrice.toFixed(2)}
-          {look.unpriced > 0 && <Quiet>, {look.unpriced} without a price</Quiet>}
-        </span>
+      {look.missing.length > 0 && (
+        <p role="note" style={{ borderLeft: "5px solid var(--renew)", padding: "6px 12px" }}>
+          <b>Not on the shelf: </b>
+          {look.missing.join("; ")}
+        </p>
       )}
       {look.learned > 0 && <Quiet>{look.learned} steps by this shop’s own times</Quiet>}
       <details>

@@ -1,0 +1,242 @@
+import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { useRef, useState } from "react";
+import { answer, type Schemas, shop, ShopProblem } from "../api/client";
+import { newId } from "../api/ids";
+import { dayInWords } from "../api/words";
+import { Button, TextButton } from "../ui/Button";
+import { TextField } from "../ui/Fields";
+import { Plain, Quiet, Row, Stack } from "../ui/Page";
+import { Problem } from "../ui/Problem";
+
+type OrderAnswer = Schemas["OrderAnswer"];
+type Ways = Schemas["OrdersAnswer"];
+type Way = "service" | "mail" | "byHand";
+
+const WENT: Record<Schemas["OrderWay"], string> = {
+  notSent: "not sent yet",
+  service: "sent to the supplier’s service",
+  mail: "sent by mail",
+  byHand: "ordered by hand",
+};
+
+/** One order: how it stands, the ways it can go, and what came of it. */
+export function Order({ order, ways }: { order: OrderAnswer; ways: Ways }) {
+  const [receiving, setReceiving] = useState(false);
+  const took = useTook();
+  const path = { id: order.id };
+  const send = useMutation({
+    mutationFn: (way: Way) =>
+      answer(shop.POST("/api/shelf/orders/{id}/send", { params: { path }, body: { way } })),
+    onSuccess: took,
+  });
+  const ask = useMutation({
+    mutationFn: () => answer(shop.POST("/api/shelf/orders/{id}/ask", { params: { path } })),
+    onSuccess: took,
+  });
+  const close = useMutation({
+    mutationFn: () => answer(shop.POST("/api/shelf/orders/{id}/close", { params: { path } })),
+    onSuccess: took,
+  });
+  const open = order.closedAt === null;
+  const rest = order.lines.filter((l) => l.toCome > 0).length;
+  return (
+    <Stack $gap={6}>
+      <Row style={{ justifyContent: "space-between", alignItems: "baseline" }}>
+        <h3 style={{ fontSize: 20, color: "var(--ink)" }}>
+          Order {order.number}
+          {order.late && <span style={{ color: "var(--renew)" }}>, late</span>}
+        </h3>
+        <Quiet>
+          {dayInWords(order.sentAt ?? order.at)}, {order.by},{" "}
+          {open ? WENT[order.way] : rest > 0 ? "given up" : "all here"}
+          {order.total > 0 && `, about ${order.total.toFixed(2)}`}
+        </Quiet>
+      </Row>
+      {order.said && <p>{order.said}</p>}
+      {(open || rest > 0) && (
+        <Plain>
+          {order.lines.map((l) => (
+            <li key={l.code}>
+              {l.quantity} {l.unit === "piece" ? "×" : l.unit} {l.name}
+              <Quiet>
+                {l.received > 0 && `, ${l.received} here`}
+                {open && l.toCome > 0 && order.sentAt && `, expected ${dayInWords(l.expected)}`}
+              </Quiet>
+            </li>
+          ))}
+        </Plain>
+      )}
+      <Problem of={send.error ?? ask.error ?? close.error} />
+      {open && !receiving && (
+        <Row $gap={12}>
+          {order.sentAt === null && ways.hasService && (
+            <Button
+              $main
+              isDisabled={send.isPending}
+              onPress={() => {
+                send.mutate("service");
+              }}
+            >
+              {send.isPending ? "Sending…" : "Send to the supplier"}
+            </Button>
+          )}
+          {order.sentAt === null && ways.hasMail && (
+            <Button
+              isDisabled={send.isPending}
+              onPress={() => {
+                send.mutate("mail");
+              }}
+            >
+              Send by mail
+            </Button>
+          )}
+          {order.sentAt === null && (
+            <TextButton
+              isDisabled={send.isPending}
+              onPress={() => {
+                send.mutate("byHand");
+              }}
+            >
+              ordered by hand
+            </TextButton>
+          )}
+          {order.sentAt !== null && (
+            <Button $main onPress={() => setReceiving(true)} aria-label={`Receive order ${order.number}`}>
+              Something came
+            </Button>
+          )}
+          {order.way === "service" && (
+            <Button
+              isDisabled={ask.isPending}
+              onPress={() => {
+                ask.mutate();
+              }}
+            >
+              {ask.isPending ? "Asking…" : "Ask how it stands"}
+            </Button>
+          )}
+          <a href={`/api/shelf/orders/${order.id}.csv`} download>
+            as a table
+          </a>
+          <TextButton
+            isDisabled={close.isPending}
+            onPress={() => {
+              close.mutate();
+            }}
+          >
+            {order.sentAt === null ? "drop it" : "give up on the rest"}
+          </TextButton>
+        </Row>
+      )}
+      {open && order.sentAt === null && ways.hasMail && !ways.supplierMail && <SupplierMail />}
+      {receiving && <Receive order={order} onLeave={() => setReceiving(false)} />}
+    </Stack>
+  );
+}
+
+function useTook() {
+  const queries = useQueryClient();
+  return (all: Ways) => {
+    queries.setQueryData(["orders"], all);
+    void queries.invalidateQueries({ queryKey: ["to-order"] });
+    void queries.invalidateQueries({ queryKey: ["stock"] });
+    void queries.invalidateQueries({ queryKey: ["kits"] });
+  };
+}
+
+function Receive({ order, onLeave }: { order: OrderAnswer; onLeave: () => void }) {
+  const took = useTook();
+  const open = order.lines.filter((l) => l.toCome > 0);
+  const ids = useRef(new Map(open.map((l) => [l.code, newId()])));
+  const [came, setCame] = useState<Record<string, string>>(() =>
+    Object.fromEntries(open.map((l) => [l.code, String(l.toCome)])),
+  );
+  const [note, setNote] = useState("");
+  const receive = useMutation({
+    mutationFn: () =>
+      answer(
+        shop.POST("/api/shelf/orders/{id}/receipts", {
+          params: { path: { id: order.id } },
+          body: {
+            note,
+            lines: open.map((l) => ({
+              id: ids.current.get(l.code) ?? newId(),
+              code: l.code,
+              quantity: came[l.code] ?? "",
+            })),
+          },
+        }),
+      ),
+    onSuccess: (all) => {
+      took(all);
+      onLeave();
+    },
+  });
+  const refused = receive.error instanceof ShopProblem ? receive.error : undefined;
+  return (
+    <form
+      onSubmit={(e) => {
+        e.preventDefault();
+        if (!receive.isPending) receive.mutate();
+      }}
+      onKeyDown={(e) => {
+        if (e.key === "Escape") onLeave();
+      }}
+    >
+      <Stack $gap={8}>
+        {open.map((l, i) => (
+          <TextField
+            key={l.code}
+            label={`${l.name}: came, of ${l.toCome} to come`}
+            value={came[l.code] ?? ""}
+            onChange={(text) => setCame({ ...came, [l.code]: text })}
+            problem={refused?.field(`/lines/${i}/quantity`) ?? refused?.field(`/lines/${i}/code`)}
+            autoFocus={i === 0}
+          />
+        ))}
+        <TextField
+          label="Number of the delivery note"
+          value={note}
+          onChange={setNote}
+          problem={refused?.field("/note")}
+        />
+        <Problem
+          of={refused?.field("/lines") ? refused : refused?.fields.length === 0 ? refused : undefined}
+        />
+        <Row>
+          <Button type="submit" $main isDisabled={receive.isPending}>
+            Put it on the shelf
+          </Button>
+          <TextButton onPress={onLeave}>leave it</TextButton>
+        </Row>
+      </Stack>
+    </form>
+  );
+}
+
+function SupplierMail() {
+  const took = useTook();
+  const [mail, setMail] = useState("");
+  const save = useMutation({
+    mutationFn: () => answer(shop.PUT("/api/shelf/supplier", { body: { mail } })),
+    onSuccess: took,
+  });
+  return (
+    <form
+      onSubmit={(e) => {
+        e.preventDefault();
+        save.mutate();
+      }}
+    >
+      <Row $gap={12} style={{ alignItems: "end" }}>
+        <TextField
+          label="The supplier’s mail address"
+          value={mail}
+          onChange={setMail}
+          problem={save.error instanceof ShopProblem ? save.error.field("/mail") : undefined}
+        />
+        <Button type="submit">Keep it</Button>
+      </Row>
+    </form>
+  );
+}

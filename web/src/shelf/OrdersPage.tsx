@@ -1,0 +1,237 @@
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useRef, useState } from "react";
+import styled from "styled-components";
+import { answer, type Schemas, shop, ShopProblem } from "../api/client";
+import { newId } from "../api/ids";
+import { dayInWords } from "../api/words";
+import { Button } from "../ui/Button";
+import { Tick } from "../ui/Fields";
+import { Head, Lines, Page, Quiet, Row, Section, Stack } from "../ui/Page";
+import { Problem } from "../ui/Problem";
+import { Order } from "./Order";
+import { ShelfNav } from "./ShelfNav";
+import { toWrite } from "./toWrite";
+
+type Line = Schemas["ToOrder"];
+
+const Proposed = styled.div`
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 96px 190px;
+  gap: 2px 16px;
+  align-items: center;
+  @media (max-width: 640px) {
+    grid-template-columns: minmax(0, 1fr) 86px;
+    & > :nth-child(3) {
+      grid-column: 1 / -1;
+    }
+  }
+`;
+
+const Amount = styled.input`
+  width: 86px;
+  min-height: 44px;
+  padding: 6px 10px;
+  background: var(--field);
+  color: var(--ink);
+  border: 1px solid var(--steel);
+  border-radius: 3px;
+  text-align: right;
+`;
+
+/** What to order and by when, and the orders under way. */
+export default function OrdersPage() {
+  const proposal = useQuery({
+    queryKey: ["to-order"],
+    queryFn: () => answer(shop.GET("/api/shelf/to-order")),
+  });
+  const orders = useQuery({ queryKey: ["orders"], queryFn: () => answer(shop.GET("/api/shelf/orders")) });
+  return (
+    <Page aria-busy={proposal.isPending}>
+      <ShelfNav />
+      <Stack $gap={30}>
+        <Section>
+          <Head style={{ marginBottom: 0 }}>
+            <Stack $gap={2}>
+              <h1>To order</h1>
+              <Quiet>
+                For every coming visit of the next {proposal.data?.weeks ?? 12} weeks, accepted or proposed,
+                less what is there and on its way; with a little against surprises.
+              </Quiet>
+            </Stack>
+          </Head>
+          <Problem of={proposal.error} />
+          {proposal.data && (
+            <Propose
+              key={proposal.dataUpdatedAt}
+              proposal={proposal.data}
+              quotes={orders.data?.hasService ?? false}
+            />
+          )}
+        </Section>
+        <Section>
+          <h2>Orders</h2>
+          <Problem of={orders.error} />
+          {orders.data?.orders.length === 0 && <Quiet>Nothing was ordered yet.</Quiet>}
+          <Lines>
+            {orders.data?.orders.map((o) => (
+              <li key={o.id}>
+                <Order order={o} ways={orders.data} />
+              </li>
+            ))}
+          </Lines>
+        </Section>
+      </Stack>
+    </Page>
+  );
+}
+
+function Propose({ proposal, quotes }: { proposal: Schemas["OrderProposal"]; quotes: boolean }) {
+  const queries = useQueryClient();
+  const soon = addDays(proposal.today, 7);
+  const [picked, setPicked] = useState(
+    () => new Set(proposal.lines.filter((l) => l.orderBy < soon).map((l) => keyOf(l))),
+  );
+  const [amounts, setAmounts] = useState<Record<string, string>>({});
+  const id = useRef(newId());
+  const chosen = proposal.lines.filter((l) => picked.has(keyOf(l)));
+  const write = useMutation({
+    mutationFn: () =>
+      answer(
+        shop.PUT("/api/shelf/orders/{id}", {
+          params: { path: { id: id.current } },
+          body: { lines: toWrite(chosen, amounts) },
+        }),
+      ),
+    onSuccess: (all) => {
+      id.current = newId();
+      queries.setQueryData(["orders"], all);
+      void queries.invalidateQueries({ queryKey: ["to-order"] });
+    },
+  });
+  const quote = useMutation({
+    mutationFn: () =>
+      answer(
+        shop.POST("/api/shelf/quote", {
+          body: chosen.map((l) => ({ code: l.code, quantity: l.quantity })),
+        }),
+      ),
+  });
+  const quoted = new Map(quote.data?.lines.map((q) => [q.code, q]));
+  const refused = write.error instanceof ShopProblem ? write.error : undefined;
+  const wrongLine = refused?.fields[0]?.pointer.match(/^\/lines\/(\d+)/)?.[1];
+  if (proposal.lines.length === 0)
+    return <p>Nothing has to be ordered: what coming visits take is there or on its way.</p>;
+  return (
+    <Stack>
+      <Lines>
+        {proposal.lines.map((l) => {
+          const q = quoted.get(l.code);
+          return (
+            <li key={keyOf(l)}>
+              <Proposed>
+                <Tick
+                  checked={picked.has(keyOf(l))}
+                  onChange={(on) => {
+                    const now = new Set(picked);
+                    if (on) now.add(keyOf(l));
+                    else now.delete(keyOf(l));
+                    setPicked(now);
+                  }}
+                >
+                  <b>{l.name}</b>
+                  <br />
+                  <Quiet>
+                    {l.onHand} there{l.onOrder > 0 && `, ${l.onOrder} on its way`}
+                    {!l.kept && ", not kept"}. For {forWords(l.for)}.
+                  </Quiet>
+                  {q && (
+                    <>
+                      <br />
+                      Supplier: {q.price === null ? "no price" : q.price.toFixed(2)}, has {q.stock}, here in{" "}
+                      {q.leadDays} days
+                    </>
+                  )}
+                </Tick>
+                <label>
+                  <Amount
+                    aria-label={`How much of ${l.name}`}
+                    inputMode="decimal"
+                    value={amounts[keyOf(l)] ?? String(l.quantity)}
+                    onChange={(e) => setAmounts({ ...amounts, [keyOf(l)]: e.target.value })}
+                  />{" "}
+                  {l.unit !== "piece" && <Quiet>{l.unit}</Quiet>}
+                </label>
+                <span>
+                  {l.late > 0 ? (
+                    <b style={{ color: "var(--renew)" }}>
+                      today, and {l.late} {l.late === 1 ? "day" : "days"} late for {dayInWords(l.neededOn)}
+                    </b>
+                  ) : (
+                    <>
+                      by {dayInWords(l.orderBy)} <Quiet>for {dayInWords(l.neededOn)}</Quiet>
+                    </>
+                  )}
+                </span>
+              </Proposed>
+            </li>
+          );
+        })}
+      </Lines>
+      {proposal.nameless.length > 0 && (
+        <details>
+          <summary style={{ padding: "8px 0", cursor: "pointer" }}>
+            {proposal.nameless.length} more that no list names: look at the old one
+          </summary>
+          <Lines>
+            {proposal.nameless.map((n) => (
+              <li key={n}>{n}</li>
+            ))}
+          </Lines>
+        </details>
+      )}
+      <Problem
+        of={
+          refused &&
+          new Error(
+            `${wrongLine !== undefined ? `${chosen[Number(wrongLine)]?.name ?? ""}: ` : ""}${refused.message}`,
+          )
+        }
+      />
+      {quote.data?.failed && (
+        <Problem of={new Error(`${quote.data.failed} The order can be written all the same.`)} />
+      )}
+      <Row>
+        <Button
+          $main
+          isDisabled={chosen.length === 0 || write.isPending}
+          onPress={() => {
+            write.mutate();
+          }}
+        >
+          Write an order of {chosen.length}
+        </Button>
+        {quotes && (
+          <Button
+            isDisabled={chosen.length === 0 || quote.isPending}
+            onPress={() => {
+              quote.mutate();
+            }}
+          >
+            {quote.isPending ? "Asking…" : "Ask what they cost"}
+          </Button>
+        )}
+      </Row>
+    </Stack>
+  );
+}
+
+const keyOf = (l: Line) => `${l.code} ${l.orderBy} ${l.neededOn}`;
+
+const forWords = (of: readonly string[]) =>
+  of.length <= 3 ? of.join(", ") : `${of.slice(0, 2).join(", ")} and ${of.length - 2} more`;
+
+const addDays = (day: string, days: number) => {
+  const date = new Date(`${day}T00:00:00Z`);
+  date.setUTCDate(date.getUTCDate() + days);
+  return date.toISOString().slice(0, 10);
+};
