@@ -44,7 +44,9 @@ public sealed class PacketTests : IDisposable
         Assert.Contains(all.Torques, t => t.What == "Lug nuts" && t.Order.Count == 6);
         Assert.Contains("Torque the suspension bolts again", all.FollowUps);
         Assert.Contains(all.Parts, p => p.Name == "electric brake assembly 12 × 2, left");
-        Assert.True(all.PartsPrice > 87);
+        Assert.True(all.Estimate.Lines.Where(l => l.Kind == Core.Pricing.EstimateKind.Part).Sum(l => l.Amount.Likely) > 87);
+        Assert.Contains(all.Estimate.Lines, l => l.Kind == Core.Pricing.EstimateKind.Disposal);
+        Assert.Empty(all.Missing);
 
         PacketLook two = await shop.PostAsync<PacketLook>("/api/bay/look", new WorkWanted(trailer.Id, [Repack, Repack with { Place = "axle-1-right" }], 2));
         Assert.NotEqual(two.MinutesInWords, two.ElapsedInWords);

@@ -29,7 +29,7 @@ public static class NutSetting
         decimal threads = given["threads"], degrees = given["turns"], slots = given["slots"], holes = given["holes"];
         Length play = Travel(threads, degrees / 360);
         LimitsInForce limits = given.Limits;
-        List<Result> results = [Both("End play so made", play), new("That is", Verdict(play, limits))];
+        List<Result> results = [Both("End play so made", play) with { WritesDown = ["end-play"] }, new("That is", Verdict(play, limits))];
         List<WorkingLine> working =
         [
             new(FormattableString.Invariant($"one turn = 1 ÷ {threads:0.##} = {1 / threads:0.0000} in"), "geometry of a thread"),

@@ -68,7 +68,19 @@ public sealed record Entry(string Code, string Label, EntryKind Kind, string Exa
 /// <param name="Name">What it is.</param>
 /// <param name="Value">The figure in the shop's unit, or words.</param>
 /// <param name="Other">The same in the other system; empty where there is none.</param>
-public sealed record Result(string Name, string Value, string Other = "");
+public sealed record Result(string Name, string Value, string Other = "")
+{
+    /// <summary>Codes of the readings that a visit could write it down as; empty for none.</summary>
+    public IReadOnlyList<string> WritesDown { get; init; } = [];
+
+    internal static Result ByRule(string name, Length length) => new(name, ShopFormat.Write(length, Fineness.Sixteenth), FormattableString.Invariant($"{length.Millimetres:0} mm"));
+
+    internal static Result Of(string name, Quantity quantity, decimal canonical)
+    {
+        (string ours, string other) = ShopFormat.ReadBack(quantity, canonical);
+        return new(name, ours, other);
+    }
+}
 
 /// <summary>A line of the working, with its numbers in it.</summary>
 /// <param name="Words">The line.</param>
@@ -108,7 +120,7 @@ public sealed record Sum(string Code, string Name, string About, IReadOnlyList<E
 
     /// <summary>Every ready sum, in the order lists show them.</summary>
     public static IReadOnlyList<Sum> All { get; } =
-        [Wrench.Sum, NutSetting.Sum, BrakeCircuit.Sum, LoadAndCapacity.Sum, GreaseFill.Sum, RatingLife.Sum, TyreSize.Sum, NutSizes.Sum, Converter.Sum, VehicleNumber.Sum];
+        [Wrench.Sum, NutSetting.Sum, BrakeCircuit.Sum, LoadAndCapacity.Sum, RideHeight.Sum, EqualizerRise.Sum, GreaseFill.Sum, RatingLife.Sum, TyreSize.Sum, NutSizes.Sum, Together.Sum, Converter.Sum, VehicleNumber.Sum];
 
     /// <summary>The sum with this code; null when there is none.</summary>
     public static Sum? Find(string? code) => All.FirstOrDefault(s => s.Code == code);

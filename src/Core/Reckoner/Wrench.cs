@@ -1,3 +1,4 @@
+using SturdyTinker.Core.Findings;
 using SturdyTinker.Core.Jobs;
 using SturdyTinker.Core.Measures;
 
@@ -52,8 +53,8 @@ public static class Wrench
         (string l, string e) = (Inches(length), Inches(extension));
         List<Result> results =
         [
-            Both("Set the wrench to", set),
-            .. Enumerable.Range(1, stages - 1).Select(i => Both($"Stage {i} of {stages}", new Torque(set.NewtonMetres * i / stages))),
+            Result.Of("Set the wrench to", Quantity.Torque, set.NewtonMetres),
+            .. Enumerable.Range(1, stages - 1).Select(i => Result.Of($"Stage {i} of {stages}", Quantity.Torque, set.NewtonMetres * i / stages)),
             new("Order, numbered as they lie", string.Join(" – ", order)),
         ];
         List<WorkingLine> working =
@@ -65,7 +66,7 @@ public static class Wrench
         if (given.Maybe("shown") is { } shown)
         {
             Torque got = Got(new Torque(shown), length, extension);
-            results.Add(Both("The nut got", got));
+            results.Add(Result.Of("The nut got", Quantity.Torque, got.NewtonMetres) with { WritesDown = TorqueReadings });
             working.Add(new($"got = shown × (L + E) ÷ L = {Plain(new Torque(shown))} × ({l} + {e}) ÷ {l} = {Plain(got)} lbf·ft", "physics"));
         }
 
@@ -76,13 +77,9 @@ public static class Wrench
         };
     }
 
+    private static readonly string[] TorqueReadings = [.. ReadingKinds.All.Where(k => k.Quantity == Quantity.Torque).Select(k => k.Code)];
+
     private static string Plain(Torque torque) => FormattableString.Invariant($"{torque.PoundForceFeet:0.#}");
 
     private static string Inches(Length length) => FormattableString.Invariant($"{length.Inches:0.###}");
-
-    private static Result Both(string name, Torque torque)
-    {
-        (string ours, string other) = ShopFormat.ReadBack(Quantity.Torque, torque.NewtonMetres);
-        return new(name, ours, other);
-    }
 }

@@ -2,7 +2,11 @@ using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
 using SturdyTinker.Core.Findings;
 using SturdyTinker.Core.Gear;
+using SturdyTinker.Core.Jobs;
+using SturdyTinker.Core.Planning;
 using SturdyTinker.Core.Reckoner;
+using SturdyTinker.Core.Schools;
+using SturdyTinker.Shop.Horizon;
 using SturdyTinker.Shop.Requests;
 using SturdyTinker.Store;
 
@@ -34,15 +38,52 @@ internal static class ReckonerEndpoints
         reckoner.MapGet("/{code}/from", FromAsync);
     }
 
-    private static async Task<Ok<SumTyped>> FromAsync(string code, string tag, ShopFile file)
+    private static async Task<Ok<SumTyped>> FromAsync(string code, string tag, ShopFile file, Clock clock, PlanBoard plans, CancellationToken stop)
     {
         Sum sum = Sum.Find(code) ?? throw Refusal.NotFound($"There is no sum “{code}”.");
-        Trailer trailer = await file.Trailers.AsNoTracking().FirstOrDefaultAsync(t => EF.Functions.Collate(t.Tag, "NOCASE") == tag.Trim())
+        Trailer trailer = await file.Trailers.AsNoTracking().FirstOrDefaultAsync(t => EF.Functions.Collate(t.Tag, "NOCASE") == tag.Trim(), stop)
             ?? throw Refusal.Field("/tag", $"No trailer here has the tag “{tag.Trim()}”.");
-        return TypedResults.Ok(new SumTyped(sum.FromGear(trailer.Gear)));
+        return TypedResults.Ok(new SumTyped(sum == Together.Sum ? await FromPlanAsync(file, clock, plans, trailer, stop) : sum.FromGear(trailer.Gear)));
     }
 
-    private static SumAsked Asked(Sum sum) => new(sum.Code, sum.Name, sum.About, sum.Entries, sum.FromGear(GearDefaults.For(1, 3_500)).Count > 0);
+    // The next two visits that planning has for the trailer, as the sum would be typed.
+    private static async Task<IReadOnlyDictionary<string, string>> FromPlanAsync(ShopFile file, Clock clock, PlanBoard plans, Trailer trailer, CancellationToken stop)
+    {
+        Board board = await plans.NowAsync(file, clock, stop);
+        int index = Decisions.Find(board, trailer.Id);
+        if (board.Plan.Plans[index].Visits is not [var first, var second, ..])
+        {
+            throw Refusal.Field("/tag", $"{trailer.Tag} has no two visits coming within the horizon.");
+        }
+
+        SchoolChoices schools = await file.SchoolsAsync(trailer);
+        Learned learned = await file.LearnedAsync(trailer.Id);
+        decimal Minutes(params ProposedVisit[] visits)
+        {
+            JobAt[] jobs = [.. visits.SelectMany(v => v.Tasks).SelectMany(t => t.Due.JobsAt()).Distinct()];
+            HashSet<int> refused = [.. Composer.Refusals(trailer.Gear, jobs, schools).Select(r => r.Index)];
+            return Composer.Compose(trailer.Gear, [.. jobs.Where((_, i) => !refused.Contains(i))], schools, learned).Minutes;
+        }
+
+        decimal one = Minutes(first), two = Minutes(second);
+        TrailerCase planned = board.Trailers[index].Case;
+        string Parts(ProposedVisit visit) => Write(visit.Tasks.Sum(t => planned.PartsOf(t.Due)));
+        static string Write(decimal figure) => figure.ToString("0.##", System.Globalization.CultureInfo.InvariantCulture);
+        return new Dictionary<string, string>
+        {
+            ["first"] = Write(one),
+            ["second"] = Write(two),
+            ["shared"] = Write(one + two - Minutes(first, second)),
+            ["firstparts"] = Parts(first),
+            ["secondparts"] = Parts(second),
+            ["rate"] = Write(board.Costs.RatePerHour),
+            ["callin"] = Write(board.Costs.CallIn),
+            ["early"] = Write((second.Week.DayNumber - first.Week.DayNumber) / 7),
+            ["interval"] = Write(Math.Max(1, second.Tasks.Min(t => t.Due.Days) / 7)),
+        };
+    }
+
+    private static SumAsked Asked(Sum sum) => new(sum.Code, sum.Name, sum.About, sum.Entries, sum == Together.Sum || sum.FromGear(GearDefaults.For(1, 3_500)).Count > 0);
 
     private static async Task<Ok<SumDone>> DoAsync(string code, SumTyped typed, ShopFile file)
     {

@@ -204,4 +204,95 @@ public sealed class SumTests
         Assert.Equal("100 °C", Value(Do("units", ("kind", "temperature"), ("figure", "212")), "°C"));
         Assert.Equal("figure", Do("units", ("figure", "3 lb")).Against);
     }
+
+    /// <summary>Common practice: 4 1/4 in the middle against 4 1/2 at the ends, down to a line below, is a bow the wrong way. From a line above, less means higher.</summary>
+    [Theory]
+    [InlineData("above", "4 1/2", "4 1/4", "1/4 in", "it has its crown")]
+    [InlineData("below", "4 1/2", "4 1/4", "-1/4 in", "bowed the wrong way: do not tow it; bent, or turned over")]
+    [InlineData("below", "4 1/2", "4 5/8", "1/8 in", "it has its crown")]
+    [InlineData("below", "4 1/2", "4 1/2", "0 in", "none left: watch it")]
+    public void A_crown_is_read_by_which_side_of_the_tube_the_line_was(string from, string ends, string middle, string crown, string verdict)
+    {
+        Worked worked = Do("ride-height", ("from", from), ("left", ends), ("middle", middle), ("right", ends));
+        Assert.Equal(verdict, Value(worked, "The axle"));
+        Assert.StartsWith(crown, Value(worked, "Crown"), StringComparison.Ordinal);
+        Assert.Equal("right", Do("ride-height", ("left", "4"), ("middle", "4")).Against);
+    }
+
+    /// <summary>The limits: sides within 1/2 in (from memory); a two-inch lean was put right by new springs (common practice).</summary>
+    [Theory]
+    [InlineData("18", "18", "sound")]
+    [InlineData("18", "18 1/2", "sound")]
+    [InlineData("18", "18 5/8", "watch")]
+    [InlineData("16", "18", "springs")]
+    public void A_lean_is_judged_by_the_sides_means(string left, string right, string begins) =>
+        Assert.StartsWith(begins, Value(Do("ride-height", ("frontleft", left), ("rearleft", left), ("frontright", right), ("rearright", right)), "The lean"), StringComparison.Ordinal);
+
+    [Fact]
+    public void A_twist_is_the_lean_in_front_less_the_lean_behind()
+    {
+        Worked worked = Do("ride-height", ("frontleft", "18"), ("frontright", "18"), ("rearleft", "17"), ("rearright", "18"));
+        Assert.StartsWith("1 in", Value(worked, "Twisted from front to rear"), StringComparison.Ordinal);
+        Assert.StartsWith("1/2 in, the right stands higher", Value(worked, "Left against right"), StringComparison.Ordinal);
+    }
+
+    /// <summary>Worked by hand: a right triangle with the link as its long side; 1.125 of 2.25 is half, so it leans 30° and hangs 2.25 × cos 30°.</summary>
+    [Fact]
+    public void An_eye_hangs_by_the_link_s_triangle_and_the_axle_moves_by_half()
+    {
+        Assert.Equal(1.125, EqualizerRise.Off(33.5, 25.25, 6), 10);
+        Assert.Equal(2 + (2.25 * Math.Sqrt(3) / 2), EqualizerRise.Depth(1.125, 6, 2, 2.25, 0)!.Value, 10);
+        Worked worked = Do("equalizer", ("dropnew", "3 1/2"));
+        Assert.StartsWith("3/4 in", Value(worked, "The trailer rises by"), StringComparison.Ordinal);
+        Assert.Contains(worked.Working, l => l.Words.Contains("leans by 30°", StringComparison.Ordinal));
+        Assert.StartsWith("3/4 in", Value(Do("equalizer", ("drop", "3 1/2"), ("dropnew", "2")), "The trailer comes down by"), StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public void A_turned_equalizer_with_links_straight_down_moves_its_eyes_by_its_arms()
+    {
+        // A plain end resting on an equalizer without drop: one arm goes down by 3 × sin 10°, the other up by as much.
+        Assert.Equal(3 * Math.Sin(Math.PI / 18), EqualizerRise.Depth(0, 6, 0, 0, 10)!.Value, 10);
+        Assert.Equal(0, EqualizerRise.Depth(0.4, 6, 0, 0, 10)!.Value + EqualizerRise.Depth(0.4, 6, 0, 0, -10)!.Value, 10);
+
+        // The distance from hole to eye is the link's, however it is turned.
+        for (int degrees = -20; degrees <= 20; degrees += 5)
+        {
+            double turn = degrees * Math.PI / 180, holeAlong = (3 * Math.Cos(turn)) - (2 * Math.Sin(turn)), holeDown = (2 * Math.Cos(turn)) + (3 * Math.Sin(turn));
+            double eye = EqualizerRise.Depth(1.125, 6, 2, 2.25, degrees)!.Value;
+            Assert.Equal(2.25, Math.Sqrt(Math.Pow(4.125 - holeAlong, 2) + Math.Pow(eye - holeDown, 2)), 10);
+        }
+    }
+
+    [Fact]
+    public void A_link_that_can_not_reach_and_springs_that_do_not_fit_are_refused()
+    {
+        Assert.Equal("link", Do("equalizer", ("link", "1")).Against);
+        Assert.Equal("spring", Do("equalizer", ("spring", "34")).Against);
+        Assert.Equal("centresnew", Do("equalizer", ("centresnew", "16")).Against);
+        Assert.Contains(Do("equalizer", ("degrees", "45")).Results, r => r.Value.Contains("pulls straight", StringComparison.Ordinal));
+    }
+
+    /// <summary>Worked by hand: 48 shared minutes at 1.60 and a call-in of 90 save 166.80; the work brought forward is worth 47 × 1.60 + 40 = 115.20.</summary>
+    [Fact]
+    public void Merging_two_visits_pays_until_what_is_given_up_is_what_is_saved()
+    {
+        Assert.Equal(166.80m - (115.20m * 6 / 52), Core.Reckoner.Together.Saves(48, 1.6m, 90, 115.20m, 6 / 52m), 10);
+        Worked worked = Do("together");
+        Assert.Equal("together, by 154", Value(worked, "Better"));
+        Assert.Equal("52 weeks", Value(worked, "Pays while brought forward by at most"));
+        Worked dear = Do("together", ("callin", "0"), ("secondparts", "600"));
+        Assert.Equal("5 weeks", Value(dear, "Pays while brought forward by at most"));
+        Assert.Equal("apart, by 1", Value(dear, "Better"));
+        Assert.Equal("shared", Do("together", ("shared", "95")).Against);
+        Assert.Equal("early", Do("together", ("early", "60")).Against);
+    }
+
+    [Fact]
+    public void What_a_visit_can_write_down_says_as_which_reading()
+    {
+        Assert.Contains("lug-torque", Do("wrench", ("shown", "80")).Results.Single(r => r.Name == "The nut got").WritesDown);
+        Assert.Contains("end-play", Do("nut-setting").Results.Single(r => r.Name == "End play so made").WritesDown);
+        Assert.All(Sum.All.Select(s => Do(s.Code)).SelectMany(w => w.Results).SelectMany(r => r.WritesDown), code => Assert.NotNull(ReadingKinds.Find(code)));
+    }
 }

@@ -8,6 +8,11 @@ const DAY = new Intl.DateTimeFormat("en", {
 /** A calendar day ("2026-11-24") in words: "Nov 24, 2026". */
 export const dayInWords = (day: string): string => DAY.format(new Date(`${day.slice(0, 10)}T00:00:00Z`));
 
+const SHORT = new Intl.DateTimeFormat("en", { day: "numeric", month: "short", timeZone: "UTC" });
+
+/** A calendar day of the coming weeks, where the year goes without saying: "Nov 24". */
+export const shortDay = (day: string): string => SHORT.format(new Date(`${day.slice(0, 10)}T00:00:00Z`));
+
 /** A moment's time of day by the shop's own clock: "07:40". */
 export const clockInWords = (moment: string): string => moment.slice(11, 16);
 

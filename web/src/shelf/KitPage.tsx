@@ -2,7 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import styled from "styled-components";
 import { Link } from "wouter";
 import { answer, shop } from "../api/client";
-import { dayInWords } from "../api/words";
+import { shortDay } from "../api/words";
 import { TextButton } from "../ui/Button";
 import { Head, Lines, Page, Quiet, Row, Stack } from "../ui/Page";
 import { Refused } from "../ui/Problem";
@@ -49,7 +49,7 @@ export default function KitPage({ id }: { id: string }) {
           <h1>
             {data.tag}{" "}
             <span style={{ fontWeight: 400 }}>
-              {data.sure === "here" ? "in the bay" : dayInWords(data.day)}
+              {data.sure === "here" ? "in the bay" : shortDay(data.day)}
             </span>
           </h1>
           <Quiet>

@@ -2,7 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import styled from "styled-components";
 import { Link } from "wouter";
 import { answer, type Schemas, shop } from "../api/client";
-import { dayInWords } from "../api/words";
+import { shortDay } from "../api/words";
 import { Head, Lines, Page, Quiet, Stack } from "../ui/Page";
 import { Problem } from "../ui/Problem";
 import { Lacks, SURE } from "./kitWords";
@@ -12,7 +12,7 @@ type Kit = Schemas["KitAnswer"];
 
 const Line = styled.div`
   display: grid;
-  grid-template-columns: 130px 92px minmax(0, 1fr) auto;
+  grid-template-columns: 92px 84px minmax(0, 1fr) auto;
   gap: 2px 16px;
   align-items: baseline;
   @media (max-width: 640px) {
@@ -44,7 +44,7 @@ export default function KitsPage() {
         {kits.data?.map((k) => (
           <li key={k.id}>
             <Line>
-              <span>{k.sure === "here" ? "in the bay" : dayInWords(k.day)}</span>
+              <span>{k.sure === "here" ? "in the bay" : shortDay(k.day)}</span>
               <Link href={`/shelf/kits/${k.id}`}>
                 <b>{k.tag}</b>
               </Link>

@@ -3,7 +3,7 @@ import { useRef, useState } from "react";
 import styled from "styled-components";
 import { answer, type Schemas, shop, ShopProblem } from "../api/client";
 import { newId } from "../api/ids";
-import { dayInWords } from "../api/words";
+import { shortDay } from "../api/words";
 import { Button } from "../ui/Button";
 import { Tick } from "../ui/Fields";
 import { Head, Lines, Page, Quiet, Row, Section, Stack } from "../ui/Page";
@@ -25,6 +25,15 @@ const Proposed = styled.div`
       grid-column: 1 / -1;
     }
   }
+`;
+
+/** Stays in sight under a long list. */
+const Foot = styled(Row)`
+  position: sticky;
+  bottom: 0;
+  background: var(--ground);
+  border-top: 1px solid var(--hair);
+  padding: 10px 0;
 `;
 
 const Amount = styled.input`
@@ -164,11 +173,11 @@ function Propose({ proposal, quotes }: { proposal: Schemas["OrderProposal"]; quo
                 <span>
                   {l.late > 0 ? (
                     <b style={{ color: "var(--renew)" }}>
-                      today, and {l.late} {l.late === 1 ? "day" : "days"} late for {dayInWords(l.neededOn)}
+                      today, and {l.late} {l.late === 1 ? "day" : "days"} late for {shortDay(l.neededOn)}
                     </b>
                   ) : (
                     <>
-                      by {dayInWords(l.orderBy)} <Quiet>for {dayInWords(l.neededOn)}</Quiet>
+                      by {shortDay(l.orderBy)} <Quiet>for {shortDay(l.neededOn)}</Quiet>
                     </>
                   )}
                 </span>
@@ -200,7 +209,7 @@ function Propose({ proposal, quotes }: { proposal: Schemas["OrderProposal"]; quo
       {quote.data?.failed && (
         <Problem of={new Error(`${quote.data.failed} The order can be written all the same.`)} />
       )}
-      <Row>
+      <Foot>
         <Button
           $main
           isDisabled={chosen.length === 0 || write.isPending}
@@ -220,7 +229,7 @@ function Propose({ proposal, quotes }: { proposal: Schemas["OrderProposal"]; quo
             {quote.isPending ? "Asking…" : "Ask what they cost"}
           </Button>
         )}
-      </Row>
+      </Foot>
     </Stack>
   );
 }

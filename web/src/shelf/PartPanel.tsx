@@ -82,7 +82,9 @@ function Happened({ code, unit }: { code: string; unit: string }) {
       ),
     onSuccess: (now) => {
       id.current = newId();
-      setSaved(`Written down: ${now.row.onHand} ${now.row.unit} there now.`);
+      setSaved(
+        `Written down: ${now.row.onHand}${now.row.unit === "piece" ? "" : ` ${now.row.unit}`} there now.`,
+      );
       setQuantity("");
       setNote("");
       queries.setQueryData(["stock", code], now);
@@ -140,7 +142,7 @@ function Kept({ part }: { part: Part }) {
       <Stack $gap={2}>
         <span>
           <b>
-            {row.onHand} {row.unit}
+            {row.onHand} {row.unit === "piece" ? "" : row.unit}
           </b>{" "}
           there, {row.promised} promised, <b>{row.free} free</b>
           {row.onOrder > 0 && `, ${row.onOrder} on its way`}.

@@ -22,7 +22,7 @@ const Part = styled.button`
   text-align: left;
   background: none;
   border: 0;
-  padding: 0;
+  padding: 10px 8px;
   cursor: pointer;
   &[aria-pressed="true"] {
     background: var(--tint);
@@ -58,7 +58,7 @@ export default function StockPage() {
         <Link href="/yard/shop/parts">Parts and prices</Link>
       </Head>
       <Problem of={stock.error} />
-      <Columns $shape="minmax(0, 6fr) minmax(0, 5fr)">
+      <Columns $shape="minmax(0, 5fr) minmax(0, 6fr)">
         <Stack $gap={8} style={{ order: 0 }}>
           {(stock.data?.length ?? 0) > 8 && <TextField label="Find" value={find} onChange={setFind} />}
           {stock.data?.length === 0 && (
@@ -66,7 +66,7 @@ export default function StockPage() {
           )}
           <Lines>
             {rows.map((r) => (
-              <li key={r.code}>
+              <li key={r.code} style={{ padding: 0 }}>
                 <Part
                   aria-pressed={r.code === code}
                   onClick={() => {
