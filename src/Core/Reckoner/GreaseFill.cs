@@ -86,6 +86,7 @@ public static class GreaseFill
                 new(FormattableString.Invariant($"{grams:0} g × {given["ends"]:0} ÷ {Cartridge:0} g = {cartridges:0.0} cartridges"), "14 oz, from memory"),
             ])
         {
+            Drawn = new Dictionary<string, double> { ["inner"] = Packing(inner), ["outer"] = Packing(outer), ["cavity"] = cavity, ["cartridge"] = Cartridge / Density },
             Cautions = ["Grease expands as it warms: over-filling heats the hub and blows the seal. Two greases may not mix.", "A sealed hub is filled by its maker's measured volume, not by this."],
         };
     }

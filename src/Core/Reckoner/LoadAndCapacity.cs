@@ -100,6 +100,7 @@ public static class LoadAndCapacity
 
         return new Worked(results, working)
         {
+            Drawn = new Dictionary<string, double> { ["coupler"] = coupler, ["heavy"] = each * heavier, ["light"] = each * (1 - heavier), ["axles"] = axles, ["share"] = now[0].Share },
             Cautions = ["What the maker's plate says the trailer may weigh rules, whatever its parts would carry: the frame is not in this sum.", "A tyre carries its figure only at its full pressure."],
         };
     }

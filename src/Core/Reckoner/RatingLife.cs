@@ -56,6 +56,7 @@ public static class RatingLife
 
         return new Worked(results, working)
         {
+            Drawn = new Dictionary<string, double> { ["load"] = p, ["miles"] = miles, ["overload"] = given.MaybePounds("overload") ?? 0 },
             Cautions = ["A rating life presumes clean grease, right adjustment and no water. It is no promise, and no reason to put off a repack."],
         };
     }

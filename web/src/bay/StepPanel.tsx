@@ -14,6 +14,7 @@ import { TorqueStages } from "./TorqueStages";
 import { useInstruments, useListen } from "./useInstruments";
 import { Quiet, Row, Stack } from "../ui/Page";
 import { Problem } from "../ui/Problem";
+import { sumFor, type BackTo } from "../reckoner/backTo";
 import { useDraft } from "./useDraft";
 import { useStepParts } from "./useStepParts";
 
@@ -98,7 +99,8 @@ export function StepPanel({ visit, step, onState, onTold, onFound }: Props) {
   const asked = visit.readingsAsked.filter((r) => step.readings.includes(r.code));
   const [ids] = useState(() => ({ entry: newId(), readings: new Map(asked.map((r) => [r.code, newId()])) }));
   const [typed, setTyped] = useDraft(
-    `${visit.id}/${step.key}`,
+    visit.id,
+    step.key,
     asked.map((r) => r.code),
   );
   const [skipping, setSkipping] = useState(false);
@@ -241,6 +243,7 @@ export function StepPanel({ visit, step, onState, onTold, onFound }: Props) {
                   large
                   inputRef={i === 0 ? firstField : undefined}
                 />
+                <Reckoned use={{ visit: visit.id, step: step.key, reading: r.code }} torque={step.torque} />
               </Measured>
             ))}
           </Figures>
@@ -312,4 +315,12 @@ export function StepPanel({ visit, step, onState, onTold, onFound }: Props) {
       {last && <Narrow>{takeBack(last.id)}</Narrow>}
     </form>
   );
+}
+
+/** The sum that gives a figure, opened filled in; nothing where there is none. */
+function Reckoned({ use, torque }: { use: BackTo; torque: Schemas["PacketStep"]["torque"] }) {
+  const to = sumFor(use, torque?.words);
+  return to ? (
+    <Link href={to}>{use.reading === "end-play" ? "Reckon it from the turn" : "With an extension?"}</Link>
+  ) : null;
 }

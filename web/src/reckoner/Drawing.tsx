@@ -1,40 +1,7 @@
 import type { ReactNode } from "react";
-import styled, { keyframes } from "styled-components";
+import { equalizer, grease, life, load, merged, nutSetting, rideHeight } from "./moreDrawings";
+import { type Drawn, ROUND, Sheet } from "./Sheet";
 import { around, hexagon, polygon } from "./star";
-
-type Drawn = Record<string, number>;
-
-const tightened = keyframes`
-  0%, 100% { fill: var(--ground); }
-  30% { fill: var(--working); }
-`;
-
-// Seconds that the order takes to be shown once round.
-const ROUND = 6;
-
-const Sheet = styled.svg`
-  width: 100%;
-  max-height: 230px;
-  stroke: var(--ink);
-  fill: none;
-  text {
-    fill: var(--ink);
-    stroke: none;
-    font-family: "Barlow Semi Condensed", sans-serif;
-    font-weight: 600;
-  }
-  .thin {
-    stroke: var(--steel);
-  }
-  .main {
-    stroke: var(--working);
-  }
-  @media (prefers-reduced-motion: no-preference) {
-    .turn {
-      animation: ${tightened} ${ROUND / 5}s ease-in-out;
-    }
-  }
-`;
 
 /** A small drawing of a sum, true to the figures given; nothing for a sum that has none. */
 export function Drawing({ code, drawn }: { code: string; drawn: Drawn }) {
@@ -48,6 +15,13 @@ const DRAWINGS: Record<string, (d: Drawn) => ReactNode> = {
   "brake-circuit": circuit,
   tyre,
   "nut-sizes": nut,
+  "nut-setting": nutSetting,
+  load,
+  "ride-height": rideHeight,
+  equalizer,
+  grease,
+  "rating-life": life,
+  together: merged,
 };
 
 function wrench({ length = 0, extension = 0, nuts = 0, ...order }: Drawn) {

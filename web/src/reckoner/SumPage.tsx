@@ -1,8 +1,9 @@
 import { keepPreviousData, useMutation, useQuery } from "@tanstack/react-query";
 import { useEffect, useState } from "react";
 import styled from "styled-components";
-import { Link } from "wouter";
+import { Link, useLocation } from "wouter";
 import { answer, type Schemas, sentence, shop, ShopProblem } from "../api/client";
+import { draftKey } from "../bay/useDraft";
 import { Button, TextButton } from "../ui/Button";
 import { Choice, TextField } from "../ui/Fields";
 import { MeasureField } from "../ui/MeasureField";
@@ -11,6 +12,7 @@ import { Problem, Refused } from "../ui/Problem";
 import { useDebounced } from "../ui/useDebounced";
 import { Drawing } from "./Drawing";
 import { asAddress, fromAddress, type Typed, usual } from "./typed";
+import { type BackTo, backToAddress, backToFrom } from "./backTo";
 
 const Figures = styled.dl`
   display: grid;
@@ -86,14 +88,15 @@ export default function SumPage({ code }: { code: string }) {
 
 function Done({ sum }: { sum: Schemas["SumAsked"] }) {
   const [typed, setTyped] = useState(() => fromAddress(window.location.search, sum.entries));
+  const [use] = useState(() => backToFrom(window.location.search));
   const settled = useDebounced(typed, 250);
   useEffect(() => {
     window.history.replaceState(
       window.history.state,
       "",
-      `${window.location.pathname}${asAddress(settled, sum.entries)}`,
+      `${window.location.pathname}${asAddress(settled, sum.entries)}${backToAddress(use)}`,
     );
-  }, [settled, sum]);
+  }, [settled, sum, use]);
   const done = useQuery({
     queryKey: ["sum", sum.code, settled],
     queryFn: () =>
@@ -144,7 +147,7 @@ function Done({ sum }: { sum: Schemas["SumAsked"] }) {
           {done.error ? (
             <Quiet role="status">The sum waits for the figures marked on the left.</Quiet>
           ) : (
-            done.data && <Came sum={sum} done={done.data} />
+            done.data && <Came sum={sum} done={done.data} use={use} />
           )}
         </Stack>
       </Columns>
@@ -152,9 +155,35 @@ function Done({ sum }: { sum: Schemas["SumAsked"] }) {
   );
 }
 
-function Came({ sum, done }: { sum: Schemas["SumAsked"]; done: Schemas["SumDone"] }) {
+function Came({
+  sum,
+  done,
+  use,
+}: {
+  sum: Schemas["SumAsked"];
+  done: Schemas["SumDone"];
+  use: BackTo | null;
+}) {
+  const [, go] = useLocation();
+  const result = use && done.results.find((r) => r.writesDown?.includes(use.reading));
   return (
     <>
+      {use && (
+        <Row $gap={16}>
+          {result && (
+            <Button
+              $main
+              onPress={() => {
+                sessionStorage.setItem(draftKey(use.visit, use.step, use.reading), result.value);
+                go(`/bay/${use.visit}`);
+              }}
+            >
+              Use {result.value} in this visit
+            </Button>
+          )}
+          <Link href={`/bay/${use.visit}`}>Back to the visit</Link>
+        </Row>
+      )}
       <Figures aria-label="What it comes to">
         {done.results.map((r) => (
           <div key={r.name}>
