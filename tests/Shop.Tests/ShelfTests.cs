@@ -32,18 +32,46 @@ public sealed class ShelfTests : IDisposable
     }
 
     [Fact]
-    public async Task What_goes_with_what_is_told_or_asked_for()
+    public async Task What_is_counted_tells_springs_apart_and_what_the_shelf_keeps_says_where_it_lies()
     {
-        FitChoices choices = await shop.GetAsync<FitChoices>("/api/shelf/goes");
-        Assert.Contains("2.250 × 3.376", choices.Seals);
-        Assert.Equal(Fit.No, (await shop.GetAsync<FitTold>("/api/shelf/goes/bearing?cone=L44649&cup=L68111")).Fit);
-        string seal = Uri.EscapeDataString("2.250 × 3.376");
-        Assert.Equal(Fit.FindOut, (await shop.GetAsync<FitTold>($"/api/shelf/goes/seal?seal={seal}&bore=3.376")).Fit);
-        Assert.Equal(Fit.Yes, (await shop.GetAsync<FitTold>($"/api/shelf/goes/seal?seal={seal}&bore=3.376&journal=2.251")).Fit);
-        Assert.Equal(Fit.No, (await shop.GetAsync<FitTold>("/api/shelf/goes/grease?old=polyurea&fresh=lithium")).Fit);
-        Assert.Equal("/journal", (await shop.RefusedAsync(HttpMethod.Get, $"/api/shelf/goes/seal?seal={seal}&journal=banjo", null, 422)).Errors!.Single().Pointer);
-        Assert.Equal("/cone", (await shop.RefusedAsync(HttpMethod.Get, "/api/shelf/goes/bearing?cone=%20&cup=L68111", null, 422)).Errors!.Single().Pointer);
-        await shop.RefusedAsync(HttpMethod.Get, "/api/shelf/goes/seal?seal=9x9", null, 422);
+        WhatItIs wide = await AskAsync("spring", "", ("width", "1 3/4"), ("length", "25 1/4"));
+        Assert.Equal("leaves", wide.Next!.Dimension);
+        WhatItIs one = await AskAsync("spring", "", ("leaves", "5"), ("length", "25 1/4"));
+        Assert.Equal(("leaf spring, double-eye, 2,600 lb", (decimal?)null), (one.MayBe.Single().Name, one.MayBe[0].OnHand));
+        Assert.Equal("/readings/leaves", (await shop.RefusedAsync(HttpMethod.Post, "/api/shelf/what", new PartMeasured("spring", new Dictionary<string, string> { ["leaves"] = "some" }, ""), 422)).Errors!.Single().Pointer);
+
+        await shop.SomebodyAsync();
+        await shop.PutAsync<StockPart>("/api/shelf/stock/SPRING-D-2600", new StockEdit("E7", "1", "", "", 0));
+        await shop.PutAsync<StockPart>($"/api/shelf/stock/spring-d-2600/entries/{ShopServer.NewId()}", new StockDraft(Core.Parts.Stock.StockMove.Count, "2", ""));
+        MayBe kept = (await AskAsync("spring", "", ("leaves", "5"), ("length", "25 1/4"))).MayBe.Single();
+        Assert.Equal(("E7", (decimal?)2), (kept.Bin, kept.OnHand));
+    }
+
+    [Theory]
+    [InlineData("bearing", "cone=L44649;cup=L68111", Fit.No)]
+    [InlineData("seal", "seal=2.250 × 3.376;bore=3.376", Fit.FindOut)]
+    [InlineData("seal", "seal=2.250 × 3.376;bore=3.376;journal=2.251", Fit.Yes)]
+    [InlineData("grease", "old=polyurea;fresh=lithium", Fit.No)]
+    [InlineData("grease", "old=nobody;fresh=lithium", Fit.FindOut)]
+    [InlineData("u-bolt", "tube=2 3/8;spring=1 3/4;inside=2 7/16;rod=1/2;length=5 1/4;stack=4 1/4", Fit.Yes)]
+    [InlineData("equalizer", "width=1 3/4;hole=9/16;link=9/16;bolt=9/16", Fit.FindOut)]
+    [InlineData("brake-plate", "drum=12;holes=4", Fit.No)]
+    public async Task What_goes_with_what_is_told_or_asked_for(string question, string typed, Fit fit)
+    {
+        Assert.Contains(await shop.GetAsync<List<FitAsked>>("/api/shelf/goes"), q => q.Code == question);
+        Dictionary<string, string> entries = typed.Split(';').Select(e => e.Split('=')).ToDictionary(e => e[0], e => e[1]);
+        Assert.Equal(fit, (await shop.PostAsync<FitTold>($"/api/shelf/goes/{question}", new FitTyped(entries))).Fit);
+    }
+
+    [Fact]
+    public async Task A_question_with_nonsense_is_refused_at_its_field()
+    {
+        async Task<IEnumerable<string>> WrongAsync(string question, params (string Entry, string Typed)[] typed) =>
+            (await shop.RefusedAsync(HttpMethod.Post, $"/api/shelf/goes/{question}", new FitTyped(typed.ToDictionary(t => t.Entry, t => t.Typed)), 422)).Errors!.Select(e => e.Pointer);
+        Assert.Equal(["/entries/journal"], await WrongAsync("seal", ("seal", "2.250 × 3.376"), ("journal", "banjo")));
+        Assert.Equal(["/entries/seal"], await WrongAsync("seal", ("seal", "9x9")));
+        Assert.Equal(["/entries/cone"], await WrongAsync("bearing", ("cone", " "), ("cup", "L68111")));
+        await shop.RefusedAsync(HttpMethod.Post, "/api/shelf/goes/kettle", new FitTyped(new Dictionary<string, string>()), 404);
     }
 
     [Fact]

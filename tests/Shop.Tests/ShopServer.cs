@@ -28,7 +28,8 @@ public sealed class ShopServer : IDisposable
     /// <param name="instruments">Where its bench of instruments is, host:port; null for none.</param>
     /// <param name="mail">Where its mail service is, host:port; null for none.</param>
     /// <param name="meters">Address of its feed of meter readings; null for none.</param>
-    public ShopServer(string? folder = null, string? instruments = null, string? mail = null, string? meters = null)
+    /// <param name="supplier">Address of its supplier's service; null for none.</param>
+    public ShopServer(string? folder = null, string? instruments = null, string? mail = null, string? meters = null, string? supplier = null)
     {
         Folder = folder ?? Empty();
         factory = new WebApplicationFactory<Program>().WithWebHostBuilder(host =>
@@ -37,6 +38,7 @@ public sealed class ShopServer : IDisposable
             host.UseSetting("instruments", instruments);
             host.UseSetting("mail", mail);
             host.UseSetting("meters", meters);
+            host.UseSetting("supplier", supplier);
             host.UseSetting("Logging:LogLevel:Default", "None");
             host.ConfigureServices(services => services.Replace(ServiceDescriptor.Singleton<TimeProvider>(Time)));
         });

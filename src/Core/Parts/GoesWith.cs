@@ -101,6 +101,82 @@ public static class GoesWith
         };
     }
 
+    /// <summary>Whether a U-bolt goes around an axle and its spring. Source of the rule: common practice; of the room, from memory.</summary>
+    /// <param name="tube">Diameter of the round axle tube.</param>
+    /// <param name="stack">Height from the tube's far side to the top of the tie plate: tube, seat, leaves and plate; null when nobody has measured.</param>
+    /// <param name="springWidth">Width of a leaf.</param>
+    /// <param name="inside">Width inside the U-bolt.</param>
+    /// <param name="rod">Diameter of its rod.</param>
+    /// <param name="length">Length inside, from the bend to its end.</param>
+    public static FitAnswer UBolt(Length tube, Length? stack, Length springWidth, Length inside, Length rod, Length length)
+    {
+        if (inside.Inches - tube.Inches is < -0.02m or > 0.125m)
+        {
+            return new(Fit.No, FormattableString.Invariant($"The tube is {tube.Inches:0.000} in and the U-bolt {inside.Inches:0.000} inside: {(inside > tube ? "it would not hold the axle" : "it does not go over it")}."), Source.Memory);
+        }
+
+        if (springWidth.Inches - inside.Inches > 0.02m)
+        {
+            return new(Fit.No, FormattableString.Invariant($"The spring is {springWidth.Inches:0.000} in wide and does not go between the legs, {inside.Inches:0.000} apart."), Source.Memory);
+        }
+
+        if (stack is not { } height)
+        {
+            return new(Fit.FindOut, "Measure from the tube's far side to the top of the tie plate: the same number of leaves keeps the length, more leaves want a longer one.", Source.Practice);
+        }
+
+        // A nut as high as the rod is thick, a washer, and three threads beyond it.
+        decimal wanted = height.Inches + (rod.Inches * 1.25m) + 0.1m, spare = length.Inches - wanted;
+        return spare < 0
+            ? new(Fit.No, FormattableString.Invariant($"It is {-spare:0.00} in too short: {height.Inches:0.00} in of stack, and the nut with three threads beyond it."), Source.Memory)
+            : spare > 1 ? new(Fit.FindOut, FormattableString.Invariant($"It fits, with {spare:0.00} in to spare: see that its ends clear the ground side and that its thread reaches down far enough to clamp."), Source.Practice)
+            : new(Fit.Yes, "It goes over the tube and the spring, and its thread is long enough. New nuts with it, always.", Source.Practice);
+    }
+
+    /// <summary>Whether an equalizer goes into its hanger and takes the links. Source: from memory; geometry.</summary>
+    /// <param name="width">Width of the equalizer.</param>
+    /// <param name="hanger">Room inside the hanger; null when nobody has measured.</param>
+    /// <param name="hole">Hole of the equalizer's bushing.</param>
+    /// <param name="linkHole">Hole of the links.</param>
+    /// <param name="bolt">Bolt that goes through both.</param>
+    public static FitAnswer Equalizer(Length width, Length? hanger, Length hole, Length linkHole, Length bolt)
+    {
+        if (Apart(hole, linkHole).Inches > 0.03m)
+        {
+            return new(Fit.No, FormattableString.Invariant($"Its hole is {hole.Inches:0.000} in and the link's {linkHole.Inches:0.000}: one bolt does not fill both."), Source.Memory);
+        }
+
+        if (bolt.Inches - Math.Min(hole.Inches, linkHole.Inches) > 0.005m)
+        {
+            return new(Fit.No, FormattableString.Invariant($"The bolt, {bolt.Inches:0.000} in, does not go into a hole of {Math.Min(hole.Inches, linkHole.Inches):0.000}."), Source.Memory);
+        }
+
+        if (Math.Max(hole.Inches, linkHole.Inches) - bolt.Inches > 0.06m)
+        {
+            return new(Fit.No, FormattableString.Invariant($"The hole is {Math.Max(hole.Inches, linkHole.Inches) - bolt.Inches:0.000} in larger than the bolt: worn, or for a thicker one."), Source.Memory);
+        }
+
+        return hanger is not { } room ? new(Fit.FindOut, "Measure the room inside the hanger.", Source.Practice)
+            : width.Inches > room.Inches ? new(Fit.No, FormattableString.Invariant($"It is {width.Inches:0.000} in wide and the hanger has {room.Inches:0.000} in of room."), Source.Memory)
+            : room.Inches - width.Inches > 0.25m ? new(Fit.FindOut, FormattableString.Invariant($"It would have {room.Inches - width.Inches:0.000} in of play sideways: a spread hanger, or one for a wider equalizer."), Source.Memory)
+            : new(Fit.Yes, "It goes into the hanger, and one bolt fills it and the links. Look how far the trailer rises before it goes in.", Source.Practice);
+    }
+
+    /// <summary>Whether a brake's plate goes on a spindle's flange. Source: from memory: plates for drums under 10 1/2 in have 4 bolts, 12 in 5, 12 1/4 in 7.</summary>
+    /// <param name="drum">Inside diameter of the drum the brake is for.</param>
+    /// <param name="flangeBolts">Holes in the flange: 1 and more; null when nobody has looked.</param>
+    /// <param name="circle">Circle through them; null when nobody has measured.</param>
+    /// <param name="plateCircle">Circle through the plate's own holes; null when nobody has measured.</param>
+    public static FitAnswer BrakePlate(Length drum, int? flangeBolts, Length? circle, Length? plateCircle)
+    {
+        int plate = PartsByMeasure.PlateBolts(drum.Inches);
+        return flangeBolts is not { } holes ? new(Fit.FindOut, "Count the holes of the flange behind the hub.", Source.Practice)
+            : holes != plate ? new(Fit.No, FormattableString.Invariant($"The flange has {holes} holes; a brake for a {drum.Inches:0.##} in drum has {plate}."), Source.Memory)
+            : circle is not { } flange || plateCircle is not { } its ? new(Fit.FindOut, "Both have as many holes. Measure across both circles: the same number comes on more than one.", Source.Practice)
+            : Apart(flange, its).Inches > 0.06m ? new(Fit.No, FormattableString.Invariant($"The holes lie on circles of {flange.Inches:0.000} and {its.Inches:0.000} in."), Source.Memory)
+            : new(Fit.Yes, "The plate goes on the flange. Mind its hand: the larger shoe, or the lever's side, goes as the old one had it.", Source.Practice);
+    }
+
     private static int Index(string code)
     {
         for (int i = 0; i < Thickeners.Count; i++)

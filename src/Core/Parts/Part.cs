@@ -1,5 +1,6 @@
 using SturdyTinker.Core.Gear;
 using SturdyTinker.Core.Measures;
+using SturdyTinker.Core.Parts.Identifying;
 
 namespace SturdyTinker.Core.Parts;
 
@@ -13,6 +14,15 @@ namespace SturdyTinker.Core.Parts;
 /// <param name="Source">Where the price comes from.</param>
 public sealed record Part(string Code, string Name, string Kind, string Measures, string Unit, decimal? Price, Source Source)
 {
+    /// <summary>What kind it is when it is told by a caliper; null where it is not.</summary>
+    public PartKind? Told { get; init; }
+
+    /// <summary>The measures it is told by, by the dimension's code; empty for none. Source: from memory, the maker's list rules.</summary>
+    public IReadOnlyDictionary<string, Length> By { get; init; } = new Dictionary<string, Length>();
+
+    /// <summary>The number stamped on it; empty where there is none.</summary>
+    public string Stamp { get; init; } = "";
+
     /// <summary>Longest code kept.</summary>
     public const int LongestCode = 32;
 
@@ -29,18 +39,31 @@ public sealed record Part(string Code, string Name, string Kind, string Measures
         foreach (Seal seal in UsualSet.All.SelectMany(s => s.Seals).Distinct())
         {
             // Practice: a seal costs 4, or 9 for the same part off a dearer shelf.
-            yield return new(FormattableString.Invariant($"SEAL-{seal.Inside.Inches * 1000:0}-{seal.Outside.Inches * 1000:0}"), seal.Part, "Seals", "inside × outside, in", "piece", 4, Source.Practice);
+            yield return new(FormattableString.Invariant($"SEAL-{seal.Inside.Inches * 1000:0}-{seal.Outside.Inches * 1000:0}"), seal.Part, "Seals", "inside × outside, in", "piece", 4, Source.Practice)
+            {
+                Told = PartKind.Seal,
+                By = new Dictionary<string, Length> { ["inside"] = seal.Inside, ["outside"] = seal.Outside },
+            };
         }
 
         foreach (Bearing bearing in Bearing.All)
         {
             // Practice: a kit of bearings and seals for two wheels costs 36, so about 8 a pair.
-            yield return new($"BRG-{bearing.Cone}", bearing.Part, "Bearings", $"bore × outside × width {bearing.Measures}", "piece", 8, Source.Practice);
+            yield return new($"BRG-{bearing.Cone}", bearing.Part, "Bearings", $"bore × outside × width {bearing.Measures}", "piece", 8, Source.Practice)
+            {
+                Told = PartKind.Bearing,
+                Stamp = bearing.Cone,
+                By = new Dictionary<string, Length> { ["inside"] = bearing.Bore, ["outside"] = bearing.Outside, ["width"] = bearing.Width },
+            };
         }
 
         yield return Memory("PIN-COTTER", PartNames.CotterPin, "Small parts", "by the nut's slot", 0.4m);
         yield return Memory("CAP-PLUG", "dust cap", "Small parts", "by the hub's bore", 5);
         yield return Memory("GREASE-WB", PartNames.Grease, "Grease", "a cartridge is 14 oz", 0.5m, "oz");
+        yield return Memory("GREASE-MARINE", "marine wheel bearing grease, NLGI 2, GC-LB", "Grease", "calcium sulfonate, does not wash out; a cartridge is 14 oz", 0.8m, "oz");
+        yield return Memory("GREASE-LUBE", "chassis grease, NLGI 2, LB", "Grease", "not for wheel bearings; a cartridge is 14 oz", 0.4m, "oz");
+        yield return Memory("CLEANER-BRAKE", "brake cleaner", "Consumables", "a can is 14 oz", 0.4m, "oz");
+        yield return Memory("RAGS", "shop rags", "Consumables", "", 0.2m);
         yield return Memory("GREASE-00", PartNames.SemiFluidGrease, "Grease", "metered", 0.6m, "oz");
         yield return Memory("OIL-HUB", PartNames.HubOil, "Grease", "to the cap's line", 0.3m, "oz");
         yield return Memory("GASKET-OILCAP", PartNames.OilCapGasket, "Hubs", "by the cap", 1.5m);
@@ -57,7 +80,11 @@ public sealed record Part(string Code, string Name, string Kind, string Measures
             foreach (Side side in new[] { Side.Left, Side.Right })
             {
                 // Practice: a complete assembly costs 85 to 90 a side.
-                yield return new($"BRK-{size}-{(side == Side.Left ? "L" : "R")}", PartNames.BrakeAssembly(gear, side), "Brakes", "drum × shoe width, in", "piece", 87, Source.Practice);
+                yield return new($"BRK-{size}-{(side == Side.Left ? "L" : "R")}", PartNames.BrakeAssembly(gear, side), "Brakes", "drum × shoe width, in", "piece", 87, Source.Practice)
+                {
+                    Told = PartKind.Brake,
+                    By = new Dictionary<string, Length> { ["diameter"] = Length.FromInches(diameter), ["width"] = Length.FromInches(width), ["bolts"] = new(PartsByMeasure.PlateBolts(diameter)) },
+                };
             }
 
             yield return Memory($"SHOE-{size}", PartNames.Shoes(gear), "Brakes", "drum × shoe width, in", 38);
@@ -66,7 +93,7 @@ public sealed record Part(string Code, string Name, string Kind, string Measures
         foreach (decimal diameter in new[] { 7m, 10m, 12m, 12.25m })
         {
             RunningGear gear = GearDefaults.For(1, 3_500) with { BrakeSize = new BrakeSize(Length.FromInches(diameter), Length.FromInches(2)) };
-            yield return Memory(FormattableString.Invariant($"MAGNET-{diameter * 100:0}"), PartNames.Magnet(gear), "Brakes", "by the drum", 24);
+            yield return Memory(FormattableString.Invariant($"MAGNET-{diameter * 100:0}"), PartNames.Magnet(gear), "Brakes", "by the drum", 24) with { Told = PartKind.Magnet, By = new Dictionary<string, Length> { ["diameter"] = Length.FromInches(diameter) } };
         }
 
         yield return Memory("PADS-DISC", "disc pad set, one wheel", "Brakes", "by the caliper", 32);
@@ -84,20 +111,9 @@ public sealed record Part(string Code, string Name, string Kind, string Measures
         // Practice: a bolt-on spindle costs 30.
         yield return new("SPINDLE", "bolt-on spindle", "Hubs", "by the bearings", "piece", 30, Source.Practice);
 
-        yield return Memory("BOLT-WET", PartNames.WetBolt, "Suspension", "9/16 in, knurled, drilled", 7);
-        yield return Memory("BOLT-PLAIN", PartNames.PlainBolt, "Suspension", "9/16 in, knurled", 4);
-        yield return Memory("NUT-LOCK", PartNames.LockNut, "Suspension", "9/16 in", 0.8m);
-        yield return Memory("BUSH-BRONZE", PartNames.BronzeBushing, "Suspension", "by the eye", 4);
-        yield return Memory("BUSH-PLASTIC", PartNames.PlasticBushing, "Suspension", "by the eye", 1.2m);
-        yield return Memory("BUSH-FREE", PartNames.FreeBushing, "Suspension", "by the eye", 6);
-        yield return Memory("UBOLT", PartNames.UBolt, "Suspension", "by the axle tube", 9);
-        yield return Memory("LINK", PartNames.Link, "Suspension", "centre to centre of its holes", 5);
-        yield return Memory("EQUALIZER", PartNames.Equalizer, "Suspension", "holes, drop, width, bolt", 28);
-        foreach (int rating in new[] { 2_000, 3_500, 5_200, 6_000, 7_000 })
+        foreach (Part part in PartsByMeasure.Make())
         {
-            RunningGear gear = GearDefaults.For(1, rating);
-            yield return Memory(FormattableString.Invariant($"SPRING-D-{rating / 2}"), PartNames.Spring(gear), "Suspension", "length, leaves, width", 48);
-            yield return Memory(FormattableString.Invariant($"SPRING-S-{rating / 2}"), PartNames.Spring(gear with { Suspension = SuspensionKind.SlipperSprings }), "Suspension", "length, leaves, width", 48);
+            yield return part;
         }
 
         yield return Memory("HANGER", "spring hanger", "Suspension", "by the frame", 18);
@@ -105,6 +121,6 @@ public sealed record Part(string Code, string Name, string Kind, string Measures
         yield return Memory("AXLE", "axle beam, by rating and hub face", "Suspension", "hub face and spring centres", 390);
     }
 
-    private static Part Memory(string code, string name, string kind, string measures, decimal price, string unit = "piece") =>
+    internal static Part Memory(string code, string name, string kind, string measures, decimal price, string unit = "piece") =>
         new(code, name, kind, measures, unit, price, Source.Memory);
 }

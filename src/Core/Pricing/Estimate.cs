@@ -37,7 +37,7 @@ public sealed record Spread(decimal Low, decimal Likely, decimal High)
     public static Spread operator *(Spread a, decimal by) => new(a.Low * by, a.Likely * by, a.High * by);
 
     /// <summary>All three to the hundredth, as money is told.</summary>
-    public Spread Rounded => new(Math.Round(Low, 2), Math.Round(Likely, 2), Math.Round(High, 2));
+    public Spread Rounded() => new(Math.Round(Low, 2), Math.Round(Likely, 2), Math.Round(High, 2));
 }
 
 /// <summary>A line of an estimate.</summary>
@@ -62,7 +62,7 @@ public sealed record Estimate(IReadOnlyList<EstimateLine> Lines, Spread Minutes,
     private const double DaySpread = 0.10;
 
     /// <summary>All lines.</summary>
-    public Spread Total => Lines.Aggregate(Spread.Of(0), (sum, line) => sum + line.Amount).Rounded;
+    public Spread Total => Lines.Aggregate(Spread.Of(0), (sum, line) => sum + line.Amount).Rounded();
 
     /// <summary>What a packet is likely to come to.</summary>
     /// <remarks>
@@ -117,18 +117,18 @@ public sealed record Estimate(IReadOnlyList<EstimateLine> Lines, Spread Minutes,
 
     private static List<EstimateLine> LinesOf(Spread minutes, IReadOnlyList<(string Name, decimal Quantity, string Unit, Spread Each)> parts, IReadOnlyCollection<string> names, decimal rate, PriceTerms terms)
     {
-        Spread labour = (minutes * (rate / 60)).Rounded, goods = Spread.Of(0);
+        Spread labour = (minutes * (rate / 60)).Rounded(), goods = Spread.Of(0);
         List<EstimateLine> lines = [new(EstimateKind.Labour, "labour", FormattableString.Invariant($"{minutes.Likely:0} min at {rate:0.00} an hour"), labour)];
         foreach ((string name, decimal quantity, string unit, Spread each) in parts)
         {
-            Spread amount = (each * (quantity * (1 + (terms.PartsMarkup / 100)))).Rounded;
+            Spread amount = (each * (quantity * (1 + (terms.PartsMarkup / 100)))).Rounded();
             goods += amount;
             lines.Add(new(EstimateKind.Part, name, FormattableString.Invariant($"{quantity:0.##} {unit} × {each.Likely:0.00}{(terms.PartsMarkup > 0 ? $" + {terms.PartsMarkup:0.#} %" : "")}"), amount));
         }
 
         if (terms.Consumables > 0)
         {
-            Spread amount = (labour * (terms.Consumables / 100)).Rounded;
+            Spread amount = (labour * (terms.Consumables / 100)).Rounded();
             goods += amount;
             lines.Add(new(EstimateKind.Consumables, "rags, cleaner and the like", FormattableString.Invariant($"{terms.Consumables:0.#} % of labour"), amount));
         }
@@ -143,7 +143,7 @@ public sealed record Estimate(IReadOnlyList<EstimateLine> Lines, Spread Minutes,
         Spread tax = (labour * (terms.TaxOnLabour / 100)) + (goods * (terms.TaxOnParts / 100));
         if (tax.High > 0)
         {
-            lines.Add(new(EstimateKind.Tax, "tax", FormattableString.Invariant($"{terms.TaxOnLabour:0.##} % of labour, {terms.TaxOnParts:0.##} % of the rest"), tax.Rounded));
+            lines.Add(new(EstimateKind.Tax, "tax", FormattableString.Invariant($"{terms.TaxOnLabour:0.##} % of labour, {terms.TaxOnParts:0.##} % of the rest"), tax.Rounded()));
         }
 
         return lines;

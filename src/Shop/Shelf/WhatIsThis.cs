@@ -1,7 +1,10 @@
 using Microsoft.AspNetCore.Http.HttpResults;
+using Microsoft.EntityFrameworkCore;
 using SturdyTinker.Core.Measures;
 using SturdyTinker.Core.Parts.Identifying;
+using SturdyTinker.Core.Parts.Stock;
 using SturdyTinker.Shop.Requests;
+using SturdyTinker.Store;
 
 namespace SturdyTinker.Shop.Shelf;
 
@@ -19,8 +22,11 @@ public sealed record PartMeasured(string Kind, IReadOnlyDictionary<string, strin
 public sealed record MeasureOfPart(string Words, string Value, string Other, string Off);
 
 /// <summary>A part it may be.</summary>
+/// <param name="Code">Code of the part it is or belongs to.</param>
 /// <param name="Sure">How likely, 0 to 1.</param>
-public sealed record MayBe(string Name, string Stamp, double Sure, IReadOnlyList<MeasureOfPart> Measures, string Source);
+/// <param name="Bin">Where the shelf keeps it; empty where it does not, or nobody has said.</param>
+/// <param name="OnHand">How many there are; null where the shelf does not keep it.</param>
+public sealed record MayBe(string Code, string Name, string Stamp, double Sure, string Bin, decimal? OnHand, IReadOnlyList<MeasureOfPart> Measures, string Source);
 
 /// <summary>What to measure next.</summary>
 /// <param name="Dimension">Code of what.</param>
@@ -42,11 +48,13 @@ internal static class WhatIsThis
     internal static void MapWhatIsThis(this RouteGroupBuilder shelf)
     {
         shelf.MapGet("/kinds", () => TypedResults.Ok(PartKind.All));
-        shelf.MapPost("/what", Ask);
-        shelf.MapGet("/stamp", (string typed) => TypedResults.Ok(Stamped(typed)));
+        shelf.MapPost("/what", AskAsync);
+        shelf.MapGet("/stamp", async (string typed, ShopFile file) => TypedResults.Ok(Stamped(typed, await KeptAsync(file))));
     }
 
-    private static Ok<WhatItIs> Ask(PartMeasured measured)
+    private static Task<Dictionary<string, KeptPart>> KeptAsync(ShopFile file) => file.KeptParts.AsNoTracking().ToDictionaryAsync(k => k.Code, StringComparer.OrdinalIgnoreCase);
+
+    private static async Task<Ok<WhatItIs>> AskAsync(PartMeasured measured, ShopFile file)
     {
         PartKind kind = PartKind.Find(measured.Kind) ?? throw Refusal.Field("/kind", "That is no kind of part we know by its measures.");
         Checks checks = new();
@@ -57,32 +65,38 @@ internal static class WhatIsThis
         {
             if (measured.Readings.GetValueOrDefault(dimension.Code) is { } typed && typed.Trim().Length > 0)
             {
-                Length value = new(checks.Figure($"/readings/{dimension.Code}", typed, Quantity.Length));
-                checks.Add($"/readings/{dimension.Code}", value.Millimetres <= 0 || value > Length.FromInches(40) ? "A part here measures more than nothing and less than 40 in." : null);
-                readings.Add(new Taken(dimension.Code, value, uncertainty));
+                string at = $"/readings/{dimension.Code}";
+                Length value = new(dimension.Counted ? checks.Amount(at, typed, $"How many {dimension.Words}", 40) : checks.Figure(at, typed, Quantity.Length));
+                checks.Add(at, value.Millimetres <= 0 || value > Length.FromInches(40) ? dimension.Counted ? "There is one at least." : "A part here measures more than nothing and less than 40 in." : null);
+                readings.Add(new Taken(dimension.Code, value, dimension.Counted ? Identify.CountUncertainty : uncertainty));
             }
         }
 
         checks.Add($"/readings/{kind.Dimensions[0].Code}", readings.Count == 0 ? $"Measure one thing at least: the {kind.Dimensions[0].Words}." : null);
         checks.Done();
         Identified found = Identify.Ask(kind, readings);
+        Dictionary<string, KeptPart> kept = await KeptAsync(file);
         return TypedResults.Ok(new WhatItIs(
-            [.. found.Candidates.Select(c => Of(c.Part, c.Sure, c.Off))],
+            [.. found.Candidates.Select(c => Of(kept, c.Part, c.Sure, c.Off))],
             found.Next is { } next ? new MeasureNext(next.Dimension.Code, next.Dimension.Words, next.Tells, next.Between) : null,
-            found.Nearest is { } near ? Of(near, 0, new Dictionary<string, Length>()) : null));
+            found.Nearest is { } near ? Of(kept, near, 0, new Dictionary<string, Length>()) : null));
     }
 
-    private static List<MayBe> Stamped(string typed) =>
-        [.. Stamp.Find(MeasuredPart.All, typed.Length > Core.Parts.Part.LongestCode ? "" : typed).Select(f => Of(f.Part, f.Different == 0 ? 1 : 0, new Dictionary<string, Length>()))];
+    private static List<MayBe> Stamped(string typed, Dictionary<string, KeptPart> kept) =>
+        [.. Stamp.Find(MeasuredPart.All, typed.Length > Core.Parts.Part.LongestCode ? "" : typed).Select(f => Of(kept, f.Part, f.Different == 0 ? 1 : 0, new Dictionary<string, Length>()))];
 
-    private static MayBe Of(MeasuredPart part, double sure, IReadOnlyDictionary<string, Length> off) => new(
+    private static MayBe Of(Dictionary<string, KeptPart> kept, MeasuredPart part, double sure, IReadOnlyDictionary<string, Length> off) => new(
+        part.Code,
         part.Name,
         part.Stamp,
         sure,
+        kept.GetValueOrDefault(part.Code)?.Bin ?? "",
+        kept.GetValueOrDefault(part.Code)?.OnHand,
         [.. part.Kind.Dimensions.Where(d => part.Measures.ContainsKey(d.Code)).Select(d =>
         {
-            (string ours, string other) = ShopFormat.ReadBack(Quantity.Length, part.Measures[d.Code].Millimetres);
-            return new MeasureOfPart(d.Words, ours, other, off.TryGetValue(d.Code, out Length by) ? FormattableString.Invariant($"{by.Inches * 1_000:+0.#;-0.#;0} thou") : "");
+            Length value = part.Measures[d.Code];
+            return d.Counted ? new MeasureOfPart(d.Words, d.Write(value), "", "")
+                : new MeasureOfPart(d.Words, d.Write(value), ShopFormat.ReadBack(Quantity.Length, value.Millimetres).Other, off.TryGetValue(d.Code, out Length by) ? FormattableString.Invariant($"{by.Inches * 1_000:+0.#;-0.#;0} thou") : "");
         })],
         part.Source.Words);
 }

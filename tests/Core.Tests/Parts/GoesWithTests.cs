@@ -51,4 +51,40 @@ public sealed class GoesWithTests
         Assert.Equal(Fit.FindOut, GoesWith.Greases("lithium", "calcium-sulfonate").Fit);
         Assert.Equal(Fit.FindOut, GoesWith.Greases("butter", "lithium").Fit);
     }
+
+    /// <summary>Worked by hand: a stack of 4.25 in, a nut of 1.25 times a 1/2 in rod and 0.1 in beyond it ask for 4.975 in.</summary>
+    [Theory]
+    [InlineData(2.375, 1.75, 2.4375, 5.25, 4.25, Fit.Yes)]
+    [InlineData(2.375, 1.75, 2.4375, 4.9, 4.25, Fit.No)]
+    [InlineData(2.375, 1.75, 2.4375, 4.98, 4.25, Fit.Yes)]
+    [InlineData(2.375, 1.75, 2.4375, 6.5, 4.25, Fit.FindOut)]
+    [InlineData(2.375, 1.75, 2.4375, 5.25, null, Fit.FindOut)]
+    [InlineData(3.0, 1.75, 2.4375, 5.25, 4.25, Fit.No)]
+    [InlineData(1.75, 1.75, 2.4375, 5.25, 4.25, Fit.No)]
+    [InlineData(2.375, 2.5, 2.4375, 5.25, 4.25, Fit.No)]
+    public void A_U_bolt_goes_over_tube_and_spring_and_is_long_enough(double tube, double spring, double inside, double length, double? stack, Fit fit) =>
+        Assert.Equal(fit, GoesWith.UBolt(In(tube), stack is { } s ? In(s) : null, In(spring), In(inside), In(0.5), In(length)).Fit);
+
+    [Theory]
+    [InlineData(1.75, 1.8125, 0.5625, 0.5625, 0.5625, Fit.Yes)]
+    [InlineData(1.75, null, 0.5625, 0.5625, 0.5625, Fit.FindOut)]
+    [InlineData(1.75, 1.5, 0.5625, 0.5625, 0.5625, Fit.No)]
+    [InlineData(1.75, 2.5, 0.5625, 0.5625, 0.5625, Fit.FindOut)]
+    [InlineData(1.75, 1.8125, 0.5625, 0.5, 0.5, Fit.No)]
+    [InlineData(1.75, 1.8125, 0.5, 0.5, 0.5625, Fit.No)]
+    [InlineData(1.75, 1.8125, 0.64, 0.64, 0.5625, Fit.No)]
+    public void An_equalizer_goes_into_its_hanger_and_one_bolt_fills_it_and_the_links(double width, double? hanger, double hole, double link, double bolt, Fit fit) =>
+        Assert.Equal(fit, GoesWith.Equalizer(In(width), hanger is { } h ? In(h) : null, In(hole), In(link), In(bolt)).Fit);
+
+    [Theory]
+    [InlineData(12, 5, 4.75, 4.75, Fit.Yes)]
+    [InlineData(12, 5, 4.75, 5.0, Fit.No)]
+    [InlineData(12, 5, null, null, Fit.FindOut)]
+    [InlineData(12, 4, 4.75, 4.75, Fit.No)]
+    [InlineData(12.25, 7, null, null, Fit.FindOut)]
+    [InlineData(10, null, null, null, Fit.FindOut)]
+    public void A_brake_plate_wants_as_many_holes_on_the_same_circle(double drum, int? holes, double? circle, double? plate, Fit fit) =>
+        Assert.Equal(fit, GoesWith.BrakePlate(In(drum), holes, circle is { } c ? In(c) : null, plate is { } p ? In(p) : null).Fit);
+
+    private static Length In(double inches) => Length.FromInches((decimal)inches);
 }

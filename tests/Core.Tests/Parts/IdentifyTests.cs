@@ -1,4 +1,5 @@
 using SturdyTinker.Core.Measures;
+using SturdyTinker.Core.Parts;
 using SturdyTinker.Core.Parts.Identifying;
 using Xunit;
 
@@ -86,4 +87,29 @@ public sealed class IdentifyTests
     [InlineData("???")]
     [InlineData("XK9")]
     public void A_stamp_that_says_nothing_finds_nothing(string typed) => Assert.Empty(Stamp.Find(MeasuredPart.All, typed));
+
+    [Fact]
+    public void Every_part_told_by_measure_has_its_kind_s_measures_and_is_found_by_them()
+    {
+        foreach (Part part in Part.All.Where(p => p.Told is not null))
+        {
+            Assert.All(part.By, m => Assert.Contains(part.Told!.Dimensions, d => d.Code == m.Key));
+            Assert.All(part.Told!.Dimensions, d => Assert.True(part.By.ContainsKey(d.Code), $"{part.Code} has no {d.Code}"));
+            Identified found = Ours.Ask(part.Told, [.. part.Told.Dimensions.Select(d => new Taken(d.Code, part.By[d.Code], d.Counted ? Identify.CountUncertainty : Length.FromInches(0.005m)))]);
+            Assert.Contains(found.Candidates, c => c.Part.Code == part.Code);
+        }
+
+        Assert.Equal(Part.All.Count, Part.All.Select(p => p.Code).Distinct(StringComparer.OrdinalIgnoreCase).Count());
+        Assert.All(Part.All, p => Assert.InRange(p.Code.Length, 1, Part.LongestCode));
+        Assert.All(PartKind.All, k => Assert.Contains(MeasuredPart.All, p => p.Kind == k));
+    }
+
+    [Fact]
+    public void Springs_of_one_length_are_told_by_counting_their_leaves()
+    {
+        Identified found = Ours.Ask(PartKind.Spring, [Read("length", 25.25m), Read("width", 1.75m)]);
+        Assert.Equal("leaves", found.Next!.Dimension.Code);
+        Assert.StartsWith("3 for leaf spring, double-eye, 1,000 lb, 4 for", found.Next.Between, StringComparison.Ordinal);
+        Assert.Single(Ours.Ask(PartKind.Spring, [Read("length", 25.25m), new Taken("leaves", new Length(5), Identify.CountUncertainty)]).Candidates);
+    }
 }

@@ -5,12 +5,12 @@ import { Link, useLocation } from "wouter";
 import { answer, type Schemas, sentence, shop, ShopProblem } from "../api/client";
 import { draftKey } from "../bay/useDraft";
 import { Button, TextButton } from "../ui/Button";
-import { Choice, TextField } from "../ui/Fields";
-import { MeasureField } from "../ui/MeasureField";
+import { TextField } from "../ui/Fields";
 import { Columns, Head, Lines, Page, Quiet, Row, Section, Stack } from "../ui/Page";
 import { Problem, Refused } from "../ui/Problem";
 import { useDebounced } from "../ui/useDebounced";
 import { Drawing } from "./Drawing";
+import { EntryField } from "./EntryField";
 import { asAddress, fromAddress, type Typed, usual } from "./typed";
 import { type BackTo, backToAddress, backToFrom } from "./backTo";
 
@@ -132,7 +132,7 @@ function Done({ sum }: { sum: Schemas["SumAsked"] }) {
           <Asked>
             {sum.entries.map((e) => (
               <div key={e.code} className={e.kind === "measure" || e.kind === "text" ? "wide" : ""}>
-                <Field
+                <EntryField
                   entry={e}
                   value={typed[e.code] ?? ""}
                   onChange={put(e.code)}
@@ -244,39 +244,4 @@ function FromTrailer({ code, onFilled }: { code: string; onFilled: (typed: Typed
       </Row>
     </form>
   );
-}
-
-interface FieldProps {
-  entry: Schemas["Entry"];
-  value: string;
-  onChange: (text: string) => void;
-  problem: string | undefined;
-}
-
-function Field({ entry, value, onChange, problem }: FieldProps) {
-  const label = entry.optional ? `${entry.label} (may stay empty)` : entry.label;
-  if (entry.kind === "choice") {
-    return (
-      <Choice
-        label={label}
-        value={value}
-        onChange={onChange}
-        options={(entry.choices ?? []).map((c) => [c.code, c.words] as const)}
-        problem={problem}
-      />
-    );
-  }
-  if (entry.kind === "measure" && entry.quantity) {
-    return (
-      <MeasureField
-        label={label}
-        value={value}
-        onChange={onChange}
-        quantity={entry.quantity}
-        example={entry.example}
-        problem={value.trim() || !entry.optional ? problem : undefined}
-      />
-    );
-  }
-  return <TextField label={label} value={value} onChange={onChange} hint={entry.counts} problem={problem} />;
 }

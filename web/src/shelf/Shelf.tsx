@@ -88,16 +88,26 @@ function ByMeasure({ kinds }: { kinds: readonly Schemas["PartKind"][] }) {
           }}
           options={kinds.map((k) => [k.code, k.name] as const)}
         />
-        {kind?.dimensions.map((d) => (
-          <MeasureField
-            key={`${code} ${d.code}`}
-            label={capital(d.words)}
-            value={readings[d.code] ?? ""}
-            onChange={(text) => setReadings({ ...readings, [d.code]: text })}
-            quantity="length"
-            problem={measured ? problem?.field(`/readings/${d.code}`) : undefined}
-          />
-        ))}
+        {kind?.dimensions.map((d) =>
+          d.counted ? (
+            <TextField
+              key={`${code} ${d.code}`}
+              label={`How many ${d.words}`}
+              value={readings[d.code] ?? ""}
+              onChange={(text) => setReadings({ ...readings, [d.code]: text })}
+              problem={measured ? problem?.field(`/readings/${d.code}`) : undefined}
+            />
+          ) : (
+            <MeasureField
+              key={`${code} ${d.code}`}
+              label={capital(d.words)}
+              value={readings[d.code] ?? ""}
+              onChange={(text) => setReadings({ ...readings, [d.code]: text })}
+              quantity="length"
+              problem={measured ? problem?.field(`/readings/${d.code}`) : undefined}
+            />
+          ),
+        )}
         <MeasureField
           label="A reading may be off by (5 thou when empty)"
           value={uncertainty}
@@ -120,7 +130,12 @@ function ByMeasure({ kinds }: { kinds: readonly Schemas["PartKind"][] }) {
             <h2>By its measures</h2>
             {what.data.next && (
               <Next>
-                <strong>Measure the {what.data.next.words} next.</strong> It reads {what.data.next.between}.
+                <strong>
+                  {kind?.dimensions.find((d) => d.code === what.data.next?.dimension)?.counted
+                    ? `Count the ${what.data.next.words} next.`
+                    : `Measure the ${what.data.next.words} next.`}
+                </strong>{" "}
+                It reads {what.data.next.between}.
               </Next>
             )}
             <Found
@@ -153,11 +168,18 @@ function Found({ parts, none }: { parts: readonly Schemas["MayBe"][]; none: stri
           </Name>
           {p.measures.map((m) => (
             <div key={m.words}>
-              {m.words} {m.value} <Quiet>· {m.other}</Quiet>
+              {m.words} {m.value} {m.other && <Quiet>· {m.other}</Quiet>}
               {m.off && <Quiet>, read {m.off} off</Quiet>}
             </div>
           ))}
-          <Quiet>{p.source}</Quiet>
+          <Quiet>
+            {p.onHand !== null && (
+              <b style={{ color: "var(--ink)" }}>
+                {p.onHand} on the shelf{p.bin && `, in ${p.bin}`}.{" "}
+              </b>
+            )}
+            {p.source}
+          </Quiet>
         </li>
       ))}
     </Lines>

@@ -17,6 +17,10 @@ const Rooms = styled.nav`
     font-weight: 600;
     border-color: var(--working);
   }
+  @media (max-width: 640px) {
+    gap: 0 14px;
+    font-size: 15px;
+  }
   @media print {
     display: none;
   }

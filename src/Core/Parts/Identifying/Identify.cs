@@ -47,6 +47,9 @@ public sealed class Identify
         .GroupBy(m => m.Key)
         .ToDictionary(g => g.Key, g => Sorted([.. g.Select(m => (m.Value, m.Part))]));
 
+    /// <summary>The uncertainty of something counted: none, but for the arithmetic.</summary>
+    public static Length CountUncertainty { get; } = new(0.1m);
+
     /// <summary>The uncertainty a reading is taken to have where nobody says.</summary>
     public static Length UsualUncertainty => Usual;
 
@@ -110,7 +113,7 @@ public sealed class Identify
             double tells = doubt <= 0 ? 0 : 1 - (left / doubt);
             if (groups.Count > 1 && tells > (best?.Tells ?? 0) + 1e-9)
             {
-                best = new NextMeasure(dimension, tells, string.Join(", ", groups.Take(MostTold).Select(g => $"about {ShopFormat.Write(new Length(reads[g.From]), Fineness.Thousandth)} for {sorted[g.From].Part.Name}{(g.To - g.From > 1 ? $" and {g.To - g.From - 1} more" : "")}")));
+                best = new NextMeasure(dimension, tells, string.Join(", ", groups.Take(MostTold).Select(g => $"{(dimension.Counted ? "" : "about ")}{dimension.Write(new Length(reads[g.From]))} for {sorted[g.From].Part.Name}{(g.To - g.From > 1 ? $" and {g.To - g.From - 1} more" : "")}")));
             }
         }
 
