@@ -1,5 +1,6 @@
 using SturdyTinker.Core.Parts;
 using SturdyTinker.Core.Parts.Identifying;
+using SturdyTinker.Shop.Bay;
 using SturdyTinker.Shop.Requests;
 using SturdyTinker.Shop.Shelf;
 using Xunit;
@@ -45,6 +46,26 @@ public sealed class ShelfTests : IDisposable
         await shop.PutAsync<StockPart>($"/api/shelf/stock/spring-d-2600/entries/{ShopServer.NewId()}", new StockDraft(Core.Parts.Stock.StockMove.Count, "2", ""));
         MayBe kept = (await AskAsync("spring", "", ("leaves", "5"), ("length", "25 1/4"))).MayBe.Single();
         Assert.Equal(("E7", (decimal?)2), (kept.Bin, kept.OnHand));
+    }
+
+    [Fact]
+    public async Task A_part_of_the_shop_s_own_is_told_by_its_measures_too()
+    {
+        await shop.SomebodyAsync();
+        PartEdit seal = new("odd seal off the old float", "Seals", "", "piece", "6", 0, "seal", new Dictionary<string, string> { ["inside"] = "1 1/2", ["outside"] = "62 mm" }, "OF-15");
+        await shop.PutAsync<List<KnownPart>>("/api/bay/parts/ODD-SEAL", seal);
+        MayBe found = (await AskAsync("seal", "", ("inside", "38.1mm"))).MayBe.Single();
+        Assert.Equal(("ODD-SEAL", "this shop's own"), (found.Code, found.Source));
+        Assert.Contains(await shop.GetAsync<List<MayBe>>("/api/shelf/stamp?typed=0F15"), p => p.Code == "ODD-SEAL");
+
+        // Edited, it is told by what it is now; the typed figures come back as they were.
+        await shop.PutAsync<List<KnownPart>>("/api/bay/parts/ODD-SEAL", seal with { Version = 1, By = new Dictionary<string, string> { ["inside"] = "2" } });
+        Assert.Empty((await AskAsync("seal", "", ("inside", "1 1/2"))).MayBe);
+        KnownPart kept = (await shop.GetAsync<List<KnownPart>>("/api/bay/parts")).Single(p => p.Code == "ODD-SEAL");
+        Assert.Equal(("2", 2), (kept.By["inside"], kept.Version));
+        Assert.Equal("/by/inside", (await shop.RefusedAsync(HttpMethod.Put, "/api/bay/parts/ODD-2", seal with { Name = "another", By = new Dictionary<string, string>() }, 422)).Errors!.Single().Pointer);
+        Assert.Equal("/by/outside", (await shop.RefusedAsync(HttpMethod.Put, "/api/bay/parts/ODD-2", seal with { Name = "another", By = new Dictionary<string, string> { ["outside"] = "wide" } }, 422)).Errors!.Single().Pointer);
+        Assert.Equal("/told", (await shop.RefusedAsync(HttpMethod.Put, "/api/bay/parts/ODD-2", seal with { Name = "another", Told = "kettle" }, 422)).Errors!.Single().Pointer);
     }
 
     [Theory]

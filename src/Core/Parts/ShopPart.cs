@@ -15,6 +15,15 @@ public sealed class ShopPart
     /// <summary>Its measures in words; may be empty.</summary>
     public string Measures { get; set; } = "";
 
+    /// <summary>Code of the kind it is told as by a caliper; empty where it is not.</summary>
+    public string Told { get; set; } = "";
+
+    /// <summary>The measures it is told by, by the dimension's code; empty for none.</summary>
+    public IReadOnlyDictionary<string, TypedMeasure> By { get; set; } = new Dictionary<string, TypedMeasure>();
+
+    /// <summary>The number stamped on it; empty where there is none.</summary>
+    public string Stamp { get; set; } = "";
+
     /// <summary>What it is counted in.</summary>
     public required string Unit { get; set; }
 
@@ -24,3 +33,8 @@ public sealed class ShopPart
     /// <summary>Counts up with every edit.</summary>
     public int Version { get; set; } = 1;
 }
+
+/// <summary>A measure with what was typed for it.</summary>
+/// <param name="Typed">As typed.</param>
+/// <param name="Millimetres">The figure; for something counted, how many.</param>
+public sealed record TypedMeasure(string Typed, decimal Millimetres);

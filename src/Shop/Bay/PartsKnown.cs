@@ -1,6 +1,8 @@
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
+using SturdyTinker.Core.Measures;
 using SturdyTinker.Core.Parts;
+using SturdyTinker.Core.Parts.Identifying;
 using SturdyTinker.Shop.Requests;
 using SturdyTinker.Store;
 
@@ -16,11 +18,17 @@ namespace SturdyTinker.Shop.Bay;
 /// <param name="Source">Where the price comes from.</param>
 /// <param name="Own">Whether the shop has set it itself.</param>
 /// <param name="Version">Counts up with every edit; 0 while it is as we made it.</param>
-public sealed record KnownPart(string Code, string Name, string Kind, string Measures, string Unit, decimal? Price, string Source, bool Own, int Version);
+/// <param name="Told">Code of the kind it is told as by a caliper; empty where it is not.</param>
+/// <param name="By">The measures it is told by, as typed, by the dimension's code.</param>
+/// <param name="Stamp">The number stamped on it; empty where there is none.</param>
+public sealed record KnownPart(string Code, string Name, string Kind, string Measures, string Unit, decimal? Price, string Source, bool Own, int Version, string Told, IReadOnlyDictionary<string, string> By, string Stamp);
 
 /// <summary>A part to add to the shop's list (version 0) or to edit.</summary>
 /// <param name="Price">What one costs, as typed: "4", "0.16"; empty for not known.</param>
-public sealed record PartEdit(string Name, string Kind, string Measures, string Unit, string Price, int Version);
+/// <param name="Told">Code of the kind it is told as by a caliper; empty where it is not.</param>
+/// <param name="By">The measures it is told by, as typed, by the dimension's code; empty ones do not count.</param>
+/// <param name="Stamp">The number stamped on it; empty where there is none.</param>
+public sealed record PartEdit(string Name, string Kind, string Measures, string Unit, string Price, int Version, string Told = "", IReadOnlyDictionary<string, string>? By = null, string Stamp = "");
 
 internal static class PartsKnown
 {
@@ -34,8 +42,8 @@ internal static class PartsKnown
     internal static async Task<List<KnownPart>> AllAsync(ShopFile file)
     {
         Dictionary<string, ShopPart> own = await file.ShopParts.AsNoTracking().ToDictionaryAsync(p => p.Code, StringComparer.OrdinalIgnoreCase);
-        return [.. Part.All.Where(p => !own.ContainsKey(p.Code)).Select(p => new KnownPart(p.Code, p.Name, p.Kind, p.Measures, p.Unit, p.Price, p.Source.Words, false, 0))
-            .Concat(own.Values.Select(p => new KnownPart(p.Code, p.Name, p.Kind, p.Measures, p.Unit, p.Price, Core.Source.Shop.Words, true, p.Version)))
+        return [.. Part.All.Where(p => !own.ContainsKey(p.Code)).Select(p => new KnownPart(p.Code, p.Name, p.Kind, p.Measures, p.Unit, p.Price, p.Source.Words, false, 0, p.Told?.Code ?? "", p.Told is null ? new Dictionary<string, string>() : p.By.ToDictionary(m => m.Key, m => p.Told.Dimensions.First(d => d.Code == m.Key).Write(m.Value)), p.Stamp))
+            .Concat(own.Values.Select(p => new KnownPart(p.Code, p.Name, p.Kind, p.Measures, p.Unit, p.Price, Core.Source.Shop.Words, true, p.Version, p.Told, p.By.ToDictionary(m => m.Key, m => m.Value.Typed), p.Stamp)))
             .OrderBy(p => p.Kind, StringComparer.Ordinal).ThenBy(p => p.Name, StringComparer.Ordinal)];
     }
 
@@ -50,6 +58,8 @@ internal static class PartsKnown
         string label = checks.Text("/code", code, "The code", Part.LongestCode);
         string name = checks.Text("/name", edit.Name, "What it is", 120), kind = checks.Text("/kind", edit.Kind, "What kind of part it is", 40);
         string measures = checks.Text("/measures", edit.Measures, "The measures", 120, required: false), unit = checks.Text("/unit", edit.Unit, "The unit", 12);
+        string stamp = checks.Text("/stamp", edit.Stamp, "The stamp", Part.LongestCode, required: false);
+        Dictionary<string, TypedMeasure> by = Measures(checks, edit);
         decimal? price = string.IsNullOrWhiteSpace(edit.Price) ? null : checks.Amount("/price", edit.Price, "The price");
         checks.Done();
 
@@ -63,21 +73,42 @@ internal static class PartsKnown
         ShopPart? part = await file.ShopParts.FindAsync(label);
         if (part is null)
         {
-            file.ShopParts.Add(new ShopPart { Code = all.Find(p => p.Code.Equals(label, StringComparison.OrdinalIgnoreCase))?.Code ?? label, Name = name, Kind = kind, Measures = measures, Unit = unit, Price = price });
+            file.ShopParts.Add(new ShopPart { Code = all.Find(p => p.Code.Equals(label, StringComparison.OrdinalIgnoreCase))?.Code ?? label, Name = name, Kind = kind, Measures = measures, Unit = unit, Price = price, Told = edit.Told, By = by, Stamp = stamp });
         }
-        else if ((part.Name, part.Kind, part.Measures, part.Unit, part.Price) != (name, kind, measures, unit, price))
+        else if ((part.Name, part.Kind, part.Measures, part.Unit, part.Price, part.Told, part.Stamp) != (name, kind, measures, unit, price, edit.Told, stamp) || !part.By.OrderBy(m => m.Key, StringComparer.Ordinal).SequenceEqual(by.OrderBy(m => m.Key, StringComparer.Ordinal)))
         {
             if (part.Version != edit.Version)
             {
                 throw Refusal.Conflict("Somebody else changed this part meanwhile. Look at it again and repeat what you wanted.", "/version", all.Find(p => p.Code == part.Code));
             }
 
-            (part.Name, part.Kind, part.Measures, part.Unit, part.Price) = (name, kind, measures, unit, price);
+            (part.Name, part.Kind, part.Measures, part.Unit, part.Price, part.Told, part.By, part.Stamp) = (name, kind, measures, unit, price, edit.Told, by, stamp);
             part.Version++;
         }
 
         await file.SaveChangesAsync();
         await transaction.CommitAsync();
         return TypedResults.Ok(await AllAsync(file));
+    }
+
+    // A part told by a caliper has one measure at least; each is more than nothing.
+    private static Dictionary<string, TypedMeasure> Measures(Checks checks, PartEdit edit)
+    {
+        PartKind? told = PartKind.Find(edit.Told);
+        checks.Add("/told", edit.Told.Length > 0 && told is null ? "That is no kind of part we tell by measure." : null);
+        Dictionary<string, TypedMeasure> by = [];
+        foreach (Dimension dimension in told?.Dimensions ?? [])
+        {
+            if (edit.By?.GetValueOrDefault(dimension.Code)?.Trim() is { Length: > 0 } typed)
+            {
+                string at = $"/by/{dimension.Code}";
+                decimal value = dimension.Counted ? checks.Amount(at, typed, $"How many {dimension.Words}", 40) : checks.Figure(at, typed, Quantity.Length);
+                checks.Add(at, value <= 0 ? "That is more than nothing." : null);
+                by[dimension.Code] = new TypedMeasure(typed, value);
+            }
+        }
+
+        checks.Add($"/by/{told?.Dimensions[0].Code}", told is not null && by.Count == 0 ? "To tell it by a caliper, give one measure at least." : null);
+        return by;
     }
 }

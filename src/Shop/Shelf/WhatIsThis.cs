@@ -1,6 +1,7 @@
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
 using SturdyTinker.Core.Measures;
+using SturdyTinker.Core.Parts;
 using SturdyTinker.Core.Parts.Identifying;
 using SturdyTinker.Core.Parts.Stock;
 using SturdyTinker.Shop.Requests;
@@ -43,13 +44,30 @@ public sealed record WhatItIs(IReadOnlyList<MayBe> MayBe, MeasureNext? Next, May
 
 internal static class WhatIsThis
 {
-    private static readonly Identify Identify = new(MeasuredPart.All);
+    // Ours with the shop's own, sorted anew whenever these have changed.
+    private static (string Own, MeasuredPart[] Parts, Identify Identify) known = ("", [.. MeasuredPart.All], new Identify(MeasuredPart.All));
+
+    private static async Task<(MeasuredPart[] Parts, Identify Identify)> KnownAsync(ShopFile file)
+    {
+        List<ShopPart> own = await file.ShopParts.AsNoTracking().Where(p => p.Told != "").OrderBy(p => p.Code).ToListAsync();
+        string key = string.Join('\n', own.Select(p => $"{p.Code} {p.Version} {p.Name}"));
+        var now = known;
+        if (now.Own != key)
+        {
+            // What the shop has measured itself stands in place of ours.
+            HashSet<(string, string)> told = [.. own.Select(p => (p.Code, p.Told))];
+            MeasuredPart[] parts = [.. MeasuredPart.All.Where(p => !told.Contains((p.Code, p.Kind.Code))), .. own.Select(MeasuredPart.Of).OfType<MeasuredPart>()];
+            known = now = (key, parts, new Identify(parts));
+        }
+
+        return (now.Parts, now.Identify);
+    }
 
     internal static void MapWhatIsThis(this RouteGroupBuilder shelf)
     {
         shelf.MapGet("/kinds", () => TypedResults.Ok(PartKind.All));
         shelf.MapPost("/what", AskAsync);
-        shelf.MapGet("/stamp", async (string typed, ShopFile file) => TypedResults.Ok(Stamped(typed, await KeptAsync(file))));
+        shelf.MapGet("/stamp", async (string typed, ShopFile file) => TypedResults.Ok(Stamped((await KnownAsync(file)).Parts, typed, await KeptAsync(file))));
     }
 
     private static Task<Dictionary<string, KeptPart>> KeptAsync(ShopFile file) => file.KeptParts.AsNoTracking().ToDictionaryAsync(k => k.Code, StringComparer.OrdinalIgnoreCase);
@@ -74,7 +92,7 @@ internal static class WhatIsThis
 
         checks.Add($"/readings/{kind.Dimensions[0].Code}", readings.Count == 0 ? $"Measure one thing at least: the {kind.Dimensions[0].Words}." : null);
         checks.Done();
-        Identified found = Identify.Ask(kind, readings);
+        Identified found = (await KnownAsync(file)).Identify.Ask(kind, readings);
         Dictionary<string, KeptPart> kept = await KeptAsync(file);
         return TypedResults.Ok(new WhatItIs(
             [.. found.Candidates.Select(c => Of(kept, c.Part, c.Sure, c.Off))],
@@ -82,8 +100,8 @@ internal static class WhatIsThis
             found.Nearest is { } near ? Of(kept, near, 0, new Dictionary<string, Length>()) : null));
     }
 
-    private static List<MayBe> Stamped(string typed, Dictionary<string, KeptPart> kept) =>
-        [.. Stamp.Find(MeasuredPart.All, typed.Length > Core.Parts.Part.LongestCode ? "" : typed).Select(f => Of(kept, f.Part, f.Different == 0 ? 1 : 0, new Dictionary<string, Length>()))];
+    private static List<MayBe> Stamped(MeasuredPart[] parts, string typed, Dictionary<string, KeptPart> kept) =>
+        [.. Stamp.Find(parts, typed.Length > Part.LongestCode ? "" : typed).Select(f => Of(kept, f.Part, f.Different == 0 ? 1 : 0, new Dictionary<string, Length>()))];
 
     private static MayBe Of(Dictionary<string, KeptPart> kept, MeasuredPart part, double sure, IReadOnlyDictionary<string, Length> off) => new(
         part.Code,

@@ -158,6 +158,9 @@ internal sealed class ShopPartMapping : IEntityTypeConfiguration<ShopPart>
     {
         builder.HasKey(p => p.Code);
         builder.Property(p => p.Code).UseCollation("NOCASE");
+        builder.Property(p => p.Told).HasDefaultValue("");
+        builder.Property(p => p.By).AsJson().HasDefaultValueSql("'{}'");
+        builder.Property(p => p.Stamp).HasDefaultValue("");
         builder.Property(p => p.Version).IsConcurrencyToken();
     }
 }

@@ -2,8 +2,9 @@ import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import styled from "styled-components";
 import { answer, type Schemas, shop, ShopProblem } from "../api/client";
+import { capital } from "../api/words";
 import { Button, TextButton } from "../ui/Button";
-import { TextField } from "../ui/Fields";
+import { Choice, TextField } from "../ui/Fields";
 import { Head, Lines, Page, Quiet, Row, Stack } from "../ui/Page";
 import { Problem } from "../ui/Problem";
 import { Terms } from "./Terms";
@@ -33,6 +34,9 @@ const NEW: Part = {
   source: "",
   own: true,
   version: 0,
+  told: "",
+  by: {},
+  stamp: "",
 };
 
 /** Generic parts by their measures, with what one costs here; and the shop's own. */
@@ -94,11 +98,11 @@ function Edit({ part, onLeave }: { part: Part; onLeave: () => void }) {
   const change = (now: Partial<typeof edit>) => setEdit((was) => ({ ...was, ...now }));
   const save = useMutation({
     mutationFn: () => {
-      const { code, name, kind, measures, unit, price, version } = edit;
+      const { code, name, kind, measures, unit, price, version, told, by, stamp } = edit;
       return answer(
         shop.PUT("/api/bay/parts/{code}", {
           params: { path: { code: code.trim() || "-" } },
-          body: { name, kind, measures, unit, price, version },
+          body: { name, kind, measures, unit, price, version, told, by, stamp },
         }),
       );
     },
@@ -109,6 +113,8 @@ function Edit({ part, onLeave }: { part: Part; onLeave: () => void }) {
   });
   const refused = save.error instanceof ShopProblem ? save.error : undefined;
   const fresh = part.code === "";
+  const kinds = useQuery({ queryKey: ["kinds"], queryFn: () => answer(shop.GET("/api/shelf/kinds")) });
+  const told = kinds.data?.find((k) => k.code === edit.told);
   return (
     <form
       onSubmit={(e) => {
@@ -162,6 +168,32 @@ function Edit({ part, onLeave }: { part: Part; onLeave: () => void }) {
             hint={part.source && `this price: ${part.source}`}
             autoFocus={!fresh}
           />
+        </Row>
+        <Row $gap={14} style={{ alignItems: "start" }}>
+          <Choice
+            label="Told by a caliper as"
+            value={edit.told}
+            onChange={(told) => change({ told, by: {} })}
+            options={[["", "not by measure"], ...(kinds.data ?? []).map((k) => [k.code, k.name] as const)]}
+            problem={refused?.field("/told")}
+          />
+          {told?.dimensions.map((d) => (
+            <TextField
+              key={d.code}
+              label={`${capital(d.words)}${d.counted ? "" : ", such as 2 1/4 or 57 mm"}`}
+              value={edit.by[d.code] ?? ""}
+              onChange={(text) => change({ by: { ...edit.by, [d.code]: text } })}
+              problem={refused?.field(`/by/${d.code}`)}
+            />
+          ))}
+          {told && (
+            <TextField
+              label="Stamped on it"
+              value={edit.stamp}
+              onChange={(stamp) => change({ stamp })}
+              problem={refused?.field("/stamp")}
+            />
+          )}
         </Row>
         {refused && (refused.fields.length === 0 || refused.field("/version")) && <Problem of={refused} />}
         <Row>

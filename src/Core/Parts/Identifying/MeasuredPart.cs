@@ -82,6 +82,11 @@ public sealed record MeasuredPart(PartKind Kind, string Name, string Stamp, IRea
     /// <summary>Every part we know by its measures.</summary>
     public static IReadOnlyList<MeasuredPart> All { get; } = [.. Part.All.Where(p => p.Told is not null).SelectMany(Of)];
 
+    /// <summary>A part of the shop's own as it is told; null where it is not.</summary>
+    public static MeasuredPart? Of(ShopPart part) => PartKind.Find(part.Told) is { } kind
+        ? new(kind, part.Name, part.Stamp, part.By.ToDictionary(m => m.Key, m => new Length(m.Value.Millimetres)), Source.Shop) { Code = part.Code }
+        : null;
+
     private static IEnumerable<MeasuredPart> Of(Part part)
     {
         yield return new(part.Told!, part.Name, part.Stamp, part.By, Source.Memory) { Code = part.Code };

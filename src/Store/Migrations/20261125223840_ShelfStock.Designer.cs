@@ -11,7 +11,7 @@ using SturdyTinker.Store;
 namespace SturdyTinker.Store.Migrations
 {
     [DbContext(typeof(ShopFile))]
-    [Migration("20261125214902_ShelfStock")]
+    [Migration("20261125223840_ShelfStock")]
     partial class ShelfStock
     {
         /// <inheritdoc />
@@ -814,6 +814,12 @@ namespace SturdyTinker.Store.Migrations
                         .HasColumnType("TEXT")
                         .UseCollation("NOCASE");
 
+                    b.Property<string>("By")
+                        .IsRequired()
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("TEXT")
+                        .HasDefaultValueSql("'{}'");
+
                     b.Property<string>("Kind")
                         .IsRequired()
                         .HasColumnType("TEXT");
@@ -828,6 +834,18 @@ namespace SturdyTinker.Store.Migrations
 
                     b.Property<decimal?>("Price")
                         .HasColumnType("TEXT");
+
+                    b.Property<string>("Stamp")
+                        .IsRequired()
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("TEXT")
+                        .HasDefaultValue("");
+
+                    b.Property<string>("Told")
+                        .IsRequired()
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("TEXT")
+                        .HasDefaultValue("");
 
                     b.Property<string>("Unit")
                         .IsRequired()

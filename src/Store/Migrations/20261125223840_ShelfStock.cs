@@ -12,6 +12,27 @@ namespace SturdyTinker.Store.Migrations
         protected override void Up(MigrationBuilder migrationBuilder)
         {
             migrationBuilder.AddColumn<string>(
+                name: "By",
+                table: "ShopParts",
+                type: "TEXT",
+                nullable: false,
+                defaultValueSql: "'{}'");
+
+            migrationBuilder.AddColumn<string>(
+                name: "Stamp",
+                table: "ShopParts",
+                type: "TEXT",
+                nullable: false,
+                defaultValue: "");
+
+            migrationBuilder.AddColumn<string>(
+                name: "Told",
+                table: "ShopParts",
+                type: "TEXT",
+                nullable: false,
+                defaultValue: "");
+
+            migrationBuilder.AddColumn<string>(
                 name: "SupplierMail",
                 table: "Settings",
                 type: "TEXT",
@@ -217,6 +238,18 @@ namespace SturdyTinker.Store.Migrations
 
             migrationBuilder.DropTable(
                 name: "PartOrders");
+
+            migrationBuilder.DropColumn(
+                name: "By",
+                table: "ShopParts");
+
+            migrationBuilder.DropColumn(
+                name: "Stamp",
+                table: "ShopParts");
+
+            migrationBuilder.DropColumn(
+                name: "Told",
+                table: "ShopParts");
 
             migrationBuilder.DropColumn(
                 name: "SupplierMail",
