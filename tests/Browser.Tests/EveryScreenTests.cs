@@ -28,7 +28,7 @@ public sealed class EveryScreenTests
         foreach (string path in new[]
         {
             "/yard", "/yard/new", "/yard/shop", "/yard/shop/parts", "/yard/shop/limits", $"/yard/trailers/{trailer}", $"/yard/trailers/{trailer}/edit", $"/yard/trailers/{await shop.TrailerAsync("W-06")}", $"/yard/trailers/{await shop.TrailerAsync("W-09")}",
-            "/horizon", "/horizon/calling", "/yard/shop/planning", $"/yard/trailers/{trailer}/planning", $"/yard/customers/{(await shop.GetAsync("/api/yard/customers"))[0].GetProperty("id").GetString()}", "/bay", $"/bay/{await shop.OpenVisitAsync()}", $"/bay/{await shop.OpenVisitAsync("Q-120")}/round", $"/ledger/trailers/{await shop.TrailerAsync("B-03")}/wear", "/ledger", $"/ledger/trailers/{trailer}", $"/ledger/visits/{visit}", "/ledger/tables", "/nowhere", $"/bay/{Guid.CreateVersion7()}",
+            "/horizon", "/horizon/calling", "/yard/shop/planning", $"/yard/trailers/{trailer}/planning", $"/yard/customers/{(await shop.GetAsync("/api/yard/customers"))[0].GetProperty("id").GetString()}", "/bay", $"/bay/{await shop.OpenVisitAsync()}", $"/bay/{await shop.OpenVisitAsync("Q-120")}/round", $"/ledger/trailers/{await shop.TrailerAsync("B-03")}/wear", "/ledger", $"/ledger/trailers/{trailer}", $"/ledger/visits/{visit}", "/ledger/tables", "/shelf", "/shelf/stock", "/shelf/kits", $"/shelf/kits/{(await shop.GetAsync("/api/shelf/kits"))[2].GetProperty("id").GetString()}", "/shelf/orders", "/reckoner", "/reckoner/equalizer", "/reckoner/load", "/reckoner/rating-life", "/nowhere", $"/shelf/kits/{Guid.CreateVersion7()}", $"/bay/{Guid.CreateVersion7()}",
         })
         {
             screen.Open(path);
@@ -43,7 +43,7 @@ public sealed class EveryScreenTests
     {
         using RunningShop shop = RunningShop.Empty();
         using Screen screen = new(shop.Address, 390, 844);
-        foreach (string path in new[] { "/", "/horizon", "/horizon/calling", "/bay", "/ledger", "/yard/shop", "/yard/shop/parts", "/yard/shop/limits" })
+        foreach (string path in new[] { "/", "/horizon", "/horizon/calling", "/bay", "/ledger", "/yard/shop", "/yard/shop/parts", "/yard/shop/limits", "/shelf/stock", "/shelf/kits", "/shelf/orders" })
         {
             screen.Open(path);
             screen.WaitUntil(() => screen.All("main h1").Count > 0, $"a heading on {path}");

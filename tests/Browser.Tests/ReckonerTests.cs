@@ -55,4 +55,25 @@ public sealed class ReckonerTests
         screen.Open("/reckoner/astrology");
         screen.Sees("There is no such sum.");
     }
+
+    [Fact]
+    public async Task What_the_nut_got_goes_back_into_the_step_that_asked_for_it()
+    {
+        using RunningShop shop = await RunningShop.DemoAsync();
+        string visit = await shop.TakeInAsync("G-31", ("bearing-repack", "axle-1-left"));
+        await shop.WorkToAsync(visit, s => s.GetProperty("readings").EnumerateArray().Any(r => r.GetString() == "lug-torque"));
+        using Screen screen = new(shop.Address);
+        screen.Open("/yard");
+        screen.WorkAs(await shop.PersonAsync());
+        screen.Open($"/bay/{visit}");
+        screen.TabToWords("With an extension?");
+        screen.Press(Keys.Enter);
+        screen.Sees("Set the wrench to");
+        Type(screen, "Or: what the wrench showed", "75");
+        screen.Sees("Use 100 lbf·ft in this visit");
+        screen.TabToWords("Use 100 lbf·ft in this visit");
+        screen.Press(Keys.Enter);
+        screen.WaitUntil(() => screen.Path == $"/bay/{visit}", "the visit again");
+        Assert.Equal("100 lbf·ft", screen.Field("Lug nuts, last stage").GetAttribute("value"));
+    }
 }

@@ -31,4 +31,78 @@ public sealed class ShelfTests
         screen.Sees("cone LM67048 and cup LM67010");
         screen.Accessible();
     }
+
+    /// <summary>Scan, count, scan, count: by keyboard alone, as a scanner and a number pad would.</summary>
+    [Fact]
+    public async Task A_bin_is_counted_by_scanned_code_and_the_record_follows()
+    {
+        using RunningShop shop = await RunningShop.DemoAsync();
+        using Screen screen = new(shop.Address);
+        screen.Open("/yard");
+        screen.WorkAs(await shop.PersonAsync());
+        screen.Open("/shelf/stock");
+        screen.Sees("3 there, 3 promised, 4 missing");
+        screen.TabToField("Scan or type a part’s code");
+        screen.Press("SEAL-2250-3376", Keys.Enter);
+        screen.Sees("In A3.");
+        screen.WaitUntil(() => screen.Run("return document.activeElement.labels?.[0]?.textContent ?? ''") is "How much", "the count's field to have the keyboard");
+        screen.Press("2", Keys.Enter);
+        screen.Sees("Written down: 2 there now.");
+        screen.Press("-1", Keys.Enter);
+        screen.Sees("How much can’t be less than nothing.");
+        screen.TabToField("Scan or type a part’s code");
+        screen.Press("BANJO", Keys.Enter);
+        screen.Sees("No part here has the code or name “BANJO”");
+        screen.PickAll();
+        screen.Press("MAGNET-700", Keys.Enter);
+        screen.Sees("MAGNET-700, not kept on the shelf yet");
+        screen.WaitUntil(() => screen.Run("return document.activeElement.labels?.[0]?.textContent ?? ''") is "How much", "the count's field to have the keyboard");
+        screen.Press("4", Keys.Enter);
+        screen.Sees("Written down: 4 there now.");
+        screen.Sees("brake magnet for 7 drum");
+        screen.Accessible();
+        Assert.Equal(2, (await shop.GetAsync("/api/shelf/stock/SEAL-2250-3376")).GetProperty("row").GetProperty("onHand").GetDecimal());
+    }
+
+    /// <summary>From what is to order to the parts on the shelf, by thumb on a phone.</summary>
+    [Fact]
+    public async Task An_order_is_written_goes_out_and_is_received_against()
+    {
+        using RunningShop shop = await RunningShop.DemoAsync();
+        using Screen screen = new(shop.Address, 390, 844);
+        screen.Open("/yard");
+        screen.WorkAs(await shop.PersonAsync());
+        screen.Open("/shelf/orders");
+        screen.Sees("grease seal 1.719 × 2.565");
+        screen.Sees("Order 1");
+        screen.Touch(screen.Button("Write an order of 8"));
+        screen.Sees("Order 2");
+        screen.FitsItsWidth();
+        screen.Touch(screen.Words("ordered by hand"));
+        screen.Sees("ordered by hand,");
+        screen.Touch(screen.Find("[aria-label='Something came of order 2']"));
+        IWebElement seals = screen.Field("grease seal 1.719 × 2.565: came");
+        Assert.Equal("10", seals.GetAttribute("value"));
+        seals.Click();
+        screen.PickAll();
+        screen.Press("400");
+        screen.Touch(screen.Button("Put it on the shelf"));
+        screen.Sees("Only 10 were ordered. Receive more without an order.");
+        screen.Field("grease seal 1.719 × 2.565: came").Click();
+        screen.PickAll();
+        screen.Press("10");
+        screen.Field("Number of the delivery note").SendKeys("4711");
+        screen.Touch(screen.Button("Put it on the shelf"));
+        screen.Sees("all here");
+        screen.Accessible();
+        Assert.Equal(15, (await shop.GetAsync("/api/shelf/stock/SEAL-1719-2565")).GetProperty("row").GetProperty("onHand").GetDecimal());
+
+        // What came is on the picking lists now.
+        screen.Open("/shelf/kits");
+        screen.WaitUntil(() => screen.All("main li").Count > 5, "the coming visits");
+        screen.Touch(screen.Words("A-11"));
+        screen.Sees("grease seal");
+        screen.Sees("A-11");
+        screen.FitsItsWidth();
+    }
 }

@@ -40,6 +40,16 @@ public sealed class StockTests : IDisposable
         (await shop.PutAsync<VisitState>($"/api/bay/visits/{visit.Id}/parts/{id}", new PartDraft("axle-1-left", name, quantity, "piece"))).Parts.Single(p => p.Id == id);
 
     [Fact]
+    public async Task An_empty_shop_has_an_empty_shelf_and_nothing_to_order()
+    {
+        Assert.Empty(await shop.GetAsync<List<StockRow>>("/api/shelf/stock"));
+        Assert.Empty(await shop.GetAsync<List<KitAnswer>>("/api/shelf/kits"));
+        Assert.Empty((await shop.GetAsync<OrderProposal>("/api/shelf/to-order")).Lines);
+        Assert.Empty((await shop.GetAsync<OrdersAnswer>("/api/shelf/orders")).Orders);
+        await shop.RefusedAsync(HttpMethod.Get, $"/api/shelf/kits/{ShopServer.NewId()}", null, 404);
+    }
+
+    [Fact]
     public async Task What_comes_goes_and_is_counted_adds_up_and_sent_twice_counts_once()
     {
         await shop.SomebodyAsync();

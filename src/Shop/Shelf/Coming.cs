@@ -69,7 +69,7 @@ internal sealed class Coming
                                                 where visit.ClosedAt == null && entry.UndoneAt == null
                                                 select new { entry.VisitId, entry.Key }).ToListAsync()).ToLookup(e => e.VisitId, e => e.Key);
         Dictionary<(Guid, string), string> before = await UsedBeforeAsync(file, [.. here.Select(h => h.visit.TrailerId), .. accepted.Select(a => a.trailer.Id)]);
-        SchoolChoices shop = (await file.Settings.AsNoTracking().SingleOrDefaultAsync(s => s.Id == ShopSettings.TheOne))?.Schools ?? SchoolChoices.Defaults;
+        SchoolChoices shop = await ShopSchoolsAsync(file);
         return
         [
             .. here.Select(h => new KitOf(h.visit.Id, h.visit.TrailerId, h.Tag, DateOnly.FromDateTime(h.visit.OpenedAt.DateTime), h.visit.OpenedAt, HowSure.Here, JobWords.Of(h.visit), KitFor(EarlierPacket.BroughtUp(h.packet.Packet, h.visit.Gear).Steps.ExceptBy(settled[h.visit.Id], s => s.Key), h.visit.TrailerId, before))),
@@ -85,7 +85,7 @@ internal sealed class Coming
             .Where(v => v.Week < end && t.OpenVisit is null && !board.Bookings[t.Id].Any(b => Core.Planning.Weeks.Monday(b.Day) == v.Week))
             .Select(v => (t, v)))];
         Dictionary<(Guid, string), string> before = await UsedBeforeAsync(file, [.. visits.Select(v => v.Trailer.Id).Distinct()]);
-        SchoolChoices shop = (await file.Settings.AsNoTracking().SingleAsync()).Schools;
+        SchoolChoices shop = await ShopSchoolsAsync(file);
         var schools = await (from trailer in file.Trailers.AsNoTracking()
                              join owner in file.Customers.AsNoTracking() on trailer.CustomerId equals owner.Id
                              select new { trailer.Id, Own = trailer.Schools, Theirs = owner.Schools }).ToDictionaryAsync(s => s.Id);
@@ -99,6 +99,9 @@ internal sealed class Coming
         });
         return [.. kits];
     }
+
+    private static async Task<SchoolChoices> ShopSchoolsAsync(ShopFile file) =>
+        (await file.Settings.AsNoTracking().SingleOrDefaultAsync(s => s.Id == ShopSettings.TheOne))?.Schools ?? SchoolChoices.Defaults;
 
     // A proposal has no id of its own: the trailer's with the week folded in, the same from day to day.
     private static Guid ProposedId(Guid trailer, DateOnly week)

@@ -325,8 +325,11 @@ internal static class Orders
                 }
 
                 decimal rest = PartOrder.ToCome(ordered, received);
-                checks.Add($"/lines/{i}/quantity", quantity > rest ? FormattableString.Invariant($"{(rest == 0 ? "All" : $"{received.GetValueOrDefault(ordered.Code):0.##}")} of the {ordered.Quantity:0.##} ordered came already{(rest == 0 ? "" : $", {rest:0.##} are to come")}. Receive more without an order.") : null);
-                received[ordered.Code] = received.GetValueOrDefault(ordered.Code) + quantity;
+                decimal before = received.GetValueOrDefault(ordered.Code);
+                string already = before == 0 ? FormattableString.Invariant($"Only {ordered.Quantity:0.##} were ordered.")
+                    : FormattableString.Invariant($"{(rest == 0 ? "All" : $"{before:0.##}")} of the {ordered.Quantity:0.##} ordered came already{(rest == 0 ? "" : FormattableString.Invariant($", {rest:0.##} are to come"))}.");
+                checks.Add($"/lines/{i}/quantity", quantity > rest ? $"{already} Receive more without an order." : null);
+                received[ordered.Code] = before + quantity;
                 any = true;
                 if (checks.Problems.Count == 0)
                 {

@@ -101,7 +101,11 @@ export function Order({ order, ways }: { order: OrderAnswer; ways: Ways }) {
             </TextButton>
           )}
           {order.sentAt !== null && (
-            <Button $main onPress={() => setReceiving(true)} aria-label={`Receive order ${order.number}`}>
+            <Button
+              $main
+              onPress={() => setReceiving(true)}
+              aria-label={`Something came of order ${order.number}`}
+            >
               Something came
             </Button>
           )}
