@@ -39,12 +39,20 @@ public sealed record KitAnswer(Guid Id, Guid TrailerId, string Tag, DateOnly Day
 /// <param name="Kept">Whether the shelf keeps it.</param>
 public sealed record ToOrder(string Code, string Name, decimal Quantity, string Unit, decimal? Price, DateOnly OrderBy, DateOnly NeededOn, int Late, IReadOnlyList<string> For, decimal OnHand, decimal OnOrder, decimal Safety, bool Kept);
 
+/// <summary>Something on its way that comes after it is needed.</summary>
+/// <param name="Quantity">How much is needed before it comes.</param>
+/// <param name="NeededOn">The first day it is needed.</param>
+/// <param name="ComesOn">The day enough of it has come.</param>
+/// <param name="For">What it is for.</param>
+public sealed record OnItsWayTooLate(string Name, decimal Quantity, string Unit, DateOnly NeededOn, DateOnly ComesOn, IReadOnlyList<string> For);
+
 /// <summary>What to order for the coming weeks.</summary>
 /// <param name="Today">The shop's day.</param>
 /// <param name="Weeks">How many weeks were looked at.</param>
+/// <param name="TooLate">What is on its way and comes after it is needed.</param>
 /// <param name="Lines">What to order, the soonest first.</param>
 /// <param name="Nameless">What coming visits take that no list of parts knows, in words.</param>
-public sealed record OrderProposal(DateOnly Today, int Weeks, IReadOnlyList<ToOrder> Lines, IReadOnlyList<string> Nameless);
+public sealed record OrderProposal(DateOnly Today, int Weeks, IReadOnlyList<OnItsWayTooLate> TooLate, IReadOnlyList<ToOrder> Lines, IReadOnlyList<string> Nameless);
 
 internal static class Kits
 {
@@ -137,6 +145,7 @@ internal static class Kits
         ILookup<string, DatedNeed> needs = all.SelectMany(k => k.Seen(now.Parts).Needs.Select(n => (Code: n.Key, Need: new DatedNeed(k.Day, n.Value, k.Words)))).ToLookup(n => n.Code, n => n.Need, StringComparer.OrdinalIgnoreCase);
         Dictionary<string, UnforeseenUse> unforeseen = await UnforeseenAsync(file, clock.Today);
         List<ToOrder> lines = [];
+        List<OnItsWayTooLate> tooLate = [];
         foreach (KnownPart part in now.Parts.Values)
         {
             KeptPart? kept = now.Kept.GetValueOrDefault(part.Code);
@@ -147,13 +156,19 @@ internal static class Kits
 
             PartToKeep keep = new(part.Code, kept?.OnHand ?? 0, kept?.Pack ?? 1, kept?.LeadDays ?? now.UsualLead, kept?.Service ?? ServiceLevel.Of(part.Kind, part.Price).Share);
             decimal safety = kept is null ? 0 : Replenishment.Safety(keep, unforeseen.GetValueOrDefault(part.Code) ?? new UnforeseenUse(0, 0, 1));
-            lines.AddRange(Replenishment.Propose(keep, needs[part.Code], now.OnTheWay[part.Code], safety, clock.Today)
-                .Select(o => new ToOrder(part.Code, part.Name, o.Quantity, part.Unit, part.Price, o.OrderBy, o.NeededOn, o.Late, o.For, keep.OnHand, now.OnTheWay[part.Code].Sum(w => w.Quantity), safety, kept is not null)));
+            (IReadOnlyList<ProposedOrder> orders, ComesTooLate? late) = Replenishment.Propose(keep, needs[part.Code], now.OnTheWay[part.Code], safety, clock.Today);
+            if (late is not null)
+            {
+                tooLate.Add(new OnItsWayTooLate(part.Name, late.Quantity, part.Unit, late.NeededOn, late.ComesOn, late.For));
+            }
+
+            lines.AddRange(orders.Select(o => new ToOrder(part.Code, part.Name, o.Quantity, part.Unit, part.Price, o.OrderBy, o.NeededOn, o.Late, o.For, keep.OnHand, now.OnTheWay[part.Code].Sum(w => w.Quantity), safety, kept is not null)));
         }
 
         return TypedResults.Ok(new OrderProposal(
             clock.Today,
             Coming.Weeks,
+            tooLate,
             [.. lines.OrderBy(l => l.OrderBy).ThenByDescending(l => l.Late).ThenBy(l => l.Name, StringComparer.Ordinal)],
             [.. all.SelectMany(k => k.Kit.Where(n => !now.Parts.ContainsKey(n.Name)).Select(n => $"{n.Name}, for {k.Words}")).Distinct()]));
     }

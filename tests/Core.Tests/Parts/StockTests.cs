@@ -62,28 +62,42 @@ public sealed class StockTests
     public void Whole_packs_are_ordered_a_lead_time_and_a_day_before_they_are_needed()
     {
         PartToKeep part = new("SEAL", 3, 4, 6, 0.9);
-        IReadOnlyList<ProposedOrder> orders = Replenishment.Propose(part, [new(Today.AddDays(30), 4, "B"), new(Today.AddDays(10), 2, "A")], [], 0, Today);
+        IReadOnlyList<ProposedOrder> orders = Replenishment.Propose(part, [new(Today.AddDays(30), 4, "B"), new(Today.AddDays(10), 2, "A")], [], 0, Today).Orders;
         ProposedOrder only = Assert.Single(orders);
         Assert.Equal((4m, Today.AddDays(23), Today.AddDays(30), 0), (only.Quantity, only.OrderBy, only.NeededOn, only.Late));
         Assert.Equal(["B"], only.For);
 
         // What is on its way counts from the day it comes.
-        Assert.Empty(Replenishment.Propose(part, [new(Today.AddDays(30), 4, "B")], [new(Today.AddDays(29), 1)], 0, Today));
-        Assert.Single(Replenishment.Propose(part, [new(Today.AddDays(30), 4, "B")], [new(Today.AddDays(31), 1)], 0, Today));
+        Assert.Empty(Replenishment.Propose(part, [new(Today.AddDays(30), 4, "B")], [new(Today.AddDays(29), 1)], 0, Today).Orders);
+    }
+
+    [Fact]
+    public void What_is_on_its_way_and_comes_too_late_is_named_and_not_ordered_again()
+    {
+        ProposedFor proposed = Replenishment.Propose(new("SEAL", 3, 4, 6, 0.9), [new(Today.AddDays(30), 4, "B"), new(Today.AddDays(32), 2, "C"), new(Today.AddDays(60), 1, "D")], [new(Today.AddDays(40), 3), new(Today.AddDays(35), 1)], 0, Today);
+        Assert.Empty(proposed.Orders);
+        ComesTooLate late = proposed.TooLate!;
+        Assert.Equal((3m, Today.AddDays(30), Today.AddDays(40)), (late.Quantity, late.NeededOn, late.ComesOn));
+        Assert.Equal(["B", "C"], late.For);
+
+        // What even that does not cover is ordered.
+        ProposedOrder rest = Assert.Single(Replenishment.Propose(new("SEAL", 0, 4, 6, 0.9), [new(Today.AddDays(30), 4, "B")], [new(Today.AddDays(40), 3)], 0, Today).Orders);
+        Assert.Equal(4, rest.Quantity);
+        Assert.Null(Replenishment.Propose(new("SEAL", 4, 1, 6, 0.9), [new(Today.AddDays(30), 4, "B")], [new(Today.AddDays(40), 3)], 0, Today).TooLate);
     }
 
     [Fact]
     public void What_can_not_be_here_in_time_says_by_how_many_days()
     {
-        ProposedOrder order = Assert.Single(Replenishment.Propose(new("SEAL", 0, 1, 6, 0.9), [new(Today.AddDays(2), 1, "A")], [], 0, Today));
+        ProposedOrder order = Assert.Single(Replenishment.Propose(new("SEAL", 0, 1, 6, 0.9), [new(Today.AddDays(2), 1, "A")], [], 0, Today).Orders);
         Assert.Equal((Today, Today.AddDays(2), 5), (order.OrderBy, order.NeededOn, order.Late));
     }
 
     [Fact]
     public void Nothing_is_ordered_where_there_is_enough_and_what_is_kept_is_filled_up_without_a_visit()
     {
-        Assert.Empty(Replenishment.Propose(new("SEAL", 9, 1, 6, 0.9), [new(Today.AddDays(9), 4, "A")], [], 5, Today));
-        Assert.Equal(["the shelf"], Assert.Single(Replenishment.Propose(new("SEAL", 2, 2, 6, 0.9), [], [], 5, Today)).For);
+        Assert.Empty(Replenishment.Propose(new("SEAL", 9, 1, 6, 0.9), [new(Today.AddDays(9), 4, "A")], [], 5, Today).Orders);
+        Assert.Equal(["the shelf"], Assert.Single(Replenishment.Propose(new("SEAL", 2, 2, 6, 0.9), [], [], 5, Today).Orders).For);
     }
 
     // Follows every proposal on its day and lets it come after the lead time: whatever could be ordered in time is there.
@@ -95,13 +109,15 @@ public sealed class StockTests
                 PartToKeep part = new("SEAL", onHand, pack, lead, 0.9);
                 List<DatedNeed> dated = needs.ConvertAll(n => new DatedNeed(Today.AddDays(n.Item1), n.Item2, "visit"));
                 List<OnItsWay> onTheWay = coming.ConvertAll(c => new OnItsWay(Today.AddDays(c.Item1), c.Item2));
-                IReadOnlyList<ProposedOrder> orders = Replenishment.Propose(part, dated, onTheWay, safety, Today);
+                (IReadOnlyList<ProposedOrder> orders, ComesTooLate? late) = Replenishment.Propose(part, dated, onTheWay, safety, Today);
                 DateOnly soonest = Today.AddDays(lead + Replenishment.SpareDays);
                 decimal Arrived(DateOnly by) => onTheWay.Where(c => c.Day <= by).Sum(c => c.Quantity) + orders.Where(o => o.OrderBy.AddDays(lead) <= by).Sum(o => o.Quantity);
-                bool neverShort = dated.Where(n => n.Day >= soonest).All(n => onHand + Arrived(n.Day) - dated.Where(o => o.Day <= n.Day).Sum(o => o.Quantity) >= 0);
+                decimal Taken(DateOnly by) => dated.Where(o => o.Day <= by).Sum(o => o.Quantity);
+                bool neverShort = dated.Where(n => n.Day >= soonest).All(n => onHand + Arrived(n.Day) >= Taken(n.Day)
+                    || (late is not null && late.NeededOn <= n.Day && onHand + Arrived(n.Day) + onTheWay.Where(c => c.Day > n.Day).Sum(c => c.Quantity) >= Taken(n.Day)));
 
                 // And no pack more than what is asked for, with what is kept against surprises.
-                decimal bought = orders.Sum(o => o.Quantity), most = Math.Max(0, dated.Sum(n => n.Quantity) + safety - onHand) + (pack * (dated.Count + 1));
+                decimal bought = orders.Sum(o => o.Quantity), most = Math.Max(0, dated.Sum(n => n.Quantity) + safety - onHand - onTheWay.Sum(c => c.Quantity)) + (pack * (dated.Count + 1));
                 return neverShort && bought <= most && orders.All(o => o.Quantity % pack == 0 && o.OrderBy >= Today && (o.Late == 0 || o.OrderBy == Today));
             });
 

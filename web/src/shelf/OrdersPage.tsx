@@ -69,6 +69,17 @@ export default function OrdersPage() {
             </Stack>
           </Head>
           <Problem of={proposal.error} />
+          {proposal.data && proposal.data.tooLate.length > 0 && (
+            <Stack $gap={2} role="note" style={{ borderLeft: "5px solid var(--watch)", padding: "4px 12px" }}>
+              <b>On its way, but too late: ask for it sooner, or move the visit.</b>
+              {proposal.data.tooLate.map((t) => (
+                <span key={t.name}>
+                  {t.quantity} {t.unit === "piece" ? "×" : t.unit} {t.name} comes by {shortDay(t.comesOn)},
+                  wanted from {shortDay(t.neededOn)} <Quiet>for {forWords(t.for)}</Quiet>
+                </span>
+              ))}
+            </Stack>
+          )}
           {proposal.data && (
             <Propose
               key={proposal.dataUpdatedAt}

@@ -34,10 +34,23 @@ public sealed record PartToKeep(string Code, decimal OnHand, decimal Pack, int L
 /// <param name="For">What it is for, in words; "the shelf" for what is only kept against surprises.</param>
 public sealed record ProposedOrder(string Code, decimal Quantity, DateOnly OrderBy, DateOnly NeededOn, int Late, IReadOnlyList<string> For);
 
+/// <summary>Something that is on its way and comes after it is needed: to be asked for sooner, or the visit moved. Ordering it again would only double it.</summary>
+/// <param name="Code">The part.</param>
+/// <param name="Quantity">How much of it is needed before it comes: above nought.</param>
+/// <param name="NeededOn">The first day it is needed.</param>
+/// <param name="ComesOn">The day the last of it comes.</param>
+/// <param name="For">What it is for, in words.</param>
+public sealed record ComesTooLate(string Code, decimal Quantity, DateOnly NeededOn, DateOnly ComesOn, IReadOnlyList<string> For);
+
+/// <summary>What to do about a part.</summary>
+/// <param name="Orders">What to order, the soonest first.</param>
+/// <param name="TooLate">What is on its way and comes too late; null for nothing.</param>
+public sealed record ProposedFor(IReadOnlyList<ProposedOrder> Orders, ComesTooLate? TooLate);
+
 /// <summary>What to order of a part, how much and by when.</summary>
 /// <remarks>
 /// Needs are met in the order of their days out of what is on hand and on its way; below the stock kept against surprises, the
-/// next packs are ordered. What is kept against surprises is the least that covers the unforeseen asks of one lead time and a
+/// next packs are ordered. What is on its way is never ordered a second time, even where it comes too late. What is kept against surprises is the least that covers the unforeseen asks of one lead time and a
 /// week, taken as a Poisson process, in the wanted share of cases. A pure function.
 /// </remarks>
 public static class Replenishment
@@ -76,21 +89,23 @@ public static class Replenishment
     /// <param name="coming">What is on its way, in any order.</param>
     /// <param name="safety">What is kept against surprises.</param>
     /// <param name="today">The day.</param>
-    public static IReadOnlyList<ProposedOrder> Propose(PartToKeep part, IEnumerable<DatedNeed> needs, IEnumerable<OnItsWay> coming, decimal safety, DateOnly today)
+    public static ProposedFor Propose(PartToKeep part, IEnumerable<DatedNeed> needs, IEnumerable<OnItsWay> coming, decimal safety, DateOnly today)
     {
-        // Something overdue is hoped for tomorrow: whoever orders it a second time is told that it is late.
+        // Something overdue is hoped for tomorrow.
         Queue<OnItsWay> arriving = new(coming.Select(c => c.Day <= today ? c with { Day = today.AddDays(1) } : c).OrderBy(c => c.Day));
         List<ProposedOrder> orders = [];
+        ComesTooLate? tooLate = null;
         decimal there = part.OnHand;
         DateOnly soonest = today.AddDays(part.LeadDays + SpareDays);
         void Fill(DateOnly day, decimal least, IReadOnlyList<string> what)
         {
-            if (there >= least)
+            decimal lacks = least - there - arriving.Sum(a => a.Quantity);
+            if (lacks <= 0)
             {
                 return;
             }
 
-            decimal quantity = Math.Ceiling((least - there) / part.Pack) * part.Pack;
+            decimal quantity = Math.Ceiling(lacks / part.Pack) * part.Pack;
             DateOnly by = day.AddDays(-part.LeadDays - SpareDays);
             int late = Math.Max(0, today.DayNumber - by.DayNumber);
             orders.Add(new ProposedOrder(part.Code, quantity, by < today ? today : by, day, late, what));
@@ -105,19 +120,45 @@ public static class Replenishment
             }
 
             decimal takes = day.Sum(n => n.Quantity);
+            string[] what = [.. day.Select(n => n.For)];
 
             // What is kept against surprises may run low while nothing could be here in time; a visit may not.
-            Fill(day.Key, takes + (day.Key >= soonest ? safety : 0), [.. day.Select(n => n.For)]);
+            Fill(day.Key, takes + (day.Key >= soonest ? safety : 0), what);
+            if (takes > there && arriving.Count > 0)
+            {
+                tooLate = tooLate is null
+                    ? new ComesTooLate(part.Code, takes - Math.Max(0, there), day.Key, Covering(arriving, takes - there), what)
+                    : tooLate with { Quantity = tooLate.Quantity + takes - Math.Max(0, there), ComesOn = Covering(arriving, takes - there), For = [.. tooLate.For, .. what] };
+            }
+
             there -= takes;
         }
 
         there += arriving.Sum(a => a.Quantity);
+        arriving.Clear();
         Fill(soonest, safety, ["the shelf"]);
-        return Joined(part, orders);
+        return new ProposedFor(Joined(orders), tooLate);
+    }
+
+    // The day by which enough of what is on its way has come; the last one where not all of it does.
+    private static DateOnly Covering(IEnumerable<OnItsWay> arriving, decimal lacks)
+    {
+        DateOnly day = default;
+        foreach (OnItsWay next in arriving)
+        {
+            day = next.Day;
+            lacks -= next.Quantity;
+            if (lacks <= 0)
+            {
+                break;
+            }
+        }
+
+        return day;
     }
 
     // What has to be ordered within the same look is ordered together, for the first day of them.
-    private static List<ProposedOrder> Joined(PartToKeep part, List<ProposedOrder> orders)
+    private static List<ProposedOrder> Joined(List<ProposedOrder> orders)
     {
         List<ProposedOrder> joined = [];
         foreach (ProposedOrder order in orders.OrderBy(o => o.OrderBy).ThenBy(o => o.NeededOn))
