@@ -123,7 +123,7 @@ public sealed record Estimate(IReadOnlyList<EstimateLine> Lines, Spread Minutes,
         {
             Spread amount = (each * (quantity * (1 + (terms.PartsMarkup / 100)))).Rounded();
             goods += amount;
-            lines.Add(new(EstimateKind.Part, name, FormattableString.Invariant($"{quantity:0.##} {unit} × {each.Likely:0.00}{(terms.PartsMarkup > 0 ? $" + {terms.PartsMarkup:0.#} %" : "")}"), amount));
+            lines.Add(new(EstimateKind.Part, name, FormattableString.Invariant($"{quantity:0.##}{(unit == "piece" ? "" : " " + unit)} × {each.Likely:0.00}{(terms.PartsMarkup > 0 ? $" + {terms.PartsMarkup:0.#} %" : "")}"), amount));
         }
 
         if (terms.Consumables > 0)

@@ -167,8 +167,7 @@ function Propose({ proposal, quotes }: { proposal: Schemas["OrderProposal"]; quo
                   {q && (
                     <>
                       <br />
-                      Supplier: {q.price === null ? "no price" : q.price.toFixed(2)}, has {q.stock}, here in{" "}
-                      {q.leadDays} days
+                      Supplier: {q.price === null ? "no price" : q.price.toFixed(2)}, {has(q, l.quantity)}
                     </>
                   )}
                 </Tick>
@@ -246,6 +245,11 @@ function Propose({ proposal, quotes }: { proposal: Schemas["OrderProposal"]; quo
 }
 
 const keyOf = (l: Line) => `${l.code} ${l.orderBy} ${l.neededOn}`;
+
+const has = (q: Schemas["QuotedLine"], wanted: number) =>
+  q.stock <= 0
+    ? "has none now"
+    : `${q.stock >= wanted ? "has them" : `has ${q.stock} of them`}, here in ${q.leadDays} days`;
 
 const forWords = (of: readonly string[]) =>
   of.length <= 3 ? of.join(", ") : `${of.slice(0, 2).join(", ")} and ${of.length - 2} more`;

@@ -23,7 +23,7 @@ export function EstimateTable({ of }: { of: Schemas["EstimateAnswer"] }) {
           <th scope="row">
             <b>In all</b>
           </th>
-          <td style={{ textAlign: "right" }}>
+          <td style={{ textAlign: "right", whiteSpace: "nowrap" }}>
             <b>{of.total.likely.toFixed(2)}</b>
           </td>
         </tr>
