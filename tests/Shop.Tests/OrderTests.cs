@@ -136,6 +136,15 @@ public sealed class OrderTests : IAsyncLifetime
     }
 
     [Fact]
+    public async Task An_order_given_up_before_it_went_goes_nowhere()
+    {
+        OrderAnswer order = await PostAsync(await OrderAsync((Seal, "2")), "close");
+        Assert.NotNull(order.ClosedAt);
+        Assert.Contains("given up", (await Shop.RefusedAsync(HttpMethod.Post, $"/api/shelf/orders/{order.Id}/send", new OrderSent(OrderWay.Service), 409)).Detail, StringComparison.Ordinal);
+        Assert.Equal(0, desk.Orders);
+    }
+
+    [Fact]
     public async Task By_mail_an_order_carries_its_table_once_and_the_table_is_RFC_4180()
     {
         OrderAnswer order = await OrderAsync((Seal, "10"), (Pin, "50"));

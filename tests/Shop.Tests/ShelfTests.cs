@@ -74,6 +74,7 @@ public sealed class ShelfTests : IDisposable
     [InlineData("seal", "seal=2.250 × 3.376;bore=3.376;journal=2.251", Fit.Yes)]
     [InlineData("grease", "old=polyurea;fresh=lithium", Fit.No)]
     [InlineData("grease", "old=nobody;fresh=lithium", Fit.FindOut)]
+    [InlineData("grease-use", "where=launched;category=GC-LB;grade=2;water=no", Fit.FindOut)]
     [InlineData("u-bolt", "tube=2 3/8;spring=1 3/4;inside=2 7/16;rod=1/2;length=5 1/4;stack=4 1/4", Fit.Yes)]
     [InlineData("equalizer", "width=1 3/4;hole=9/16;link=9/16;bolt=9/16", Fit.FindOut)]
     [InlineData("brake-plate", "drum=12;holes=4", Fit.No)]

@@ -101,6 +101,34 @@ public static class GoesWith
         };
     }
 
+    /// <summary>Whether a grease may go somewhere. Source: published, ASTM D4950 (GC for wheel bearings, LB for chassis), cited from memory.</summary>
+    /// <param name="category">Its service category as the label has it, "GC-LB"; empty where nobody can read one.</param>
+    /// <param name="grade">Its class of stiffness, as <see cref="NlgiGrade"/> names it.</param>
+    /// <param name="staysInWater">Whether its label says that water does not wash it out.</param>
+    /// <param name="use">Where it is to go.</param>
+    public static FitAnswer GreaseAndUse(string category, string grade, bool staysInWater, GreaseUse use)
+    {
+        Source standard = Source.Published("ASTM D4950, cited from memory");
+        string[] classes = category.ToUpperInvariant().Split('-', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries);
+        switch (use)
+        {
+            case GreaseUse.SealedHub:
+                return grade is "00" or "000" or "0"
+                    ? new(Fit.FindOut, "Soft enough for a metered hub: its maker names the very grease and the volume.", Source.Practice)
+                    : new(Fit.No, $"NLGI {grade} does not flow: a metered hub takes a semi-fluid grease.", Source.Practice);
+            case GreaseUse.ChassisFitting:
+                return classes.Length == 0 ? new(Fit.FindOut, "Read its category on the pail: LB, alone or with another, is for chassis fittings.", standard)
+                    : classes.Contains("LB") ? grade is "1" or "2" ? new(Fit.Yes, "LB is the category for chassis fittings.", standard) : new(Fit.No, $"LB is right, but NLGI {grade} is {(grade is "3" or "4" or "5" or "6" ? "too stiff for a hand gun" : "so soft that it runs out")}.", Source.Practice)
+                    : new(Fit.No, $"{category} is not for chassis fittings: LB is.", standard);
+            default:
+                return classes.Length == 0 ? new(Fit.FindOut, "Read its category on the pail: wheel bearings want GC, alone or with another.", standard)
+                    : !classes.Contains("GC") ? new(Fit.No, $"{category} is not for braked wheel bearings: GC is.", standard)
+                    : grade != "2" ? new(Fit.No, $"GC is right, but NLGI {grade} is not what these bearings are packed with: NLGI 2 is.", Source.Practice)
+                    : use == GreaseUse.LaunchedBearing && !staysInWater ? new(Fit.FindOut, "It is right for wheel bearings; for hubs that go under, take one whose label says that water does not wash it out.", Source.Practice)
+                    : new(Fit.Yes, "GC is the category for wheel bearings, and NLGI 2 the stiffness. See that it mixes with the old one, or clean to bare metal.", standard);
+        }
+    }
+
     /// <summary>Whether a U-bolt goes around an axle and its spring. Source of the rule: common practice; of the room, from memory.</summary>
     /// <param name="tube">Diameter of the round axle tube.</param>
     /// <param name="stack">Height from the tube's far side to the top of the tie plate: tube, seat, leaves and plate; null when nobody has measured.</param>

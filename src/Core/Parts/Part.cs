@@ -59,12 +59,12 @@ public sealed record Part(string Code, string Name, string Kind, string Measures
 
         yield return Memory("PIN-COTTER", PartNames.CotterPin, "Small parts", "by the nut's slot", 0.4m);
         yield return Memory("CAP-PLUG", "dust cap", "Small parts", "by the hub's bore", 5);
-        yield return Memory("GREASE-WB", PartNames.Grease, "Grease", "a cartridge is 14 oz", 0.5m, "oz");
-        yield return Memory("GREASE-MARINE", "marine wheel bearing grease, NLGI 2, GC-LB", "Grease", "calcium sulfonate, does not wash out; a cartridge is 14 oz", 0.8m, "oz");
-        yield return Memory("GREASE-LUBE", "chassis grease, NLGI 2, LB", "Grease", "not for wheel bearings; a cartridge is 14 oz", 0.4m, "oz");
+        yield return Memory("GREASE-WB", PartNames.Grease, "Grease", Of("GREASE-WB"), 0.5m, "oz");
+        yield return Memory("GREASE-MARINE", "marine wheel bearing grease, NLGI 2, GC-LB", "Grease", Of("GREASE-MARINE"), 0.8m, "oz");
+        yield return Memory("GREASE-LUBE", "chassis grease, NLGI 2, LB", "Grease", Of("GREASE-LUBE") + ", not for wheel bearings", 0.4m, "oz");
         yield return Memory("CLEANER-BRAKE", "brake cleaner", "Consumables", "a can is 14 oz", 0.4m, "oz");
         yield return Memory("RAGS", "shop rags", "Consumables", "", 0.2m);
-        yield return Memory("GREASE-00", PartNames.SemiFluidGrease, "Grease", "metered", 0.6m, "oz");
+        yield return Memory("GREASE-00", PartNames.SemiFluidGrease, "Grease", Of("GREASE-00") + ", metered", 0.6m, "oz");
         yield return Memory("OIL-HUB", PartNames.HubOil, "Grease", "to the cap's line", 0.3m, "oz");
         yield return Memory("GASKET-OILCAP", PartNames.OilCapGasket, "Hubs", "by the cap", 1.5m);
 
@@ -120,6 +120,8 @@ public sealed record Part(string Code, string Name, string Kind, string Measures
         yield return Memory("BRACE", "cross-brace kit", "Suspension", "by the frame's width", 75);
         yield return Memory("AXLE", "axle beam, by rating and hub face", "Suspension", "hub face and spring centres", 390);
     }
+
+    private static string Of(string grease) => Grease.All.First(g => g.Code == grease).Words;
 
     internal static Part Memory(string code, string name, string kind, string measures, decimal price, string unit = "piece") =>
         new(code, name, kind, measures, unit, price, Source.Memory);

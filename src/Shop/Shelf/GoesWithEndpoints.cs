@@ -31,6 +31,11 @@ internal static class GoesWithEndpoints
     private static readonly Seal[] Seals = [.. UsualSet.All.SelectMany(s => s.Seals).Distinct()];
     private static readonly (string, string)[] Thickeners = [.. GoesWith.Thickeners.Select(t => (t.Code, t.Words))];
 
+    private static readonly (string Code, string Words, GreaseUse Use)[] Uses =
+    [
+        ("bearing", "a wheel bearing", GreaseUse.WheelBearing), ("launched", "a wheel bearing that goes under water", GreaseUse.LaunchedBearing), ("fitting", "a bolt or bushing with a fitting", GreaseUse.ChassisFitting), ("sealed", "a sealed, metered hub", GreaseUse.SealedHub),
+    ];
+
     // The entries are read as a sum's are; nothing here is reckoned, so the sum works nothing.
     private static readonly (Sum Asked, Func<Given, FitAnswer> Answer)[] Questions =
     [
@@ -46,6 +51,8 @@ internal static class GoesWithEndpoints
             g => GoesWith.BrakePlate(g.Length("drum"), g.Maybe("holes") is { } holes ? (int)holes : null, Maybe(g, "circle"), Maybe(g, "plate"))),
         (Question("grease", "a new grease with the old", Entry.Choice("old", "Thickener of the old grease", Nobody, [(Nobody, "nobody knows"), .. Thickeners]), Entry.Choice("fresh", "Thickener of the new one", "lithium-complex", Thickeners)),
             g => GoesWith.Greases(g.Text("old") == Nobody ? null : g.Text("old"), g.Text("fresh"))),
+        (Question("grease-use", "a grease with where it goes", Entry.Choice("where", "It goes into", "bearing", [.. Uses.Select(u => (u.Code, u.Words))]), Entry.Choice("category", "Category on its label", "GC-LB", ("GC-LB", "GC-LB"), ("GC", "GC"), ("GB", "GB or GA"), ("LB", "LB"), ("LA", "LA"), (Nobody, "none to be read")), Entry.Choice("grade", "Its NLGI class", "2", [.. NlgiGrade.All.Select(n => (n.Name, $"{n.Name} ({n.From} to {n.To})"))]), Entry.Choice("water", "Its label says that water does not wash it out", "no", ("no", "no"), ("yes", "yes"))),
+            g => GoesWith.GreaseAndUse(g.Text("category") == Nobody ? "" : g.Text("category"), g.Text("grade"), g.Text("water") == "yes", Uses.First(u => u.Code == g.Text("where")).Use)),
     ];
 
     internal static void MapGoesWith(this RouteGroupBuilder shelf)

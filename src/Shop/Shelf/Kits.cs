@@ -130,7 +130,7 @@ internal static class Kits
             }
             else if (kept is not null)
             {
-                there = now.Promises[kept.Code].First(p => p.Visit == kit.Id).Promised;
+                there = Math.Min(need.Quantity, now.Promises[kept.Code].First(p => p.Visit == kit.Id).Promised);
             }
 
             lines.Add(new PickLine(kept?.Bin ?? "", code, need.Name, need.Quantity, need.Unit, kept is not null, there, need.Quantity - there, [.. need.OneOf.Where(n => n != need.Name)]));

@@ -205,6 +205,11 @@ internal static class Orders
     {
         if (order.SentAt is null)
         {
+            if (order.ClosedAt is not null)
+            {
+                throw Refusal.Conflict($"Order {order.Number} was given up: write a new one.");
+            }
+
             string? failed;
             SupplierOrder? heard = null;
             switch (way)

@@ -87,4 +87,35 @@ public sealed class GoesWithTests
         Assert.Equal(fit, GoesWith.BrakePlate(In(drum), holes, circle is { } c ? In(c) : null, plate is { } p ? In(p) : null).Fit);
 
     private static Length In(double inches) => Length.FromInches((decimal)inches);
+
+    /// <summary>NLGI classes by worked penetration, ASTM D217, in tenths of a millimetre: each is 30 wide with 15 to the next; NLGI 2 is 265 to 295 and 00 is 400 to 430.</summary>
+    [Fact]
+    public void Classes_of_stiffness_are_thirty_wide_and_fifteen_apart()
+    {
+        Assert.Equal("2", NlgiGrade.Of(280)!.Name);
+        Assert.Equal("00", NlgiGrade.Of(400)!.Name);
+        Assert.Null(NlgiGrade.Of(300));
+        Assert.All(NlgiGrade.All, g => Assert.Equal(30, g.To - g.From));
+        Assert.All(NlgiGrade.All.Zip(NlgiGrade.All.Skip(1)), p => Assert.Equal(15, p.First.From - p.Second.To));
+        Assert.Equal((85, 475), (NlgiGrade.All[^1].From, NlgiGrade.All[0].To));
+        Assert.All(Grease.All, g => Assert.Contains(Part.All, p => p.Code == g.Code && p.Measures.StartsWith(g.Words, StringComparison.Ordinal)));
+    }
+
+    /// <summary>ASTM D4950: GC is the category for wheel bearings, LB for chassis; GC-LB is both.</summary>
+    [Theory]
+    [InlineData("GC-LB", "2", false, GreaseUse.WheelBearing, Fit.Yes)]
+    [InlineData("LB", "2", false, GreaseUse.WheelBearing, Fit.No)]
+    [InlineData("GB", "2", false, GreaseUse.WheelBearing, Fit.No)]
+    [InlineData("GC-LB", "00", false, GreaseUse.WheelBearing, Fit.No)]
+    [InlineData("", "2", false, GreaseUse.WheelBearing, Fit.FindOut)]
+    [InlineData("GC-LB", "2", false, GreaseUse.LaunchedBearing, Fit.FindOut)]
+    [InlineData("GC-LB", "2", true, GreaseUse.LaunchedBearing, Fit.Yes)]
+    [InlineData("LB", "1", false, GreaseUse.ChassisFitting, Fit.Yes)]
+    [InlineData("GC", "2", false, GreaseUse.ChassisFitting, Fit.No)]
+    [InlineData("LB", "4", false, GreaseUse.ChassisFitting, Fit.No)]
+    [InlineData("", "2", false, GreaseUse.ChassisFitting, Fit.FindOut)]
+    [InlineData("", "00", false, GreaseUse.SealedHub, Fit.FindOut)]
+    [InlineData("GC-LB", "2", false, GreaseUse.SealedHub, Fit.No)]
+    public void A_grease_goes_where_its_category_and_stiffness_say(string category, string grade, bool water, GreaseUse use, Fit fit) =>
+        Assert.Equal(fit, GoesWith.GreaseAndUse(category, grade, water, use).Fit);
 }

@@ -10,21 +10,24 @@ interface Props {
   busy: boolean;
   problem: Error | null;
   onListen: (code: string) => void;
+  /** What else gives the figure: stands beside the instruments. */
+  also: ReactNode;
   children: ReactNode;
 }
 
 /** A field with the instruments that can fill it; without any, the field alone. */
-export function Measured({ tools, listening, busy, problem, onListen, children }: Props) {
+export function Measured({ tools, listening, busy, problem, onListen, also, children }: Props) {
   return (
     <Stack $gap={4}>
       {children}
-      {tools.map((tool) => (
-        <Row key={tool.code}>
-          <Button isDisabled={busy} onPress={() => onListen(tool.code)}>
+      <Row $gap={18}>
+        {tools.map((tool) => (
+          <Button key={tool.code} isDisabled={busy} onPress={() => onListen(tool.code)}>
             {listening ? `Listening to the ${tool.name}…` : `Listen to the ${tool.name}`}
           </Button>
-        </Row>
-      ))}
+        ))}
+        {also}
+      </Row>
       <Problem of={problem} />
     </Stack>
   );

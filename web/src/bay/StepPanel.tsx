@@ -231,6 +231,9 @@ export function StepPanel({ visit, step, onState, onTold, onFound }: Props) {
                 busy={listen.isPending}
                 problem={listen.error && listen.variables?.kind === r.code ? listen.error : null}
                 onListen={(code) => listen.mutate({ code, kind: r.code })}
+                also={
+                  <Reckoned use={{ visit: visit.id, step: step.key, reading: r.code }} torque={step.torque} />
+                }
               >
                 <MeasureField
                   label={r.name}
@@ -243,7 +246,6 @@ export function StepPanel({ visit, step, onState, onTold, onFound }: Props) {
                   large
                   inputRef={i === 0 ? firstField : undefined}
                 />
-                <Reckoned use={{ visit: visit.id, step: step.key, reading: r.code }} torque={step.torque} />
               </Measured>
             ))}
           </Figures>
