@@ -51,6 +51,9 @@ public static class Converter
             }
         }
 
-        return new Worked(results, working);
+        return new Worked(results, working)
+        {
+            Drawn = quantity == Quantity.Length && canonical > 0 ? new Dictionary<string, double> { ["millimetres"] = (double)canonical } : new Dictionary<string, double>(),
+        };
     }
 }

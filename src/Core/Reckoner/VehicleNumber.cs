@@ -135,6 +135,12 @@ public static class VehicleNumber
         results.Add(new("Model year", years.Count > 0 ? string.Join(" or ", years.Reverse()) : $"{number[YearPlace]} stands for no year"));
         working.Add(new($"the tenth sign {number[YearPlace]} stands for {(years.Count > 0 ? string.Join(", ", years) : "no year")}: the signs come round every 30 years", law));
         results.Add(new("Maker, by code", number[..3]));
-        return new Worked(results, working) { Cautions = ["A number that agrees may still be another vehicle's: compare it with the plate."] };
+        // What can't be right, or what the likeliest slip put there, is marked.
+        string? likely = agrees ? null : results.Find(r => r.Name == "Probably meant")?.Value.Split(' ')[0];
+        return new Worked(results, working)
+        {
+            Drawn = number.SelectMany((c, i) => new[] { ($"sign{i + 1}", (double)c), ($"wrong{i + 1}", strange.Contains(i) || (likely?.Length == Signs && likely[i] != c) ? 1 : 0) }).ToDictionary(d => d.Item1, d => d.Item2),
+            Cautions = ["A number that agrees may still be another vehicle's: compare it with the plate."],
+        };
     }
 }

@@ -1,5 +1,5 @@
 import type { ReactNode } from "react";
-import { equalizer, grease, life, load, merged, nutSetting, rideHeight } from "./moreDrawings";
+import { equalizer, grease, life, load, merged, number, nutSetting, rideHeight, rule } from "./moreDrawings";
 import { type Drawn, ROUND, Sheet } from "./Sheet";
 import { around, hexagon, polygon } from "./star";
 
@@ -22,6 +22,8 @@ const DRAWINGS: Record<string, (d: Drawn) => ReactNode> = {
   grease,
   "rating-life": life,
   together: merged,
+  units: rule,
+  "vehicle-number": number,
 };
 
 function wrench({ length = 0, extension = 0, nuts = 0, ...order }: Drawn) {

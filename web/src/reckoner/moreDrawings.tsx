@@ -237,3 +237,85 @@ export function merged({ first = 1, second = 1, shared = 0 }: Drawn) {
     </Sheet>
   );
 }
+
+/** A rule with inches above and millimetres below, and how far the figure reaches on both. */
+export function rule({ millimetres }: Drawn) {
+  if (!millimetres) return null;
+  const shown = Math.max(25.4, millimetres * 1.15);
+  const scale = 300 / shown;
+  const inch = 25.4 * scale;
+  // Sixteenths while they can be told apart, then whole inches; single millimetres, then tens.
+  const parts = inch > 60 ? 16 : inch > 14 ? 4 : 1;
+  const step = scale > 2.5 ? 1 : scale > 0.3 ? 10 : 100;
+  const inches = Array.from({ length: Math.floor((shown / 25.4) * parts) + 1 }, (_, i) => i / parts);
+  const metric = Array.from({ length: Math.floor(shown / step) + 1 }, (_, i) => i * step);
+  return inches.length > 400 ? null : (
+    <Sheet
+      viewBox="-6 0 318 84"
+      role="img"
+      aria-label="The length on a rule, inches above and millimetres below"
+    >
+      <rect x={0} y={20} width={300} height={44} strokeWidth={1.2} className="thin" />
+      <rect x={0} y={38} width={millimetres * scale} height={8} strokeWidth={1.6} className="main" />
+      {inches.map((i) => (
+        <line
+          key={i}
+          x1={i * inch}
+          y1={20}
+          x2={i * inch}
+          y2={i % 1 === 0 ? 34 : i % 0.25 === 0 ? 30 : 26}
+          strokeWidth={0.8}
+        />
+      ))}
+      {metric.map((m) => (
+        <line
+          key={m}
+          x1={m * scale}
+          y1={64}
+          x2={m * scale}
+          y2={m % (step * 10) === 0 ? 50 : m % (step * 5) === 0 ? 54 : 58}
+          strokeWidth={0.8}
+        />
+      ))}
+      <text x={0} y={15} fontSize={12}>
+        in
+      </text>
+      <text x={0} y={79} fontSize={12}>
+        mm
+      </text>
+    </Sheet>
+  );
+}
+
+/** The seventeen signs in their places: the ninth checks the others, the tenth is the year; what is likely wrong is marked. */
+export function number(d: Drawn) {
+  const signs = Array.from({ length: 17 }, (_, i) => d[`sign${i + 1}`]);
+  return signs.includes(undefined) ? null : (
+    <Sheet viewBox="0 0 350 66" role="img" aria-label="The seventeen signs of the number, in their places">
+      {signs.map((code, i) => (
+        <g key={i}>
+          <rect
+            x={5 + i * 20}
+            y={8}
+            width={17}
+            height={26}
+            strokeWidth={d[`wrong${i + 1}`] ? 2.6 : 1.1}
+            className={d[`wrong${i + 1}`] ? "main" : "thin"}
+          />
+          <text x={13.5 + i * 20} y={27} fontSize={17} textAnchor="middle">
+            {String.fromCharCode(code ?? 32)}
+          </text>
+        </g>
+      ))}
+      <text x={5} y={52} fontSize={12}>
+        maker
+      </text>
+      <text x={173} y={52} fontSize={12} textAnchor="middle">
+        check
+      </text>
+      <text x={194} y={64} fontSize={12} textAnchor="middle">
+        year
+      </text>
+    </Sheet>
+  );
+}
