@@ -148,12 +148,16 @@ public static class Standings
         return settings;
     }
 
+    /// <summary>The same, only to be read: nothing is added to the change set.</summary>
+    public static async Task<ShopSettings> SettingsToReadAsync(this ShopFile file) =>
+        await file.Settings.AsNoTracking().SingleOrDefaultAsync(s => s.Id == ShopSettings.TheOne) ?? new ShopSettings();
+
     /// <summary>The schools in force for a trailer: its own, its customer's, the shop's.</summary>
     public static async Task<SchoolChoices> SchoolsAsync(this ShopFile file, Trailer trailer)
     {
-        ShopSettings? settings = await file.Settings.AsNoTracking().SingleOrDefaultAsync(s => s.Id == ShopSettings.TheOne);
+        ShopSettings settings = await file.SettingsToReadAsync();
         SchoolChoices customer = await file.Customers.AsNoTracking().Where(c => c.Id == trailer.CustomerId).Select(c => c.Schools).FirstAsync();
-        return SchoolChoices.InForce(settings?.Schools ?? SchoolChoices.Defaults, customer, trailer.Schools);
+        return SchoolChoices.InForce(settings.Schools, customer, trailer.Schools);
     }
 
     private static List<PlaceMark> MarksOf(Trailer trailer, Standing standing)

@@ -10,6 +10,9 @@ namespace SturdyTinker.Store;
 /// </summary>
 public static class StockLedger
 {
+    /// <summary>Everything that is kept, to read, by code in whatever letter case.</summary>
+    public static Task<Dictionary<string, KeptPart>> KeptAsync(this ShopFile file) => file.KeptParts.AsNoTracking().ToDictionaryAsync(k => k.Code, StringComparer.OrdinalIgnoreCase);
+
     /// <summary>The part as it is kept, tracked; put on the shelf with nothing on hand where it was not kept before.</summary>
     public static async Task<KeptPart> KeepAsync(this ShopFile file, string code)
     {

@@ -64,6 +64,19 @@ public static class Composer
     public static Packet Compose(RunningGear gear, IReadOnlyList<JobAt> jobs, SchoolChoices schools, Learned? learned = null, int hands = 1) =>
         Sharing.Share(new Composition(gear, Known(gear, jobs, schools), schools, learned ?? Learned.Nothing).Compose(), hands);
 
+    /// <summary>Composes what can still be done of jobs that were planned earlier, each once: the gear or a school may have changed since. Empty where nothing can.</summary>
+    /// <param name="gear">The running gear.</param>
+    /// <param name="planned">The jobs at their places.</param>
+    /// <param name="schools">The schools in force.</param>
+    /// <param name="learned">What the shop and the trailer have taught; nothing when left out.</param>
+    public static Packet ComposeWhatCanBe(RunningGear gear, IEnumerable<JobAt> planned, SchoolChoices schools, Learned? learned = null)
+    {
+        JobAt[] jobs = [.. planned.Distinct()];
+        HashSet<int> refused = [.. Refusals(gear, jobs, schools).Select(r => r.Index)];
+        JobAt[] can = [.. jobs.Where((_, i) => !refused.Contains(i))];
+        return can.Length == 0 ? new Packet([], []) : Compose(gear, can, schools, learned);
+    }
+
     /// <summary>
     /// Composes anew what is left of a visit at work. What is settled stays, in the order it happened; what is open is used;
     /// what was put back already comes off once more only for a job that was added. A job left out takes its steps along, and

@@ -103,7 +103,7 @@ public sealed class Progress
 
         if (PutBackBefore(step) is { } back)
         {
-            return $"{Capital(back.Name)} is being put back already at {back.PlaceSpoken}: take that back first.";
+            return $"{Wording.Capital(back.Name)} is being put back already at {back.PlaceSpoken}: take that back first.";
         }
 
         PacketStep? before = FirstBefore(step, everything: step is { Part: not StepPart.Close, Late: false });
@@ -189,6 +189,4 @@ public sealed class Progress
 
         return order.AroundOf(own.Id).Select(i => packet.Openings[i]).FirstOrDefault(IsGoingBack);
     }
-
-    private static string Capital(string words) => char.ToUpperInvariant(words[0]) + words[1..];
 }

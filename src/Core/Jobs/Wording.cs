@@ -77,6 +77,9 @@ internal static class Wording
         _ => new("grease seal, by the old one's number", 1, "piece"),
     };
 
+    /// <summary>With a capital.</summary>
+    internal static string Capital(string words) => char.ToUpperInvariant(words[0]) + words[1..];
+
     /// <summary>Minutes as they are said: whole ones, a half rounded up.</summary>
     internal static int WholeMinutes(decimal minutes) => (int)Math.Round(minutes, MidpointRounding.AwayFromZero);
 

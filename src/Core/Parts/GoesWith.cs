@@ -1,3 +1,4 @@
+using SturdyTinker.Core.Jobs;
 using SturdyTinker.Core.Measures;
 
 namespace SturdyTinker.Core.Parts;
@@ -95,9 +96,9 @@ public static class GoesWith
         return mixes switch
         {
             'y' when a == b => new(Fit.Yes, $"Both are thickened with {now}. Pushing old grease through with new is for the same family only, and this is.", Source.Memory),
-            'y' => new(Fit.Yes, $"{Capital(was)} and {now} are mostly given as mixing. Cleaned to bare metal is still better.", Source.Memory),
+            'y' => new(Fit.Yes, $"{Wording.Capital(was)} and {now} are mostly given as mixing. Cleaned to bare metal is still better.", Source.Memory),
             '?' => new(Fit.FindOut, $"Some {was} and {now} greases mix and some do not: ask both makers, or clean to bare metal.", Source.Memory),
-            _ => new(Fit.No, $"{Capital(was)} and {now} soften or harden each other: clean to bare metal first.", Source.Memory),
+            _ => new(Fit.No, $"{Wording.Capital(was)} and {now} soften or harden each other: clean to bare metal first.", Source.Memory),
         };
     }
 
@@ -219,6 +220,4 @@ public static class GoesWith
     }
 
     private static Length Apart(Length a, Length b) => new(Math.Abs(a.Millimetres - b.Millimetres));
-
-    private static string Capital(string words) => char.ToUpperInvariant(words[0]) + words[1..];
 }

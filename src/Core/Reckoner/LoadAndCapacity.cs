@@ -1,4 +1,5 @@
 using SturdyTinker.Core.Gear;
+using SturdyTinker.Core.Jobs;
 using SturdyTinker.Core.Measures;
 
 namespace SturdyTinker.Core.Reckoner;
@@ -80,7 +81,7 @@ public static class LoadAndCapacity
         double all = coupler + onAxles;
         IReadOnlyList<Carried> now = Parts(coupler, onAxles, axles, heavier, given.Pounds("tyre"), given.Pounds("axle"), spring, given.Pounds("couplermay"));
         List<Result> results = [new("Gives out first", Say(now[0])), new("The trailer may weigh", All(all / now[0].Share), Kilograms(all / now[0].Share))];
-        results.AddRange(now.Skip(1).Select(c => new Result(Capital(c.Part), Shares(c))));
+        results.AddRange(now.Skip(1).Select(c => new Result(Wording.Capital(c.Part), Shares(c))));
         results.Add(new("On the coupler", FormattableString.Invariant($"{coupler / all:0 %} of all"), "10 to 15 % tows steady (from memory)"));
         double each = onAxles / axles;
         List<WorkingLine> working =
@@ -112,6 +113,4 @@ public static class LoadAndCapacity
     private static string All(double pounds) => FormattableString.Invariant($"{pounds:#,0} lb");
 
     private static string Kilograms(double pounds) => FormattableString.Invariant($"{pounds * (double)Unit.Pound.InCanonical:#,0} kg");
-
-    private static string Capital(string words) => char.ToUpperInvariant(words[0]) + words[1..];
 }

@@ -119,6 +119,7 @@ public static class VehicleNumber
 
         bool agrees = strange.Length == 0 && Agrees(number);
         results.Add(new("Check digit", agrees ? "agrees" : strange.Length > 0 ? $"{string.Join(" and ", strange.Select(i => number[i]).Distinct())} can't be right" : $"does not agree: {CheckDigit(number)} is wanted, {number[CheckPlace]} stands there"));
+        string? likely = null;
         if (!agrees)
         {
             string cleared = number;
@@ -127,19 +128,20 @@ public static class VehicleNumber
                 cleared = cleared.Replace(from, to);
             }
 
-            IEnumerable<(string Number, string How)> meant = strange.Length > 0 && Agrees(cleared) ? [(cleared, "1 and 0 for letters like them")] : Meant(cleared);
-            results.Add(new("Probably meant", meant.Any() ? string.Join("; ", meant.Take(6).Select(m => $"{m.Number} ({m.How})")) : "nothing that one slip explains: read it again"));
+            (string Number, string How)[] meant = strange.Length > 0 && Agrees(cleared) ? [(cleared, "1 and 0 for letters like them")] : [.. Meant(cleared)];
+            likely = meant.FirstOrDefault().Number;
+            results.Add(new("Probably meant", meant.Length > 0 ? string.Join("; ", meant.Take(6).Select(m => $"{m.Number} ({m.How})")) : "nothing that one slip explains: read it again"));
         }
 
         IReadOnlyList<int> years = YearsOf(number[YearPlace], (int)given["until"]);
         results.Add(new("Model year", years.Count > 0 ? string.Join(" or ", years.Reverse()) : $"{number[YearPlace]} stands for no year"));
         working.Add(new($"the tenth sign {number[YearPlace]} stands for {(years.Count > 0 ? string.Join(", ", years) : "no year")}: the signs come round every 30 years", law));
         results.Add(new("Maker, by code", number[..3]));
+
         // What can't be right, or what the likeliest slip put there, is marked.
-        string? likely = agrees ? null : results.Find(r => r.Name == "Probably meant")?.Value.Split(' ')[0];
         return new Worked(results, working)
         {
-            Drawn = number.SelectMany((c, i) => new[] { ($"sign{i + 1}", (double)c), ($"wrong{i + 1}", strange.Contains(i) || (likely?.Length == Signs && likely[i] != c) ? 1 : 0) }).ToDictionary(d => d.Item1, d => d.Item2),
+            Drawn = number.SelectMany((c, i) => new[] { ($"sign{i + 1}", (double)c), ($"wrong{i + 1}", strange.Contains(i) || (likely is not null && likely[i] != c) ? 1 : 0) }).ToDictionary(d => d.Item1, d => d.Item2),
             Cautions = ["A number that agrees may still be another vehicle's: compare it with the plate."],
         };
     }

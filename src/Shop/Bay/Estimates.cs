@@ -54,7 +54,7 @@ internal static class Estimates
     /// <summary>What a packet is likely to come to here.</summary>
     internal static async Task<Estimate> OfAsync(ShopFile file, Packet packet, Learned learned)
     {
-        ShopSettings settings = await file.Settings.AsNoTracking().SingleOrDefaultAsync(s => s.Id == ShopSettings.TheOne) ?? new ShopSettings();
+        ShopSettings settings = await file.SettingsToReadAsync();
         Dictionary<string, KnownPart> known = await PartsKnown.ByNameAsync(file);
         return Estimate.Of(packet, learned.Minutes, settings.Costs.RatePerHour, settings.Terms, name => known.GetValueOrDefault(name)?.Price);
     }

@@ -1,6 +1,5 @@
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
-using SturdyTinker.Core.Measures;
 using SturdyTinker.Core.Parts;
 using SturdyTinker.Core.Parts.Identifying;
 using SturdyTinker.Shop.Requests;
@@ -102,7 +101,7 @@ internal static class PartsKnown
             if (edit.By?.GetValueOrDefault(dimension.Code)?.Trim() is { Length: > 0 } typed)
             {
                 string at = $"/by/{dimension.Code}";
-                decimal value = dimension.Counted ? checks.Amount(at, typed, $"How many {dimension.Words}", 40) : checks.Figure(at, typed, Quantity.Length);
+                decimal value = checks.Measured(at, typed, dimension).Millimetres;
                 checks.Add(at, value <= 0 ? "That is more than nothing." : null);
                 by[dimension.Code] = new TypedMeasure(typed, value);
             }

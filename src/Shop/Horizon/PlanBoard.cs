@@ -58,7 +58,7 @@ internal sealed class PlanBoard : IDisposable
 
     private async Task<Board> ReadAsync(ShopFile file, DateOnly today)
     {
-        ShopSettings settings = await file.Settings.AsNoTracking().SingleOrDefaultAsync(s => s.Id == ShopSettings.TheOne) ?? new ShopSettings();
+        ShopSettings settings = await file.SettingsToReadAsync();
         Dictionary<string, decimal?> prices = (await PartsKnown.ByNameAsync(file)).ToDictionary(p => p.Key, p => p.Value.Price);
         List<Customer> customers = await file.Customers.AsNoTracking().ToListAsync();
         Learned learned = Learned.Nothing with { Minutes = await file.LearnedMinutesAsync() };

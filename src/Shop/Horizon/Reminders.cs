@@ -38,6 +38,14 @@ internal sealed class MailOutlet(System.Net.DnsEndPoint? address)
 
     internal bool There => address is not null;
 
+    /// <summary>The shop as the sender of its mail.</summary>
+    /// <param name="shop">The shop's name; may be empty.</param>
+    internal static MailboxAddress Sender(string shop) => new(shop.Length > 0 ? shop : "Workshop", "workshop@sturdy-tinker.example");
+
+    /// <summary>Reads a mail address; a name without an @ is none.</summary>
+    internal static bool TryAddress(string? typed, [System.Diagnostics.CodeAnalysis.NotNullWhen(true)] out MailboxAddress? to) =>
+        MailboxAddress.TryParse(typed ?? "", out to) && to.Address.Contains('@', StringComparison.Ordinal);
+
     /// <summary>Hands a message over; answers why that failed, in words, or null.</summary>
     internal async Task<string?> SendAsync(MimeMessage message, CancellationToken stop)
     {
@@ -127,7 +135,7 @@ internal static class Reminders
             Checks checks = new();
             string subject = checks.Text("/subject", draft.Subject, "The subject", 200), body = checks.Text("/body", draft.Body, "The words", ReminderWords.Longest);
             checks.Add("/subject", subject.AsSpan().IndexOfAny('\r', '\n') >= 0 ? "A subject is one line." : null);
-            bool address = MailboxAddress.TryParse(draft.To ?? "", out MailboxAddress? to) && to.Address.Contains('@', StringComparison.Ordinal);
+            bool address = MailOutlet.TryAddress(draft.To, out MailboxAddress? to);
             checks.Add("/to", address ? null : "This is no mail address.");
             checks.Done();
             if (!await file.Bookings.AnyAsync(b => b.Id == id && b.CalledOffAt == null, stop))
@@ -136,7 +144,7 @@ internal static class Reminders
             }
 
             string shop = (await file.SettingsAsync()).Name;
-            MimeMessage message = new(new[] { new MailboxAddress(shop.Length > 0 ? shop : "Workshop", "workshop@sturdy-tinker.example") }, new[] { to! }, subject, new TextPart("plain") { Text = body })
+            MimeMessage message = new(new[] { MailOutlet.Sender(shop) }, new[] { to! }, subject, new TextPart("plain") { Text = body })
             {
                 Date = clock.Now,
                 MessageId = $"{reminderId:D}@sturdy-tinker.example",

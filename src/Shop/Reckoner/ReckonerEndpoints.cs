@@ -58,12 +58,8 @@ internal static class ReckonerEndpoints
 
         SchoolChoices schools = await file.SchoolsAsync(trailer);
         Learned learned = await file.LearnedAsync(trailer.Id);
-        decimal Minutes(params ProposedVisit[] visits)
-        {
-            JobAt[] jobs = [.. visits.SelectMany(v => v.Tasks).SelectMany(t => t.Due.JobsAt()).Distinct()];
-            HashSet<int> refused = [.. Composer.Refusals(trailer.Gear, jobs, schools).Select(r => r.Index)];
-            return Composer.Compose(trailer.Gear, [.. jobs.Where((_, i) => !refused.Contains(i))], schools, learned).Minutes;
-        }
+        decimal Minutes(params ProposedVisit[] visits) =>
+            Composer.ComposeWhatCanBe(trailer.Gear, visits.SelectMany(v => v.Tasks).SelectMany(t => t.Due.JobsAt()), schools, learned).Minutes;
 
         decimal one = Minutes(first), two = Minutes(second);
         TrailerCase planned = board.Trailers[index].Case;
@@ -88,16 +84,16 @@ internal static class ReckonerEndpoints
     private static async Task<Ok<SumDone>> DoAsync(string code, SumTyped typed, ShopFile file)
     {
         Sum sum = Sum.Find(code) ?? throw Refusal.NotFound($"There is no sum “{code}”.");
-        LimitsInForce limits = await file.LimitsAsync();
-        Given given = Given.Read(sum, c => typed.Entries.GetValueOrDefault(c), limits, out IReadOnlyList<(string Entry, string Sentence)> problems);
-        if (problems.Count > 0)
-        {
-            throw Refusal.Fields422([.. problems.Select(p => new FieldProblem($"/entries/{p.Entry}", p.Sentence))]);
-        }
-
-        Worked worked = sum.Work(given);
+        Worked worked = sum.Work(Read(sum, typed.Entries, await file.LimitsAsync()));
         return worked.Problem is { } problem
             ? throw Refusal.Field($"/entries/{worked.Against}", problem)
             : TypedResults.Ok(new SumDone(worked.Results, worked.Working, worked.Cautions, worked.Drawn));
+    }
+
+    /// <summary>What was typed for a sum, read. Refuses (422) what can't be, each at its entry.</summary>
+    internal static Given Read(Sum sum, IReadOnlyDictionary<string, string> typed, LimitsInForce limits)
+    {
+        Given given = Given.Read(sum, typed.GetValueOrDefault, limits, out IReadOnlyList<(string Entry, string Sentence)> problems);
+        return problems.Count == 0 ? given : throw Refusal.Fields422([.. problems.Select(p => new FieldProblem($"/entries/{p.Entry}", p.Sentence))]);
     }
 }

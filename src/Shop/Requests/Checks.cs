@@ -1,5 +1,6 @@
 using System.Globalization;
 using SturdyTinker.Core.Measures;
+using SturdyTinker.Core.Parts.Identifying;
 
 namespace SturdyTinker.Shop.Requests;
 
@@ -48,6 +49,10 @@ internal sealed class Checks
         Add(pointer, text.Length == 0 ? $"{what} is missing." : !read ? $"“{text}” is no amount: write it like 12 or 3.5." : amount < 0 ? $"{what} can’t be less than nothing." : amount > most ? $"{what} is more than {most:#,0}." : null);
         return read ? amount : 0;
     }
+
+    /// <summary>A part's dimension as typed: measured in shop notation, or counted where it is counted.</summary>
+    public Length Measured(string pointer, string typed, Dimension dimension) =>
+        new(dimension.Counted ? Amount(pointer, typed, $"How many {dimension.Words}", 40) : Figure(pointer, typed, Quantity.Length));
 
     /// <summary>Ids are made by the client and sort by time: UUID version 7.</summary>
     public static void Id(Guid id)

@@ -69,7 +69,7 @@ internal sealed class Coming
                                                 where visit.ClosedAt == null && entry.UndoneAt == null
                                                 select new { entry.VisitId, entry.Key }).ToListAsync()).ToLookup(e => e.VisitId, e => e.Key);
         Dictionary<(Guid, string), string> before = await UsedBeforeAsync(file, [.. here.Select(h => h.visit.TrailerId), .. accepted.Select(a => a.trailer.Id)]);
-        SchoolChoices shop = await ShopSchoolsAsync(file);
+        SchoolChoices shop = (await file.SettingsToReadAsync()).Schools;
         return
         [
             .. here.Select(h => new KitOf(h.visit.Id, h.visit.TrailerId, h.Tag, DateOnly.FromDateTime(h.visit.OpenedAt.DateTime), h.visit.OpenedAt, HowSure.Here, JobWords.Of(h.visit), KitFor(EarlierPacket.BroughtUp(h.packet.Packet, h.visit.Gear).Steps.ExceptBy(settled[h.visit.Id], s => s.Key), h.visit.TrailerId, before))),
@@ -85,7 +85,7 @@ internal sealed class Coming
             .Where(v => v.Week < end && t.OpenVisit is null && !board.Bookings[t.Id].Any(b => Core.Planning.Weeks.Monday(b.Day) == v.Week))
             .Select(v => (t, v)))];
         Dictionary<(Guid, string), string> before = await UsedBeforeAsync(file, [.. visits.Select(v => v.Trailer.Id).Distinct()]);
-        SchoolChoices shop = await ShopSchoolsAsync(file);
+        SchoolChoices shop = (await file.SettingsToReadAsync()).Schools;
         var schools = await (from trailer in file.Trailers.AsNoTracking()
                              join owner in file.Customers.AsNoTracking() on trailer.CustomerId equals owner.Id
                              select new { trailer.Id, Own = trailer.Schools, Theirs = owner.Schools }).ToDictionaryAsync(s => s.Id);
@@ -93,15 +93,12 @@ internal sealed class Coming
         Parallel.For(0, visits.Count, i =>
         {
             (BoardTrailer trailer, ProposedVisit visit) = visits[i];
-            JobAt[] jobs = [.. visit.Tasks.SelectMany(t => t.Due.JobsAt()).Distinct()];
+            JobAt[] jobs = [.. visit.Tasks.SelectMany(t => t.Due.JobsAt())];
             DateOnly day = visit.Day ?? (visit.Week < board.Today ? board.Today : visit.Week);
             kits[i] = new KitOf(ProposedId(trailer.Id, visit.Week), trailer.Id, trailer.Tag, day, DateTimeOffset.MaxValue, HowSure.Proposed, Core.Standings.Upcoming.What(visit.Tasks.Select(t => t.Due)), KitFor(StepsOf(trailer.Gear, jobs, SchoolChoices.InForce(shop, schools[trailer.Id].Theirs, schools[trailer.Id].Own)), trailer.Id, before));
         });
         return [.. kits];
     }
-
-    private static async Task<SchoolChoices> ShopSchoolsAsync(ShopFile file) =>
-        (await file.Settings.AsNoTracking().SingleOrDefaultAsync(s => s.Id == ShopSettings.TheOne))?.Schools ?? SchoolChoices.Defaults;
 
     // A proposal has no id of its own: the trailer's with the week folded in, the same from day to day.
     private static Guid ProposedId(Guid trailer, DateOnly week)
@@ -119,13 +116,7 @@ internal sealed class Coming
             composed.Clear();
         }
 
-        return composed.GetOrAdd(key, _ =>
-        {
-            // What can't be done any more, by gear or school that changed since, takes no parts.
-            HashSet<int> refused = [.. Composer.Refusals(gear, jobs, schools).Select(r => r.Index)];
-            JobAt[] can = [.. jobs.Where((_, i) => !refused.Contains(i))];
-            return can.Length == 0 ? [] : Composer.Compose(gear, can, schools).Steps;
-        });
+        return composed.GetOrAdd(key, _ => Composer.ComposeWhatCanBe(gear, jobs, schools).Steps);
     }
 
     /// <summary>What a packet takes that is only looked at: a visit of today, with no promise yet.</summary>
@@ -141,11 +132,11 @@ internal sealed class Coming
         string[] doubtful = [.. Core.Parts.UsualSet.All.Where(s => s.Seals.Length > 1).SelectMany(s => s.Seals).Select(s => s.Part)];
         var used = await (from part in file.PartsUsed.AsNoTracking()
                           join visit in file.Visits on part.VisitId equals visit.Id
-                          where doubtful.Contains(part.Name)
+                          where doubtful.Contains(part.Name) && trailers.Contains(visit.TrailerId)
                           orderby part.At
                           select new { visit.TrailerId, part.Place, part.Name }).ToListAsync();
         Dictionary<(Guid, string), string> before = [];
-        foreach (var part in used.Where(u => trailers.Contains(u.TrailerId)))
+        foreach (var part in used)
         {
             before[(part.TrailerId, part.Place)] = part.Name;
         }

@@ -3,6 +3,7 @@ using SturdyTinker.Core.Findings;
 using SturdyTinker.Core.Measures;
 using SturdyTinker.Core.Parts;
 using SturdyTinker.Core.Reckoner;
+using SturdyTinker.Shop.Reckoner;
 using SturdyTinker.Shop.Requests;
 
 namespace SturdyTinker.Shop.Shelf;
@@ -69,13 +70,7 @@ internal static class GoesWithEndpoints
             throw Refusal.NotFound($"There is no such question, “{code}”.");
         }
 
-        Given given = Given.Read(asked, e => typed.Entries.GetValueOrDefault(e), LimitsInForce.Ours, out IReadOnlyList<(string Entry, string Sentence)> problems);
-        if (problems.Count > 0)
-        {
-            throw Refusal.Fields422([.. problems.Select(p => new FieldProblem($"/entries/{p.Entry}", p.Sentence))]);
-        }
-
-        FitAnswer told = answer(given);
+        FitAnswer told = answer(ReckonerEndpoints.Read(asked, typed.Entries, LimitsInForce.Ours));
         return TypedResults.Ok(new FitTold(told.Fit, told.Why, told.Source.Words));
     }
 

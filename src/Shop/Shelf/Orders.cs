@@ -102,7 +102,7 @@ internal static class Orders
         List<PartOrder> orders = await file.PartOrders.AsNoTracking().OrderBy(o => o.ClosedAt != null).ThenByDescending(o => o.Number).Take(MostOrders).ToListAsync();
         Dictionary<Guid, string> people = await file.People.AsNoTracking().ToDictionaryAsync(p => p.Id, p => p.Name);
         Dictionary<Guid, Dictionary<string, decimal>> received = await ReceivedAsync(file, orders.ConvertAll(o => o.Id));
-        string address = (await file.Settings.AsNoTracking().SingleOrDefaultAsync(s => s.Id == ShopSettings.TheOne))?.SupplierMail ?? "";
+        string address = (await file.SettingsToReadAsync()).SupplierMail;
         return new OrdersAnswer(
             orders.ConvertAll(o =>
             {
@@ -123,7 +123,7 @@ internal static class Orders
             Checks checks = new();
             checks.Add("/lines", draft.Lines.Count == 0 ? "Pick at least one part." : draft.Lines.Count > MostLines ? $"At most {MostLines} parts at once." : draft.Lines.GroupBy(l => l.Code, StringComparer.OrdinalIgnoreCase).FirstOrDefault(g => g.Count() > 1) is { } twice ? $"{twice.Key} stands there twice." : null);
             Dictionary<string, KnownPart> known = (await PartsKnown.AllAsync(file)).GroupBy(p => p.Code, StringComparer.OrdinalIgnoreCase).ToDictionary(g => g.Key, g => g.First(), StringComparer.OrdinalIgnoreCase);
-            Dictionary<string, KeptPart> kept = await file.KeptParts.AsNoTracking().ToDictionaryAsync(k => k.Code, StringComparer.OrdinalIgnoreCase);
+            Dictionary<string, KeptPart> kept = await file.KeptAsync();
             int usual = (await file.SettingsAsync()).Hours.PartsLeadDays;
             List<OrderLine> lines = [];
             for (int i = 0; i < draft.Lines.Count; i++)
@@ -243,18 +243,18 @@ internal static class Orders
 
     private static async Task<string?> MailAsync(PartOrder order, ShopSettings settings, Clock clock, MailOutlet mail, CancellationToken stop)
     {
-        if (!MailboxAddress.TryParse(settings.SupplierMail, out MailboxAddress? to))
+        if (!MailOutlet.TryAddress(settings.SupplierMail, out MailboxAddress? to))
         {
             throw Refusal.Field("/way", "The supplier’s mail address is missing: write it down first.");
         }
 
-        string shop = settings.Name.Length > 0 ? settings.Name : "Workshop";
+        MailboxAddress shop = MailOutlet.Sender(settings.Name);
         BodyBuilder body = new()
         {
-            TextBody = $"Please send us what is in the table.\n\n{string.Join('\n', order.Lines.Select(l => FormattableString.Invariant($"{l.Quantity:0.##} {l.Unit}  {l.Code}  {l.Name}")))}\n\n{shop}\n",
+            TextBody = $"Please send us what is in the table.\n\n{string.Join('\n', order.Lines.Select(l => FormattableString.Invariant($"{l.Quantity:0.##} {l.Unit}  {l.Code}  {l.Name}")))}\n\n{shop.Name}\n",
         };
         body.Attachments.Add($"order-{order.Number}.csv", Encoding.UTF8.GetBytes(Csv(order)), new ContentType("text", "csv") { Charset = "utf-8" });
-        MimeMessage message = new(new[] { new MailboxAddress(shop, "workshop@sturdy-tinker.example") }, new[] { to }, $"Order {order.Number}", body.ToMessageBody()) { Date = clock.Now, MessageId = $"{order.Id:D}@sturdy-tinker.example" };
+        MimeMessage message = new(new[] { shop }, new[] { to }, $"Order {order.Number}", body.ToMessageBody()) { Date = clock.Now, MessageId = $"{order.Id:D}@sturdy-tinker.example" };
         return await mail.SendAsync(message, stop);
     }
 
@@ -386,7 +386,7 @@ internal static class Orders
         _ = worker;
         Checks checks = new();
         string address = checks.Text("/mail", edit.Mail, "The address", 200, required: false);
-        checks.Add("/mail", address.Length > 0 && !(MailboxAddress.TryParse(address, out MailboxAddress? to) && to.Address.Contains('@', StringComparison.Ordinal)) ? "This is no mail address." : null);
+        checks.Add("/mail", address.Length > 0 && !MailOutlet.TryAddress(address, out _) ? "This is no mail address." : null);
         checks.Done();
         ShopSettings settings = await file.SettingsAsync();
         settings.SupplierMail = address;

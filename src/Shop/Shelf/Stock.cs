@@ -85,7 +85,7 @@ internal static class Stock
     {
         Dictionary<string, KnownPart> parts = await PartsKnown.ByNameAsync(file);
         Dictionary<string, KnownPart> byCode = parts.Values.GroupBy(p => p.Code, StringComparer.OrdinalIgnoreCase).ToDictionary(g => g.Key, g => g.First(), StringComparer.OrdinalIgnoreCase);
-        Dictionary<string, KeptPart> kept = await file.KeptParts.AsNoTracking().ToDictionaryAsync(k => k.Code, StringComparer.OrdinalIgnoreCase);
+        Dictionary<string, KeptPart> kept = await file.KeptAsync();
         int usual = await UsualLeadAsync(file);
         List<KitOf> visits = await coming.SureAsync(file, clock.Today);
         List<ComingVisit> seen = visits.ConvertAll(v => v.Seen(parts));
@@ -101,7 +101,7 @@ internal static class Stock
         return new Now([.. kept.Values.Select(Row).OrderBy(r => r.Bin.Length == 0).ThenBy(r => r.Bin, StringComparer.OrdinalIgnoreCase).ThenBy(r => r.Name, StringComparer.Ordinal)], promises, visits, kept, parts, onTheWay, usual);
     }
 
-    private static async Task<int> UsualLeadAsync(ShopFile file) => (await file.Settings.AsNoTracking().SingleOrDefaultAsync(s => s.Id == ShopSettings.TheOne) ?? new ShopSettings()).Hours.PartsLeadDays;
+    private static async Task<int> UsualLeadAsync(ShopFile file) => (await file.SettingsToReadAsync()).Hours.PartsLeadDays;
 
     private static async Task<StockPart> OneAsync(ShopFile file, Clock clock, Coming coming, string code)
     {
@@ -206,7 +206,7 @@ internal static class Stock
             found = all.FindAll(p => words.All(w => $"{p.Code} {p.Name} {p.Kind}".Contains(w, StringComparison.OrdinalIgnoreCase)));
         }
 
-        Dictionary<string, KeptPart> kept = await file.KeptParts.AsNoTracking().ToDictionaryAsync(k => k.Code, StringComparer.OrdinalIgnoreCase);
+        Dictionary<string, KeptPart> kept = await file.KeptAsync();
         return TypedResults.Ok(found.Take(MostFound).Select(p => kept.GetValueOrDefault(p.Code) is { } k ? new CodeMeans(p.Code, p.Name, p.Unit, k.Bin, k.OnHand, true) : new CodeMeans(p.Code, p.Name, p.Unit, "", 0, false)).ToList());
     }
 

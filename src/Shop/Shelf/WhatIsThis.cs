@@ -67,10 +67,8 @@ internal static class WhatIsThis
     {
         shelf.MapGet("/kinds", () => TypedResults.Ok(PartKind.All));
         shelf.MapPost("/what", AskAsync);
-        shelf.MapGet("/stamp", async (string typed, ShopFile file) => TypedResults.Ok(Stamped((await KnownAsync(file)).Parts, typed, await KeptAsync(file))));
+        shelf.MapGet("/stamp", async (string typed, ShopFile file) => TypedResults.Ok(Stamped((await KnownAsync(file)).Parts, typed, await file.KeptAsync())));
     }
-
-    private static Task<Dictionary<string, KeptPart>> KeptAsync(ShopFile file) => file.KeptParts.AsNoTracking().ToDictionaryAsync(k => k.Code, StringComparer.OrdinalIgnoreCase);
 
     private static async Task<Ok<WhatItIs>> AskAsync(PartMeasured measured, ShopFile file)
     {
@@ -84,7 +82,7 @@ internal static class WhatIsThis
             if (measured.Readings.GetValueOrDefault(dimension.Code) is { } typed && typed.Trim().Length > 0)
             {
                 string at = $"/readings/{dimension.Code}";
-                Length value = new(dimension.Counted ? checks.Amount(at, typed, $"How many {dimension.Words}", 40) : checks.Figure(at, typed, Quantity.Length));
+                Length value = checks.Measured(at, typed, dimension);
                 checks.Add(at, value.Millimetres <= 0 || value > Length.FromInches(40) ? dimension.Counted ? "There is one at least." : "A part here measures more than nothing and less than 40 in." : null);
                 readings.Add(new Taken(dimension.Code, value, dimension.Counted ? Identify.CountUncertainty : uncertainty));
             }
@@ -93,7 +91,7 @@ internal static class WhatIsThis
         checks.Add($"/readings/{kind.Dimensions[0].Code}", readings.Count == 0 ? $"Measure one thing at least: the {kind.Dimensions[0].Words}." : null);
         checks.Done();
         Identified found = (await KnownAsync(file)).Identify.Ask(kind, readings);
-        Dictionary<string, KeptPart> kept = await KeptAsync(file);
+        Dictionary<string, KeptPart> kept = await file.KeptAsync();
         return TypedResults.Ok(new WhatItIs(
             [.. found.Candidates.Select(c => Of(kept, c.Part, c.Sure, c.Off))],
             found.Next is { } next ? new MeasureNext(next.Dimension.Code, next.Dimension.Words, next.Tells, next.Between) : null,

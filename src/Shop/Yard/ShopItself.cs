@@ -116,7 +116,7 @@ internal static class ShopItself
 
     private static async Task<ShopAnswer> AnswerAsync(ShopFile file, Clock clock)
     {
-        ShopSettings settings = await file.Settings.AsNoTracking().SingleOrDefaultAsync(s => s.Id == ShopSettings.TheOne) ?? new ShopSettings();
+        ShopSettings settings = await file.SettingsToReadAsync();
         return new ShopAnswer(
             settings.Name,
             settings.RepackMonths,

@@ -2,7 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import styled from "styled-components";
 import { Link } from "wouter";
 import { answer, shop } from "../api/client";
-import { shortDay } from "../api/words";
+import { partWords, shortDay } from "../api/words";
 import { TextButton } from "../ui/Button";
 import { Head, Lines, Page, Quiet, Row, Stack } from "../ui/Page";
 import { Refused } from "../ui/Problem";
@@ -74,7 +74,7 @@ export default function KitPage({ id }: { id: string }) {
           <p role="note" style={{ borderLeft: "5px solid var(--renew)", padding: "6px 12px" }}>
             <b>Before the wheel comes off: </b>
             {[
-              ...short.map((l) => `${l.missing} ${l.unit === "piece" ? "×" : l.unit} ${l.name} short`),
+              ...short.map((l) => `${partWords({ ...l, quantity: l.missing })} short`),
               ...buy.map((l) => `${l.name} is not kept here`),
             ].join("; ")}
             . <Link href="/shelf/orders">See what to order</Link>

@@ -2,7 +2,7 @@ import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useRef, useState } from "react";
 import { answer, type Schemas, shop, ShopProblem } from "../api/client";
 import { newId } from "../api/ids";
-import { dayInWords } from "../api/words";
+import { dayInWords, partWords } from "../api/words";
 import { Button, TextButton } from "../ui/Button";
 import { TextField } from "../ui/Fields";
 import { Plain, Quiet, Row, Stack } from "../ui/Page";
@@ -57,7 +57,7 @@ export function Order({ order, ways }: { order: OrderAnswer; ways: Ways }) {
         <Plain>
           {order.lines.map((l) => (
             <li key={l.code}>
-              {l.quantity} {l.unit === "piece" ? "×" : l.unit} {l.name}
+              {partWords(l)}
               <Quiet>
                 {l.received > 0 && `, ${l.received} here`}
                 {open && l.toCome > 0 && order.sentAt && `, expected ${dayInWords(l.expected)}`}

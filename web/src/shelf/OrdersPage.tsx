@@ -3,7 +3,7 @@ import { useRef, useState } from "react";
 import styled from "styled-components";
 import { answer, type Schemas, shop, ShopProblem } from "../api/client";
 import { newId } from "../api/ids";
-import { shortDay } from "../api/words";
+import { partWords, shortDay } from "../api/words";
 import { Button } from "../ui/Button";
 import { Tick } from "../ui/Fields";
 import { Head, Lines, Page, Quiet, Row, Section, Stack } from "../ui/Page";
@@ -74,8 +74,8 @@ export default function OrdersPage() {
               <b>On its way, but too late: ask for it sooner, or move the visit.</b>
               {proposal.data.tooLate.map((t) => (
                 <span key={t.name}>
-                  {t.quantity} {t.unit === "piece" ? "×" : t.unit} {t.name} comes by {shortDay(t.comesOn)},
-                  wanted from {shortDay(t.neededOn)} <Quiet>for {forWords(t.for)}</Quiet>
+                  {partWords(t)} comes by {shortDay(t.comesOn)}, wanted from {shortDay(t.neededOn)}{" "}
+                  <Quiet>for {forWords(t.for)}</Quiet>
                 </span>
               ))}
             </Stack>
