@@ -17,6 +17,43 @@ internal static class Banding
     internal static ReadingKind PoundFeet(string code, string name, Subject subject, decimal lowest, decimal highest, string example, Func<ReadingContext, IReadOnlyList<Band>>? bands = null) =>
         Kind(code, name, subject, Quantity.Torque, Torque.FromPoundForceFeet(lowest).NewtonMetres, Torque.FromPoundForceFeet(highest).NewtonMetres, example, bands);
 
+    // A wrench and a hand come within so much of a single figure; beyond the second share it is plainly another. Source: from memory.
+    private const decimal Close = 0.05m, Far = 0.10m;
+
+    /// <summary>
+    /// A torque as it was left, judged by the figure in force for the fastener on this trailer. Set until it is right: the last
+    /// of a visit counts. Where only the maker's sheet has the figure, and nobody has typed it, that is what the verdict says.
+    /// </summary>
+    internal static ReadingKind TorqueOf(string code, string name, Subject subject, Gear.Fastener fastener, string example, params string[] answeredBy) =>
+        PoundFeet(code, name, subject, Math.Floor(fastener.Least / 4), Math.Ceiling(fastener.Most * 1.2m), example, context => TorqueBands(context, fastener)) with
+        {
+            LastStands = true,
+            AnsweredBy = answeredBy,
+            Fastener = fastener,
+        };
+
+    private static IReadOnlyList<Band> TorqueBands(ReadingContext context, Gear.Fastener fastener)
+    {
+        if (fastener.For(context.Gear, context.Torques) is not { } wanted)
+        {
+            return [new(null, new(Verdict.Watch, $"{fastener.Name} go by {fastener.Sheet}, and nobody has typed its figure for this trailer.", new Source(SourceKind.Maker).Words, ["Type the figure from the sheet, then torque by it."]))];
+        }
+
+        decimal Nm(decimal pounds) => Torque.FromPoundForceFeet(pounds).NewtonMetres;
+        decimal hand = wanted.From == wanted.To ? Close : 0;
+        decimal least = wanted.From * (1 - hand), most = wanted.To * (1 + hand);
+        Judgement Off(Verdict verdict, string rule, string what) => new(verdict, rule, wanted.Source, [what]);
+        string words = $"{fastener.Name} are left at {wanted.Words}";
+        return
+        [
+            new(Nm(wanted.From * (1 - Far)) - Hair, Off(Verdict.Renew, $"{words}: this is loose.", "Torque again by the figure.")),
+            new(Nm(least) - Hair, Off(Verdict.Watch, $"{words}: this is under it.", "Torque again by the figure.")),
+            new(Nm(most), new(Verdict.Sound, $"{words}.", wanted.Source, [])),
+            new(Nm(wanted.To * (1 + Far)), Off(Verdict.Watch, $"{words}: this is over it.", "Loosen, look at the thread, torque again by the figure.")),
+            new(null, Off(Verdict.Renew, $"{words}: this can have stretched it.", "Renew what was stretched, and torque by the figure.")),
+        ];
+    }
+
     internal static ReadingKind Pressure(string code, string name, Subject subject, decimal lowest, decimal highest, string example) =>
         Kind(code, name, subject, Quantity.Pressure, lowest * Unit.PoundPerSquareInch.InCanonical, highest * Unit.PoundPerSquareInch.InCanonical, example);
 

@@ -90,7 +90,7 @@ public sealed class Reading
     public Quantity Quantity { get; init; }
 
     /// <summary>What it was judged to mean; null where there was nothing to judge it by.</summary>
-    public Judgement? Judgement { get; init; }
+    public Judgement? Judgement { get; set; }
 
     /// <summary>When, with the shop's offset from UTC.</summary>
     public DateTimeOffset At { get; init; }

@@ -32,11 +32,20 @@ public static class Limits
     /// <summary>Rotor left above its stamped minimum from which it is measured sooner. Source: from memory.</summary>
     public static Limit RotorSoon { get; } = Inches("rotor-soon", "Rotor above its stamped minimum, watched from", Bound.AtLeast, 0.020m, Verdict.Watch, Source.Memory, 0, 0.25m);
 
+    /// <summary>
+    /// End play up to which a castle nut is well set: one slot of a 1-14 nut is 0.0119 in, so no slot can hold the heavy band. Source: the
+    /// slot is arithmetic from the thread, the limit from memory.
+    /// </summary>
+    public static Limit EndPlayCastle { get; } = Inches("end-play-castle", "End play under a castle nut, watched from", Bound.AtMost, 0.010m, Verdict.Watch, Source.Memory, 0.002m, 0.03m);
+
+    /// <summary>End play over which a castle nut is set anew. Source: from memory.</summary>
+    public static Limit EndPlayCastleMost { get; } = Inches("end-play-castle-most", "End play under a castle nut, set anew over", Bound.AtMost, 0.020m, Verdict.Renew, Source.Memory, 0.005m, 0.05m);
+
     /// <summary>Least end play. Source: published, TMC RP 618 (0.001 to 0.005 in), cited from memory.</summary>
-    public static Limit EndPlayLeast { get; } = Inches("end-play-least", "End play, least", Bound.AtLeast, 0.001m, Verdict.Renew, EndPlaySource(), 0, 0.004m);
+    public static Limit EndPlayLeast { get; } = Inches("end-play-least", "End play under a one-piece or double nut, least", Bound.AtLeast, 0.001m, Verdict.Renew, EndPlaySource(), 0, 0.004m);
 
     /// <summary>Most end play. Source: as <see cref="EndPlayLeast"/>.</summary>
-    public static Limit EndPlayMost { get; } = Inches("end-play-most", "End play, most", Bound.AtMost, 0.005m, Verdict.Renew, EndPlaySource(), 0.002m, 0.02m);
+    public static Limit EndPlayMost { get; } = Inches("end-play-most", "End play under a one-piece or double nut, most", Bound.AtMost, 0.005m, Verdict.Renew, EndPlaySource(), 0.002m, 0.02m);
 
     /// <summary>Rim rock from which the nut is set again. Source: common practice: under 1/8 in is still acceptable.</summary>
     public static Limit RimRock { get; } = Inches("rim-rock", "Rim rock, set again from", Bound.Below, 0.125m, Verdict.Renew, Source.Practice, 0.02m, 0.25m);
@@ -68,8 +77,11 @@ public static class Limits
     /// <summary>How far a magnet's current may lie off. Source: from memory.</summary>
     public static Limit CurrentOff { get; } = new("current-off", "Magnet current off its usual", Quantity.Current, Bound.AtMost, 0.5m, Verdict.Renew, Source.Memory, 0.1m, 2);
 
-    /// <summary>How far a magnet's resistance may lie off. Source: from memory.</summary>
-    public static Limit ResistanceOff { get; } = new("resistance-off", "Magnet resistance off its usual", Quantity.Resistance, Bound.AtMost, 0.5m, Verdict.Renew, Source.Memory, 0.1m, 2);
+    /// <summary>How far a cold coil may lie over its usual band. Source: from memory.</summary>
+    public static Limit ResistanceOff { get; } = new("resistance-off", "Cold magnet coil over its usual band", Quantity.Resistance, Bound.AtMost, 0, Verdict.Renew, Source.Memory, 0, 2);
+
+    /// <summary>How far a cold coil may lie under its usual band. Source: from memory.</summary>
+    public static Limit ResistanceUnder { get; } = new("resistance-under", "Cold magnet coil under its usual band", Quantity.Resistance, Bound.AtMost, 0, Verdict.Renew, Source.Memory, 0, 2);
 
     /// <summary>How much hotter a hub may run than its opposite. Source: common practice that it is a finding; the figure from memory.</summary>
     public static Limit HubApart { get; } = Fahrenheit("hub-apart", "Hub hotter than its opposite", 25, Verdict.Watch, 5, 150) with { Difference = true };
@@ -95,15 +107,15 @@ public static class Limits
     /// <summary>Boiling point from which brake fluid is looked at sooner. Source: from memory.</summary>
     public static Limit FluidSoon { get; } = new("fluid-soon", "Brake fluid's boiling point, watched from", Quantity.Temperature, Bound.AtLeast, 311, Verdict.Watch, Source.Memory, 200, 500);
 
-    /// <summary>How much more one side of an axle may carry than the other. Source: from memory.</summary>
-    public static Limit LoadApart { get; } = new("load-apart", "Load of an axle, left against right", Quantity.Weight, Bound.AtMost, 200 * Unit.Pound.InCanonical, Verdict.Watch, Source.Memory, 20 * Unit.Pound.InCanonical, 2_000 * Unit.Pound.InCanonical);
+    /// <summary>How much more one side of the trailer may carry than the other. Source: from memory.</summary>
+    public static Limit LoadApart { get; } = new("load-apart", "Load of the trailer, left side against right", Quantity.Weight, Bound.AtMost, 200 * Unit.Pound.InCanonical, Verdict.Watch, Source.Memory, 20 * Unit.Pound.InCanonical, 2_000 * Unit.Pound.InCanonical);
 
     /// <summary>Every limit, in the order the shop's page shows them.</summary>
     public static IReadOnlyList<Limit> All { get; } =
     [
-        LiningLeast, LiningSoon, LiningApart, DrumOversize, DrumSoon, RotorSoon, CurrentOff, ResistanceOff, FluidLeast, FluidSoon,
+        LiningLeast, LiningSoon, LiningApart, DrumOversize, DrumSoon, RotorSoon, CurrentOff, ResistanceOff, ResistanceUnder, FluidLeast, FluidSoon,
         TreadLeast, TreadSoon, TreadApart, PressureUnder, PressureFarUnder, PressureOver,
-        EndPlayLeast, EndPlayMost, RimRock, RimRockGross, HubApart, HubFarApart, HubHottest,
+        EndPlayCastle, EndPlayCastleMost, EndPlayLeast, EndPlayMost, RimRock, RimRockGross, HubApart, HubFarApart, HubHottest,
         HeightApart, HeightLean, ArchLeast, ArchApart, HoleOverBolt, CrownLeast, CrownApart, LoadApart,
     ];
 
@@ -112,7 +124,7 @@ public static class Limits
     /// <summary>The limit with this code; null when there is none.</summary>
     public static Limit? Find(string? code) => code is null ? null : ByCode.GetValueOrDefault(code);
 
-    private static Source EndPlaySource() => Source.Published("TMC RP 618, cited from memory");
+    private static Source EndPlaySource() => Source.Published("TMC RP 618, cited from memory, for adjustable bearings of heavy axles");
 
     private static Limit Inches(string code, string name, Bound bound, decimal value, Verdict beyond, Source source, decimal lowest, decimal highest) =>
         new(code, name, Quantity.Length, bound, Length.FromInches(value).Millimetres, beyond, source, Length.FromInches(lowest).Millimetres, Length.FromInches(highest).Millimetres);

@@ -8,10 +8,22 @@ namespace SturdyTinker.Core.Findings;
 /// <param name="VisitId">The visit it was made in.</param>
 /// <param name="At">When.</param>
 /// <param name="Seen">What was seen or measured, in words.</param>
-/// <param name="Judgement">What it means; of something mended in its visit, that it is sound.</param>
+/// <param name="Judgement">What it means; of something put right, that it is sound.</param>
 /// <param name="PersonId">Who.</param>
 public sealed record Look(string Place, Subject Subject, Guid VisitId, DateTimeOffset At, string Seen, Judgement Judgement, Guid PersonId)
 {
+    /// <summary>Code of the row of the rulebook, of the kind of reading, or of the conclusion.</summary>
+    public string Code { get; init; } = "";
+
+    /// <summary>Of an inner and an outer one, which; empty for both, or where there is only one.</summary>
+    public string Which { get; init; } = "";
+
+    /// <summary>By what it is told that this very look has been mended: the id of the finding or reading, or the visit, place and code of a conclusion.</summary>
+    public string Key { get; init; } = "";
+
+    /// <summary>Codes of the jobs that put it right, the likeliest first; empty where none of ours does.</summary>
+    public IReadOnlyList<string> PutRightBy { get; init; } = [];
+
     /// <summary>What was seen and where: "Cracked or bent, front hanger, left".</summary>
     public string AtPlace => $"{Seen.TrimEnd('.')}, {Gear.Place.SpokenOf(Place)}";
 }
@@ -20,29 +32,17 @@ public sealed record Look(string Place, Subject Subject, Guid VisitId, DateTimeO
 public static class Looks
 {
     /// <summary>
-    /// The looks that stand, one a place and subject, gravest first, then by place and subject. A newer visit's look at
-    /// the same thing replaces an older one's; of several in one visit the gravest that is not mended stands. Play is
-    /// set until it is right, so there the last look stands. What several figures come to together is a look as well, and
-    /// stands instead of what one of them came to alone.
+    /// The looks that stand, gravest first, then by place and subject. Everything that was judged worse than sound stands until the
+    /// same question is looked at again in a later visit, a job that renews the thing is done at its place, or it is told mended; where
+    /// nothing like that stands of a thing, its newest sound look does. Which later look answers what is data: see
+    /// <see cref="SeenRule.Answers"/> and <see cref="ReadingKind.Answers"/>. Within one visit nothing answers anything, whatever the
+    /// sequence it was written down in, but for play and whatever is set until it is right: there the last look counts.
     /// </summary>
-    /// <param name="findings">What was seen, in any order.</param>
-    /// <param name="readings">What was measured, in any order; a figure taken again in the same visit replaces the first.</param>
-    /// <param name="together">What the looks of each visit come to together.</param>
-    public static IReadOnlyList<Look> ThatStand(IEnumerable<Finding> findings, IEnumerable<Reading> readings, IEnumerable<Conclusion>? together = null)
-    {
-        List<Conclusion> judged = [.. (together ?? []).Where(c => c.Subject is not null)];
-        HashSet<(Guid Visit, string Place, string Kind)> replaced = [.. judged.SelectMany(c => c.Replaces.Select(kind => (c.VisitId, c.Place, kind)))];
-        return [.. findings.Select(Of)
-            .Concat(LastOfEachVisit(readings).Where(r => !replaced.Contains((r.VisitId, r.Place, r.Kind))).SelectMany(Of))
-            .Concat(judged.Select(c => new Look(c.Place, c.Subject!.Value, c.VisitId, c.At, c.Seen, c.Judgement, c.PersonId)))
-            .GroupBy(l => (l.Place, l.Subject))
-            .Select(Standing)
-            .OrderByDescending(l => l.Judgement.Verdict).ThenBy(l => l.Place, StringComparer.Ordinal).ThenBy(l => l.Subject)];
-    }
+    /// <param name="seen">Everything seen, measured and done; in any order.</param>
+    public static IReadOnlyList<Look> ThatStand(Observations seen) => StandingLooks.Of(seen);
 
     /// <summary>The gravest verdict among the looks that stand; null when nothing was judged.</summary>
-    public static Verdict? Gravest(IEnumerable<Finding> findings, IEnumerable<Reading> readings, IEnumerable<Conclusion>? together = null) =>
-        ThatStand(findings, readings, together) is [var gravest, ..] ? gravest.Judgement.Verdict : null;
+    public static Verdict? Gravest(Observations seen) => ThatStand(seen) is [var gravest, ..] ? gravest.Judgement.Verdict : null;
 
     /// <summary>A figure in the shop's unit with its name, for example "End play 0.003 in".</summary>
     public static string InWords(Reading reading) => $"{NameOf(reading)} {Figure(reading)}";
@@ -52,28 +52,6 @@ public static class Looks
 
     /// <summary>A figure in the shop's unit.</summary>
     public static string Figure(Reading reading) => ShopFormat.ReadBack(reading.Quantity, reading.Canonical).Ours;
-
-    private static Look Standing(IEnumerable<Look> spot)
-    {
-        Look newest = spot.MaxBy(l => l.At)!;
-        return newest.Subject == Subject.Play
-            ? newest
-            : spot.Where(l => l.VisitId == newest.VisitId).OrderByDescending(l => l.Judgement.Verdict).ThenByDescending(l => l.At).First();
-    }
-
-    private static Look Of(Finding finding) => new(
-        finding.Place,
-        finding.Subject,
-        finding.VisitId,
-        finding.At,
-        finding.InWords,
-        finding.Mended is { } mended ? new Judgement(Verdict.Sound, $"Mended in the same visit: {mended}", Source.Shop.Words, []) : finding.Judgement,
-        finding.PersonId);
-
-    private static IEnumerable<Look> Of(Reading reading) =>
-        reading.Judgement is { } judgement && ReadingKinds.Find(reading.Kind) is { } kind
-            ? [new(reading.Place, kind.Subject, reading.VisitId, reading.At, InWords(reading), judgement, reading.PersonId)]
-            : [];
 
     /// <summary>Of a figure taken several times in a visit, the last.</summary>
     internal static IEnumerable<Reading> LastOfEachVisit(IEnumerable<Reading> readings) =>

@@ -12,6 +12,9 @@ public sealed record ReadingContext(RunningGear Gear, SchoolChoices Schools)
 {
     /// <summary>The limits in force.</summary>
     public LimitsInForce Limits { get; init; } = LimitsInForce.Ours;
+
+    /// <summary>Torque figures typed for the trailer, by the fastener's code.</summary>
+    public IReadOnlyDictionary<string, TorqueRange> Torques { get; init; } = new Dictionary<string, TorqueRange>();
 }
 
 /// <summary>Which way a thing's figure goes as it wears.</summary>
@@ -63,6 +66,25 @@ public sealed record ReadingKind(
     string Example,
     Func<ReadingContext, IReadOnlyList<Band>> Bands)
 {
+    private readonly IReadOnlyList<string>? putRightBy;
+
+    /// <summary>
+    /// Codes of the observations, besides earlier figures of its kind, that this figure answers when it is taken in a later visit.
+    /// </summary>
+    public IReadOnlyList<string> Answers { get; init; } = [];
+
+    /// <summary>Codes of the jobs that, done at its place, have renewed what was measured.</summary>
+    public IReadOnlyList<string> AnsweredBy { get; init; } = [];
+
+    /// <summary>Codes of the jobs offered to put it right; those that answer it, unless they are said apart.</summary>
+    public IReadOnlyList<string> PutRightBy { get => putRightBy ?? AnsweredBy; init => putRightBy = value; }
+
+    /// <summary>Whether of several figures of a visit the last counts, because the thing is set until it is right; otherwise the gravest does.</summary>
+    public bool LastStands { get; init; }
+
+    /// <summary>For a torque, the fastener that it is left on; null for any other measure.</summary>
+    public Fastener? Fastener { get; init; }
+
     /// <summary>How the thing measured wears; null where its figure is not followed over time.</summary>
     public Wear? Wear { get; init; }
 

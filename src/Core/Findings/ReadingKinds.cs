@@ -7,7 +7,7 @@ public static class ReadingKinds
     public static ReadingKind RimRock => WheelReadings.RimRock;
 
     /// <summary>End play of the hub on the spindle, by dial gauge.</summary>
-    public static ReadingKind EndPlay => WheelReadings.EndPlay;
+    public static ReadingKind EndPlay => WheelReadings.EndPlayRead;
 
     /// <summary>Diameter of the journal the seal runs on.</summary>
     public static ReadingKind SealJournal => WheelReadings.SealJournal;

@@ -15,12 +15,31 @@ public static class Remedies
     /// <param name="gear">The running gear.</param>
     /// <param name="place">Where it was seen.</param>
     /// <param name="schools">The schools in force.</param>
-    public static IReadOnlyList<JobAt> For(SeenRule rule, RunningGear gear, Place place, SchoolChoices schools)
+    public static IReadOnlyList<JobAt> For(SeenRule rule, RunningGear gear, Place place, SchoolChoices schools) => For(rule.Jobs, gear, place, schools);
+
+    /// <summary>The same by the codes of the jobs.</summary>
+    /// <param name="jobs">Codes of jobs, the likeliest first.</param>
+    /// <param name="gear">The running gear.</param>
+    /// <param name="place">Where something was seen or measured.</param>
+    /// <param name="schools">The schools in force.</param>
+    public static IReadOnlyList<JobAt> For(IReadOnlyList<string> jobs, RunningGear gear, Place place, SchoolChoices schools)
     {
         string school = schools.For(SchoolQuestions.BrakeRenewal).Code, other = school == "assembly" ? "shoes-and-magnet" : "brake-assembly";
-        return [.. rule.Jobs.OrderBy(code => code == other ? 1 : 0)
+        return [.. jobs.OrderBy(code => code == other ? 1 : 0)
             .Select(Catalogue.Find).OfType<Job>()
             .SelectMany(job => job.At.SelectMany(kind => Places.Touching(gear, kind, place)).Where(at => job.GoesAt(gear, at)).Select(at => new JobAt(job.Code, at.Code)))
             .Distinct()];
     }
+
+    /// <summary>
+    /// A remedy with its like across the axle, where the thing is judged in pairs: one worn brake or flat spring is two to renew.
+    /// The remedy alone otherwise. Source: common practice.
+    /// </summary>
+    /// <param name="subject">What it mends.</param>
+    /// <param name="remedy">The job at its place.</param>
+    /// <param name="gear">The running gear.</param>
+    public static IReadOnlyList<JobAt> InPair(Subject subject, JobAt remedy, RunningGear gear) =>
+        Subjects.InPairs(subject) && Place.Of(remedy.Place).Across is { } across && Catalogue.Find(remedy.Job)!.GoesAt(gear, across)
+            ? [remedy, new JobAt(remedy.Job, across.Code)]
+            : [remedy];
 }

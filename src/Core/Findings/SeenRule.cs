@@ -14,8 +14,24 @@ namespace SturdyTinker.Core.Findings;
 /// <param name="SetsOff">What it sets off.</param>
 public sealed record SeenRule(string Code, Subject Subject, string Seen, Verdict Verdict, string Rule, Source Source, params string[] SetsOff)
 {
-    /// <summary>Codes of the jobs that mend it, the likeliest first; empty where none of ours does.</summary>
+    private readonly IReadOnlyList<string>? answeredBy;
+
+    /// <summary>Codes of the jobs offered to mend it, the likeliest first; empty where none of ours does.</summary>
     public IReadOnlyList<string> Jobs { get; init; } = [];
+
+    /// <summary>
+    /// Codes of the jobs that, done at its place, have renewed what it was seen on, so that it no longer stands. The jobs offered,
+    /// unless some of them only look or set.
+    /// </summary>
+    [JsonIgnore]
+    public IReadOnlyList<string> AnsweredBy { get => answeredBy ?? Jobs; init => answeredBy = value; }
+
+    /// <summary>
+    /// Codes of the observations that seeing this answers when it is seen in a later visit: other rows, and conclusions. Every row
+    /// answers itself. What is not named here is another question, and stands.
+    /// </summary>
+    [JsonIgnore]
+    public IReadOnlyList<string> Answers { get; init; } = [];
 
     /// <summary>Whether a trailer with this running gear can show it at all.</summary>
     [JsonIgnore]

@@ -56,6 +56,9 @@ public enum Subject
     /// <summary>A brake rotor.</summary>
     Rotor,
 
+    /// <summary>What a brake is held by: backing plate, bracket, and their bolts.</summary>
+    Mounting,
+
     /// <summary>A leaf spring.</summary>
     Spring,
 
@@ -86,8 +89,11 @@ public enum Subject
     /// <summary>Lights.</summary>
     Lights,
 
-    /// <summary>Coupler, chains, winch strap.</summary>
+    /// <summary>Coupler and safety chains.</summary>
     Coupler,
+
+    /// <summary>What is bolted on: jack, winch and strap, keel rollers, step.</summary>
+    Fittings,
 
     /// <summary>How level the trailer stands on a side.</summary>
     RideHeight,
@@ -111,7 +117,7 @@ public static class Subjects
     /// <summary>The kinds of place that have something of a kind.</summary>
     public static IReadOnlyList<PlaceKind> At(Subject subject) => subject switch
     {
-        Subject.Lining or Subject.Drum or Subject.Magnet or Subject.Rotor => [PlaceKind.Brake],
+        Subject.Lining or Subject.Drum or Subject.Magnet or Subject.Rotor or Subject.Mounting => [PlaceKind.Brake],
         Subject.Hydraulics or Subject.Wires => [PlaceKind.Brake, PlaceKind.Trailer],
         Subject.Spring => [PlaceKind.Spring],
         Subject.UBolt => [PlaceKind.UBolts],
@@ -119,7 +125,7 @@ public static class Subjects
         Subject.Equalizer => [PlaceKind.Equalizer],
         Subject.Hanger => [PlaceKind.FrontHanger, PlaceKind.RearHanger],
         Subject.Axle => [PlaceKind.Axle],
-        Subject.Lights or Subject.Coupler or Subject.Frame or Subject.Securing or Subject.RearGuard or Subject.Use => [PlaceKind.Trailer],
+        Subject.Lights or Subject.Coupler or Subject.Fittings or Subject.Frame or Subject.Securing or Subject.RearGuard or Subject.Use => [PlaceKind.Trailer],
         Subject.RideHeight => [PlaceKind.Side],
         _ => [PlaceKind.WheelEnd],
     };

@@ -1,3 +1,4 @@
+using SturdyTinker.Core.Gear;
 using SturdyTinker.Core.Measures;
 using static SturdyTinker.Core.Findings.Banding;
 
@@ -19,6 +20,7 @@ internal static class SuspensionReadings
             "shackle-links",
             "equalizer",
             "bushings-and-bolts"),
+        AnsweredBy = ["shackle-links", "equalizer"],
     };
 
     private static ReadingKind Arch { get; } = Inches("spring-arch", "Spring arch, eye line to main leaf", Subject.Spring, -4, 12, "3 1/4", context =>
@@ -35,24 +37,30 @@ internal static class SuspensionReadings
         {
             Noise = Length.FromInches(0.25m).Millimetres,
         },
+        Answers = ["pair-spring"],
+        AnsweredBy = ["spring"],
     };
+
+    private static readonly string[] Straightened = ["axle", "axle-turned"];
 
     /// <summary>Every kind here.</summary>
     internal static IReadOnlyList<ReadingKind> All { get; } =
     [
-        PoundFeet("suspension-torque", "Suspension bolts, final", Subject.Bolt, 10, 300, "50"),
-        PoundFeet("u-bolt-torque", "U-bolt nuts, last stage", Subject.UBolt, 10, 300, "60"),
-        Inches("ride-height-front", "Frame to ground, front", Subject.RideHeight, 4, 72, "18"),
-        Inches("ride-height-rear", "Frame to ground, rear", Subject.RideHeight, 4, 72, "18"),
-        Inches("crown-left", "Crown: tube to a line below it, left end", Subject.Axle, 0.25m, 60, "4 1/2"),
-        Inches("crown-middle", "Crown: tube to a line below it, middle", Subject.Axle, 0.25m, 60, "4 5/8"),
-        Inches("crown-right", "Crown: tube to a line below it, right end", Subject.Axle, 0.25m, 60, "4 1/2"),
+        TorqueOf("suspension-torque", "Suspension bolts, final", Subject.Bolt, Fasteners.EyeBolts, "50", "suspension-retorque"),
+        TorqueOf("u-bolt-torque", "U-bolt nuts, last stage", Subject.UBolt, Fasteners.UBolts, "60", "suspension-retorque"),
+        TorqueOf("bracket-torque", "Bracket bolts, final", Subject.Axle, Fasteners.BracketBolts, "200", "suspension-retorque"),
+        TorqueOf("brace-torque", "Brace bolts", Subject.Frame, Fasteners.BraceBolts, "by the sheet"),
+        Inches("ride-height-front", "Frame to ground, front", Subject.RideHeight, 4, 72, "18") with { LastStands = true },
+        Inches("ride-height-rear", "Frame to ground, rear", Subject.RideHeight, 4, 72, "18") with { LastStands = true },
+        Inches("crown-left", "Crown: tube to a line below it, left end", Subject.Axle, 0.25m, 60, "4 1/2") with { LastStands = true, AnsweredBy = Straightened },
+        Inches("crown-middle", "Crown: tube to a line below it, middle", Subject.Axle, 0.25m, 60, "4 5/8") with { LastStands = true, AnsweredBy = Straightened },
+        Inches("crown-right", "Crown: tube to a line below it, right end", Subject.Axle, 0.25m, 60, "4 1/2") with { LastStands = true, AnsweredBy = Straightened },
         Inches("equalizer-holes", "Outer holes, centre to centre", Subject.Equalizer, 2, 20, "6"),
         Inches("equalizer-drop", "Drop of the centre hole", Subject.Equalizer, 0, 8, "2"),
         Inches("equalizer-width", "Width", Subject.Equalizer, 0.5m, 5, "1 3/4"),
         BoltHole,
         Inches("bolt-size", "Bolt, across", Subject.Bolt, 0.25m, 2, "9/16"),
         Arch,
-        Kind("side-load", "Load on this side", Subject.Spring, Quantity.Weight, 20 * Unit.Pound.InCanonical, 40_000 * Unit.Pound.InCanonical, "2,600"),
+        Kind("side-load", "Load on this side, all its wheels", Subject.RideHeight, Quantity.Weight, 20 * Unit.Pound.InCanonical, 40_000 * Unit.Pound.InCanonical, "2,600") with { LastStands = true },
     ];
 }

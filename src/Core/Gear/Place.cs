@@ -77,6 +77,9 @@ public readonly record struct Place(PlaceKind Kind, int Axle = 0, Side? Side = n
     /// <summary>A side.</summary>
     public static Place OfSide(Side side) => new(PlaceKind.Side, 0, side);
 
+    /// <summary>An axle, both its sides.</summary>
+    public static Place OfAxle(int axle) => new(PlaceKind.Axle, axle);
+
     /// <summary>
     /// The place as a short stable code: "trailer", "left", "axle-2", "axle-2-left", "axle-2-left-brake",
     /// "equalizer-1-left", "front-hanger-left".

@@ -14,6 +14,9 @@ public sealed record Interval(int Months, Distance? Distance, string Source)
     /// <summary>Longest interval kept, in months; one this long means that time does not decide.</summary>
     public const int MostMonths = 120;
 
+    /// <summary>Whether time decides at all.</summary>
+    public bool ByTime => Months < MostMonths;
+
     /// <summary>Bearing repack or spindle greasing: 12 months or 12,000 miles, whichever first. Source: common practice.</summary>
     public static Interval BearingRepack { get; } = new(12, Measures.Distance.FromMiles(12_000), Core.Source.Practice.Words);
 }
@@ -78,24 +81,26 @@ public sealed record Due(DateOnly On, DueCause Cause, DateOnly? LastOn, decimal 
     /// <param name="usage">The trailer's road.</param>
     /// <param name="addedOn">The day the shop took the trailer on: due from then when nothing is known.</param>
     /// <param name="today">The day.</param>
-    public static Due Of(Interval interval, DateOnly? lastOn, UsageLine usage, DateOnly addedOn, DateOnly today)
+    /// <param name="unknown">What is said where nobody knows when it was last done.</param>
+    public static Due Of(Interval interval, DateOnly? lastOn, UsageLine usage, DateOnly addedOn, DateOnly today, string unknown = "No repack on record: nobody can say how old this grease is.")
     {
         if (lastOn is not { } last)
         {
             Nearness now = addedOn < today ? Nearness.Overdue : Nearness.Soon;
-            return new Due(addedOn, DueCause.NoRecord, null, 1, now, "due now", "No repack on record: nobody can say how old this grease is.");
+            return new Due(addedOn, DueCause.NoRecord, null, 1, now, "due now", unknown);
         }
 
+        // What time does not decide falls due by distance alone, or, where nobody knows any, not in a lifetime.
         DateOnly byTime = last.AddMonths(interval.Months);
         DateOnly? byDistance = interval.Distance is { } most ? usage.Reaches(last, most) : null;
-        bool distanceFirst = byDistance < byTime;
+        bool distanceFirst = byDistance is not null && (!interval.ByTime || byDistance < byTime);
         DateOnly on = distanceFirst ? byDistance!.Value : byTime;
         DueCause cause = distanceFirst ? DueCause.Distance : DueCause.Time;
         int days = on.DayNumber - today.DayNumber;
         Nearness nearness = NearnessOf(days);
 
         Distance? gone = usage.Knows ? usage.Between(last, today) : null;
-        decimal timeUsed = Math.Max(0, (decimal)(today.DayNumber - last.DayNumber) / (byTime.DayNumber - last.DayNumber));
+        decimal timeUsed = interval.ByTime ? Math.Max(0, (decimal)(today.DayNumber - last.DayNumber) / (byTime.DayNumber - last.DayNumber)) : 0;
         decimal roadUsed = gone is { } g && interval.Distance is { } d && d > Measures.Distance.Zero ? Math.Max(0, g.Metres / d.Metres) : 0;
         string reason = Reasons(interval, MonthsBetween(last, today), gone, usage, cause, InWords(days));
         return new Due(on, cause, last, Math.Round(Math.Max(timeUsed, roadUsed), 3), nearness, InWords(days), reason);
@@ -164,6 +169,11 @@ public sealed record Due(DateOnly On, DueCause Cause, DateOnly? LastOn, decimal 
         }
 
         string miles = $"about {ShopFormat.About(road)} of {ShopFormat.About(most)} miles{(usage.Meter == MeterKind.Estimate ? " by estimate" : "")}";
+        if (!interval.ByTime)
+        {
+            return $"{char.ToUpperInvariant(miles[0])}{miles[1..]}: {when}";
+        }
+
         return $"{time}, {miles}: {(cause == DueCause.Distance ? "distance" : "time")} comes first, {when}";
     }
 

@@ -34,6 +34,9 @@ public sealed record DueRule(string Code, string Name, string Short, int? Months
     /// <summary>Whether it is done only every second time on a gear under these schools, because another service stands for it between.</summary>
     public Func<RunningGear, SchoolChoices, bool> EverySecond { get; init; } = (_, _) => false;
 
+    /// <summary>What is said where nobody knows when it was last done, and it is due now for a look; null where it then counts from the day the shop took the trailer on.</summary>
+    public string? Unknown { get; init; }
+
     /// <summary>Whether how the trailer is used shortens or lengthens it.</summary>
     public bool ByUse { get; init; } = true;
 
@@ -59,13 +62,14 @@ public static class DueRules
     public static IReadOnlyList<DueRule> All { get; } =
     [
         // Where pumping is the yearly service, the strip and look comes every second year.
-        new(Repack, "Bearing repack", "repack", 12, 12_000, 6_000, Source.Practice) { Job = (_, _) => "bearing-repack", AtSeasonsEnd = true, Immersions = 60, EverySecond = (g, s) => g.Lubrication == Lubrication.GreasableSpindle && s.Is(SchoolQuestions.GreasableSpindle, Yearly) },
+        new(Repack, "Bearing repack", "repack", 12, 12_000, 6_000, Source.Practice) { Job = (_, _) => "bearing-repack", Unknown = "No repack on record: nobody can say how old this grease is.", AtSeasonsEnd = true, Immersions = 60, EverySecond = (g, s) => g.Lubrication == Lubrication.GreasableSpindle && s.Is(SchoolQuestions.GreasableSpindle, Yearly) },
         new("spindle-greasing", "Spindle greasing", "greasing", 12, 12_000, 2_500, Source.Practice) { Job = (_, s) => s.Is(SchoolQuestions.GreasableSpindle, Yearly) ? "spindle-greasing" : null, MetBy = ["bearing-repack"], AtSeasonsEnd = true, Immersions = 60 },
-        new("bearings-by-age", "Bearings and cups by age", "bearings", 24, null, 1_000, Source.Practice) { Job = (_, s) => s.Is(SchoolQuestions.Bearings, "by-age") ? "bearings-and-cups" : null },
+        new("bearings-by-age", "Bearings and cups by age", "bearings", 24, null, 1_000, Source.Practice) { Job = (_, s) => s.Is(SchoolQuestions.Bearings, "by-age") ? "bearings-and-cups" : null, MetBy = ["hub", "splined-hub"], Unknown = "Nobody knows how old these bearings are: due now for a look, and for new ones by this school." },
         new("shoes", "Shoes near worn", "shoes", null, 25_000, 1_500, Source.Practice) { Job = (g, s) => g.Brake == BrakeKind.ElectricDrum ? s.Is(SchoolQuestions.BrakeRenewal, "assembly") ? "brake-assembly" : "shoes-and-magnet" : g.Brake == BrakeKind.HydraulicDrum ? "hydraulic-shoes" : null, MetBy = ["brake-assembly", "shoes-and-magnet", "hydraulic-shoes"], ToldByWear = "lining" },
         new("adjustment", "Brake adjustment", "adjusting", 3, 3_000, 500, Source.Memory) { Job = (_, _) => "brake-adjustment", MetBy = ["bearing-repack", "brake-assembly", "shoes-and-magnet", "hydraulic-shoes"], ByUse = false },
         new("fluid", "Brake fluid", "fluid", 24, null, 800, Source.Memory) { Job = (_, _) => "brake-bleeding", MetBy = ["caliper", "line-and-hose", "actuator"], ByUse = false },
         new("bolt-greasing", "Suspension bolts greased", "bolts", 3, 3_000, 400, Source.Memory) { Job = (_, s) => s.Is(SchoolQuestions.Bushings, "maintenance-free") ? null : "bolt-greasing", MetBy = ["bushings-and-bolts"] },
+        new("hub-look", "Hub look: level, leak, play", "hub look", 12, 12_000, 1_500, Source.Memory) { Job = (_, _) => "hub-look", MetBy = ["oil-reseal", "oil-change", "sealed-hub", "bearings-and-cups"] },
         new("wear-look", "Wear inspection", "look", 6, 6_000, 800, Source.Memory) { Job = (_, _) => "wear-inspection", MetBy = [PeriodicInspection.JobCode] },
         new(Periodic, "Periodic inspection", "inspection", 12, null, 10_000, Source.Published("49 CFR 396.17")) { Job = (_, _) => PeriodicInspection.JobCode, Legal = true, ByUse = false },
     ];

@@ -104,7 +104,8 @@ public sealed record Upkeep
         factor = Math.Clamp(factor, Use.Least, Use.Most);
         return (usual with
         {
-            Months = Math.Clamp((int)Math.Round(usual.Months * factor, MidpointRounding.AwayFromZero), 1, Interval.MostMonths),
+            // What time does not decide stays so, however it is used.
+            Months = usual.ByTime ? Math.Clamp((int)Math.Round(usual.Months * factor, MidpointRounding.AwayFromZero), 1, Interval.MostMonths - 1) : usual.Months,
             Distance = usual.Distance is { } d ? d * factor : null,
         }, string.Join("; ", why));
     }

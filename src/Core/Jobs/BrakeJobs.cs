@@ -9,9 +9,17 @@ namespace SturdyTinker.Core.Jobs;
 /// <summary>Jobs at brakes. Source of steps and minutes: common practice.</summary>
 internal static class BrakeJobs
 {
-    private const string Assembly = "brake-assembly", Shoes = "shoes-and-magnet", HydraulicShoes = "hydraulic-shoes";
+    private const string Assembly = "brake-assembly", Shoes = "shoes-and-magnet", HydraulicShoes = "hydraulic-shoes", OneMagnet = "magnet";
 
     private const string CouplerCaution = "The coupler's bolts carry the trailer: graded bolts, new lock washers.";
+
+    private const string PairCaution = "Both brakes of an axle alike: where only this side is done, say when the other was, or the trailer pulls.";
+
+    private const string FluidWords = "DOT 3 or DOT 4 as the actuator’s cap says; never mineral oil, never fluid twice.";
+
+    private static readonly string[] DustCautions = ["Brake dust is not for breathing or blowing.", "A spring that slips goes for the eyes."];
+
+    private static readonly string[] FluidCautions = [BrakeCaution, "Brake fluid eats paint and harms skin and eyes."];
 
     private static bool IsElectric(RunningGear gear, Place place) => gear.Brake == BrakeKind.ElectricDrum;
 
@@ -21,77 +29,73 @@ internal static class BrakeJobs
 
     private static bool IsHydraulic(RunningGear gear, Place place) => gear.Brake is BrakeKind.HydraulicDrum or BrakeKind.HydraulicDisc;
 
-    // The star wheel, set when the drum is back on: two ways to leave it.
-    private static IReadOnlyList<Step> StarWheel(bool late) =>
-    [
-        new("set-brush", "Star wheel out until the shoes drag, back until a light brush is left", 3)
-        {
-            Detail = "Turn the drum by hand while you do it: the shoes centre themselves.",
-            Tools = _ => ["brake spoon"],
-            Wanted = c => c.Schools.Is(SchoolQuestions.Adjuster, "light-brush"),
-            School = SchoolQuestions.Adjuster,
-            Late = late,
-        },
-        new("set-silent", "Star wheel out until the shoes drag, back until it is silent", 3)
-        {
-            Detail = "Turn the drum by hand while you do it: the shoes centre themselves.",
-            Tools = _ => ["brake spoon"],
-            Wanted = c => c.Schools.Is(SchoolQuestions.Adjuster, "silent"),
-            School = SchoolQuestions.Adjuster,
-            Late = late,
-        },
-    ];
+    private static IEnumerable<Place> EveryBrake(RunningGear gear, Place at) =>
+        Places.Touching(gear, PlaceKind.Brake, Place.Trailer).Where(p => Places.Has(gear, p)).OrderByDescending(p => p.Axle).ThenByDescending(p => p.Side);
 
-    private static IReadOnlyList<Work> Setting { get; } =
-    [
-        .. StarWheel(late: true).Select(s => new Work("brake-setting", "wheel-off", s)),
-        new("brake-setting", "secured", new("power", "Try it with power: pull, hum, current", 2)
-        {
-            Detail = "12 V at the plug. About 2.5 A for a 7 in brake, 3.0 A for 10 and 12 in (from memory); the magnet hums.",
-            Readings = ["magnet-current"],
-            Looks = [Subject.Magnet, Subject.Wires],
-            Tools = _ => ["ammeter", "12 V supply"],
-            Wanted = Electric,
-            Late = true,
-            WeightDown = WeightDownRank.Try,
-        }),
-    ];
+    private static IEnumerable<Place> AtTrailer(RunningGear gear, Place at) => [Place.Trailer];
 
-    // Pistons that were pushed back have to come out again before the road.
-    private static Work Pedal { get; } = new("pedal", "secured", new("pump-firm", "Pump the actuator until it is firm", 1) { Late = true, WeightDown = WeightDownRank.Try, Looks = [Subject.Hydraulics] }) { Where = (_, _) => [Place.Trailer] };
+    private static bool AnyConverted(StepContext c) => c.Jobs.Any(j => j.Job.Code == DiscConversion);
 
-    // Whatever opened the lines, all brakes are bled once, the farthest from the actuator first.
-    private static IReadOnlyList<Work> Bleeding { get; } =
+    // Whatever opened the lines, all brakes are bled once, the farthest from the actuator first. A dry system takes more of everything.
+    internal static IReadOnlyList<Work> BleedingWhereOpened { get; } =
     [
-        new("bleeding", "secured", new("bleed", "Bleed until no bubble comes", 2)
+        new("bleeding", "secured", new("fill-dry", "Fill the dry system: reservoir, actuator, lines", 5)
         {
-            Detail = "Farthest first. Keep the reservoir full; never use fluid twice.",
-            Cautions = [BrakeCaution, "Brake fluid eats paint and harms skin and eyes."],
-            Tools = _ => ["bleeder hose and jar", "flare wrench"],
-            Parts = _ => [new("brake fluid", 2, "oz")],
+            Detail = FluidWords + " Stroke the actuator until no air comes up into the reservoir before any bleed screw is opened.",
+            Cautions = FluidCautions,
+            Parts = _ => [new(PartNames.BrakeFluid, 12, "oz")],
             Looks = [Subject.Hydraulics],
-            Wanted = HydraulicThen,
+            Wanted = c => Electric(c) && AnyConverted(c),
             Late = true,
             WeightDown = WeightDownRank.Bleed,
+            Phase = Phases.Look,
         })
-        { Where = (gear, _) => Places.Touching(gear, PlaceKind.Brake, Place.Trailer).OrderByDescending(p => p.Axle).ThenByDescending(p => p.Side) },
+        { Where = AtTrailer },
+        new("bleeding", "secured", Bleed("bleed", "Bleed until no bubble comes", 2, 2, c => Hydraulic(c) && !c.Doing(DiscConversion))) { Where = EveryBrake },
+        new("bleeding", "secured", Bleed("bleed-dry", "Bleed the new caliper until clear fluid without a bubble comes", 6, 4, c => c.Doing(DiscConversion))) { Where = EveryBrake },
         new("bleeding", "secured", new("level", "Fill the reservoir, press hard, look at every fitting", 1.5m)
         {
-            Detail = "Hold the pressure half a minute: nothing weeps, nothing sinks.",
+            Detail = "Hold the pressure half a minute: nothing weeps, nothing sinks. " + FluidWords,
             Looks = [Subject.Hydraulics],
+            Wanted = c => Hydraulic(c) || AnyConverted(c),
             Late = true,
             WeightDown = WeightDownRank.Try,
         })
-        { Where = (_, _) => [Place.Trailer] },
+        { Where = AtTrailer },
     ];
+
+    private static Step Bleed(string code, string title, decimal minutes, decimal ounces, Func<StepContext, bool> wanted) => new(code, title, minutes)
+    {
+        Detail = "Farthest first, the bleed screw at the top. Keep the reservoir full. " + FluidWords,
+        Cautions = FluidCautions,
+        Tools = _ => ["bleeder hose and jar", "flare wrench"],
+        Parts = _ => [new(PartNames.BrakeFluid, ounces, "oz")],
+        Looks = [Subject.Hydraulics],
+        Wanted = wanted,
+        Late = true,
+        WeightDown = WeightDownRank.Bleed,
+        Renews = true,
+    };
+
+    private static Work JudgeDrum { get; } = new("brake-drum", "hub-off", new("judge-drum", "Judge the drum, measure it across", 1)
+    {
+        Detail = "Grooves, blue spots, cracks; the stamped figure is the limit. New shoes in a worn drum do not bed in.",
+        Readings = ["drum-diameter", "drum-stamped"],
+        Looks = [Subject.Drum],
+        Tools = _ => ["drum caliper"],
+        Optional = true,
+        Phase = Phases.Judge,
+    });
 
     private static Work At(string job, string opening, Step step) => new(job, opening, step);
 
     private static Job ElectricAssembly() => new(Assembly, "Electric brake assembly", [PlaceKind.Brake], IsElectric,
     [
+        JudgeDrum,
         At(Assembly, "plate-off", new("match", "Match drum, shoe width, bolt count and hand", 1.5m)
         {
             Detail = "The assembly is handed: the magnet's arm leads forward.",
+            Cautions = [PairCaution],
             Parts = c => [new(PartNames.BrakeAssembly(c.Gear, c.Place.Side!.Value), 1, "piece")],
             Looks = [Subject.Drum],
             Tools = _ => ["tape measure"],
@@ -100,48 +104,91 @@ internal static class BrakeJobs
         {
             Detail = "Star wheel at the bottom, wires at the top rear, magnet arm leading forward.",
             Looks = [Subject.Magnet],
+            Renews = true,
         }),
-        At(Assembly, "hub-off", new("drum", "Judge the drum, measure it across", 1)
-        {
-            Detail = "Grooves, blue spots; the stamped figure is the limit.",
-            Readings = ["drum-diameter", "drum-stamped"],
-            Looks = [Subject.Drum],
-            Tools = _ => ["drum caliper"],
-            Optional = true,
-        }),
-        .. Setting,
+        .. BrakeSetting.Works,
     ])
-    { Area = JobArea.Brake, Lacking = "needs electric drum brakes", NotWith = [Shoes, DiscConversion], FollowUps = [FollowUpRules.AdjustAgain] };
+    { Area = JobArea.Brake, Lacking = "needs electric drum brakes", NotWith = [Shoes, OneMagnet, DiscConversion], FollowUps = [FollowUpRules.AdjustAgain] };
 
     private static Job ShoesAndMagnet() => new(Shoes, "Shoes and magnet", [PlaceKind.Brake], IsElectric,
     [
         At(Shoes, "hub-off", new("shoes-out", "Springs off, shoes and magnet out", 4)
         {
             Detail = "Primary and secondary differ: lay them as they sat.",
-            Cautions = ["Brake dust is not for breathing or blowing.", "A spring that slips goes for the eyes."],
+            Cautions = DustCautions,
             Tools = _ => ["brake spring pliers"],
             Photo = "how springs and shoes sit",
             Looks = [Subject.Lining, Subject.Magnet, Subject.Drum],
             Readings = ["lining"],
+            Phase = Phases.Cause,
         }),
-        At(Shoes, "hub-off", new("magnet-ohms", "Measure the new magnet", 0.5m)
-        {
-            Detail = "About 3.9 ohm for 7 in, 3.2 ohm for 10 and 12 in (from memory).",
-            Readings = ["magnet-resistance"],
-            Tools = _ => ["ohmmeter"],
-            Looks = [Subject.Magnet],
-            Optional = true,
-        }),
+        JudgeDrum,
+        At(Shoes, "hub-off", MeasureMagnet),
         At(Shoes, "hub-off", new("shoes-in", "New shoes and magnet in, springs on, lever free", 7)
         {
             Detail = "A film on the plate's pads and the adjuster's thread; none on the linings.",
+            Cautions = [PairCaution],
             Tools = _ => ["brake spring pliers"],
             Parts = c => [new(PartNames.Shoes(c.Gear), 1, "piece"), new(PartNames.Magnet(c.Gear), 1, "piece")],
+            Renews = true,
+            Phase = Phases.In,
         }),
         At(Shoes, "hub-off", DrumTurned),
-        .. Setting,
+        .. BrakeSetting.Works,
     ])
-    { Area = JobArea.Brake, Lacking = "needs electric drum brakes", NotWith = [Assembly, DiscConversion], FollowUps = [FollowUpRules.AdjustAgain] };
+    { Area = JobArea.Brake, Lacking = "needs electric drum brakes", NotWith = [Assembly, OneMagnet, DiscConversion], FollowUps = [FollowUpRules.AdjustAgain] };
+
+    private static Step MeasureMagnet { get; } = new("magnet-ohms", "Measure the new magnet, cold", 0.5m)
+    {
+        Detail = "By itself: 3.6 to 4.6 ohm for 7 in, 3.0 to 3.8 ohm for 10 and 12 in (from memory). In the circuit it takes less than 12 V over that: the coil warms and the wires take their share.",
+        Readings = ["magnet-resistance"],
+        Tools = _ => ["ohmmeter"],
+        Looks = [Subject.Magnet],
+        Optional = true,
+        OfNew = true,
+        Phase = Phases.Measure,
+    };
+
+    private static Job Magnet() => new(OneMagnet, "Brake magnet", [PlaceKind.Brake], IsElectric,
+    [
+        At(OneMagnet, "hub-off", new("magnet-out", "Clip off, old magnet off its arm, wires cut long", 2)
+        {
+            Cautions = DustCautions,
+            Tools = _ => ["side cutters", "pliers"],
+            Looks = [Subject.Magnet, Subject.Lining, Subject.Wires],
+            Photo = "how spring and clip sit",
+            Phase = Phases.Cause,
+        }),
+        At(OneMagnet, "hub-off", MeasureMagnet),
+        At(OneMagnet, "hub-off", new("magnet-in", "New magnet on the arm, spring and clip on, lever free", 2)
+        {
+            Detail = "The arm swings free over its whole way; its pivot worn, and a new magnet wears crooked.",
+            Parts = c => [new(PartNames.Magnet(c.Gear), 1, "piece")],
+            Renews = true,
+            Phase = Phases.In,
+        }),
+        At(OneMagnet, "hub-off", new("magnet-wires", "Join the magnet’s two wires, as this shop joins them", 3)
+        {
+            Detail = "Two wires without polarity: one to either side. Plain wire nuts never.",
+            Parts = c => [new(JointPart(c), 2, "piece")],
+            School = SchoolQuestions.WireJoint,
+            Looks = [Subject.Wires],
+            Phase = Phases.Pack,
+        }),
+        .. BrakeSetting.Works,
+        new(OneMagnet, "secured", new("one-current", "Ammeter in this brake’s own wire: what one magnet draws", 1.5m)
+        {
+            Detail = "12 V: about 3.0 A for a 10 or 12 in brake, 2.5 A for 7 in (from memory).",
+            Readings = ["magnet-current"],
+            Looks = [Subject.Magnet, Subject.Wires],
+            Tools = _ => ["ammeter", "12 V supply"],
+            Optional = true,
+            OfNew = true,
+            Late = true,
+            WeightDown = WeightDownRank.Try,
+        }),
+    ])
+    { Area = JobArea.Brake, Lacking = "needs electric drum brakes", NotWith = [Assembly, Shoes, DiscConversion] };
 
     private static Step DrumTurned { get; } = new("drum-limit", "Measure the drum: machined within its stamped limit, or renewed", 1)
     {
@@ -149,30 +196,98 @@ internal static class BrakeJobs
         Readings = ["drum-diameter", "drum-stamped"],
         Looks = [Subject.Drum],
         Tools = _ => ["drum caliper"],
-        Wanted = c => c.Schools.Is(SchoolQuestions.Drum, "machine"),
+        Wanted = c => c.Schools.Is(SchoolQuestions.Drum, "machine") && !c.Doing("drum"),
         School = SchoolQuestions.Drum,
     };
 
+    private static Job Drum() => new("drum", "Drum machined or renewed", [PlaceKind.Brake], IsDrum,
+    [
+        JudgeDrum,
+        At("drum", "hub-off", new("machine", "Drum turned true, no wider than its stamped figure; washed", 20)
+        {
+            Detail = "By whoever has the lathe. Both drums of an axle to the same figure; write down what it came to.",
+            Cautions = [PairCaution],
+            Readings = ["drum-diameter"],
+            Looks = [Subject.Drum],
+            Tools = _ => ["brake lathe", "drum caliper"],
+            Wanted = c => c.Schools.Is(SchoolQuestions.Drum, "machine"),
+            School = SchoolQuestions.Drum,
+            Renews = true,
+            OfNew = true,
+            Phase = Phases.In,
+        }),
+        At("drum", "hub-off", new("new-drum", "New drum on the hub, its preservative washed off", 6)
+        {
+            Detail = "Size, bolt circle and centre bore as the old one’s. Where drum and hub are one piece, ask for “hub or hub-drum” instead: its bearings and seal go with it.",
+            Cautions = [PairCaution],
+            Parts = c => [new(PartNames.Drum(c.Gear), 1, "piece")],
+            Looks = [Subject.Drum],
+            Wanted = c => c.Schools.Is(SchoolQuestions.Drum, "renew"),
+            School = SchoolQuestions.Drum,
+            Renews = true,
+            Phase = Phases.In,
+        }),
+        .. BrakeSetting.Works,
+    ])
+    { Area = JobArea.Brake, Lacking = "needs drum brakes", NotWith = ["hub", DiscConversion] };
+
+    private static Job Rotor() => new("rotor", "Rotor machined or renewed", [PlaceKind.Brake], IsDisc,
+    [
+        JudgeRotor,
+        At("rotor", "caliper-off", new("machine", "Rotor turned true, no thinner than its stamped figure", 20)
+        {
+            Detail = "Both rotors of an axle alike; write down what it came to.",
+            Cautions = [PairCaution],
+            Readings = ["rotor-thickness"],
+            Looks = [Subject.Rotor],
+            Tools = _ => ["brake lathe", "micrometer"],
+            Wanted = c => c.Schools.Is(SchoolQuestions.Drum, "machine"),
+            School = SchoolQuestions.Drum,
+            Renews = true,
+            OfNew = true,
+            Phase = Phases.In,
+        }),
+        At("rotor", "caliper-off", new("new-rotor", "New rotor on a clean hub face, its preservative washed off", 6)
+        {
+            Detail = "Held flat by a nut or two. Where rotor and hub are one piece, ask for “hub or hub-drum” instead. New rotors want new pads.",
+            Cautions = [PairCaution],
+            Parts = _ => [new(PartNames.Rotor, 1, "piece")],
+            Looks = [Subject.Rotor],
+            Wanted = c => c.Schools.Is(SchoolQuestions.Drum, "renew"),
+            School = SchoolQuestions.Drum,
+            Renews = true,
+            Phase = Phases.In,
+        }),
+        .. BrakeSetting.Works,
+    ])
+    { Area = JobArea.Brake, Lacking = "needs disc brakes", NotWith = ["hub"] };
+
     private static Job Adjustment() => new("brake-adjustment", "Brake adjustment", [PlaceKind.Brake], IsDrum,
-        [.. StarWheel(late: false).Select(s => At("brake-adjustment", "adjuster-reached", s))])
+        [.. BrakeSetting.StarWheel(late: false).Select(s => At("brake-adjustment", "adjuster-reached", s)), .. BrakeSetting.Works.Where(w => w.Group == "brake-try")])
     { Area = JobArea.Brake, Lacking = "needs drum brakes", Settles = [FollowUpRules.AdjustAgain.Code], NotWith = [DiscConversion] };
+
+    private static Work JudgeRotor { get; } = new("brake-rotor", "caliper-off", new("judge-rotor", "Judge the rotor, measure its thickness", 1)
+    {
+        Readings = ["rotor-thickness", "rotor-stamped"],
+        Looks = [Subject.Rotor, Subject.Lining],
+        Tools = _ => ["micrometer"],
+        Phase = Phases.Judge,
+    });
 
     private static Job Pads() => new("pads", "Disc pads", [PlaceKind.Brake], IsDisc,
     [
-        At("pads", "caliper-off", new("rotor", "Judge the rotor, measure its thickness", 1)
-        {
-            Readings = ["rotor-thickness", "rotor-stamped"],
-            Looks = [Subject.Rotor, Subject.Lining],
-            Tools = _ => ["micrometer"],
-        }),
+        JudgeRotor,
         At("pads", "caliper-off", new("pads", "Piston back, new pads in, slides clean and free", 5)
         {
-            Detail = "Open the bleed screw while the piston goes back, or watch the reservoir.",
-            Parts = _ => [new("disc pad set, one wheel", 1, "piece")],
+            Detail = "Slowly, with the bleed screw shut: watch the reservoir, and take out what rises before it runs over. Nothing is opened, so nothing has to be bled.",
+            Parts = _ => [new(PartNames.Pads, 1, "piece")],
             Tools = _ => ["clamp"],
-            Cautions = [BrakeCaution],
+            Looks = [Subject.Lining],
+            Cautions = [BrakeCaution, PairCaution],
+            Renews = true,
+            Phase = Phases.In,
         }),
-        Pedal,
+        .. BrakeSetting.Works,
     ])
     { Area = JobArea.Brake, Lacking = "needs disc brakes" };
 
@@ -180,32 +295,96 @@ internal static class BrakeJobs
     [
         At("caliper", "caliper-off", new("hose-parted", "Part the hose, cap it; match the new caliper", 3)
         {
+            Detail = "Left and right differ: the bleed screw ends up at the top.",
             Tools = _ => ["flare wrench", "catch pan"],
-            Parts = _ => [new("brake caliper, with bracket bolts", 1, "piece")],
+            Parts = _ => [new(PartNames.Caliper, 1, "piece")],
             Looks = [Subject.Hydraulics],
+            Cautions = [PairCaution],
         }),
-        At("caliper", "caliper-off", new("hose-on", "Hose on with fresh sealing washers", 2) { Cautions = [BrakeCaution], Torque = Torques.Makers("Hose bolt", 1), Tools = _ => ["torque wrench"] }),
-        .. Bleeding,
+        At("caliper", "caliper-off", new("hose-on", "Hose on with fresh sealing washers", 2)
+        {
+            Cautions = [BrakeCaution],
+            Torque = Torques.Of(Fasteners.HoseBolt),
+            Readings = ["hose-torque"],
+            Tools = _ => ["torque wrench"],
+            Renews = true,
+        }),
+        WheelClears,
+        .. BleedingWhereOpened,
+        .. BrakeSetting.Works,
     ])
     { Area = JobArea.Brake, Lacking = "needs disc brakes", FollowUps = [FollowUpRules.LeakLook] };
 
+    private static Work WheelClears { get; } = new("wheel-clears", "wheel-off", new("wheel-clears", "Try the wheel: it clears caliper and hose all round", 0.5m)
+    {
+        Detail = "Turned by hand with two nuts on. A wheel that fitted over a drum need not fit over a caliper.",
+        Looks = [Subject.Studs],
+        Late = true,
+        Phase = Phases.Finish,
+    })
+    { Where = (gear, at) => Places.Touching(gear, PlaceKind.WheelEnd, at) };
+
+    // Shoes come out for new ones and for what lies behind them.
+    private static Work ShoesOut { get; } = new(HydraulicShoes, "hub-off", new("shoes-out", "Springs off, shoes out; look at the wheel cylinder", 4)
+    {
+        Detail = "Lift its dust cap: wet means renew.",
+        Cautions = DustCautions,
+        Tools = _ => ["brake spring pliers"],
+        Photo = "how springs and shoes sit",
+        Readings = ["lining"],
+        Looks = [Subject.Lining, Subject.Drum, Subject.Hydraulics],
+        Phase = Phases.Cause,
+    });
+
     private static Job Shoed() => new(HydraulicShoes, "Hydraulic shoes", [PlaceKind.Brake], (gear, _) => gear.Brake == BrakeKind.HydraulicDrum,
     [
-        At(HydraulicShoes, "hub-off", new("shoes-out", "Springs off, shoes out; look at the wheel cylinder", 4)
+        ShoesOut,
+        JudgeDrum,
+        At(HydraulicShoes, "hub-off", new("shoes-in", "New shoes in, springs on", 6)
         {
-            Detail = "Lift its dust cap: wet means renew.",
-            Cautions = ["Brake dust is not for breathing or blowing.", "A spring that slips goes for the eyes."],
+            Cautions = [PairCaution],
             Tools = _ => ["brake spring pliers"],
-            Photo = "how springs and shoes sit",
-            Readings = ["lining"],
-            Looks = [Subject.Lining, Subject.Drum, Subject.Hydraulics],
+            Parts = c => [new(PartNames.Shoes(c.Gear), 1, "piece")],
+            Renews = true,
+            Phase = Phases.Pack,
         }),
-        At(HydraulicShoes, "hub-off", new("shoes-in", "New shoes in, springs on", 6) { Tools = _ => ["brake spring pliers"], Parts = c => [new(PartNames.Shoes(c.Gear), 1, "piece")] }),
         At(HydraulicShoes, "hub-off", DrumTurned),
-        .. Setting,
-        Pedal,
+        .. BrakeSetting.Works,
     ])
     { Area = JobArea.Brake, Lacking = "needs hydraulic drum brakes", NotWith = [DiscConversion], FollowUps = [FollowUpRules.AdjustAgain] };
+
+    private static Job WheelCylinder() => new("wheel-cylinder", "Wheel cylinder", [PlaceKind.Brake], (gear, _) => gear.Brake == BrakeKind.HydraulicDrum,
+    [
+        ShoesOut,
+        JudgeDrum,
+        At("wheel-cylinder", "hub-off", new("cylinder-out", "Line off behind the plate and capped, old cylinder out", 4)
+        {
+            Detail = "Soft fittings crack when forced: penetrating oil, a flare wrench, and a new line where it turns with its nut.",
+            Tools = _ => ["flare wrench", "catch pan", "penetrating oil"],
+            Looks = [Subject.Hydraulics],
+            Phase = Phases.Out,
+        }),
+        At("wheel-cylinder", "hub-off", new("cylinder-in", "New cylinder in, line by hand first, then tight", 4)
+        {
+            Detail = "Bore as the old one’s. Its bolts last, so that the line’s nut starts straight.",
+            Cautions = [BrakeCaution, PairCaution],
+            Tools = _ => ["flare wrench"],
+            Parts = _ => [new(PartNames.WheelCylinder, 1, "piece")],
+            Renews = true,
+            Phase = Phases.In,
+        }),
+        At("wheel-cylinder", "hub-off", new("shoes-back", "Shoes back in, springs on", 5)
+        {
+            Detail = "Soaked with fluid, they do not clean up: then ask for new shoes, both sides.",
+            Tools = _ => ["brake spring pliers"],
+            Looks = [Subject.Lining],
+            Wanted = c => !c.Doing(HydraulicShoes),
+            Phase = Phases.Pack,
+        }),
+        .. BleedingWhereOpened,
+        .. BrakeSetting.Works,
+    ])
+    { Area = JobArea.Brake, Lacking = "needs hydraulic drum brakes", NotWith = [DiscConversion], FollowUps = [FollowUpRules.LeakLook] };
 
     private static Job LineAndHose() => new("line-and-hose", "Brake line and hose", [PlaceKind.Brake], IsHydraulic,
     [
@@ -218,13 +397,14 @@ internal static class BrakeJobs
         At("line-and-hose", "wheel-off", new("line-in", "New line and hose in, clips riveted to the axle", 5)
         {
             Detail = "Nuts by hand first; soft fittings crack when overtightened. Nothing rubs at full travel.",
-            Parts = _ => [new("brake line with flare fittings", 1, "piece"), new("brake hose", 1, "piece")],
+            Parts = _ => [new(PartNames.BrakeLine, 1, "piece"), new(PartNames.BrakeHose, 1, "piece")],
             Tools = _ => ["flare wrench", "rivet gun"],
             Cautions = [BrakeCaution],
+            Renews = true,
         }),
-        .. Bleeding,
+        .. BleedingWhereOpened,
     ])
-    { Area = JobArea.Brake, Lacking = "needs hydraulic brakes", FollowUps = [FollowUpRules.LeakLook] };
+    { Area = JobArea.Brake, Lacking = "needs hydraulic brakes", NotWith = [DiscConversion], FollowUps = [FollowUpRules.LeakLook] };
 
     private static Job Actuator() => new("actuator", "Brake actuator", [PlaceKind.Trailer], IsHydraulic,
     [
@@ -236,29 +416,33 @@ internal static class BrakeJobs
         }),
         At("actuator", "secured", new("actuator-in", "New actuator in, bolts to the maker's figure, line on", 14)
         {
-            Torque = Torques.Makers("Actuator bolts", 4),
-            Parts = _ => [new("brake actuator", 1, "piece")],
+            Detail = "The kind for its brakes: one made for drums keeps a little pressure in the line, and discs drag (from memory).",
+            Torque = Torques.Of(Fasteners.ActuatorBolts, 4),
+            Readings = ["actuator-torque"],
+            Parts = _ => [new(PartNames.Actuator, 1, "piece")],
             Tools = _ => ["torque wrench", "flare wrench"],
             Cautions = [BrakeCaution, CouplerCaution],
+            Renews = true,
         }),
-        .. Bleeding,
+        .. BleedingWhereOpened,
     ])
     { Area = JobArea.Brake, Lacking = "needs hydraulic brakes", FollowUps = [FollowUpRules.LeakLook] };
 
-    private static Job Bleed() => new("brake-bleeding", "Brake bleeding", [PlaceKind.Trailer], IsHydraulic, [.. Bleeding])
+    private static Job BleedAll() => new("brake-bleeding", "Brake bleeding", [PlaceKind.Trailer], IsHydraulic, [.. BleedingWhereOpened])
     { Area = JobArea.Brake, Lacking = "needs hydraulic brakes: an electric brake has nothing to bleed", FollowUps = [FollowUpRules.LeakLook] };
 
     private static Job Conversion()
     {
         Work Each(string opening, Step step) => new(DiscConversion, opening, step) { Where = (gear, axle) => Places.Touching(gear, PlaceKind.Brake, axle) };
-        Work Once(Step step) => new(DiscConversion, "secured", step) { Where = (_, _) => [Place.Trailer] };
+        Work Once(Step step) => new(DiscConversion, "secured", step) { Where = AtTrailer };
         return new(DiscConversion, "Drum-to-disc conversion", [PlaceKind.Axle], IsDrum,
         [
             Once(new("actuator-fit", "Actuator into the tongue, its line run back to the axles", 30)
             {
-                Detail = "Convert every braked axle: an actuator works no electric brake. The controller's wire is capped and clipped away.",
-                Torque = Torques.Makers("Actuator bolts", 4),
-                Parts = _ => [new("brake actuator", 1, "piece"), new("brake line with flare fittings", 1, "piece")],
+                Detail = "One made for disc brakes. Convert every braked axle: an actuator works no electric brake. The controller's wire is capped and clipped away.",
+                Torque = Torques.Of(Fasteners.ActuatorBolts, 4),
+                Readings = ["actuator-torque"],
+                Parts = _ => [new(PartNames.Actuator, 1, "piece"), new(PartNames.BrakeLine, 1, "piece")],
                 Tools = _ => ["torque wrench", "flare wrench", "rivet gun"],
                 Cautions = [BrakeCaution, CouplerCaution],
                 Looks = [Subject.Coupler],
@@ -271,40 +455,67 @@ internal static class BrakeJobs
                 Wanted = c => !Electric(c),
             }),
             Each("plate-off", new("flange", "Clean the brake flange, try the bracket on it", 2) { Tools = _ => ["wire brush"], Looks = [Subject.Axle] }),
-            Each("hub-off", new("rotor-hub", "Make up the hub with its rotor: cups in, bearings packed, seal in", 6)
+            Each("hub-off", new("rotor-hub", "Make up the hub with its rotor: cups in, bearings packed, seal in", 8)
             {
-                Detail = "Look whether its cups are in already. The rotor's faces stay clean to the end.",
-                Parts = c => [new("hub with rotor", 1, "piece"), .. WheelEndJobs.Pairs(c.Gear), SealFor(c.Gear), new(PartNames.Grease, 3, "oz")],
-                Tools = _ => ["bearing packer", "cup driver"],
-                Looks = [Subject.Cup, Subject.Bearing],
+                Detail = "Look whether its cups are in already. The old hub’s bearings stay with it. The rotor's faces stay clean to the end.",
+                Parts = c => [new(PartNames.RotorHub, 1, "piece"), .. WheelEndJobs.Pairs(c.Gear), SealFor(c), new(PartNames.Grease, HubGrease.Packed(c.Gear, c.Schools.Is(SchoolQuestions.GreaseFill, "cavity")), "oz")],
+                Tools = _ => ["bearing packer", "cup driver", "flat block"],
+                Cautions = [SteelCaution],
+                Looks = [Subject.Cup, Subject.Bearing, Subject.Spindle],
+                Late = true,
+                Renews = true,
             }),
-            Each("wheel-off", new("caliper-fit", "Caliper on, facing the rear", 5)
+            Each("wheel-off", new("caliper-fit", "Caliper with its pads on the bracket, facing the rear", 5)
             {
-                Detail = "Rotor held tight to the hub by a nut or two. Wipe the rotor last.",
-                Parts = _ => [new("brake caliper, with bracket bolts", 1, "piece"), new("disc pad set, one wheel", 1, "piece"), new("brake hose", 1, "piece"), new("brake line with flare fittings", 1, "piece")],
-                Torque = Torques.Makers("Caliper bolts", 2),
+                Detail = "Rotor held tight to the hub by a nut or two. The bleed screw ends up at the top. Wipe the rotor last.",
+                Parts = _ => [new(PartNames.Caliper, 1, "piece"), new(PartNames.Pads, 1, "piece")],
+                Torque = Torques.Of(Fasteners.CaliperBolts, 2),
+                Readings = ["caliper-torque"],
                 Tools = _ => ["torque wrench", "wire hook"],
                 Cautions = [BrakeCaution],
                 Late = true,
+                Phase = Phases.Out,
             }),
-            Each("wheel-off", new("line-run", "Run the line, clips riveted to the axle", 6)
+            Each("wheel-off", new("hose-fit", "Hose to the caliper with fresh sealing washers", 2)
+            {
+                Torque = Torques.Of(Fasteners.HoseBolt),
+                Readings = ["hose-torque"],
+                Parts = _ => [new(PartNames.BrakeHose, 1, "piece")],
+                Tools = _ => ["torque wrench"],
+                Cautions = [BrakeCaution],
+                Late = true,
+                Phase = Phases.Wash,
+            }),
+            Each("wheel-off", new("line-run", "Line to the hose by hand first, then clips riveted to the axle", 6)
             {
                 Detail = "Slack enough for the axle's full travel, nothing that rubs.",
+                Parts = _ => [new(PartNames.BrakeLine, 1, "piece")],
                 Tools = _ => ["flare wrench", "rivet gun"],
+                Cautions = [BrakeCaution],
                 Late = true,
+                Phase = Phases.Work,
             }),
-            .. Bleeding,
-            Once(new("write-down", "Change the trailer's description to disc brakes", 1)
+            WheelClears,
+            .. BleedingWhereOpened,
+            Once(new("try-discs", "Pump the actuator until it is firm, try that each wheel holds", 2)
             {
-                Detail = "On its page in the yard, once the visit is closed: the next packet follows from it.",
+                Detail = "Each wheel turned by hand, held by somebody at the actuator, free again when it lets go.",
+                Looks = [Subject.Hydraulics, Subject.Rotor],
                 Late = true,
-                WeightDown = WeightDownRank.Papers,
+                WeightDown = WeightDownRank.Try,
             }),
         ])
-        { Area = JobArea.Brake, Lacking = "needs drum brakes", NotWith = [Assembly, Shoes, HydraulicShoes, "brake-adjustment", "bearing-repack", "bearings-and-cups", "hub", SealedHub], FollowUps = [FollowUpRules.LeakLook, FollowUpRules.HubFeel] };
+        {
+            Area = JobArea.Brake,
+            Lacking = "needs drum brakes",
+            NotWith = [Assembly, Shoes, OneMagnet, HydraulicShoes, "wheel-cylinder", "line-and-hose", "brake-adjustment", "drum", "bearing-repack", "bearings-and-cups", "hub", "oil-reseal", "oil-change", "studs", "axle", SealedHub],
+            CountsAs = ["bearing-repack"],
+            FollowUps = [FollowUpRules.LeakLook, FollowUpRules.HubFeel],
+            Becomes = new("hydraulic disc brakes", PlaceKind.Axle, gear => gear with { Brake = BrakeKind.HydraulicDisc, BrakeSize = null }),
+        };
     }
 
     /// <summary>Every job here. Last in the file: what it is made of has to stand first.</summary>
     internal static IReadOnlyList<Job> All { get; } =
-        [ElectricAssembly(), ShoesAndMagnet(), Adjustment(), Pads(), Caliper(), Shoed(), LineAndHose(), Actuator(), Bleed(), Conversion()];
+        [ElectricAssembly(), ShoesAndMagnet(), Magnet(), Drum(), Rotor(), Adjustment(), Pads(), Caliper(), Shoed(), WheelCylinder(), LineAndHose(), Actuator(), BleedAll(), Conversion()];
 }

@@ -22,6 +22,9 @@ public sealed record ClosingResult(
     /// <summary>What holds the trailer, in words, so that it leaves by somebody's word alone; empty when nothing does.</summary>
     public IReadOnlyList<string> Holds { get; init; } = [];
 
+    /// <summary>What the jobs done have renewed.</summary>
+    public IReadOnlyList<Renewal> Renewals { get; init; } = [];
+
     /// <summary>Whether the trailer stands on Hold.</summary>
     public bool OnHold => Holds.Count > 0;
 }
@@ -32,16 +35,14 @@ public static class Closing
     /// <summary>Works out what closing comes to; changes nothing.</summary>
     /// <param name="visit">The visit.</param>
     /// <param name="progress">How far it has come.</param>
-    /// <param name="findings">Findings of the trailer, earlier visits' too: a Hold stands until somebody looks again.</param>
-    /// <param name="readings">Readings of the trailer, earlier visits' too.</param>
+    /// <param name="seen">Everything seen and measured on the trailer, earlier visits' too: a Hold stands until it is answered.</param>
     /// <param name="usage">The trailer's usage, for the day of a check owed by distance.</param>
     /// <param name="releasedBecause">Why a trailer on Hold is let go; null or blank when nobody says.</param>
     /// <param name="today">The day.</param>
-    /// <param name="together">What the looks of each visit come to together.</param>
     /// <param name="signed">Whether the visit's periodic inspection is signed; without that it is not done, whatever was ticked.</param>
-    public static ClosingResult Work(Visit visit, Progress progress, IEnumerable<Finding> findings, IEnumerable<Reading> readings, UsageLine usage, string? releasedBecause, DateOnly today, IEnumerable<Conclusion>? together = null, bool signed = true)
+    public static ClosingResult Work(Visit visit, Progress progress, Observations seen, UsageLine usage, string? releasedBecause, DateOnly today, bool signed = true)
     {
-        ClosingResult result = Refusals(visit, progress, findings, readings, releasedBecause, together, signed);
+        ClosingResult result = Refusals(visit, progress, seen, releasedBecause, signed);
         if (result.Refusal is not null)
         {
             return result;
@@ -60,12 +61,13 @@ public static class Closing
     }
 
     /// <summary>Whether closing is refused, and what is done and undone by now; follow-ups are not worked out.</summary>
-    public static ClosingResult Refusals(Visit visit, Progress progress, IEnumerable<Finding> findings, IEnumerable<Reading> readings, string? releasedBecause, IEnumerable<Conclusion>? together = null, bool signed = true)
+    public static ClosingResult Refusals(Visit visit, Progress progress, Observations seen, string? releasedBecause, bool signed = true)
     {
         List<JobAt> done = [.. visit.Jobs.Where(j => IsDone(j, progress, signed))];
         List<JobAt> undone = [.. visit.Jobs.Except(done)];
-        List<Look> holds = [.. Looks.ThatStand(findings, readings, together).Where(l => l.Judgement.Verdict == Verdict.Hold)];
-        ClosingResult Come(string? sentence, string field = "") => new(sentence, field, done, undone, [], []) { Holds = [.. holds.Select(h => h.AtPlace)] };
+        IReadOnlyList<Renewal> renewals = progress.Renewals(done, visit.Id);
+        List<Look> holds = [.. Looks.ThatStand(seen with { Renewals = renewals }).Where(l => l.Judgement.Verdict == Verdict.Hold)];
+        ClosingResult Come(string? sentence, string field = "") => new(sentence, field, done, undone, [], []) { Holds = [.. holds.Select(h => h.AtPlace)], Renewals = renewals };
 
         IReadOnlyList<PacketOpening> open = progress.OpenNow;
         if (open.Count > 0)
@@ -75,8 +77,8 @@ public static class Closing
 
         if (holds.Count > 0 && string.IsNullOrWhiteSpace(releasedBecause))
         {
-            string seen = string.Join("; ", holds.Select(h => $"{h.Seen.TrimEnd('.').ToLowerInvariant()} at {Place.SpokenOf(h.Place)}"));
-            return Come($"On Hold: {seen}. Mend it, or say why the trailer leaves all the same; your name stays with it.", "releasedBecause");
+            string held = string.Join("; ", holds.Select(h => $"{h.Seen.TrimEnd('.').ToLowerInvariant()} at {Place.SpokenOf(h.Place)}"));
+            return Come($"On Hold: {held}. Mend it, or say why the trailer leaves all the same; your name stays with it.", "releasedBecause");
         }
 
         return Come(null);

@@ -130,7 +130,7 @@ internal sealed partial class Composition
     {
         if (!contexts.TryGetValue(place, out StepContext? context))
         {
-            contexts.Add(place, context = new StepContext(gear, schools) { Place = place, Jobs = jobs, Sockets = learned.Sockets });
+            contexts.Add(place, context = new StepContext(gear, schools) { Place = place, Jobs = jobs, Sockets = learned.Sockets, Torques = learned.Torques });
         }
 
         return context;
@@ -295,7 +295,7 @@ internal sealed partial class Composition
 
     private void WorkIn(Node node)
     {
-        foreach (Item item in node.Work)
+        foreach (Item item in node.Work.OrderBy(i => i.Work.Step.Phase))
         {
             Emit(item.Work.Step, item.Place, node, StepPart.Work, item, null);
         }
@@ -309,7 +309,7 @@ internal sealed partial class Composition
         }
 
         node.Closed = true;
-        foreach (Item item in node.Late)
+        foreach (Item item in node.Late.OrderBy(i => i.Work.Step.Phase))
         {
             if (item.Work.Step.WeightDown is { } rank)
             {
@@ -401,18 +401,45 @@ internal sealed partial class Composition
             For = item?.For ?? [],
             Late = step.Late,
             WeightDown = step.WeightDown is not null,
-            Torque = step.Torque?.Invoke(gear),
+            Torque = step.Torque?.Invoke(context),
             Photo = step.Photo,
+            Renews = step.Renews,
+            OfNew = step.OfNew,
             Socket = step.Socket,
             MinutesFrom = known is null ? null : FormattableString.Invariant($"median of {known.Times} times here"),
         });
+    }
+
+    // What two steps both need at one spot is one part: the first keeps it. What is measured out, such as grease, is used each time.
+    private static List<PacketStep> EachPartOnce(IReadOnlyList<PacketStep> steps)
+    {
+        Dictionary<(string Spot, string Part), decimal> taken = [];
+        List<PacketStep> all = [];
+        foreach (PacketStep step in steps)
+        {
+            List<PartNeed> needs = [];
+            foreach (PartNeed need in step.Parts.GroupBy(p => (p.Name, p.Unit, p.Spot)).Select(g => g.First() with { Quantity = g.Sum(p => p.Quantity) }))
+            {
+                (string, string) spot = (need.Spot.Length > 0 ? need.Spot : step.Place, need.Code.Length > 0 ? need.Code : need.Name);
+                decimal known = need.Unit == "piece" ? taken.GetValueOrDefault(spot) : 0;
+                if (need.Quantity > known)
+                {
+                    needs.Add(need with { Quantity = need.Quantity - known });
+                    taken[spot] = need.Quantity;
+                }
+            }
+
+            all.Add(needs.SequenceEqual(step.Parts) ? step : step with { Parts = needs });
+        }
+
+        return all;
     }
 
     private Packet Finished(IReadOnlyList<PacketOpening> history, IReadOnlyList<PacketStep> done)
     {
         HashSet<string> there = [.. history.Select(o => o.Id)];
         return new Packet(
-            [.. done, .. steps],
+            EachPartOnce([.. done, .. steps]),
             [.. history, .. opened.Where(n => !there.Contains(n.Id)).Select(n => n.AsOpening())]);
     }
 }

@@ -20,8 +20,18 @@ public sealed record Job(string Code, string Name, IReadOnlyList<PlaceKind> At, 
     /// <summary>Codes of jobs that make no sense at the same wheel end.</summary>
     public IReadOnlyList<string> NotWith { get; init; } = [];
 
-    /// <summary>Codes of jobs that count as done along with it, at its place.</summary>
+    /// <summary>Codes of jobs that count as done along with it, at its place and at those that belong to it.</summary>
     public IReadOnlyList<string> CountsAs { get; init; } = [];
+
+    /// <summary>What the trailer's description becomes once it is done everywhere; null where it stays as it is.</summary>
+    public GearChange? Becomes { get; init; }
+
+    /// <summary>The job and those that count as done along with it, each at its places: a new axle's repacks at both its wheel ends.</summary>
+    /// <param name="gear">The running gear.</param>
+    /// <param name="place">Where it was done.</param>
+    public IEnumerable<JobAt> DoneAlong(RunningGear gear, Place place) => CountsAs.Select(Catalogue.Find).OfType<Job>()
+        .SelectMany(job => job.At.SelectMany(kind => Places.Touching(gear, kind, place)).Where(at => job.GoesAt(gear, at)).Select(at => new JobAt(job.Code, at.Code)))
+        .Prepend(new JobAt(Code, place.Code)).Distinct();
 
     /// <summary>The school that forbids it; null when none does.</summary>
     public (SchoolQuestion Question, string Answer)? Forbids { get; init; }
@@ -34,6 +44,31 @@ public sealed record Job(string Code, string Name, IReadOnlyList<PlaceKind> At, 
 
     /// <summary>Whether a place of a gear can have it.</summary>
     public bool GoesAt(RunningGear gear, Place place) => At.Contains(place.Kind) && Places.Has(gear, place) && Applies(gear, place);
+}
+
+/// <summary>What a job makes of the trailer's description.</summary>
+/// <param name="Words">What it has then: "hydraulic disc brakes".</param>
+/// <param name="Everywhere">It is so once the job is done at every place of this kind.</param>
+/// <param name="To">The description then.</param>
+public sealed record GearChange(string Words, PlaceKind Everywhere, Func<RunningGear, RunningGear> To);
+
+/// <summary>What the jobs done on a trailer make of its description.</summary>
+public static class GearChanges
+{
+    /// <summary>What the description has to become: a job that changes it is done at every place that it takes.</summary>
+    /// <param name="gear">The running gear as it is described.</param>
+    /// <param name="now">What is done now.</param>
+    /// <param name="before">What was done at earlier visits.</param>
+    public static IReadOnlyList<GearChange> Of(RunningGear gear, IReadOnlyCollection<JobAt> now, IEnumerable<JobAt> before)
+    {
+        HashSet<JobAt> done = [.. now, .. before];
+        return
+        [
+            .. now.Select(j => j.Job).Distinct().Select(Catalogue.Find).OfType<Job>()
+                .Where(job => job.Becomes is { } change && change.To(gear) != gear && Places.Of(gear).Where(p => p.Kind == change.Everywhere).All(p => done.Contains(new JobAt(job.Code, p.Code))))
+                .Select(job => job.Becomes!),
+        ];
+    }
 }
 
 /// <summary>What part of a trailer a job belongs to.</summary>

@@ -1,3 +1,5 @@
+using SturdyTinker.Core.Gear;
+
 namespace SturdyTinker.Core.Jobs;
 
 /// <summary>How long a step took here, over its last times.</summary>
@@ -41,6 +43,9 @@ public sealed record LearnedMinutes(decimal Minutes, int Times)
 /// <param name="Sockets">What fitted this trailer: what the socket is for, and its size as written down.</param>
 public sealed record Learned(IReadOnlyDictionary<string, LearnedMinutes> Minutes, IReadOnlyDictionary<string, string> Sockets)
 {
+    /// <summary>Torque figures typed for this trailer, by the fastener's code.</summary>
+    public IReadOnlyDictionary<string, TorqueRange> Torques { get; init; } = new Dictionary<string, TorqueRange>();
+
     /// <summary>Nothing yet.</summary>
     public static Learned Nothing { get; } = new(new Dictionary<string, LearnedMinutes>(), new Dictionary<string, string>());
 }

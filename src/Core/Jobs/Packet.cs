@@ -76,6 +76,12 @@ public sealed record PacketStep(
     /// <summary>Where its minutes come from when not from the catalogue: "median of 9 times here"; null otherwise.</summary>
     public string? MinutesFrom { get; init; }
 
+    /// <summary>Whether the new thing is in once this is done.</summary>
+    public bool Renews { get; init; }
+
+    /// <summary>Whether its readings are the new thing's.</summary>
+    public bool OfNew { get; init; }
+
     /// <summary>Which of two technicians does it: 1 or 2; 1 when one works alone.</summary>
     public int Hand { get; init; } = 1;
 
@@ -127,7 +133,7 @@ public sealed record Packet(IReadOnlyList<PacketStep> Steps, IReadOnlyList<Packe
 
     /// <summary>Parts and consumables of the whole packet, like ones added up.</summary>
     public IReadOnlyList<PartNeed> PartsToTake =>
-        [.. Steps.SelectMany(s => s.Parts).GroupBy(p => (p.Name, p.Unit)).Select(g => g.First() with { Quantity = g.Sum(p => p.Quantity) })];
+        [.. Steps.SelectMany(s => s.Parts).GroupBy(p => (Part: p.Code.Length > 0 ? p.Code : p.Name, p.Unit)).Select(g => g.First() with { Quantity = g.Sum(p => p.Quantity), Spot = "" })];
 
     /// <summary>Tools of the whole packet, each once, in the order they are first needed.</summary>
     public IReadOnlyList<string> ToolsToTake => [.. Steps.SelectMany(s => s.Tools).Distinct()];

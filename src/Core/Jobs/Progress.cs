@@ -1,3 +1,4 @@
+using SturdyTinker.Core.Findings;
 using SturdyTinker.Core.Gear;
 
 namespace SturdyTinker.Core.Jobs;
@@ -129,6 +130,31 @@ public sealed class Progress
         return (needed.Count > 0 ? needed : work) is { Count: > 0 } all && all.TrueForAll(s => settled.TryGetValue(s.Key, out StepEntry? entry) && entry.SkippedBecause is null);
     }
 
+    /// <summary>What the jobs done so far have renewed, and since when the new thing is in; with the jobs that count as done along with them.</summary>
+    /// <param name="jobs">The visit's jobs.</param>
+    /// <param name="visitId">The visit.</param>
+    public IReadOnlyList<Renewal> Renewals(IEnumerable<JobAt> jobs, Guid visitId)
+    {
+        List<Renewal> renewals = [];
+        foreach (JobAt job in jobs.Where(IsDone))
+        {
+            List<PacketStep> work = packet.Steps.Where(s => s.For.Contains(job.Id) && settled.TryGetValue(s.Key, out StepEntry? entry) && entry.SkippedBecause is null).ToList();
+            HashSet<string> ofNew = [.. packet.Steps.Where(s => s.OfNew && s.For.Contains(job.Id)).Select(s => s.Key)];
+
+            // Each place of its own: at one eye the new bushing is in while the next is still being looked at. A packet of old says nothing of that.
+            List<PacketStep> renewing = work.FindAll(s => s.Renews);
+            IEnumerable<(string Place, DateTimeOffset At)> times = renewing.Count > 0
+                ? renewing.GroupBy(s => s.Place).Select(g => (g.Key, g.Max(s => settled[s.Key].At)))
+                : [(job.Place, work.Max(s => settled[s.Key].At))];
+            foreach ((string place, DateTimeOffset at) in times)
+            {
+                renewals.AddRange((Catalogue.Find(job.Job)?.CountsAs ?? []).Prepend(job.Job).Select(code => new Renewal(code, place, visitId, at) { OfNew = ofNew }));
+            }
+        }
+
+        return renewals;
+    }
+
     /// <summary>Codes of everything that has been opened, closed again or not, each once.</summary>
     public IEnumerable<string> Opened => packet.Openings.Where(o => StateOf(o) != OpeningState.Shut).Select(o => o.Code).Distinct();
 
@@ -168,7 +194,7 @@ public sealed class Progress
     {
         Place at = Place.Of(job[(job.IndexOf('@', StringComparison.Ordinal) + 1)..]);
         return packet.Steps.Any(s => s.For.Contains(job) && settled.TryGetValue(s.Key, out StepEntry? entry) && entry.SkippedBecause is null)
-            || packet.Openings.Any(o => o.Depth > RaisedDepth && Place.Of(o.Place).Near(at) && StateOf(o) != OpeningState.Shut);
+            || packet.Openings.Any(o => o.Depth > RaisedDepth && Place.Of(o.Place).Near(at) && StateOf(o) != OpeningState.Shut && IsWhole(o));
     }
 
     // The opening that a step would go behind: its own, or one that its own needs, being put back. Null when there is none.

@@ -1,5 +1,7 @@
+using System.Text.Json.Serialization;
 using SturdyTinker.Core.Findings;
 using SturdyTinker.Core.Gear;
+using SturdyTinker.Core.Parts;
 using SturdyTinker.Core.Schools;
 
 namespace SturdyTinker.Core.Jobs;
@@ -18,7 +20,14 @@ public sealed record StepContext(RunningGear Gear, SchoolChoices Schools)
     /// <summary>What fitted this trailer at earlier visits: what the socket is for, and its size as written down.</summary>
     public IReadOnlyDictionary<string, string> Sockets { get; init; } = NoSockets;
 
+    /// <summary>Torque figures typed for this trailer, by the fastener's code: they rank before ours.</summary>
+    public IReadOnlyDictionary<string, TorqueRange> Torques { get; init; } = NoTorques;
+
     private static readonly Dictionary<string, string> NoSockets = [];
+    private static readonly Dictionary<string, TorqueRange> NoTorques = [];
+
+    /// <summary>Whether a job of this code is done at this very place.</summary>
+    public bool DoingHere(string code) => Jobs.Any(j => j.Job.Code == code && j.Place == Place);
 
     /// <summary>Whether a job of this code is done at a wheel end that this place shares.</summary>
     public bool Doing(string code)
@@ -41,8 +50,27 @@ public sealed record StepContext(RunningGear Gear, SchoolChoices Schools)
 /// <param name="Unit">"piece", "oz".</param>
 public sealed record PartNeed(string Name, decimal Quantity, string Unit)
 {
+    /// <summary>Code of the part, by which it is known whatever a shop calls it; empty where only the old part tells. Packets of old find theirs by our name.</summary>
+    public string Code { get; init; } = Part.Named(Name)?.Code ?? "";
+
+    /// <summary>
+    /// The very spot it goes to, where that is not the step's place: one bolt of several at an equalizer. What two jobs both need at
+    /// one spot is one part.
+    /// </summary>
+    public string Spot { get; init; } = "";
+
+    /// <summary>Codes of the candidates, where only the work itself tells which one it is; otherwise empty.</summary>
+    [JsonIgnore]
+    public IReadOnlyList<string> OneOfCodes => [.. OneOf.Select(name => Part.Named(name)?.Code ?? name)];
+
     /// <summary>Where only the work itself tells which one it is, the candidates: all are taken along, one is used. Otherwise empty.</summary>
     public IReadOnlyList<string> OneOf { get; init; } = [];
+}
+
+/// <summary>When work is done while an opening stands, so that steps of several jobs fall into the order of the trade.</summary>
+internal static class Phases
+{
+    internal const int Look = 10, Cause = 20, Clean = 30, Judge = 40, Out = 50, Wash = 60, Work = 70, Measure = 80, In = 90, Pack = 100, Finish = 110;
 }
 
 /// <summary>One thing to do, as data.</summary>
@@ -73,13 +101,25 @@ public sealed record Step(string Code, string Title, decimal Minutes)
     public Func<StepContext, IReadOnlyList<PartNeed>> Parts { get; init; } = _ => [];
 
     /// <summary>The torque it is tightened to; null where nothing is.</summary>
-    public Func<RunningGear, TorqueAsked>? Torque { get; init; }
+    public Func<StepContext, TorqueAsked>? Torque { get; init; }
 
     /// <summary>What to photograph before going on; null for nothing.</summary>
     public string? Photo { get; init; }
 
     /// <summary>Whether this gear, these schools and the visit's jobs want it.</summary>
     public Func<StepContext, bool> Wanted { get; init; } = _ => true;
+
+    /// <summary>
+    /// When it is done among the work of its opening, whatever job asks for it: see <see cref="Phases"/>. Steps of one phase keep
+    /// the order of their jobs.
+    /// </summary>
+    public int Phase { get; init; } = Phases.Work;
+
+    /// <summary>Whether the new thing is in once this is done: what was seen and measured there before was the old one's.</summary>
+    public bool Renews { get; init; }
+
+    /// <summary>Whether its readings are the new thing's, even where they are taken before it goes in.</summary>
+    public bool OfNew { get; init; }
 
     /// <summary>The school question that decided for this step; null for a step all schools share.</summary>
     public SchoolQuestion? School { get; init; }

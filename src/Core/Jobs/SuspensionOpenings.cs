@@ -10,7 +10,7 @@ namespace SturdyTinker.Core.Jobs;
 internal static class SuspensionOpenings
 {
     /// <summary>Every opening here; each stands after all it needs.</summary>
-    internal static IReadOnlyList<Opening> All { get; } = [AxleHeld(), EyeBoltOut(), UBoltsOff(), SpringOut(), EqualizerOut(), AxleOut()];
+    internal static IReadOnlyList<Opening> All { get; } = [AxleHeld(), EyeBoltOut(), UBoltsOff(), SpringOut(), EqualizerOut(), AxleOut(), AxleStripped()];
 
     private static bool HasEyeBolt(RunningGear gear, Place eye) => eye.Kind == PlaceKind.FrontEye || gear.Suspension == SuspensionKind.DoubleEyeSprings;
 
@@ -20,14 +20,22 @@ internal static class SuspensionOpenings
     private static Opening AxleHeld() => new(
         "axle-held", "axle held", [PlaceKind.WheelEnd], 4, ["wheel-off"],
         [
-            new("hold-axle", "Jack under the spring seat, take only this end's weight", 3)
+            new("hold-axle", "Jack under the spring seat, take only this end’s weight", 3)
             {
-                Detail = "It holds the axle while bolts come out; the stands hold the trailer.",
+                Detail = "Overslung: under the tie plate. Underslung: under the tube close beside the seat, never under the spring that hangs there. The stands hold the trailer.",
                 Cautions = [LoadCaution, "Never under the middle of the axle."],
                 Tools = _ => ["second jack"],
+                Wanted = c => c.Gear.Suspension != SuspensionKind.Torsion,
+            },
+            new("hold-torsion", "Jack under the tube close to its frame bracket, take its weight", 3)
+            {
+                Detail = "A torsion tube has no seats: a saddle that does not slip, close to the bracket. The stands hold the trailer.",
+                Cautions = ["Never under the middle of the axle, nor under an arm."],
+                Tools = _ => ["second jack", "saddle"],
+                Wanted = c => c.Gear.Suspension == SuspensionKind.Torsion,
             },
         ],
-        [new("let-axle", "Let that jack down and take it away", 2) { Detail = "Slowly: the spring takes its load again." }]);
+        [new("let-axle", "Let that jack down and take it away", 2) { Detail = "Slowly: the suspension takes its load again." }]);
 
     private static Opening EyeBoltOut() => new(
         "eye-bolt-out", "eye bolt out", [PlaceKind.FrontEye, PlaceKind.RearEye], 5, ["axle-held"],
@@ -79,14 +87,12 @@ internal static class SuspensionOpenings
                 Wanted = NewUBolts,
                 School = SchoolQuestions.UBolts,
                 Parts = _ => [new(PartNames.UBolt, 2, "piece")],
-                Torque = Torques.UBolts,
             },
             new("u-bolts-old", "U-bolts on again, nuts drawn down evenly in a cross", 3)
             {
                 Detail = "Only with threads that are good and legs not necked. Centre bolt in its seat, equal thread showing on all four.",
                 Wanted = c => !NewUBolts(c),
                 School = SchoolQuestions.UBolts,
-                Torque = Torques.UBolts,
                 Looks = [Subject.UBolt],
             },
             new("u-bolt-torque", "Torque the U-bolt nuts", 1)
@@ -113,11 +119,17 @@ internal static class SuspensionOpenings
             {
                 Detail = "Note which way round the links and the rubber sit.",
                 Cautions = [LoadCaution],
-                Wanted = c => c.Gear.Suspension == SuspensionKind.DoubleEyeSprings,
+                Wanted = c => c.Gear.Suspension == SuspensionKind.DoubleEyeSprings && !LinksRenewed(c),
                 Tools = c => [Fitted(c, "eye bolts", "eye bolt socket")],
                 Socket = "eye bolts",
                 Photo = "how links and rubber sit",
                 Looks = [Subject.Link],
+            },
+            new("links-gone", "See that both links are off it, and how the rubber sits", 4)
+            {
+                Detail = "Old links come off before it and new ones go on after it: nothing hangs on it now.",
+                Wanted = LinksRenewed,
+                Photo = "how the rubber sits",
             },
             new("slippers-clear", "Slipper ends clear of it", 4)
             {
@@ -133,12 +145,20 @@ internal static class SuspensionOpenings
             new("links-on", "Links on, their bolts snug", 3)
             {
                 Detail = "Everything loose until everything is in; lift one axle end or the other until the last bolt slides.",
-                Wanted = c => c.Gear.Suspension == SuspensionKind.DoubleEyeSprings,
+                Wanted = c => c.Gear.Suspension == SuspensionKind.DoubleEyeSprings && !LinksRenewed(c),
             },
+            new("swings", "See that it swings free and its rubber sits right", 3) { Detail = "The new links go on after this, while their eyes are still open.", Wanted = LinksRenewed },
             new("slippers-in", "Slipper ends into it, wear plates seated", 3) { Wanted = c => c.Gear.Suspension == SuspensionKind.SlipperSprings },
             FinalTorque("equalizer-torque", "Torque the equalizer's bolts", 2),
         ])
     { FollowUps = [FollowUpRules.SuspensionRetorque, FollowUpRules.LockNutLook] };
+
+    // Both pairs of links of an equalizer are renewed in this visit.
+    private static bool LinksRenewed(StepContext c) => c.Place.Kind == PlaceKind.Equalizer && c.Gear.Suspension == SuspensionKind.DoubleEyeSprings
+        && c.Jobs.Any(j => j.Job.Code == "shackle-links" && j.Place == new Place(PlaceKind.RearEye, c.Place.Axle, c.Place.Side))
+        && c.Jobs.Any(j => j.Job.Code == "shackle-links" && j.Place == new Place(PlaceKind.FrontEye, c.Place.Axle + 1, c.Place.Side));
+
+    private static bool OnTorsion(StepContext c) => c.Gear.Suspension == SuspensionKind.Torsion;
 
     private static Opening AxleOut() => new(
         "axle-out", "axle out", [PlaceKind.Axle], 6, ["u-bolts-off", "axle-held"],
@@ -153,10 +173,20 @@ internal static class SuspensionOpenings
             new("bare-axle", "Everything clear of the axle, tube looked over", 4) { Wanted = c => c.Gear.Brake == BrakeKind.None, Looks = [Subject.Axle] },
             new("axle-down", "Axle down and out", 16)
             {
-                Detail = "A jack under each end, lowered in turn. On a torsion axle, the bolts of its frame brackets first.",
+                Detail = "A jack under each end, lowered in turn; the springs stay on their hangers.",
                 Cautions = ["An axle rolls and tips: two people, or two jacks with saddles.", LoadCaution],
                 Tools = _ => ["two jacks with saddles"],
                 Looks = [Subject.Axle],
+                Wanted = c => !OnTorsion(c),
+            },
+            new("torsion-down", "Bolts of the frame brackets out, axle down", 16)
+            {
+                Detail = "A jack under each end takes the weight first; mark which way round the brackets sit.",
+                Cautions = ["An axle rolls and tips: two people, or two jacks with saddles."],
+                Tools = c => ["two jacks with saddles", Fitted(c, "bracket bolts", "socket set")],
+                Socket = "bracket bolts",
+                Looks = [Subject.Axle],
+                Wanted = OnTorsion,
             },
         ],
         [
@@ -164,24 +194,49 @@ internal static class SuspensionOpenings
             {
                 Detail = "Square to the frame, equal gap both sides; brakes the right way up, left and right not changed over.",
                 Tools = _ => ["two jacks with saddles", "tape measure"],
+                Wanted = c => !OnTorsion(c),
             },
-            new("wires-joined", "Join the axle's wires again, as this shop joins them", 4)
+            new("torsion-in", "Axle up, brackets to the frame, bolts by hand", 13)
+            {
+                Detail = "Square to the frame, arms trailing to the rear, left and right not changed over; graded bolts, new lock nuts.",
+                Tools = c => ["two jacks with saddles", "tape measure", Fitted(c, "bracket bolts", "socket set")],
+                Parts = _ => [new(PartNames.BracketBolts, 1, "piece")],
+                Socket = "bracket bolts",
+                Wanted = OnTorsion,
+            },
+            new("wires-joined", "Join the axle’s wires again, as this shop joins them", 4)
             {
                 Wanted = Electric,
-                Parts = c => [new(c.Schools.For(SchoolQuestions.WireJoint).Code switch { "solder" => PartNames.HeatShrink, "gel" => PartNames.GelJoint, _ => PartNames.CrimpJoint }, 4, "piece")],
+                Parts = c => [new(JointPart(c), 4, "piece")],
                 School = SchoolQuestions.WireJoint,
                 Looks = [Subject.Wires],
             },
             new("axle-line-on", "Line on at the axle", 4) { Wanted = Hydraulic, Detail = "The system is bled at the end.", Tools = _ => ["flare wrench"], Cautions = [BrakeCaution] },
-            new("axle-square", "Look once more: square, seats flat, nothing caught", 4) { Wanted = c => c.Gear.Brake == BrakeKind.None },
+            new("axle-square", "Look once more: square, all bolts in, nothing caught", 4) { Wanted = c => c.Gear.Brake == BrakeKind.None },
+            new("bracket-torque", "Torque the bracket bolts, both ends", 3)
+            {
+                Detail = "Only now that the tyres bear the trailer. The maker’s sheet ranks first.",
+                WeightDown = WeightDownRank.SuspensionBolts,
+                Torque = Torques.Of(Fasteners.BracketBolts, 4),
+                Readings = ["bracket-torque"],
+                Tools = c => ["torque wrench", Fitted(c, "bracket bolts", "socket set")],
+                Socket = "bracket bolts",
+                Wanted = OnTorsion,
+            },
         ])
     { FollowUps = [FollowUpRules.SuspensionRetorque] };
+
+    // What an axle gives up when another takes its place: hubs and brakes come off the old one and go onto the new.
+    private static Opening AxleStripped() => new(
+        "axle-stripped", "axle stripped", [PlaceKind.Axle], 9, ["hub-open", "plate-off", "axle-out"],
+        [new("lay-out", "Old axle aside; hubs and brakes laid out, left and right apart", 3) { Detail = "Brakes are handed: a chalk mark on each saves an evening." }],
+        [new("on-trestles", "New axle on trestles, right way round, crown up", 3) { Detail = "Brakes and hubs go on it here; then it goes up.", Looks = [Subject.Axle] }]);
 
     private static Step FinalTorque(string code, string title, decimal minutes) => new(code, title, minutes)
     {
         Detail = "Only now that the springs carry the trailer. Kits differ: the kit's own figure rules.",
         WeightDown = WeightDownRank.SuspensionBolts,
-        Torque = Torques.EyeBolts,
+        Torque = Torques.Of(Fasteners.EyeBolts),
         Readings = ["suspension-torque"],
         Tools = c => ["torque wrench", Fitted(c, "eye bolts", "eye bolt socket")],
         Socket = "eye bolts",

@@ -1,4 +1,3 @@
-using System.Globalization;
 using SturdyTinker.Core.Gear;
 using SturdyTinker.Core.Measures;
 
@@ -10,44 +9,66 @@ namespace SturdyTinker.Core.Jobs;
 /// <param name="Stages">The stages in words, first to last; one of them when it is done in one go.</param>
 /// <param name="Order">In which order the fasteners are gone round, numbered as they lie; empty where there is only one, or none is better.</param>
 /// <param name="Source">Where the figure comes from.</param>
-public sealed record TorqueAsked(string What, string Words, IReadOnlyList<string> Stages, IReadOnlyList<int> Order, string Source);
+public sealed record TorqueAsked(string What, string Words, IReadOnlyList<string> Stages, IReadOnlyList<int> Order, string Source)
+{
+    /// <summary>Code of the <see cref="Gear.Fastener"/>, by which a maker's figure can be typed for the trailer; empty in packets of old.</summary>
+    public string Fastener { get; init; } = "";
 
-/// <summary>The torques we know. The maker's figure rules over every one of them.</summary>
+    /// <summary>Whose sheet has the figure that ranks first.</summary>
+    public string Sheet { get; init; } = "";
+
+    /// <summary>The least, in lbf·ft; null while only the maker's sheet has it.</summary>
+    public decimal? From { get; init; }
+
+    /// <summary>The most, in lbf·ft; null while only the maker's sheet has it.</summary>
+    public decimal? To { get; init; }
+
+    /// <summary>How many stages lead up to it: 1 and more.</summary>
+    public int Rounds { get; init; } = 1;
+}
+
+/// <summary>How a step tightens. The figures themselves stand in <see cref="Fasteners"/>; one typed for the trailer ranks first.</summary>
 public static class Torques
 {
-    private const string Chart = "by the wheel maker's chart";
+    /// <summary>Lug nuts, three stages in star order. Source: common practice.</summary>
+    public static TorqueAsked Lugs(StepContext c) => Asked(c, Fasteners.LugNuts, 3, Around(c.Gear.Studs.Count));
 
-    /// <summary>Lug nuts, three stages in star order: 90 to 100 lbf·ft on 1/2 in studs. Source: common practice; other threads by the wheel maker's chart.</summary>
-    public static TorqueAsked Lugs(RunningGear gear) => gear.Studs.Thread == Length.FromInches(0.5m)
-        ? Staged("Lug nuts", 90, 100, 3, gear.Studs.Count, Core.Source.Practice)
-        : new("Lug nuts", Chart, ["a third", "two thirds", "full"], Around(gear.Studs.Count), Core.Source.Practice.Words);
+    /// <summary>Lug nuts gone round once more at the wanted figure: a nut that does not move is right, and nothing is loosened or staged. Source: common practice.</summary>
+    public static TorqueAsked LugsAgain(StepContext c) => Asked(c, Fasteners.LugNuts, 1, Around(c.Gear.Studs.Count));
+
+    /// <summary>U-bolt nuts, in a cross. Source: common practice.</summary>
+    public static TorqueAsked UBolts(StepContext c) => Asked(c, Fasteners.UBolts, 3, Around(4));
+
+    /// <summary>U-bolt nuts once more at the wanted figure. Source: common practice.</summary>
+    public static TorqueAsked UBoltsAgain(StepContext c) => Asked(c, Fasteners.UBolts, 1, Around(4));
+
+    /// <summary>A fastener tightened in one go, or evenly round where there are several.</summary>
+    /// <param name="fastener">What is tightened.</param>
+    /// <param name="count">How many lie on a circle; 0 for "as many as there are".</param>
+    public static Func<StepContext, TorqueAsked> Of(Fastener fastener, int count = 0) => c => Asked(c, fastener, 1, Around(count));
 
     /// <summary>
-    /// U-bolt nuts, in a cross: 1/2 in 45 to 70 lbf·ft on axles up to 6,000 lb, 9/16 in 100 lbf·ft above. Source: common
-    /// practice for the figures, from memory which thread an axle has.
+    /// One-piece locking nut: to its maker's figure three times, spinning the hub between. Source: common practice for the three times;
+    /// the figure is the maker's.
     /// </summary>
-    public static TorqueAsked UBolts(RunningGear gear) => gear.RatingPounds <= 6_000
-        ? Staged("U-bolt nuts, 1/2 in", 45, 70, 3, 4, Core.Source.Practice)
-        : Staged("U-bolt nuts, 9/16 in", 100, 100, 3, 4, Core.Source.Practice);
+    public static TorqueAsked OnePieceNut(StepContext c)
+    {
+        TorqueAsked asked = Asked(c, Fasteners.OnePieceNut, 1, []);
+        return asked.From is not null ? asked : asked with { Words = $"{asked.Words}, three times", Stages = [$"{asked.Words}, then spin", $"{asked.Words}, then spin", asked.Words] };
+    }
 
-    /// <summary>Shackle and eye bolts: 45 to 60 lbf·ft; kits say from 40 up. Source: common practice, and the kit's own figure rules.</summary>
-    public static TorqueAsked EyeBolts(RunningGear gear) => Once("Suspension bolts", 45, 60);
+    /// <summary>A torque as it reads by a figure that was typed for the trailer since.</summary>
+    /// <param name="asked">The torque as it was composed.</param>
+    /// <param name="figure">The figure.</param>
+    public static TorqueAsked By(TorqueAsked asked, TorqueRange figure)
+    {
+        if (asked.Fastener == Fasteners.OnePieceNut.Code)
+        {
+            return asked with { Words = $"{figure.Words}, three times", Stages = [$"{figure.Words}, then spin", $"{figure.Words}, then spin", figure.Words], From = figure.From, To = figure.To, Source = figure.Source };
+        }
 
-    /// <summary>One-piece locking nut: 200 lbf·ft three times, spinning the hub between. Source: common practice.</summary>
-    public static TorqueAsked OnePieceNut(RunningGear gear) =>
-        new("One-piece nut", "200 lbf·ft, three times", ["200 lbf·ft, then spin", "200 lbf·ft, then spin", "200 lbf·ft"], [], Core.Source.Practice.Words);
-
-    /// <summary>Retaining bolt of a splined hub: 150 lbf·ft. Source: common practice.</summary>
-    public static TorqueAsked SplinedHubBolt(RunningGear gear) => Once("Retaining bolt", 150, 150);
-
-    /// <summary>Side fill plug of a sealed hub: 20 to 25 lbf·ft. Source: common practice.</summary>
-    public static TorqueAsked FillPlug(RunningGear gear) => Once("Side plug", 20, 25);
-
-    /// <summary>Bolts whose figure only the maker has: bracket, spindle, actuator.</summary>
-    /// <param name="what">What is tightened.</param>
-    /// <param name="bolts">How many; 0 for "as many as there are".</param>
-    public static Func<RunningGear, TorqueAsked> Makers(string what, int bolts = 0) =>
-        _ => new(what, "the maker's figure", ["snug all round", "the maker's figure"], Around(bolts), new Source(SourceKind.Maker).Words);
+        return asked with { Words = figure.Words, Stages = Stages(figure, asked.Rounds), From = figure.From, To = figure.To, Source = figure.Source };
+    }
 
     /// <summary>
     /// The order in which fasteners on a circle are tightened: opposite ones in turn, and with an odd number every second
@@ -66,16 +87,17 @@ public static class Torques
             : [.. Around(count / 2).SelectMany(i => new[] { i, i + (count / 2) })];
     }
 
-    private static TorqueAsked Once(string what, decimal from, decimal to) => new(what, Range(from, to), [Range(from, to)], [], Core.Source.Practice.Words);
+    private static TorqueAsked Asked(StepContext c, Fastener fastener, int rounds, IReadOnlyList<int> order)
+    {
+        TorqueAsked unknown = new(fastener.Name, $"by {fastener.Sheet}", rounds == 3 ? ["a third", "two thirds", "full"] : order.Count > 1 ? ["snug all round", "full"] : ["full"], order, new Source(SourceKind.Maker).Words)
+        {
+            Fastener = fastener.Code,
+            Sheet = fastener.Sheet,
+            Rounds = rounds,
+        };
+        return fastener.For(c.Gear, c.Torques) is { } figure ? By(unknown, figure) : unknown;
+    }
 
-    private static TorqueAsked Staged(string what, decimal from, decimal to, int stages, int fasteners, Source source) => new(
-        what,
-        Range(from, to),
-        [.. Enumerable.Range(1, stages).Select(i => i == stages ? Range(from, to) : "about " + Write(Math.Round(to * i / stages / 5, MidpointRounding.AwayFromZero) * 5))],
-        Around(fasteners),
-        source.Words);
-
-    private static string Range(decimal from, decimal to) => from == to ? Write(to) : string.Create(CultureInfo.InvariantCulture, $"{from:0.#} to {to:0.#} lbf·ft");
-
-    private static string Write(decimal pounds) => ShopFormat.Write(Torque.FromPoundForceFeet(pounds));
+    private static IReadOnlyList<string> Stages(TorqueRange figure, int rounds) =>
+        [.. Enumerable.Range(1, rounds).Select(i => i == rounds ? figure.Words : "about " + ShopFormat.Write(Torque.FromPoundForceFeet(Math.Round(figure.To * i / rounds / 5, MidpointRounding.AwayFromZero) * 5)))];
 }

@@ -53,7 +53,7 @@ internal static class TrailerJobs
         { Where = Sides },
         new("round", "secured", new("leaks", "Grease or oil on wheels and backing plates", 0.5m) { Looks = [Subject.Leak] }) { Where = WheelEnds },
         new("round", "secured", new("wiring", "Wiring: broken, pinched, rubbed", 1) { Looks = [Subject.Wires] }),
-        new("round", "secured", new("coupler", "Coupler, chains, winch strap", 1.5m) { Looks = [Subject.Coupler] }),
+        new("round", "secured", new("coupler", "Coupler, chains, winch strap, jack, step", 1.5m) { Looks = [Subject.Coupler, Subject.Fittings] }),
         WheelEndJobs.Rock with { Where = WheelEnds },
     ];
 
@@ -88,33 +88,44 @@ internal static class TrailerJobs
 
     private static Job LugRetorque() => new("lug-retorque", "Lug nuts torqued again", [PlaceKind.Trailer], (_, _) => true,
     [
-        new("lug-retorque", "secured", new("again", "Lug nuts once more round, in star order", 1.5m)
+        new("lug-retorque", "secured", new("again", "Lug nuts once more round at the wanted figure, in star order", 1.5m)
         {
-            Detail = "Tyre on the ground. A nut that turns far says the seat or the stud is wrong.",
-            Torque = Torques.Lugs,
+            Detail = "Tyre on the ground, nothing loosened, no stages: a nut that does not move before the wrench clicks is right. One that turns far says the seat or the stud is wrong.",
+            Torque = Torques.LugsAgain,
             Readings = ["lug-torque"],
             Looks = [Subject.Studs],
             Tools = c => ["torque wrench", .. Wording.LugTools(c)],
             Socket = "lug nuts",
+            Renews = true,
         })
         { Where = WheelEnds },
     ])
     { Area = JobArea.Trailer, Settles = [.. FollowUpRules.Lugs.Select(r => r.Code)] };
 
-    private static Job SuspensionRetorque() => new("suspension-retorque", "Suspension bolts torqued again", [PlaceKind.Trailer], (gear, _) => gear.Suspension != SuspensionKind.Torsion,
+    private static Job SuspensionRetorque() => new("suspension-retorque", "Suspension bolts torqued again", [PlaceKind.Trailer], (_, _) => true,
     [
-        new("suspension-retorque", "secured", new("again", "Suspension bolts and U-bolts of this side once more", 4)
-        {
-            Detail = "The kit's figures; lock nuts used again looked at.",
-            Torque = Torques.EyeBolts,
-            Readings = ["suspension-torque", "u-bolt-torque"],
-            Looks = [Subject.Bolt, Subject.UBolt],
-            Tools = c => ["torque wrench", Wording.Fitted(c, "eye bolts", "eye bolt socket"), Wording.Fitted(c, "U-bolts", "deep socket")],
-        })
-        { Where = Sides },
+        Again("bolts", "Suspension bolts of this side once more at the wanted figure", "eye bolts", "eye bolt socket", Torques.Of(Fasteners.EyeBolts), "suspension-torque", Subject.Bolt, OnSprings, Sides),
+        Again("u-bolts", "U-bolt nuts of this side once more, in a cross", "U-bolts", "deep socket", Torques.UBoltsAgain, "u-bolt-torque", Subject.UBolt, OnSprings, Sides),
+        Again("brackets", "Bracket bolts of this axle once more at the wanted figure", "bracket bolts", "socket set", Torques.Of(Fasteners.BracketBolts, 4), "bracket-torque", Subject.Axle, c => !OnSprings(c), (gear, trailer) => Places.Touching(gear, PlaceKind.Axle, trailer)),
     ])
-    { Area = JobArea.Trailer, Lacking = "needs leaf springs", Settles = [FollowUpRules.SuspensionRetorque.Code, FollowUpRules.LockNutLook.Code] };
+    { Area = JobArea.Trailer, Settles = [FollowUpRules.SuspensionRetorque.Code, FollowUpRules.LockNutLook.Code] };
+
+    private static bool OnSprings(StepContext c) => c.Gear.Suspension != SuspensionKind.Torsion;
+
+    private static Work Again(string code, string title, string socket, string usual, Func<StepContext, TorqueAsked> torque, string reading, Subject subject, Func<StepContext, bool> wanted, Func<RunningGear, Place, IEnumerable<Place>> where) =>
+        new("suspension-retorque", "secured", new(code, title, 2)
+        {
+            Detail = "The kit's or maker's figures, the tyres bearing the trailer; lock nuts used again looked at. Nothing is loosened first.",
+            Torque = torque,
+            Readings = [reading],
+            Looks = [subject],
+            Tools = c => ["torque wrench", Wording.Fitted(c, socket, usual)],
+            Socket = socket,
+            Wanted = wanted,
+            Renews = true,
+        })
+        { Where = where };
 
     /// <summary>Every job here. Last in the file: what it is made of has to stand first.</summary>
-    internal static IReadOnlyList<Job> All { get; } = [WearInspection(), Periodic(), TyreAndLightCheck(), LugRetorque(), SuspensionRetorque()];
+    internal static IReadOnlyList<Job> All { get; } = [WearInspection(), Periodic(), TyreAndLightCheck(), LugRetorque(), SuspensionRetorque(), .. TrailerWork.All];
 }

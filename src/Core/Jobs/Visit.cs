@@ -190,6 +190,9 @@ public sealed class WorkDone
 
     /// <summary>The day it was done.</summary>
     public DateOnly On { get; init; }
+
+    /// <summary>When its visit was closed, with the shop's offset from UTC; null for work told of, and for what was closed before this was kept.</summary>
+    public DateTimeOffset? DoneAt { get; init; }
 }
 
 /// <summary>A check that a visit left owing.</summary>

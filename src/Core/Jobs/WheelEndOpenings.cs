@@ -19,9 +19,9 @@ internal static class WheelEndOpenings
     private static Opening Secured() => new(
         "secured", "secured", [PlaceKind.Trailer], 1, [],
         [
-            new("chock", "Chock the wheels that stay down", 3)
+            new("chock", "Chock the wheels, both sides of each tyre", 3)
             {
-                Detail = "Both sides of each tyre. Level ground, nothing loose on top.",
+                Detail = "Level ground, nothing loose on top.",
                 Cautions = ["A trailer that rolls off its jack kills. Chocks before anything is loosened."],
                 Tools = _ => ["wheel chocks"],
             },
@@ -32,7 +32,21 @@ internal static class WheelEndOpenings
     private static Opening Raised() => new(
         "raised", "raised", [PlaceKind.Side], 2, ["secured"],
         [
-            new("lift", "Lift at the frame", 4)
+            new("chocks-over", "Chocks to the side that stays down", 1)
+            {
+                Detail = "The tyres that bear the weight hold the trailer: move the chocks over whenever the side changes.",
+                Cautions = ["A trailer that rolls off its jack kills."],
+                Tools = _ => ["wheel chocks"],
+                Wanted = c => !EveryWheelUp(c),
+            },
+            new("block-frame", "No wheel will stay down: block the frame fore and aft", 1)
+            {
+                Detail = "Chocks hold only until the second side goes up. Nobody is under it while it moves.",
+                Cautions = ["A trailer that rolls off its jack kills. With every wheel up, only the hitch, the blocks and the stands hold it."],
+                Tools = _ => ["blocks"],
+                Wanted = EveryWheelUp,
+            },
+            new("lift", "Lift at the frame", 3)
             {
                 Detail = "Where the maker says; never under the middle of an axle.",
                 Cautions = [NotAStand, NoHands],
@@ -40,7 +54,7 @@ internal static class WheelEndOpenings
                 Wanted = c => c.Schools.Is(SchoolQuestions.Lifting, "frame"),
                 School = SchoolQuestions.Lifting,
             },
-            new("lift-seat", "Lift this side at the spring seat", 4)
+            new("lift-seat", "Lift this side at the spring seat", 3)
             {
                 Detail = "Only with the weight taken off elsewhere; under the seat, never under the middle of the axle.",
                 Cautions = [NotAStand, NoHands],
@@ -48,7 +62,7 @@ internal static class WheelEndOpenings
                 Wanted = c => c.Schools.Is(SchoolQuestions.Lifting, "spring-seat"),
                 School = SchoolQuestions.Lifting,
             },
-            new("lift-unloaded", "Unload with the levelling system, then lift at the frame", 4)
+            new("lift-unloaded", "Unload with the levelling system, then lift at the frame", 3)
             {
                 Detail = "The levelling system only takes weight off while the other side's tyres are down; the jack lifts, the stands hold.",
                 Cautions = [NotAStand, NoHands],
@@ -129,7 +143,7 @@ internal static class WheelEndOpenings
             {
                 Detail = "Look at the oil as it runs: milky is water, glitter is metal.",
                 Tools = _ => ["catch pan", "socket set"],
-                Looks = [Subject.Grease],
+                Looks = [Subject.Oil],
                 Wanted = c => c.Gear.Lubrication == Lubrication.OilBath,
             },
         ],
@@ -143,7 +157,7 @@ internal static class WheelEndOpenings
                 Looks = [Subject.Seal],
                 Wanted = Oiled,
             },
-            new("turn-and-feel", "Turn it and feel", 0.5m) { Detail = "Free, no grumble, no rub but the brush of the shoes.", Looks = [Subject.Play, Subject.Bearing] },
+            new("turn-and-feel", "Turn it and feel", 0.5m) { Detail = "Free, no grumble; no rub but the brush of shoes or pads.", Looks = [Subject.Play, Subject.Bearing] },
         ]);
 
     private static Opening CaliperOff() => new(
@@ -154,7 +168,9 @@ internal static class WheelEndOpenings
             {
                 Detail = "Caliper faces the rear. Rotor held tight to the hub by a nut or two while the bracket goes on. Wipe the rotor last.",
                 Cautions = [BrakeCaution],
-                Torque = Torques.Makers("Bracket bolts"),
+                Torque = Torques.Of(Fasteners.CaliperBolts, 2),
+                Readings = ["caliper-torque"],
+                Tools = _ => ["torque wrench"],
             },
         ])
     { Applies = (gear, _) => gear.Brake == BrakeKind.HydraulicDisc };
@@ -179,7 +195,7 @@ internal static class WheelEndOpenings
             new("seat", "Seat: tighten while turning the hub", 1) { Wanted = Adjustable, Detail = "About 50 lbf·ft (from memory) while the hub turns, so that the rollers line up.", Tools = _ => ["large pliers", "torque wrench"] },
             new("set-slight-play", "Back off, finger tight, back to the first slot", 0.75m)
             {
-                Detail = "A touch of play stays: 0.001 to 0.005 in.",
+                Detail = "A touch of play stays. One slot of a 1-14 nut is 0.012 in: to 0.010 in is good, over it the next slot tighter, if the hub still turns free.",
                 Wanted = c => Adjustable(c) && c.Schools.Is(SchoolQuestions.NutSetting, "slight-play"),
                 School = SchoolQuestions.NutSetting,
             },
@@ -231,28 +247,34 @@ internal static class WheelEndOpenings
     private static Opening HubOpen() => new(
         "hub-open", "hub open", [PlaceKind.WheelEnd], 6, ["hub-off"],
         [
-            new("pull-seal", "Pull the seal", 1) { Detail = "Look at its lip, and at where the grease went.", Looks = [Subject.Seal, Subject.Grease], Tools = _ => ["seal puller"] },
-            new("inner-out", "Inner bearing out", 1) { Detail = "Keep ends apart and parts in order: inner and outer differ." },
+            new("pull-seal", "Pull the seal", 1) { Detail = "Look at its lip, and at where the grease or oil went.", Looks = [Subject.Seal, Subject.Grease, Subject.Oil], Tools = _ => ["seal puller"], Wanted = c => !NewHub(c) },
+            new("inner-out", "Inner bearing out", 1) { Detail = "Keep ends apart and parts in order: inner and outer differ.", Wanted = c => !NewHub(c) },
+            new("hub-aside", "Old hub aside: seal, rollers and grease tell what ended it", 2)
+            {
+                Detail = "Nothing of it is cleaned or kept; only the cause is looked for.",
+                Looks = [Subject.Seal, Subject.Bearing, Subject.Cup, Subject.Grease, Subject.Oil],
+                Wanted = NewHub,
+            },
         ],
         [
             new("inner-in", "Inner bearing in, small end first", 0.75m),
-            new("wet-lip", "Wet the seal's lip", 0.25m) { Detail = "A film of grease, so that it does not start dry." },
+            new("wet-lip", "Wet the seal's lip", 0.25m) { Detail = "A film of what runs in there, grease or hub oil, so that it does not start dry." },
             new("old-seal", "Old seal back in if the grease was clean and this was only a look", 2)
             {
                 Detail = "Its lip soft and whole, its rim not bent; otherwise a new one goes in.",
-                Wanted = c => c.Schools.Is(SchoolQuestions.Seal, "keep"),
+                Wanted = KeepSeal,
                 School = SchoolQuestions.Seal,
                 Tools = _ => ["flat block", "soft hammer"],
                 Looks = [Subject.Seal],
             },
             new("press-seal", "Press the new seal in flush and square", 2)
             {
-                Wanted = c => c.Schools.Is(SchoolQuestions.Seal, "new"),
+                Wanted = c => !KeepSeal(c),
                 School = SchoolQuestions.Seal,
                 Detail = "With a flat block, all the way round, until it is flush.",
                 Cautions = ["Eyes covered when driving steel."],
                 Tools = _ => ["flat block", "soft hammer"],
-                Parts = c => [SealFor(c.Gear)],
+                Parts = c => [SealFor(c)],
             },
         ]);
 
@@ -284,40 +306,60 @@ internal static class WheelEndOpenings
             new("plate", "Plate off, studs cleaned", 2) { Tools = _ => ["wire brush"] },
         ],
         [
-            new("bracket-on", "Caliper's bracket on the brake flange, bolts evenly tight", 4)
+            new("bracket-on", "Caliper’s bracket on the brake flange, bolts evenly tight", 4)
             {
                 Detail = "Graded bolts and their washers; the caliper will face the rear.",
-                Wanted = c => c.Doing(DiscConversion),
-                Torque = Torques.Makers("Bracket bolts", 5),
+                Wanted = c => c.Doing(DiscConversion) || c.Gear.Brake == BrakeKind.HydraulicDisc,
+                Torque = Torques.Of(Fasteners.CaliperBracket, 4),
+                Readings = ["caliper-bracket-torque"],
                 Tools = c => ["torque wrench", Fitted(c, "brake plate nuts", "socket set")],
                 Socket = "brake plate nuts",
                 Cautions = [BrakeCaution],
             },
-            new("plate-on", "Plate on loose, then nuts evenly tight", 4)
-            {
-                Wanted = c => !c.Doing(DiscConversion),
-                Detail = "The wire tab is not trapped behind the plate. Star wheel at the bottom, wires at the top rear.",
-                Torque = Torques.Makers("Brake plate nuts", 5),
-                Tools = c => ["torque wrench", Fitted(c, "brake plate nuts", "socket set")],
-                Socket = "brake plate nuts",
-                Cautions = [BrakeCaution],
-            },
+            PlateOn("plate-on", "The wire tab is not trapped behind the plate. Star wheel at the bottom, wires at the top rear.", Electric),
+            PlateOn("plate-on-line", "Star wheel at the bottom, the wheel cylinder’s fitting where the line reaches it.", c => c.Gear.Brake == BrakeKind.HydraulicDrum),
             Joint("join-crimp", "Join the two wires: sealed crimp, heat-shrink", "sealed-crimp", PartNames.CrimpJoint, "crimper", "heat gun"),
             Joint("join-solder", "Join the two wires: solder, heat-shrink", "solder", PartNames.HeatShrink, "soldering iron", "heat gun"),
             Joint("join-gel", "Join the two wires: gel-filled joint", "gel", PartNames.GelJoint, "pliers"),
             new("line-on", "Line on, nut by hand first", 3)
             {
                 Detail = "A nut started crosswise is ruined; snug, then a little. The system is bled at the end.",
-                Wanted = HydraulicThen,
+                Wanted = c => Hydraulic(c) && !c.Doing(DiscConversion),
                 Tools = _ => ["flare wrench"],
                 Cautions = [BrakeCaution],
+            },
+            new("wires-safe", "Old brake wires cut back, each end sealed, clipped away", 3)
+            {
+                Detail = "Two bare ends that touch blow the fuse of the whole trailer. At the plug the brake’s pin is left empty.",
+                Wanted = c => Electric(c) && c.Doing(DiscConversion),
+                Parts = _ => [new(PartNames.HeatShrink, 2, "piece")],
+                Tools = _ => ["side cutters", "heat gun"],
+                Looks = [Subject.Wires],
+            },
+            new("line-waits", "Leave the line capped until the hose is there", 3)
+            {
+                Detail = "Cut back the old end where it is bent or rusty, and flare it anew.",
+                Wanted = c => Hydraulic(c) && c.Doing(DiscConversion),
+                Tools = _ => ["flaring tool"],
+                Looks = [Subject.Hydraulics],
             },
             new("clipped", "Clip wires or line out of the way of axle and tyre", 1) { Detail = "Wires go in at the back of the axle tube, out of the road's way.", Looks = [Subject.Wires] },
         ])
     { Applies = (gear, _) => gear.Brake != BrakeKind.None };
 
+    private static Step PlateOn(string code, string detail, Func<StepContext, bool> on) => new(code, "Plate on loose, then nuts evenly tight", 4)
+    {
+        Detail = detail,
+        Wanted = c => on(c) && !c.Doing(DiscConversion),
+        Torque = Torques.Of(Fasteners.PlateNuts, 5),
+        Readings = ["plate-torque"],
+        Tools = c => ["torque wrench", Fitted(c, "brake plate nuts", "socket set")],
+        Socket = "brake plate nuts",
+        Cautions = [BrakeCaution],
+    };
+
     // Two wires without polarity; a plain wire nut never.
-    private static Step Joint(string code, string title, string school, string part, params string[] tools) => new(code, title, 3)
+    internal static Step Joint(string code, string title, string school, string part, params string[] tools) => new(code, title, 3)
     {
         Detail = "Two wires without polarity: one to either side. Plain wire nuts never.",
         Wanted = c => Electric(c) && !c.Doing(DiscConversion) && c.Schools.Is(SchoolQuestions.WireJoint, school),
@@ -336,7 +378,8 @@ internal static class WheelEndOpenings
             new("spindle-in", "Spindle in, bolts evenly tight", 10)
             {
                 Detail = "Faces clean and bare, the stub fully home before the first bolt is tight.",
-                Torque = Torques.Makers("Spindle bolts", 4),
+                Torque = Torques.Of(Fasteners.SpindleBolts, 4),
+                Readings = ["spindle-torque"],
                 Tools = c => ["torque wrench", Fitted(c, "spindle bolts", "socket set")],
                 Socket = "spindle bolts",
             },

@@ -2,6 +2,7 @@ using System.Globalization;
 using SturdyTinker.Core.Gear;
 using SturdyTinker.Core.Measures;
 using SturdyTinker.Core.Parts;
+using SturdyTinker.Core.Schools;
 
 namespace SturdyTinker.Core.Jobs;
 
@@ -57,20 +58,35 @@ internal static class Wording
     /// <summary>Whether the brake here has a line once the visit is over: it had one, or is converted.</summary>
     internal static bool HydraulicThen(StepContext c) => Hydraulic(c) || c.Doing(DiscConversion);
 
+    /// <summary>Whether the hub is thrown away and another goes on.</summary>
+    internal static bool NewHub(StepContext c) => c.Doing("hub");
+
+    /// <summary>Whether cones and cups are renewed here: nothing of the old ones is cleaned or judged, except to find the cause.</summary>
+    internal static bool NewBearings(StepContext c) => c.Doing("bearings-and-cups") || NewHub(c);
+
+    /// <summary>Whether the seal that comes out goes in again: only by the school that keeps it, and only after a mere look.</summary>
+    internal static bool KeepSeal(StepContext c) => c.Schools.Is(SchoolQuestions.Seal, "keep") && !NewBearings(c) && !c.Doing("axle") && c.Gear.Lubrication != Lubrication.OilBath;
+
+    /// <summary>Whether an axle comes out in this visit: then both sides are up at once, and no wheel stays down.</summary>
+    internal static bool EveryWheelUp(StepContext c) => c.Jobs.Any(j => j.Job.Work.Any(w => w.Opening is "axle-out" or "axle-stripped"));
+
+    /// <summary>What a wire is joined with here.</summary>
+    internal static string JointPart(StepContext c) => c.Schools.For(SchoolQuestions.WireJoint).Code switch { "solder" => PartNames.HeatShrink, "gel" => PartNames.GelJoint, _ => PartNames.CrimpJoint };
+
     /// <summary>
-    /// The lug socket to try first. Width across flats after ASME B18.2.2; lug nuts often differ, so it says "try".
-    /// What fitted this trailer before comes first.
+    /// The lug socket to try first, by what is usual on the stud. What fitted this trailer before comes first. Lug nuts are no standard
+    /// hex nuts: 13/16 and 3/4 in are met on 1/2 in studs. Source: common practice.
     /// </summary>
-    internal static IReadOnlyList<string> LugTools(StepContext c) => [Fitted(c, "lug nuts", HexNut.AcrossFlats(c.Gear.Studs.Thread) is { } flats
-        ? $"lug socket (try {ShopFormat.Write(flats, Fineness.Sixteenth)})"
+    internal static IReadOnlyList<string> LugTools(StepContext c) => [Fitted(c, "lug nuts", LugNut.Sockets(c.Gear.Studs.Thread) is { Count: > 0 } sockets
+        ? $"lug socket (try {string.Join(", then ", sockets.Select(s => ShopFormat.Write(s, Fineness.Sixteenth)))})"
         : "lug socket")];
 
     /// <summary>The socket that fitted this trailer last time; otherwise what is usually taken.</summary>
     internal static string Fitted(StepContext c, string what, string usual) =>
         c.Sockets.TryGetValue(what, out string? socket) ? $"{socket} socket for the {what} (fitted last time)" : usual;
 
-    /// <summary>The seal to take along: both candidates where a rating has two.</summary>
-    internal static PartNeed SealFor(RunningGear gear) => UsualSet.For(gear.RatingPounds)?.Seals switch
+    /// <summary>The seal to take along: both candidates where a rating has two; for oil, an oil seal.</summary>
+    internal static PartNeed SealFor(StepContext c) => Oiled(c) ? new(PartNames.OilSeal, 1, "piece") : UsualSet.For(c.Gear.RatingPounds)?.Seals switch
     {
         [var only] => new(only.Part, 1, "piece"),
         [_, ..] seals => new($"grease seal {string.Join(" or ", seals.Select(s => s.Words))}", 1, "piece") { OneOf = [.. seals.Select(s => s.Part)] },

@@ -64,14 +64,14 @@ public static class ShopFormat
     /// <param name="canonical">The figure in the canonical unit.</param>
     public static (string Ours, string Other) ReadBack(Quantity quantity, decimal canonical) => quantity switch
     {
-        Quantity.Length => (Write(new Length(canonical), Fineness.Thousandth), Fixed(canonical, "0.###") + " mm"),
+        Quantity.Length => (Told(new Length(canonical).Inches, 3, "0.000") + " in", Fixed(canonical, "0.###") + " mm"),
         Quantity.Distance => (Fixed(canonical / Unit.Mile.InCanonical, "#,0.#") + " mi", Fixed(canonical / Unit.Kilometre.InCanonical, "#,0.#") + " km"),
-        Quantity.Torque => (Fixed(canonical / Unit.PoundForceFoot.InCanonical, "0.#") + " lbf·ft", Fixed(canonical, "0.#") + " N·m"),
+        Quantity.Torque => (Told(canonical / Unit.PoundForceFoot.InCanonical, 1, "0.#") + " lbf·ft", Fixed(canonical, "0.#") + " N·m"),
         Quantity.Volume => (Fixed(canonical / Unit.FluidOunce.InCanonical, "0.##") + " fl oz", Fixed(canonical, "0.#") + " mL"),
-        Quantity.Pressure => (Fixed(canonical / Unit.PoundPerSquareInch.InCanonical, "0.#") + " psi", Fixed(canonical, "0") + " kPa"),
-        Quantity.Temperature => (Fixed(canonical, "0.#") + " °F", Fixed((canonical - Unit.Celsius.Offset) / Unit.Celsius.InCanonical, "0.#") + " °C"),
-        Quantity.Current => (Fixed(canonical, "0.##") + " A", Fixed(canonical / Unit.Milliampere.InCanonical, "0") + " mA"),
-        Quantity.Resistance => (Fixed(canonical, "0.##") + " ohm", Fixed(canonical, "0.##") + " Ω"),
+        Quantity.Pressure => (Told(canonical / Unit.PoundPerSquareInch.InCanonical, 1, "0.#") + " psi", Fixed(canonical, "0") + " kPa"),
+        Quantity.Temperature => (Told(canonical, 1, "0.#") + " °F", Fixed((canonical - Unit.Celsius.Offset) / Unit.Celsius.InCanonical, "0.#") + " °C"),
+        Quantity.Current => (Told(canonical, 2, "0.##") + " A", Fixed(canonical / Unit.Milliampere.InCanonical, "0") + " mA"),
+        Quantity.Resistance => (Told(canonical, 2, "0.##") + " ohm", Fixed(canonical, "0.##") + " Ω"),
         _ => (Fixed(canonical / Unit.Pound.InCanonical, "#,0") + " lb", Fixed(canonical, "#,0") + " kg"),
     };
 
@@ -92,6 +92,25 @@ public static class ShopFormat
             _ => $"{whole} {top}/{bottom}",
         };
         return $"{sign}{written} in";
+    }
+
+    // A figure that only rounding makes a plain one is told more finely: 0.0052 never reads as 0.005 beside a limit of 0.005, nor 100.04 as 100.
+    private static string Told(decimal value, int decimals, string format)
+    {
+        decimal rounded = Math.Round(value, decimals, MidpointRounding.AwayFromZero);
+        bool plain = decimals == 3 ? Math.Abs(value) < 1 || rounded * 8 % 1 == 0 : rounded % 1 == 0;
+        if (!plain || Math.Abs(value - rounded) < 0.000_000_5m)
+        {
+            return Fixed(value, format);
+        }
+
+        int finer = decimals + 1;
+        while (finer < 6 && Math.Round(value, finer, MidpointRounding.AwayFromZero) == rounded)
+        {
+            finer++;
+        }
+
+        return Math.Round(value, finer, MidpointRounding.AwayFromZero).ToString(CultureInfo.InvariantCulture);
     }
 
     private static string Fixed(decimal value, string format) =>

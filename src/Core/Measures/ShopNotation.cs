@@ -10,6 +10,9 @@ namespace SturdyTinker.Core.Measures;
 /// <param name="Problem">One sentence saying what could not be understood; null when it was.</param>
 public sealed record Understood(string Typed, decimal? Canonical, Unit? Unit, string? Problem)
 {
+    /// <summary>What was probably meant, as it would be typed, where what was typed could be taken for something else; null otherwise.</summary>
+    public string? Meant { get; init; }
+
     /// <summary>The figure in the unit it was written in. Throws when nothing was understood.</summary>
     public decimal InItsUnit => (Canonical!.Value - Unit!.Offset) / Unit.InCanonical;
 }
@@ -54,6 +57,18 @@ public static partial class ShopNotation
         }
 
         string plain = Spell(text);
+        if (quantity == Quantity.Length && Feet().Match(plain) is { Success: true } feet)
+        {
+            return ReadFeet(text, feet);
+        }
+
+        return ReadOne(text, plain, quantity);
+    }
+
+    // A figure with one unit behind it, or none.
+    private static Understood ReadOne(string text, string plain, Quantity quantity)
+    {
+        Understood No(string problem) => new(text, null, null, problem);
         Match match = Figure().Match(plain);
         if (!match.Success)
         {
@@ -77,9 +92,28 @@ public static partial class ShopNotation
             return No($"{unit.Symbol} measures {Noun(unit.Quantity)}, and this asks for {Noun(quantity)}: write {Offer(quantity)}.");
         }
 
-        return Number(match, out decimal number) is { } problem
-            ? No(problem)
+        return Number(match, out decimal number, out string? meant) is { } problem
+            ? No(problem) with { Meant = meant is null ? null : $"{meant}{(unitText.Length > 0 ? " " + unitText : "")}" }
             : new Understood(text, (number * unit.InCanonical) + unit.Offset, unit, null);
+    }
+
+    // Feet with inches after them: 1' 2", 1 ft 2 1/2 in, 5'.
+    private static Understood ReadFeet(string text, Match match)
+    {
+        string rest = match.Groups["rest"].Value.Trim();
+        string whole = $"{match.Groups["feet"].Value} ft";
+        Understood feet = ReadOne(whole, whole, Quantity.Length), inches = rest.Length == 0 ? new(text, 0, Unit.Inch, null) : ReadOne(rest, rest, Quantity.Length);
+        string? problem = feet.Problem ?? inches.Problem
+            ?? (inches.Unit != Unit.Inch ? "Behind feet stand inches: write it like 1 ft 2 in." : null)
+            ?? (inches.Canonical is < 0 || inches.Canonical >= Unit.Foot.InCanonical ? "Inches behind feet are fewer than twelve." : null)
+            ?? (match.Groups["feet"].Value.Contains('.', StringComparison.Ordinal) && rest.Length > 0 ? $"“{text}” has a part of a foot and inches at once: write one of them." : null);
+        if (problem is not null)
+        {
+            return new Understood(text, null, null, problem) { Meant = feet.Meant ?? inches.Meant };
+        }
+
+        decimal canonical = feet.Canonical!.Value + inches.Canonical!.Value;
+        return new Understood(text, match.Groups["sign"].Value == "-" ? -canonical : canonical, Unit.Foot, null);
     }
 
     private static string Spell(string text)
@@ -93,13 +127,14 @@ public static partial class ShopNotation
         return plain.Trim();
     }
 
-    private static string? Number(Match match, out decimal number)
+    private static string? Number(Match match, out decimal number, out string? meant)
     {
         number = 0;
         string whole = match.Groups["whole"].Value;
-        if (whole.Contains(',', StringComparison.Ordinal) && !Thousands().IsMatch(whole))
+        if (PlainNumber.CommaProblem(whole, out meant) is { } odd)
         {
-            return $"In “{whole}” the comma is in an odd place: it parts thousands (12,000), a point marks decimals (1.5).";
+            meant = meant is not null && match.Groups["sign"].Value == "-" ? "-" + meant : meant;
+            return odd;
         }
 
         if (match.Groups["top"].Success)
@@ -190,8 +225,9 @@ public static partial class ShopNotation
     [GeneratedRegex(@"^(?<sign>[-+]?)\s*(?:(?<whole>\d[\d,]*(?:\.\d*)?|\.\d+)(?:(?:\s+|\s*-\s*)(?<top>\d+)\s*/\s*(?<bottom>\d+))?(?![\d./,])|(?<top>\d+)\s*/\s*(?<bottom>\d+)(?![\d./,]))")]
     private static partial Regex Figure();
 
-    [GeneratedRegex(@"^\d{1,3}(,\d{3})+(\.\d*)?$")]
-    private static partial Regex Thousands();
+    // A foot sign is one stroke; two are inches.
+    [GeneratedRegex(@"^(?<sign>[-+]?)\s*(?<feet>\d[\d,]*(?:\.\d*)?|\.\d+)\s*(?:ft\.?|feet|foot|['′](?!['′]))(?!\s*[-·.*⋅•]?\s*lb)\s*(?<rest>.*)$", RegexOptions.IgnoreCase)]
+    private static partial Regex Feet();
 
     [GeneratedRegex(@"[\s.\-·*⋅•]")]
     private static partial Regex Folded();

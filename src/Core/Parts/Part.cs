@@ -96,6 +96,28 @@ public sealed record Part(string Code, string Name, string Kind, string Measures
             yield return Memory(FormattableString.Invariant($"MAGNET-{diameter * 100:0}"), PartNames.Magnet(gear), "Brakes", "by the drum", 24) with { Told = PartKind.Magnet, By = new Dictionary<string, Length> { ["diameter"] = Length.FromInches(diameter) } };
         }
 
+        foreach (decimal diameter in new[] { 7m, 10m, 12m, 12.25m })
+        {
+            RunningGear gear = GearDefaults.For(1, 3_500) with { BrakeSize = new BrakeSize(Length.FromInches(diameter), Length.FromInches(2)) };
+            yield return Memory(FormattableString.Invariant($"DRUM-{diameter * 100:0}"), PartNames.Drum(gear), "Brakes", "bolt circle and centre bore", 65);
+        }
+
+        yield return Memory("ROTOR", PartNames.Rotor, "Brakes", "by hub and studs", 60);
+        yield return Memory("SEAL-OIL", PartNames.OilSeal, "Seals", "inside × outside, by the old one's number", 14);
+        yield return Memory("STUD", PartNames.Stud, "Hubs", "thread, knurl, length", 2.5m);
+        yield return Memory("TYRE", PartNames.Tyre, "Wheels", "as moulded on its side", 95);
+        yield return Memory("VALVE", PartNames.Valve, "Wheels", "", 3);
+        yield return Memory("SEAT-SPRING", PartNames.SpringSeat, "Suspension", "tube × spring width", 6);
+        yield return Memory("BOLTS-BRACKET", PartNames.BracketBolts, "Suspension", "3/4 in, graded", 32);
+        yield return Memory("LAMP", PartNames.Lamp, "Lights", "kind and place", 18);
+        yield return Memory("LAMP-SET", PartNames.LampSet, "Lights", "left, right and cable", 55);
+        yield return Memory("PLUG", PartNames.Plug, "Wiring", "pins", 14);
+        yield return Memory("COUPLER", PartNames.Coupler, "Tongue", "ball × tongue width, rating", 60);
+        yield return Memory("CHAIN-SAFETY", PartNames.SafetyChain, "Tongue", "rating", 18);
+        yield return Memory("STRAP-WINCH", PartNames.WinchStrap, "Tongue", "width × length, rating", 22);
+        yield return Memory("ROLLER-KEEL", PartNames.KeelRoller, "Tongue", "length × bore", 16);
+        yield return Memory("JACK", PartNames.Jack, "Tongue", "lift, rating, fastening", 75);
+        yield return Memory("STEP", PartNames.Step, "Tongue", "", 40);
         yield return Memory("PADS-DISC", "disc pad set, one wheel", "Brakes", "by the caliper", 32);
         yield return Memory("CALIPER", "brake caliper, with bracket bolts", "Brakes", "by the rotor", 95);
         yield return Memory("ROTOR-HUB", "hub with rotor", "Brakes", "by the studs and bearings", 120);

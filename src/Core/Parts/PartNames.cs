@@ -18,6 +18,36 @@ public static class PartNames
     /// <summary>Oil of an oil-bath hub.</summary>
     public const string HubOil = "hub oil, SAE 80W-90";
 
+    /// <summary>Seal of an oil-bath hub.</summary>
+    public const string OilSeal = "oil bath seal, by journal and bore";
+
+    /// <summary>A hub or hub-drum.</summary>
+    public const string Hub = "hub or hub-drum, by studs and bearings";
+
+    /// <summary>A wheel stud with its nut.</summary>
+    public const string Stud = "wheel stud with nut, by thread and knurl";
+
+    /// <summary>A tyre.</summary>
+    public const string Tyre = "trailer tyre, by size and load range";
+
+    /// <summary>A tyre's valve.</summary>
+    public const string Valve = "tyre valve";
+
+    /// <summary>Brake fluid.</summary>
+    public const string BrakeFluid = "brake fluid";
+
+    /// <summary>Hydraulic brake parts.</summary>
+    public const string Pads = "disc pad set, one wheel", Caliper = "brake caliper, with bracket bolts", RotorHub = "hub with rotor", BrakeLine = "brake line with flare fittings", BrakeHose = "brake hose", WheelCylinder = "wheel cylinder", Actuator = "brake actuator", Rotor = "brake rotor, by hub and studs";
+
+    /// <summary>An axle's beam, its spring seat, a hanger, and what holds a torsion axle to its frame.</summary>
+    public const string AxleBeam = "axle beam, by rating and hub face", SpringSeat = "spring seat, by tube and spring width", Hanger = "spring hanger", BracketBolts = "bracket bolts with lock nuts, one torsion axle";
+
+    /// <summary>Lights and their wiring.</summary>
+    public const string Lamp = "trailer lamp, by its place", LampSet = "sealed lamp set with cable", Plug = "trailer plug or socket, by its pins";
+
+    /// <summary>What is bolted to tongue and frame.</summary>
+    public const string Coupler = "coupler, by ball and tongue", SafetyChain = "safety chain with hook, by gross weight", WinchStrap = "winch strap with hook", KeelRoller = "keel roller, by length and bore", Jack = "tongue jack", Step = "bolt-on step";
+
     /// <summary>Gasket under an oil-bath hub's cap.</summary>
     public const string OilCapGasket = "oil cap gasket";
 
@@ -69,6 +99,9 @@ public static class PartNames
 
     /// <summary>Magnet by drum diameter.</summary>
     public static string Magnet(RunningGear gear) => $"brake magnet for {Diameter(gear)} drum";
+
+    /// <summary>A brake drum without its hub, by drum diameter.</summary>
+    public static string Drum(RunningGear gear) => $"brake drum for {Diameter(gear)} brake";
 
     /// <summary>A matched cone and cup.</summary>
     public static string ConeAndCup(string cone) => Bearing.Find(cone) is { } known ? known.Part : $"cone {cone} with its cup";

@@ -22,16 +22,19 @@ public sealed record Seal(Length Inside, Length Outside)
 /// <param name="Seals">The seals met on this rating. More than one is a trap: measure the journal.</param>
 public sealed record UsualSet(int FromPounds, int ToPounds, string Inner, string Outer, params Seal[] Seals)
 {
+    /// <summary>Other pairs met on the rating: inner and outer. The old ones' numbers decide.</summary>
+    public IReadOnlyList<(string Inner, string Outer)> Others { get; init; } = [];
+
     /// <summary>How far a caliper reading may be off a seal's inside diameter and still mean it. Source: from memory.</summary>
     public static Length Closeness { get; } = Length.FromInches(0.015m);
 
     /// <summary>The usual sets. Source: from memory; the maker's list for the axle rules.</summary>
     public static IReadOnlyList<UsualSet> All { get; } =
     [
-        new(2_000, 2_000, "L44643", "L44643"),
+        new(2_000, 2_000, "L44643", "L44643") { Others = [("LM11949", "LM11949")] },
         new(3_500, 3_500, "L68149", "L44649", Inch(1.719m, 2.565m)),
-        new(5_200, 6_000, "25580", "LM67048", Inch(2.125m, 3.376m), Inch(2.250m, 3.376m)),
-        new(7_000, 7_000, "25580", "14125A", Inch(2.125m, 3.376m)),
+        new(5_200, 6_000, "25580", "LM67048", Inch(2.125m, 3.376m), Inch(2.250m, 3.376m)) { Others = [("25580", "15123")] },
+        new(7_000, 7_000, "25580", "14125A", Inch(2.125m, 3.376m), Inch(2.250m, 3.376m)),
         new(8_000, 8_000, "25580", "02475"),
     ];
 

@@ -106,7 +106,7 @@ public sealed record TrailerCase(Guid Id, IReadOnlyList<Upcoming> Coming, StripD
     public decimal WorkMinutes(Upcoming due) => due.JobsAt().Sum(j => StripDown.Of(j).WorkMinutes);
 
     /// <summary>What its parts cost, as far as prices are known.</summary>
-    public decimal PartsOf(Upcoming due) => due.JobsAt().SelectMany(j => StripDown.Of(j).Parts).Sum(p => p.Quantity * (PriceOf(p.Name) ?? 0));
+    public decimal PartsOf(Upcoming due) => due.JobsAt().SelectMany(j => StripDown.Of(j).Parts).Sum(p => p.Quantity * (PriceOf(p.OneOf.Count > 0 ? p.OneOfCodes[0] : p.Code) ?? 0));
 
     private decimal Value(Upcoming due, PlanCosts costs) => (WorkMinutes(due) * costs.RatePerHour / 60) + PartsOf(due);
 }

@@ -74,18 +74,19 @@ public sealed record Estimate(IReadOnlyList<EstimateLine> Lines, Spread Minutes,
     /// <param name="learned">What the shop has taught of minutes, by a step's family.</param>
     /// <param name="ratePerHour">What an hour costs: above nought.</param>
     /// <param name="terms">The shop's terms.</param>
-    /// <param name="priceOf">What a part costs the shop, by its name; null where nobody knows.</param>
-    public static Estimate Of(Packet packet, IReadOnlyDictionary<string, LearnedMinutes> learned, decimal ratePerHour, PriceTerms terms, Func<string, decimal?> priceOf)
+    /// <param name="priceOf">What a part costs the shop, by its code; null where nobody knows.</param>
+    /// <param name="nameOf">What the shop calls a part, by its code and our name for it; our name when left out.</param>
+    public static Estimate Of(Packet packet, IReadOnlyDictionary<string, LearnedMinutes> learned, decimal ratePerHour, PriceTerms terms, Func<string, decimal?> priceOf, Func<PartNeed, string>? nameOf = null)
     {
         Spread minutes = MinutesOf(packet, learned);
         List<string> unpriced = [];
         List<(PartNeed Part, Spread Each)> parts = [];
         foreach (PartNeed part in packet.PartsToTake)
         {
-            decimal[] prices = [.. (part.OneOf.Count > 0 ? part.OneOf : [part.Name]).Select(priceOf).OfType<decimal>()];
+            decimal[] prices = [.. (part.OneOf.Count > 0 ? part.OneOfCodes : [part.Code]).Select(priceOf).OfType<decimal>()];
             if (prices.Length == 0)
             {
-                unpriced.Add(part.Name);
+                unpriced.Add(nameOf?.Invoke(part) ?? part.Name);
             }
             else
             {
@@ -94,7 +95,7 @@ public sealed record Estimate(IReadOnlyList<EstimateLine> Lines, Spread Minutes,
         }
 
         return new Estimate(
-            LinesOf(minutes, [.. parts.Select(p => (p.Part.Name, p.Part.Quantity, p.Part.Unit, p.Each))], [.. packet.PartsToTake.Select(p => p.Name)], ratePerHour, terms),
+            LinesOf(minutes, [.. parts.Select(p => (nameOf?.Invoke(p.Part) ?? p.Part.Name, p.Part.Quantity, p.Part.Unit, p.Each))], [.. packet.PartsToTake.Select(p => p.Code)], ratePerHour, terms),
             minutes,
             ratePerHour,
             terms,
@@ -109,13 +110,13 @@ public sealed record Estimate(IReadOnlyList<EstimateLine> Lines, Spread Minutes,
         List<(string, decimal, string, Spread)> parts = [.. used.Where(p => p.Price is not null).GroupBy(p => (p.Name, p.Unit, p.Price)).Select(g => (g.Key.Name, g.Sum(p => p.Quantity), g.Key.Unit, Spread.Of(g.Key.Price!.Value)))];
         return this with
         {
-            Lines = LinesOf(Spread.Of(minutes), parts, [.. used.Select(p => p.Name)], RatePerHour, Terms),
+            Lines = LinesOf(Spread.Of(minutes), parts, [.. used.Select(p => p.Code ?? "")], RatePerHour, Terms),
             Minutes = Spread.Of(minutes),
             Unpriced = [.. used.Where(p => p.Price is null).Select(p => p.Name).Distinct()],
         };
     }
 
-    private static List<EstimateLine> LinesOf(Spread minutes, IReadOnlyList<(string Name, decimal Quantity, string Unit, Spread Each)> parts, IReadOnlyCollection<string> names, decimal rate, PriceTerms terms)
+    private static List<EstimateLine> LinesOf(Spread minutes, IReadOnlyList<(string Name, decimal Quantity, string Unit, Spread Each)> parts, IReadOnlyCollection<string> codes, decimal rate, PriceTerms terms)
     {
         Spread labour = (minutes * (rate / 60)).Rounded(), goods = Spread.Of(0);
         List<EstimateLine> lines = [new(EstimateKind.Labour, "labour", FormattableString.Invariant($"{minutes.Likely:0} min at {rate:0.00} an hour"), labour)];
@@ -133,7 +134,7 @@ public sealed record Estimate(IReadOnlyList<EstimateLine> Lines, Spread Minutes,
             lines.Add(new(EstimateKind.Consumables, "rags, cleaner and the like", FormattableString.Invariant($"{terms.Consumables:0.#} % of labour"), amount));
         }
 
-        foreach (Waste waste in Waste.All.Where(w => terms.FeeFor(w) > 0 && names.Any(n => w.From.Any(f => n.StartsWith(f, StringComparison.Ordinal)))))
+        foreach (Waste waste in Waste.All.Where(w => terms.FeeFor(w) > 0 && codes.Any(code => w.From.Any(f => code.StartsWith(f, StringComparison.Ordinal)))))
         {
             Spread amount = Spread.Of(terms.FeeFor(waste));
             goods += amount;

@@ -26,15 +26,15 @@ public sealed record PriceTerms
 /// <param name="Code">Stable code.</param>
 /// <param name="Words">What it is.</param>
 /// <param name="Fee">What it costs a visit, in the shop's money. Source: from memory, made to be overwritten.</param>
-/// <param name="From">What a part's name begins with, that leaves it.</param>
+/// <param name="From">What the code of a part begins with, that leaves it.</param>
 public sealed record Waste(string Code, string Words, decimal Fee, IReadOnlyList<string> From)
 {
     /// <summary>The kinds. What counts as which is the local authority's word.</summary>
     public static IReadOnlyList<Waste> All { get; } =
     [
-        new("grease", "old grease and rags", 2, ["wheel bearing grease", "semi-fluid hub grease"]),
-        new("oil", "old hub oil", 3, ["hub oil"]),
-        new("fluid", "old brake fluid", 4, ["brake fluid"]),
-        new("shoes", "old brake linings", 5, ["electric brake assembly", "brake shoe set", "disc pad set"]),
+        new("grease", "old grease and rags", 2, ["GREASE-"]),
+        new("oil", "old hub oil", 3, ["OIL-HUB"]),
+        new("fluid", "old brake fluid", 4, ["FLUID-BRAKE"]),
+        new("shoes", "old brake linings", 5, ["BRK-", "SHOE-", "PADS-"]),
     ];
 }

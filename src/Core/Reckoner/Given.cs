@@ -1,4 +1,3 @@
-using System.Globalization;
 using SturdyTinker.Core.Findings;
 using SturdyTinker.Core.Measures;
 
@@ -73,9 +72,9 @@ public sealed class Given
                 texts[entry.Code] = text;
                 return entry.Choices.Any(c => c.Code == text) ? null : $"{entry.Label} is one of {string.Join(", ", entry.Choices.Select(c => c.Words))}.";
             case EntryKind.Number:
-                if (!decimal.TryParse(text.Replace(",", "", StringComparison.Ordinal), NumberStyles.AllowDecimalPoint | NumberStyles.AllowLeadingSign, CultureInfo.InvariantCulture, out decimal number))
+                if (PlainNumber.Read(text, out decimal number, out string? meant) is { } wrong)
                 {
-                    return $"“{text}” is no number: write it like {entry.Example}.";
+                    return meant is null ? $"“{text}” is no number: write it like {entry.Example}." : wrong;
                 }
 
                 figures[entry.Code] = number;

@@ -37,14 +37,15 @@ public static class NutSizes
         "Nut and socket",
         "The wrench that fits a thread, inch or metric, and what else in the drawer would do.",
         [
+            Entry.Choice("nut", "Nut", "hex", ("hex", "a standard hex nut"), ("lug", "a wheel nut")),
             Entry.Choice("system", "Thread", "inch", ("inch", "inch"), ("metric", "metric")),
             Entry.Text("thread", "Thread diameter", "9/16"),
         ],
         Work)
     {
         FromGear = gear => gear.Studs.Thread.Millimetres % 1 == 0
-            ? new Dictionary<string, string> { ["system"] = "metric", ["thread"] = FormattableString.Invariant($"M{gear.Studs.Thread.Millimetres:0}") }
-            : new Dictionary<string, string> { ["system"] = "inch", ["thread"] = ShopFormat.Write(gear.Studs.Thread, Fineness.Sixteenth).Replace(" in", "", StringComparison.Ordinal) },
+            ? new Dictionary<string, string> { ["nut"] = "lug", ["system"] = "metric", ["thread"] = FormattableString.Invariant($"M{gear.Studs.Thread.Millimetres:0}") }
+            : new Dictionary<string, string> { ["nut"] = "lug", ["system"] = "inch", ["thread"] = ShopFormat.Write(gear.Studs.Thread, Fineness.Sixteenth).Replace(" in", "", StringComparison.Ordinal) },
     };
 
     private static Worked Work(Given given)
@@ -58,6 +59,11 @@ public static class NutSizes
         }
 
         Length thread = new(read.Canonical!.Value);
+        if (given.Text("nut") == "lug")
+        {
+            return Lug(thread);
+        }
+
         if (AcrossFlats(thread, metric) is not { } flats)
         {
             return Worked.Cannot("thread", metric
@@ -81,6 +87,24 @@ public static class NutSizes
         {
             Cautions = ["Lug nuts often differ from standard nuts: try the socket, all the way on, before pulling."],
             Drawn = new Dictionary<string, double> { ["flats"] = (double)flats.Millimetres, ["thread"] = (double)thread.Millimetres },
+        };
+    }
+
+    private static Worked Lug(Length stud)
+    {
+        IReadOnlyList<Length> sockets = LugNut.Sockets(stud);
+        if (sockets.Count == 0)
+        {
+            return Worked.Cannot("thread", "We know wheel nuts of 7/16, 1/2, 9/16, 5/8 and 3/4 in studs: try sockets from the loosest down.");
+        }
+
+        string[] said = [.. sockets.Select(s => ShopFormat.Write(s, Fineness.Sixteenth))];
+        return new Worked(
+            [new("Sockets to try", string.Join(", then ", said)), new("Across flats, usually", said[0], FormattableString.Invariant($"{sockets[0].Millimetres:0.0} mm"))],
+            [new($"wheel nuts of {ShopFormat.Write(stud, Fineness.Sixteenth)} studs: {string.Join(" or ", said)}; they are no standard hex nuts", Core.Source.Practice.Words)])
+        {
+            Cautions = ["The one that fitted this trailer before comes first: its visits offer it. All the way on, before pulling."],
+            Drawn = new Dictionary<string, double> { ["flats"] = (double)sockets[0].Millimetres, ["thread"] = (double)stud.Millimetres },
         };
     }
 }

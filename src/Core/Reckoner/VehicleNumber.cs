@@ -19,6 +19,20 @@ public static class VehicleNumber
     /// <summary>What a sign counts: a digit itself, a letter by the table; null for what no vehicle number has.</summary>
     public static int? Count(char sign) => char.IsAsciiDigit(sign) ? sign - '0' : Letters.IndexOf(sign, StringComparison.Ordinal) is >= 0 and int at ? Counts[at] - '0' : null;
 
+    /// <summary>
+    /// Whether a sign may stand at a place: at the ninth a digit or X, at the tenth a sign of the years, at the last four digits only,
+    /// elsewhere any but I, O and Q. Source: published, 49 CFR 565.15, cited from memory.
+    /// </summary>
+    /// <param name="sign">The sign, capital.</param>
+    /// <param name="place">The place, from 0.</param>
+    public static bool Allowed(char sign, int place) => Count(sign) is not null && place switch
+    {
+        CheckPlace => char.IsAsciiDigit(sign) || sign == 'X',
+        YearPlace => Years.Contains(sign, StringComparison.Ordinal),
+        >= Signs - 4 => char.IsAsciiDigit(sign),
+        _ => true,
+    };
+
     /// <summary>The check digit of seventeen signs: the weighted sum modulo 11, X for ten. Null when a sign is none.</summary>
     /// <param name="number">Seventeen signs, capital.</param>
     public static char? CheckDigit(string number)
@@ -69,11 +83,17 @@ public static class VehicleNumber
             }
         }
 
+        // The check digit itself may be the slip: then everything else stands as it is.
+        if (CheckDigit(number) is { } check && check != number[CheckPlace])
+        {
+            Try(number[..CheckPlace] + check + number[(CheckPlace + 1)..], $"{check} for {number[CheckPlace]} at place {CheckPlace + 1}, the check digit");
+        }
+
         return [.. found.DistinctBy(f => f.Item1)];
 
         void Try(string changed, string how)
         {
-            if (Agrees(changed))
+            if (Agrees(changed) && Enumerable.Range(0, Signs).All(place => Allowed(changed[place], place)))
             {
                 found.Add((changed, how));
             }

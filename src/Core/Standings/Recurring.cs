@@ -48,7 +48,7 @@ internal static class Recurring
                 continue;
             }
 
-            if (interval.Months >= Interval.MostMonths && !record.Usage.Knows)
+            if (!interval.ByTime && !record.Usage.Knows)
             {
                 // Distance alone decides, and nobody knows any.
                 continue;
@@ -56,7 +56,7 @@ internal static class Recurring
 
             if (rule.EverySecond(gear, record.Context.Schools))
             {
-                interval = interval with { Months = Math.Min(Interval.MostMonths, interval.Months * 2), Distance = interval.Distance is { } road ? road * 2 : null };
+                interval = interval with { Months = interval.ByTime ? Math.Min(Interval.MostMonths - 1, interval.Months * 2) : interval.Months, Distance = interval.Distance is { } road ? road * 2 : null };
                 why = why.Length > 0 ? why : "every second year: greased between";
             }
 
@@ -79,19 +79,19 @@ internal static class Recurring
             .Where(w => (w.Job == job.Code && w.Place == place.Code) || (rule.MetBy.Contains(w.Job) && Place.TryParse(w.Place, out Place at) && (at == place || at.Near(place) || place.Kind == PlaceKind.Trailer || at.Kind == PlaceKind.Trailer)))
             .Select(w => (DateOnly?)w.On).Max();
         bool known = last is not null;
-        if (!known && rule.Code != DueRules.Repack)
+        if (!known && rule.Unknown is null)
         {
             // Nobody has written down when: counted from the day that anybody could have, or last looked.
             DateOnly seen = record.Work.Select(w => w.On).Append(trailer.AddedOn).Max();
             last = seen < record.Upkeep.Since ? record.Upkeep.Since : seen;
         }
-        else if (rule.Code != DueRules.Repack && record.Upkeep.Since is { } since && last!.Value.AddMonths(Math.Min(interval.Months, Interval.MostMonths)) < since)
+        else if (known && rule.Code != DueRules.Repack && record.Upkeep.Since is { } since && last!.Value.AddMonths(Math.Min(interval.Months, Interval.MostMonths)) < since)
         {
             // It ran out before the shop began to keep it: that is not held against the trailer.
             last = since;
         }
 
-        Due due = Due.Of(interval, last, record.Usage, trailer.AddedOn, today);
+        Due due = rule.Unknown is { } unknown ? Due.Of(interval, last, record.Usage, trailer.AddedOn, today, unknown) : Due.Of(interval, last, record.Usage, trailer.AddedOn, today);
         if (last is not { } from)
         {
             return new PlaceDue(rule, job.Code, place, due, due.On, due.On, Math.Max(7, (int)(interval.Months * 30.44)), null);
@@ -116,7 +116,7 @@ internal static class Recurring
 
         (DateOnly? early, DateOnly? late) = interval.Distance is { } road ? record.Usage.ReachesBetween(from, road, today) : (null, null);
         DateOnly byTime = from.AddMonths(interval.Months);
-        DateOnly first = Earlier(on, early ?? on), latest = cause == DueCause.Distance ? Earlier(byTime, late ?? byTime) : on;
+        DateOnly first = Earlier(on, early ?? on), latest = cause == DueCause.Distance ? (interval.ByTime ? Earlier(byTime, late ?? byTime) : late ?? on) : on;
         if (BeforeTow(record.Usage, on, today) is var (before, words))
         {
             (on, first, latest, cause, reason) = (before, before, before, DueCause.Distance, $"{words} {reason}");
@@ -140,12 +140,19 @@ internal static class Recurring
         return end >= day ? end : end.AddYears(1);
     }
 
-    // By the rate of the last year; the day itself where it is there already.
+    // The day on which the count was reached, so that it shows how long it has been overdue; before that by the rate of the last year.
     private static (DateOnly On, int Times)? ImmersedBy(IReadOnlyCollection<(DateOnly On, int Times)> immersions, DateOnly from, int most, DateOnly today)
     {
-        int since = immersions.Where(i => i.On > from && i.On <= today).Sum(i => i.Times);
+        int since = 0;
+        DateOnly? reached = null;
+        foreach ((DateOnly on, int times) in immersions.Where(i => i.On > from && i.On <= today).OrderBy(i => i.On))
+        {
+            since += times;
+            reached = reached is null && since >= most ? on : reached;
+        }
+
         int year = immersions.Where(i => i.On > today.AddYears(-1) && i.On <= today).Sum(i => i.Times);
-        return since >= most ? (today, since) : year == 0 ? null : (today.AddDays((int)Math.Ceiling((most - since) * 365.0 / year)), since);
+        return reached is { } day ? (day, since) : year == 0 ? null : (today.AddDays((int)Math.Ceiling((most - since) * 365.0 / year)), since);
     }
 
     // What would fall due on a long tow is done before it.

@@ -54,9 +54,15 @@ public sealed record TrailerRecord(Trailer Trailer, ReadingContext Context, Usag
 
     /// <summary>When it was let go on Hold.</summary>
     public IReadOnlyCollection<Release> Releases { get; init; } = [];
+
+    /// <summary>What was told mended.</summary>
+    public IReadOnlyCollection<Mending> Mendings { get; init; } = [];
+
+    /// <summary>Everything seen and measured, with what may have answered it.</summary>
+    internal Observations Seen => new(Trailer.Gear, Findings, Readings) { Together = Together, Work = Work, Mendings = Mendings };
 }
 
-/// <summary>The verdict that stands at a place on one subject: the newest look at it that nobody has mended since.</summary>
+/// <summary>A verdict that stands at a place on one subject: nothing has answered it since.</summary>
 /// <param name="Place">Code of the place.</param>
 /// <param name="Subject">What was looked at.</param>
 /// <param name="Seen">What was seen or measured, in words.</param>
@@ -67,6 +73,9 @@ public sealed record Mark(string Place, Subject Subject, string Seen, Judgement 
 {
     /// <summary>When, with the shop's offset from UTC.</summary>
     public DateTimeOffset At { get; init; }
+
+    /// <summary>Key by which the look can be told mended.</summary>
+    public string Look { get; init; } = "";
 }
 
 /// <summary>The last figure measured at a place.</summary>
@@ -109,7 +118,7 @@ public sealed record Standing(DateOnly AsOf, IReadOnlyList<DueAt> Dues, IReadOnl
     public IReadOnlyList<Mark> Gone { get; init; } = [];
 
     /// <summary>Counts up whenever a standing's shape or its rules change, so that kept ones are worked out anew.</summary>
-    public const int Edition = 6;
+    public const int Edition = 7;
 
     /// <summary>The gravest verdict that stands; null when nothing was ever looked at.</summary>
     public Verdict? Worst => Marks.Count == 0 ? null : Marks.Max(m => m.Judgement.Verdict);
@@ -129,7 +138,8 @@ public sealed record Standing(DateOnly AsOf, IReadOnlyList<DueAt> Dues, IReadOnl
         bool applies = dues.Count > 0;
         List<DueAt> wearing = [.. WearDues(record, lines, today)];
         dues.AddRange(wearing);
-        List<Mark> marks = [.. Looks.ThatStand(record.Findings, record.Readings, record.Together).Select(l => new Mark(l.Place, l.Subject, l.Seen, l.Judgement, DateOnly.FromDateTime(l.At.DateTime), l.PersonId) { At = l.At })];
+        IReadOnlyList<Look> looks = Looks.ThatStand(record.Seen);
+        List<Mark> marks = [.. looks.Select(l => new Mark(l.Place, l.Subject, l.Seen, l.Judgement, DateOnly.FromDateTime(l.At.DateTime), l.PersonId) { At = l.At, Look = l.Key })];
         Guid? newest = record.Findings.Select(f => (f.At, f.VisitId)).Concat(record.Readings.Select(r => (r.At, r.VisitId))).OrderByDescending(l => l.At).Select(l => (Guid?)l.VisitId).FirstOrDefault();
         bool Stands(Mark mark) => Place.TryParse(mark.Place, out Place place) && Places.Has(trailer.Gear, place);
         List<Mark> standing = marks.FindAll(Stands);
@@ -142,7 +152,7 @@ public sealed record Standing(DateOnly AsOf, IReadOnlyList<DueAt> Dues, IReadOnl
             applies ? null : "This lubrication is not repacked with grease.")
         {
             Hold = HeldBy(standing, record.Releases),
-            Coming = Upcoming.Of(record, recurring, wearing, today),
+            Coming = Upcoming.Of(record, recurring, wearing, looks, today),
             Causes = [.. record.Together.Where(c => c.Kind == ConclusionKind.Cause && c.VisitId == newest)],
             Gone = marks.FindAll(m => !Stands(m)),
         };

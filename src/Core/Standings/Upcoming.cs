@@ -60,7 +60,7 @@ public sealed record Upcoming(
     /// <summary>The jobs at their places.</summary>
     public IEnumerable<JobAt> JobsAt() => Places.Select(p => new JobAt(Job, p));
 
-    internal static IReadOnlyList<Upcoming> Of(TrailerRecord record, IReadOnlyList<PlaceDue> recurring, IReadOnlyList<DueAt> wearing, DateOnly today)
+    internal static IReadOnlyList<Upcoming> Of(TrailerRecord record, IReadOnlyList<PlaceDue> recurring, IReadOnlyList<DueAt> wearing, IReadOnlyList<Look> looks, DateOnly today)
     {
         RunningGear gear = record.Trailer.Gear;
         List<Upcoming> all = [];
@@ -85,22 +85,32 @@ public sealed record Upcoming(
             }
         }
 
-        foreach (Finding found in record.Findings.Where(f => f.Mended is null && f.Judgement.Verdict >= Verdict.Renew).OrderByDescending(f => f.Judgement.Verdict).ThenBy(f => f.At))
+        foreach (Look look in looks.Where(l => l.Judgement.Verdict >= Verdict.Renew))
         {
-            DateOnly day = DateOnly.FromDateTime(found.At.DateTime);
-            if (Rulebook.Find(found.RuleCode) is { } rule
-                && Place.TryParse(found.Place, out Place place) && Gear.Places.Has(gear, place)
-                && Remedies.For(rule, gear, place, record.Context.Schools) is { Count: > 0 } remedies
-                && !record.Work.Any(w => w.On >= day && w.VisitId != found.VisitId && remedies.Contains(new JobAt(w.Job, w.Place)))
-                && all.TrueForAll(u => u.Cause != DueCause.Event || u.Job != remedies[0].Job || !u.Places.Contains(remedies[0].Place)))
+            if (Place.TryParse(look.Place, out Place place) && Gear.Places.Has(gear, place)
+                && Remedies.For(look.PutRightBy, gear, place, record.Context.Schools) is [var remedy, ..]
+                && all.TrueForAll(u => u.Cause is not (DueCause.Event or DueCause.Wear) || u.Job != remedy.Job || !u.Places.Contains(remedy.Place)))
             {
-                bool hold = found.Judgement.Verdict == Verdict.Hold;
-                Upcoming mend = Single($"found-{found.RuleCode}@{found.Place}", remedies[0], Catalogue.Find(remedies[0].Job)!.Name, hold ? "Hold" : "renew", day, DueCause.Event, $"{found.Seen.TrimEnd('.')}: {(hold ? "Hold" : "Renew")}", FoundWeight, today);
-                all.Add(hold ? mend with { HardBy = day } : mend);
+                all.Add(Found(look, remedy, gear, today));
             }
         }
 
         return [.. all.OrderBy(u => u.On).ThenBy(u => u.Id, StringComparer.Ordinal)];
+    }
+
+    // What was found is put right at once; brake parts and springs on both sides of the axle.
+    private static Upcoming Found(Look look, JobAt remedy, RunningGear gear, DateOnly today)
+    {
+        DateOnly day = DateOnly.FromDateTime(look.At.DateTime);
+        bool hold = look.Judgement.Verdict == Verdict.Hold;
+        string which = look.Which.Length > 0 ? $"-{look.Which}" : "";
+        Upcoming mend = Single($"found-{look.Code}{which}@{look.Place}", remedy, Catalogue.Find(remedy.Job)!.Name, hold ? "Hold" : "renew", day, DueCause.Event, $"{look.Seen.TrimEnd('.')}: {(hold ? "Hold" : "Renew")}", FoundWeight, today);
+        if (Remedies.InPair(look.Subject, remedy, gear) is { Count: > 1 } pair)
+        {
+            mend = mend with { Places = [.. pair.Select(j => j.Place)], Where = InWords([.. pair.Select(j => Place.Of(j.Place))], gear) };
+        }
+
+        return hold ? mend with { HardBy = day } : mend;
     }
 
     private static Upcoming Single(string id, JobAt job, string name, string brief, DateOnly on, DueCause cause, string reason, double weight, DateOnly today)

@@ -14,6 +14,24 @@ public class JudgementTests
     private static Verdict? Judge(ReadingKind kind, string typed, ReadingContext context) =>
         kind.Judge(ShopNotation.Read(typed, kind.Quantity).Canonical!.Value, context)?.Verdict;
 
+    private static readonly ReadingContext Fine = new(Gears.Tandem with { NutRetention = Core.Gear.NutRetention.OnePieceNut }, SchoolChoices.Defaults);
+
+    /// <summary>A nut that only stops at slots: up to 0.010 in is well set, over 0.020 is not. From memory.</summary>
+    [Theory]
+    [InlineData("0", Verdict.Sound)]
+    [InlineData(".003", Verdict.Sound)]
+    [InlineData(".010", Verdict.Sound)]
+    [InlineData(".0101", Verdict.Watch)]
+    [InlineData(".020", Verdict.Watch)]
+    [InlineData(".0201", Verdict.Renew)]
+    public void End_play_of_a_slotted_nut_goes_by_its_slots(string typed, Verdict verdict)
+    {
+        foreach (Core.Gear.NutRetention nut in new[] { Core.Gear.NutRetention.CastleNut, Core.Gear.NutRetention.TangWasher, Core.Gear.NutRetention.RetainerClip })
+        {
+            Assert.Equal(verdict, Judge(ReadingKinds.EndPlay, typed, new(Gears.Tandem with { NutRetention = nut }, SchoolChoices.Defaults)));
+        }
+    }
+
     /// <summary>TMC RP 618: 0.001 to 0.005 in for adjustable tapered wheel bearings (published; cited from memory).</summary>
     [Theory]
     [InlineData("0", Verdict.Renew)]
@@ -26,15 +44,16 @@ public class JudgementTests
     [InlineData("0.13 mm", Verdict.Renew)]
     public void End_play_is_judged_by_the_band_of_TMC_RP_618(string typed, Verdict verdict)
     {
-        Assert.Equal(verdict, Judge(ReadingKinds.EndPlay, typed, Slight));
-        Assert.Contains("TMC RP 618", ReadingKinds.EndPlay.Judge(0.0762m, Slight)!.Source, StringComparison.Ordinal);
+        Assert.Equal(verdict, Judge(ReadingKinds.EndPlay, typed, Fine));
+        Assert.Contains("TMC RP 618", ReadingKinds.EndPlay.Judge(0.0762m, Fine)!.Source, StringComparison.Ordinal);
     }
 
     [Theory]
     [InlineData("0", Verdict.Sound)]
     [InlineData(".001", Verdict.Sound)]
     [InlineData(".003", Verdict.Watch)]
-    [InlineData(".006", Verdict.Renew)]
+    [InlineData(".011", Verdict.Watch)]
+    [InlineData(".021", Verdict.Renew)]
     public void The_school_that_leaves_no_play_judges_otherwise(string typed, Verdict verdict) =>
         Assert.Equal(verdict, Judge(ReadingKinds.EndPlay, typed, None));
 
@@ -98,7 +117,7 @@ public class JudgementTests
     [InlineData("lining", "3", "3.000 in can't be lining at the shoe's centre: did you mean 3 mm?")]
     [InlineData("tyre-pressure", "450", "450 psi can't be tyre pressure, cold: did you mean 450 kPa?")]
     [InlineData("tread", "-1", "-1.000 in: tread at its lowest can't be less than nothing.")]
-    [InlineData("lug-torque", "9000", "9000 lbf·ft can't be lug nuts, last stage: it lies between 20 lbf·ft and 700 lbf·ft.")]
+    [InlineData("lug-torque", "9000", "9000 lbf·ft can't be lug nuts, last stage: it lies between 10 lbf·ft and 660 lbf·ft.")]
     public void An_absurd_figure_is_questioned(string kind, string typed, string sentence)
     {
         ReadingKind asked = ReadingKinds.Find(kind)!;

@@ -74,9 +74,9 @@ public class RoundTests
         Assert.Null(Last([]));
         Assert.Null(Last([], Earlier("tyre-sound", 19)));
         Assert.Null(Last([], Earlier("tyre-worn", 6, mended: "new tyre")));
-        Assert.Null(Last([new() { Job = "wheel", Place = "axle-1-left", On = Today.AddMonths(-1) }], Earlier("tyre-worn", 6)));
-        Assert.NotNull(Last([new() { Job = "wheel", Place = "axle-1-left", On = Today.AddMonths(-9) }], Earlier("tyre-worn", 6)));
-        Assert.NotNull(Last([new() { Job = "wheel", Place = "axle-1-right", On = Today.AddMonths(-1) }], Earlier("tyre-worn", 6)));
+        Assert.Null(Last([new() { Job = "tyre", Place = "axle-1-left", On = Today.AddMonths(-1) }], Earlier("tyre-worn", 6)));
+        Assert.NotNull(Last([new() { Job = "tyre", Place = "axle-1-left", On = Today.AddMonths(-9) }], Earlier("tyre-worn", 6)));
+        Assert.NotNull(Last([new() { Job = "tyre", Place = "axle-1-right", On = Today.AddMonths(-1) }], Earlier("tyre-worn", 6)));
         Assert.Null(Last([], Earlier("studs-sound", 3)));
     }
 

@@ -42,6 +42,10 @@ internal sealed class Seeing(RunningGear? gear = null)
         return new() { Id = Guid.NewGuid(), Place = place, Kind = kind, StepKey = "", Typed = typed, VisitId = visit, Quantity = asked.Quantity, Canonical = canonical, Judgement = asked.Judge(canonical, context), At = at };
     }
 
+    internal static Renewal Renewed(string job, string place) => new(job, place, Visit, Start.AddDays(1));
+
+    internal Observations Seen(IReadOnlyCollection<Finding> findings, IReadOnlyList<Conclusion> together) => new(Context.Gear, findings, Readings) { Together = together };
+
     internal VisitLooks Looks => new(Context, Findings, Readings, Earlier, Jobs);
 
     internal IReadOnlyList<Conclusion> Together => Looks.Together();

@@ -121,7 +121,7 @@ public class TogetherTests
     {
         // The stamp is read once, at an earlier visit.
         Seeing seeing = new Seeing(kind[0] == 'r' ? Gears.Tandem with { Brake = BrakeKind.HydraulicDisc, BrakeSize = null } : Gears.Tandem).Measured("axle-1-left-brake", kind, typed).Measured("axle-1-left-brake", stamp, stamped, earlier: true);
-        IReadOnlyList<Look> stand = Looks.ThatStand([], seeing.Readings, seeing.Together);
+        IReadOnlyList<Look> stand = Looks.ThatStand(seeing.Seen([], seeing.Together));
         Assert.Equal(verdict, Assert.Single(stand, l => l.Place == "axle-1-left-brake").Judgement.Verdict);
     }
 
@@ -177,7 +177,7 @@ public class TogetherTests
         Seeing seeing = new Seeing().Saw("axle-1-left", "grease-fresh").Saw("axle-1-left", "grease-milky");
         Conclusion two = Assert.Single(seeing.Together);
         Assert.Equal((ConclusionKind.Contradiction, 2), (two.Kind, two.Signs.Count));
-        Assert.Equal(Verdict.Renew, Looks.Gravest(seeing.Findings, [], seeing.Together));
+        Assert.Equal(Verdict.Renew, Looks.Gravest(seeing.Seen(seeing.Findings, seeing.Together) with { Readings = [] }));
 
         // The inner may be sound and the outer done; play is set until it is right; what is mended contradicts nothing.
         Assert.Empty(new Seeing().Saw("axle-1-left", "bearing-smooth", which: "inner").Saw("axle-1-left", "bearing-damaged", which: "outer").Together);
@@ -189,10 +189,10 @@ public class TogetherTests
     public void A_figure_of_the_old_part_is_put_right_by_the_job_that_renewed_it()
     {
         Seeing seeing = new Seeing().Measured("axle-1-left-spring", "spring-arch", "1 3/4").Measured("axle-1-right-spring", "spring-arch", "2 3/4").Measured("axle-1-left-brake", "lining", ".05");
-        Assert.Equal(Verdict.Renew, Looks.Gravest([], seeing.Readings, seeing.Looks.TogetherAfter([])));
-        IReadOnlyList<Conclusion> after = seeing.Looks.TogetherAfter([new("spring", "axle-1-left-spring"), new("brake-assembly", "axle-1-left-brake"), new("brake-assembly", "axle-1-right-brake")]);
-        Assert.Equal(Verdict.Sound, Looks.ThatStand([], seeing.Readings, after).First(l => l.Place == "axle-1-left-spring").Judgement.Verdict);
-        Assert.StartsWith("Put right in the same visit", Looks.ThatStand([], seeing.Readings, after).First(l => l.Place == "axle-1-left-brake").Judgement.Rule, StringComparison.Ordinal);
+        Assert.Equal(Verdict.Renew, Looks.Gravest(seeing.Seen([], seeing.Looks.TogetherAfter([]))));
+        IReadOnlyList<Conclusion> after = seeing.Looks.TogetherAfter([Seeing.Renewed("spring", "axle-1-left-spring"), Seeing.Renewed("brake-assembly", "axle-1-left-brake"), Seeing.Renewed("brake-assembly", "axle-1-right-brake")]);
+        Assert.Equal(Verdict.Sound, Looks.ThatStand(seeing.Seen([], after)).First(l => l.Place == "axle-1-left-spring").Judgement.Verdict);
+        Assert.StartsWith("Put right in the same visit", Looks.ThatStand(seeing.Seen([], after)).First(l => l.Place == "axle-1-left-brake").Judgement.Rule, StringComparison.Ordinal);
     }
 
     /// <summary>Any looks on any gear, in any order: the same conclusions.</summary>

@@ -43,7 +43,7 @@ public class WordsTests
     [InlineData(3_500, "L68149", "L44649", 1)]
     [InlineData(5_200, "25580", "LM67048", 2)]
     [InlineData(6_000, "25580", "LM67048", 2)]
-    [InlineData(7_000, "25580", "14125A", 1)]
+    [InlineData(7_000, "25580", "14125A", 2)]
     public void A_rating_has_its_usual_set(int rating, string inner, string outer, int seals)
     {
         UsualSet set = UsualSet.For(rating)!;

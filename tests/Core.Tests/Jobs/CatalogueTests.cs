@@ -94,7 +94,7 @@ public class CatalogueTests
             Assert.True(step.Detail.Length == 0 || step.Detail.TrimEnd()[^1] is '.' or '?', $"“{step.Detail}” does not end.");
             Assert.All(step.Cautions, c => Assert.EndsWith(".", c, StringComparison.Ordinal));
             Assert.All(step.Readings, r => Assert.NotNull(ReadingKinds.Find(r)));
-            Assert.True(step.Torque is null || step.Torque(Gears.Tandem).Stages.Count > 0);
+            Assert.True(step.Torque is null || step.Torque(Plain(Gears.Tandem)).Stages.Count > 0);
         });
     }
 
@@ -238,16 +238,81 @@ public class CatalogueTests
         }
     }
 
-    /// <summary>Common practice: 1/2 in studs 90 to 100 lbf·ft in three stages; U-bolts 1/2 in 45 to 70, 9/16 in 100; one-piece nut 200 three times.</summary>
+    private static StepContext Plain(RunningGear gear) => new(gear, SchoolChoices.Defaults);
+
+    /// <summary>Common practice: 1/2 in studs 90 to 100 lbf·ft in three stages; U-bolts 1/2 in 45 to 70. A one-piece nut's figure is its maker's alone.</summary>
     [Fact]
     public void Torques_are_the_trades()
     {
-        Assert.Equal(["about 35 lbf·ft", "about 65 lbf·ft", "90 to 100 lbf·ft"], Torques.Lugs(Gears.Tandem).Stages);
-        Assert.Equal("by the wheel maker's chart", Torques.Lugs(Gears.Tandem with { Studs = new Studs(8, Core.Measures.Length.FromInches(0.5625m)) }).Words);
-        Assert.Equal(("45 to 70 lbf·ft", "100 lbf·ft"), (Torques.UBolts(Gears.Tandem).Words, Torques.UBolts(Gears.Tandem with { RatingPounds = 7_000 }).Words));
-        Assert.Equal(3, Torques.OnePieceNut(Gears.Tandem).Stages.Count);
-        Assert.Equal(("150 lbf·ft", "20 to 25 lbf·ft"), (Torques.SplinedHubBolt(Gears.Tandem).Words, Torques.FillPlug(Gears.Tandem).Words));
+        Assert.Equal(["about 35 lbf·ft", "about 65 lbf·ft", "90 to 100 lbf·ft"], Torques.Lugs(Plain(Gears.Tandem)).Stages);
+        Assert.Equal("45 to 70 lbf·ft", Torques.UBolts(Plain(Gears.Tandem)).Words);
+        Assert.Equal(("150 lbf·ft", "20 to 25 lbf·ft"), (Torques.Of(Fasteners.HubBolt)(Plain(Gears.Tandem)).Words, Torques.Of(Fasteners.FillPlug)(Plain(Gears.Tandem)).Words));
+        TorqueAsked nut = Torques.OnePieceNut(Plain(Gears.Tandem));
+        Assert.Equal((3, null), (nut.Stages.Count, nut.From));
+        Assert.DoesNotContain("200", nut.Words, StringComparison.Ordinal);
     }
+
+    /// <summary>Whoever checks a torque checks it at the wanted value: nothing goes up in stages again.</summary>
+    [Fact]
+    public void A_torque_checked_again_is_one_round() =>
+        Assert.Equal(["90 to 100 lbf·ft", "45 to 70 lbf·ft"], [.. Torques.LugsAgain(Plain(Gears.Tandem)).Stages, .. Torques.UBoltsAgain(Plain(Gears.Tandem)).Stages]);
+
+    [Fact]
+    public void The_figure_typed_for_the_trailer_ranks_first_everywhere()
+    {
+        Dictionary<string, TorqueRange> typed = Fasteners.All.ToDictionary(f => f.Code, f => new TorqueRange(f.Least + 5, f.Least + 10, "typed"));
+        StepContext context = Plain(Gears.Tandem) with { Torques = typed };
+        Assert.All(EveryStep.Where(s => s.Torque is not null), step =>
+        {
+            TorqueAsked asked = step.Torque!(context);
+            Assert.Equal(typed[asked.Fastener].From, asked.From);
+            Assert.Equal(asked, Torques.By(step.Torque(Plain(Gears.Tandem)), typed[asked.Fastener]) with { Stages = asked.Stages, Order = asked.Order });
+        });
+    }
+
+    /// <summary>Every step that tightens asks for what was reached, and what was reached is judged by the same figure.</summary>
+    [Fact]
+    public void Every_torque_has_its_wanted_value_and_its_reading_is_judged()
+    {
+        Dictionary<string, TorqueRange> typed = Fasteners.All.ToDictionary(f => f.Code, f => new TorqueRange(f.Least + 10, f.Least + 15, "typed"));
+        ReadingContext context = new(Gears.Tandem, SchoolChoices.Defaults) { Torques = typed };
+        Assert.All(EveryStep.Where(s => s.Torque is not null), step =>
+        {
+            TorqueAsked asked = step.Torque!(Plain(Gears.Tandem));
+            Fastener fastener = Fasteners.Find(asked.Fastener)!;
+            ReadingKind kind = Assert.Single(step.Readings.Select(r => ReadingKinds.Find(r)!), k => k.Fastener == fastener);
+            Assert.Equal(Verdict.Sound, kind.Judge(Nm(fastener.Least + 12), context)!.Verdict);
+            Assert.Equal(Verdict.Renew, kind.Judge(Nm(fastener.Least / 2), context)!.Verdict);
+            Assert.Equal(Verdict.Renew, kind.Judge(Nm(fastener.Most), context)!.Verdict);
+        });
+
+        // Without a figure no torque is called right.
+        Assert.All(ReadingKinds.All.Where(k => k.Fastener is { } f && f.Usual(Gears.Tandem) is null), k => Assert.Equal(Verdict.Watch, k.Judge(Nm(100), new(Gears.Tandem, SchoolChoices.Defaults))!.Verdict));
+    }
+
+    [Theory]
+    [InlineData("u-bolt-torque", 10)]
+    [InlineData("u-bolt-torque", 300)]
+    [InlineData("lug-torque", 20)]
+    [InlineData("lug-torque", 400)]
+    [InlineData("plug-torque", 60)]
+    public void A_torque_nobody_wants_is_refused_or_judged(string code, int poundFeet)
+    {
+        ReadingKind kind = ReadingKinds.Find(code)!;
+        Core.Measures.Understood read = Core.Measures.ShopNotation.Read($"{poundFeet}", Core.Measures.Quantity.Torque);
+        Assert.True(kind.Unbelievable(read) is not null || kind.Judge(read.Canonical!.Value, new(Gears.Tandem, SchoolChoices.Defaults))!.Verdict == Verdict.Renew);
+    }
+
+    /// <summary>Wheel studs of every size have a figure; 1/2 in by common practice, the others from memory.</summary>
+    [Theory]
+    [InlineData("1/2", "90 to 100 lbf·ft")]
+    [InlineData("9/16", "120 to 140 lbf·ft")]
+    [InlineData("5/8", "190 to 210 lbf·ft")]
+    [InlineData("14 mm", "110 to 130 lbf·ft")]
+    public void Lug_nuts_go_by_their_studs(string thread, string words) =>
+        Assert.Equal(words, Torques.Lugs(Plain(Gears.Tandem with { Studs = new Studs(8, new(Core.Measures.ShopNotation.Read(thread, Core.Measures.Quantity.Length).Canonical!.Value)) })).Words);
+
+    private static decimal Nm(decimal poundFeet) => Core.Measures.Torque.FromPoundForceFeet(poundFeet).NewtonMetres;
 
     [Theory]
     [InlineData("2.1255", "grease seal 2.125 × 3.376")]

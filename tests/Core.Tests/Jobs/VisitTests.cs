@@ -21,6 +21,10 @@ public class VisitTests
     private Progress After(Func<PacketStep, bool> done, Func<PacketStep, string?>? skipped = null) =>
         new(packet, packet.Steps.Where(done).Select(s => new StepEntry { Key = s.Key, SkippedBecause = skipped?.Invoke(s) }));
 
+    private static Observations Nothing => new(Gears.Single, [], []);
+
+    private static Observations Seen(IReadOnlyCollection<Finding> findings, params Reading[] readings) => new(Gears.Single, findings, readings);
+
     private UsageLine NoUsage => UsageLine.Of(trailer, [], Today);
 
     [Fact]
@@ -28,7 +32,7 @@ public class VisitTests
     {
         int hubOff = packet.Steps.ToList().FindIndex(s => s.Key == "axle-1-left/hub-off/hub");
         Progress half = new(packet, packet.Steps.Take(hubOff + 1).Select(s => new StepEntry { Key = s.Key }));
-        ClosingResult result = Closing.Work(visit, half, [], [], NoUsage, null, Today);
+        ClosingResult result = Closing.Work(visit, half, Nothing, NoUsage, null, Today);
         Assert.Equal("Still open: hub off, axle 1 left; cap off, axle 1 left; wheel off, axle 1 left; raised, left side; trailer on chocks. Put it back first, deepest first.", result.Refusal);
     }
 
@@ -44,8 +48,8 @@ public class VisitTests
     public void Only_what_was_really_done_counts_as_done()
     {
         // The right side was never begun; the trailer was put back and closed.
-        Progress leftOnly = After(s => s.Place is "axle-1-left" or "left" or "trailer");
-        ClosingResult result = Closing.Work(visit, leftOnly, [], [], NoUsage, null, Today);
+        Progress leftOnly = After(s => s.Place is "axle-1-left" or "axle-1-left-brake" or "left" or "trailer");
+        ClosingResult result = Closing.Work(visit, leftOnly, Nothing, NoUsage, null, Today);
         Assert.Null(result.Refusal);
         Assert.Equal([Left], result.Done);
         Assert.Equal([Right], result.LeftUndone);
@@ -69,7 +73,7 @@ public class VisitTests
     public void A_step_out_of_order_is_told_what_comes_before_it()
     {
         Progress none = After(_ => false);
-        Assert.Equal("Before this comes “Chock the wheels that stay down” at the trailer.", none.WhyNotYet(packet.Steps.Single(s => s.Key == "axle-1-left/hub-off/hub")));
+        Assert.Equal("Before this comes “Chock the wheels, both sides of each tyre” at the trailer.", none.WhyNotYet(packet.Steps.Single(s => s.Key == "axle-1-left/hub-off/hub")));
         Progress secured = After(s => s.Opening == "secured" && s.Part == StepPart.Open);
         Assert.Null(secured.WhyNotYet(packet.Steps.Single(s => s.Key == "axle-1-right/wheel-off/break-loose")));
     }
@@ -86,10 +90,10 @@ public class VisitTests
     [Fact]
     public void Leaving_the_rest_puts_back_what_is_open_and_nothing_else()
     {
-        // The left side is done; the right was not begun: only the chocks are left to take away.
-        Progress left = After(s => s.Place is "axle-1-left" or "left" || (s.Opening == "secured" && s.Part == StepPart.Open));
+        // The left side is done; the right was not begun: the brake that was set is tried, and the chocks are left to take away.
+        Progress left = After(s => s.Place is "axle-1-left" or "axle-1-left-brake" or "left" || (s.Opening == "secured" && s.Part == StepPart.Open));
         Assert.StartsWith("axle-1-right/", left.Next!.Key, StringComparison.Ordinal);
-        Assert.Equal("trailer/secured/unchock", left.NextToPutBack!.Key);
+        Assert.Equal("trailer/brake-try/power", left.NextToPutBack!.Key);
         Assert.Null(After(_ => false).NextToPutBack);
         Assert.Null(After(_ => true).NextToPutBack);
     }
@@ -98,7 +102,7 @@ public class VisitTests
     public void Nuts_only_broken_loose_are_torqued_again_and_the_wheel_stays_on()
     {
         Progress loose = After(s => s.Key.EndsWith("-left/wheel-off/break-loose", StringComparison.Ordinal) || (s.Opening == "secured" && s.Part == StepPart.Open));
-        Assert.Equal("left/raised/lift", loose.Next!.Key);
+        Assert.Equal("left/raised/chocks-over", loose.Next!.Key);
         Assert.Equal("wheel off (begun)", loose.OpenNow[0].Name);
         List<StepEntry> entries = [.. packet.Steps.Where(s => loose.EntryFor(s.Key) is not null).Select(s => new StepEntry { Key = s.Key })];
         List<string> back = [];
@@ -112,8 +116,8 @@ public class VisitTests
         Progress end = new(packet, entries);
         Assert.Null(end.Next);
         Assert.StartsWith("Wheel off is being put back already at axle 1 left", end.WhyNotYet(packet.Steps.Single(s => s.Key == "axle-1-left/wheel-off/wheel")), StringComparison.Ordinal);
-        Assert.Equal([Left, Right], Closing.Work(visit, end, [], [], NoUsage, null, Today).LeftUndone);
-        Assert.Single(Closing.Work(visit, end, [], [], NoUsage, null, Today).FollowUps);
+        Assert.Equal([Left, Right], Closing.Work(visit, end, Nothing, NoUsage, null, Today).LeftUndone);
+        Assert.Single(Closing.Work(visit, end, Nothing, NoUsage, null, Today).FollowUps);
     }
 
     [Fact]
@@ -128,23 +132,23 @@ public class VisitTests
     public void A_hold_keeps_the_trailer_until_somebody_says_why_it_leaves()
     {
         Finding hold = new() { Place = "axle-1-left", RuleCode = "spindle-scored-welded", Seen = "Groove", Judgement = Rulebook.Find("spindle-scored-welded")!.Judgement };
-        Assert.Equal("releasedBecause", Closing.Work(visit, After(_ => true), [hold], [], NoUsage, " ", Today).RefusalField);
-        Assert.Null(Closing.Work(visit, After(_ => true), [hold], [], NoUsage, "to the specialist, on a flatbed", Today).Refusal);
+        Assert.Equal("releasedBecause", Closing.Work(visit, After(_ => true), Seen([hold]), NoUsage, " ", Today).RefusalField);
+        Assert.Null(Closing.Work(visit, After(_ => true), Seen([hold]), NoUsage, "to the specialist, on a flatbed", Today).Refusal);
         hold.Mended = "stub renewed";
-        Assert.Null(Closing.Work(visit, After(_ => true), [hold], [], NoUsage, null, Today).Refusal);
+        Assert.Null(Closing.Work(visit, After(_ => true), Seen([hold]), NoUsage, null, Today).Refusal);
     }
 
     [Fact]
     public void A_hold_measured_or_left_by_an_earlier_visit_keeps_the_trailer_too()
     {
         Reading rock = new() { Place = "axle-1-left", Kind = "rim-rock", StepKey = "s", Typed = "5/8", Quantity = Quantity.Length, Canonical = Length.FromInches(0.625m).Millimetres, VisitId = visit.Id, Judgement = ReadingKinds.RimRock.Judge(Length.FromInches(0.625m).Millimetres, new(Gears.Single, SchoolChoices.Defaults)) };
-        ClosingResult refused = Closing.Work(visit, After(_ => true), [], [rock], NoUsage, null, Today);
+        ClosingResult refused = Closing.Work(visit, After(_ => true), Seen([], rock), NoUsage, null, Today);
         Assert.Equal("On Hold: rim rock 0.625 in at axle 1 left. Mend it, or say why the trailer leaves all the same; your name stays with it.", refused.Refusal);
 
         Finding earlier = new() { Place = "axle-1-right", Subject = Subject.Spindle, RuleCode = "spindle-scored-welded", Seen = "Groove", VisitId = Guid.NewGuid(), At = Today.AddDays(-90).ToDateTime(TimeOnly.MinValue), Judgement = Rulebook.Find("spindle-scored-welded")!.Judgement };
-        Assert.NotNull(Closing.Work(visit, After(_ => true), [earlier], [], NoUsage, null, Today).Refusal);
+        Assert.NotNull(Closing.Work(visit, After(_ => true), Seen([earlier]), NoUsage, null, Today).Refusal);
         Finding renewed = new() { Place = "axle-1-right", Subject = Subject.Spindle, RuleCode = "spindle-clean", Seen = "Clean", VisitId = visit.Id, At = Today.ToDateTime(TimeOnly.MinValue), Judgement = Rulebook.Find("spindle-clean")!.Judgement };
-        ClosingResult closed = Closing.Work(visit, After(_ => true), [earlier, renewed], [], NoUsage, "nothing to release", Today);
+        ClosingResult closed = Closing.Work(visit, After(_ => true), Seen([earlier, renewed]), NoUsage, "nothing to release", Today);
         Assert.Equal((null, false), (closed.Refusal, closed.OnHold));
     }
 
@@ -155,10 +159,10 @@ public class VisitTests
         trailer.Meter = MeterKind.Estimate;
         trailer.EstimatedYear = Distance.FromMiles(20 * 365.25m);
         UsageLine busy = UsageLine.Of(trailer, [], Today);
-        Assert.Equal(Today.AddDays(5), Assert.Single(Closing.Work(visit, After(_ => true), [], [], busy, null, Today).FollowUps, f => f.Rule.Code == "lug-retorque").DueOn);
+        Assert.Equal(Today.AddDays(5), Assert.Single(Closing.Work(visit, After(_ => true), Nothing, busy, null, Today).FollowUps, f => f.Rule.Code == "lug-retorque").DueOn);
 
         trailer.Meter = MeterKind.None;
-        Assert.Equal(Today.AddDays(14), Assert.Single(Closing.Work(visit, After(_ => true), [], [], NoUsage, null, Today).FollowUps, f => f.Rule.Code == "lug-retorque").DueOn);
+        Assert.Equal(Today.AddDays(14), Assert.Single(Closing.Work(visit, After(_ => true), Nothing, NoUsage, null, Today).FollowUps, f => f.Rule.Code == "lug-retorque").DueOn);
     }
 
     [Theory]
@@ -168,7 +172,7 @@ public class VisitTests
     public void The_school_says_when_lug_nuts_are_torqued_again(string answer, string owed)
     {
         Visit other = new() { Gear = Gears.Single, Jobs = [Left, Right], Schools = SchoolChoices.Defaults.With(new Dictionary<string, string> { ["lug-retorque"] = answer }) };
-        var followUps = Closing.Work(other, After(_ => true), [], [], NoUsage, null, Today).FollowUps;
+        var followUps = Closing.Work(other, After(_ => true), Nothing, NoUsage, null, Today).FollowUps;
         Assert.Equal(owed, string.Join(' ', followUps.Select(f => f.Rule.Code).Where(c => c.StartsWith("lug", StringComparison.Ordinal))));
     }
 
@@ -179,7 +183,7 @@ public class VisitTests
         string[] Owed(JobAt job, out IReadOnlyList<string> settles)
         {
             Packet work = Composer.Compose(Gears.Single, [job], SchoolChoices.Defaults);
-            ClosingResult closed = Closing.Work(new Visit { Gear = Gears.Single, Schools = SchoolChoices.Defaults, Jobs = [job] }, new Progress(work, work.Steps.Select(s => new StepEntry { Key = s.Key })), [], [], NoUsage, null, Today);
+            ClosingResult closed = Closing.Work(new Visit { Gear = Gears.Single, Schools = SchoolChoices.Defaults, Jobs = [job] }, new Progress(work, work.Steps.Select(s => new StepEntry { Key = s.Key })), Nothing, NoUsage, null, Today);
             settles = closed.Settles;
             return [.. closed.FollowUps.Select(f => f.Rule.Code)];
         }

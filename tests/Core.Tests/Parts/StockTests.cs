@@ -1,6 +1,7 @@
 using CsCheck;
 using SturdyTinker.Core.Gear;
 using SturdyTinker.Core.Jobs;
+using SturdyTinker.Core.Parts;
 using SturdyTinker.Core.Parts.Stock;
 using SturdyTinker.Core.Schools;
 using Xunit;
@@ -139,7 +140,7 @@ public sealed class StockTests
         Packet packet = Composer.Compose(gear, [new("bearing-repack", "axle-1-left"), new("bearing-repack", "axle-2-left")], SchoolChoices.Defaults);
         IReadOnlyList<KitNeed> blind = Kit.Of(packet.Steps, (_, _) => null);
         Assert.Equal([2m, 2], blind.Where(n => n.OneOf.Count > 0).Select(n => n.Quantity));
-        IReadOnlyList<KitNeed> known = Kit.Of(packet.Steps, (place, oneOf) => place == "axle-1-left" ? "grease seal 2.250 × 3.376" : null);
+        IReadOnlyList<KitNeed> known = Kit.Of(packet.Steps, (place, oneOf) => place == "axle-1-left" ? Part.Named("grease seal 2.250 × 3.376")!.Code : null);
         Assert.Equal(2, known.Single(n => n.Name == "grease seal 2.250 × 3.376").Quantity);
         Assert.Equal(1, known.Single(n => n.Name == "grease seal 2.125 × 3.376").Quantity);
         Assert.Equal(packet.PartsToTake.Sum(p => p.Quantity), Kit.Of(packet.Steps, (_, oneOf) => oneOf[0]).Sum(n => n.Quantity));

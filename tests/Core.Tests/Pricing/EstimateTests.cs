@@ -66,7 +66,7 @@ public sealed class EstimateTests
     [Fact]
     public void Two_candidates_make_a_range_and_what_has_no_price_is_named()
     {
-        Estimate estimate = Of(Bare, name => name.Contains("2.125", StringComparison.Ordinal) ? 4 : name.Contains("2.250", StringComparison.Ordinal) ? 9 : null);
+        Estimate estimate = Of(Bare, code => Core.Parts.Part.All.First(p => p.Code == code).Name is var name && name.Contains("2.125", StringComparison.Ordinal) ? 4 : name.Contains("2.250", StringComparison.Ordinal) ? 9 : null);
         EstimateLine seals = estimate.Lines.Single(l => l.Kind == EstimateKind.Part);
         Assert.Equal(new Spread(16, 16, 36), seals.Amount);
         Assert.Contains("cotter pin", estimate.Unpriced);

@@ -103,7 +103,7 @@ public static class PeriodicInspection
     public static IReadOnlyList<InspectionLine> Of(RunningGear gear, IReadOnlyCollection<Finding> findings, IReadOnlyCollection<Reading> readings, IReadOnlyCollection<Conclusion> together)
     {
         IReadOnlyList<RoundItem> round = Round.Of(gear, periodic: true);
-        IReadOnlyList<Look> stand = Looks.ThatStand(findings, readings, together);
+        IReadOnlyList<Look> stand = Looks.ThatStand(new Observations(gear, findings, readings) { Together = together });
         return [.. Items.Select(item => Line(item, gear, round, findings, readings, stand))];
     }
 

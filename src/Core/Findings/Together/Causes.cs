@@ -40,11 +40,11 @@ internal static class Causes
 {
     private static readonly Sign Heat = new((e, _) => e.Code == "bearing-heat" || e.Damage == "fracture-thermal" || (e.Code is "hub-heat" or "hub-temperature" && e.Verdict >= Verdict.Watch));
     private static readonly Sign NoPlay = new((e, looks) => e.Code is "play-none" or "play-drag" || (e.Code == "end-play" && e.Figure < looks.Context.Limits.Of(Limits.EndPlayLeast)));
-    private static readonly Sign Loose = new((e, looks) => e.Code is "play-over" or "play-gross" || (e.Code == "end-play" && e.Figure > looks.Context.Limits.Of(Limits.EndPlayMost)) || (e.Code == "rim-rock" && e.Verdict >= Verdict.Renew));
+    private static readonly Sign Loose = new((e, looks) => e.Code is "play-over" or "play-gross" || (e.Code == "end-play" && e.Figure > looks.Context.Limits.Of(EndPlay.IsFine(looks.Context.Gear.NutRetention) ? Limits.EndPlayMost : Limits.EndPlayCastle)) || (e.Code == "rim-rock" && e.Verdict >= Verdict.Renew));
     private static readonly Sign Water = Seen("grease-milky", "oil-creamy");
     private static readonly Sign Outside = Seen("grease-past-seal", "leak-grease", "leak-oil");
     private static readonly Sign Sag = new((e, _) => e.Code is "spring-flat" or "ride-leans" || (e.Code is "height-front" or "height-rear" or "arch" or "spring-arch" && e.Verdict >= Verdict.Watch));
-    private static readonly Sign Heavy = new((e, _) => e.Code is "use-heavy-side" || (e.Code is "load" or "overload" && e.Verdict >= Verdict.Watch));
+    private static readonly Sign Heavy = new((e, _) => e.Code is "use-heavy-side" || (e.Code is "load" && e.Verdict >= Verdict.Watch));
     private static readonly Sign BadWire = Seen("wires-broken");
 
     private static readonly Sign DullEverywhere = new((e, _) => e.Code is "drum-dull" or "lining-glazed")
@@ -79,7 +79,7 @@ internal static class Causes
             DullEverywhere, BadWire),
         new("current-lost", CauseScope.WheelEnd, "The magnet is whole but gets too little current: a wire, a joint or the ground takes the rest.",
             ["Measure the voltage at the magnet with the brake on; open the joints."],
-            new((e, _) => e is { Code: "magnet-current", Verdict: >= Verdict.Renew }), new((e, _) => e is { Code: "magnet-resistance", Verdict: Verdict.Sound })),
+            new((e, looks) => e is { Code: "magnet-current", Verdict: >= Verdict.Renew } && TooLittle(e, looks)), new((e, _) => e is { Code: "magnet-resistance", Verdict: Verdict.Sound })),
         new("runs-crooked", CauseScope.Trailer, "The tyre is worn on one edge because its axle runs crooked.",
             ["Put the axle right before the new tyre goes on."],
             Seen("tyre-one-edge"), new((e, _) => e.Code is "axle-bent" or "hanger-cracked" || e is { Code: "crown", Verdict: >= Verdict.Watch })),
@@ -94,6 +94,10 @@ internal static class Causes
             Seen("use-overloaded"), new((e, _) => e.Code is "spring-flat" or "spring-cracked" or "tyre-middle" or "axle-bent" or "overload" || e.Damage == "fatigue-subsurface")),
     ];
 
+    // Too much current is no wire's fault.
+    private static bool TooLittle(Evidence e, VisitLooks looks) =>
+        looks.Context.Gear.BrakeSize is { } size && e.Figure < MagnetCircuit.Amperes(size.Diameter.Inches);
+
     private static Sign Seen(params string[] rules) => new((e, _) => rules.Contains(e.Code));
 
     /// <summary>The causes that a visit's evidence points to, each at the place it was found for.</summary>
@@ -105,7 +109,7 @@ internal static class Causes
             {
                 List<Evidence> here = [.. evidence.Where(e => e.Place.Near(centre))];
                 List<Evidence>[] shown = [.. rule.Signs.Select(s => Showing(s, here, looks))];
-                if (!Array.TrueForAll(shown, s => s.Count > 0))
+                if (!Array.TrueForAll(shown, s => s.Count > 0) || (rule.Code == "heavy-side" && Weighed.Lighter(looks, centre)))
                 {
                     continue;
                 }
@@ -123,8 +127,8 @@ internal static class Causes
                     rule.Code,
                     centre.Code,
                     null,
-                    rule.Cause,
-                    new Judgement(all.Max(e => e.Verdict) ?? Verdict.Watch, rule.Cause, Source.Practice.Words, rule.SetsOff),
+                    Say(rule, centre, looks),
+                    new Judgement(all.Max(e => e.Verdict) ?? Verdict.Watch, Say(rule, centre, looks), Source.Practice.Words, rule.SetsOff),
                     looks.Findings.Select(f => f.VisitId).Concat(looks.Readings.Select(r => r.VisitId)).First(),
                     all[^1].At,
                     all[^1].PersonId)
@@ -134,6 +138,10 @@ internal static class Causes
             }
         }
     }
+
+    // Where both sides were weighed, the cause names the heavier with its figures.
+    private static string Say(CauseRule rule, Place centre, VisitLooks looks) =>
+        rule.Code == "heavy-side" && Weighed.Words(looks, centre) is { } words ? $"{words}, and its springs have sagged under it." : rule.Cause;
 
     private static List<Evidence> Showing(Sign sign, List<Evidence> here, VisitLooks looks)
     {

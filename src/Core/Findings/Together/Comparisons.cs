@@ -6,7 +6,34 @@ namespace SturdyTinker.Core.Findings;
 /// <summary>Figures that say more together than each alone, as data.</summary>
 /// <param name="Code">Stable code.</param>
 /// <param name="Of">What the figures of a visit come to; nothing where they were not all taken.</param>
-internal sealed record Comparison(string Code, Func<VisitLooks, IEnumerable<Conclusion>> Of);
+/// <param name="Kinds">Codes of the readings it rests on, at its place.</param>
+internal sealed record Comparison(string Code, Func<VisitLooks, IEnumerable<Conclusion>> Of, params string[] Kinds)
+{
+    /// <summary>Whether it rests on the same readings across the axle as well.</summary>
+    internal bool BothSides { get; init; }
+
+    /// <summary>Codes of the jobs that renew what was measured.</summary>
+    internal IReadOnlyList<string> AnsweredBy => [.. Kinds.SelectMany(k => ReadingKinds.Find(k)!.AnsweredBy).Distinct()];
+
+    /// <summary>Whether everything it rests on was measured again in one later visit.</summary>
+    /// <param name="look">What it came to.</param>
+    /// <param name="readings">Every reading of the trailer, by kind.</param>
+    internal bool TakenAgain(Look look, ILookup<string, Reading> readings)
+    {
+        string[] places = BothSides && Place.TryParse(look.Place, out Place at) && at.Across is { } across ? [look.Place, across.Code] : [look.Place];
+        HashSet<Guid>? visits = null;
+        foreach (string kind in Kinds)
+        {
+            foreach (string place in places)
+            {
+                HashSet<Guid> again = [.. readings[kind].Where(r => r.Place == place && r.VisitId != look.VisitId && r.At > look.At).Select(r => r.VisitId)];
+                visits = visits is null ? again : [.. visits.Intersect(again)];
+            }
+        }
+
+        return visits is { Count: > 0 };
+    }
+}
 
 /// <summary>Every comparison.</summary>
 internal static class Comparisons
@@ -23,17 +50,22 @@ internal static class Comparisons
         LeftAgainstRight("height-front", "ride-height-front", Subject.RideHeight, AtFault.Lower, "in front", [Limits.HeightLean, Limits.HeightApart], "Springs, hangers and load of this side.", "Weigh both sides: the heavy one sags first."),
         LeftAgainstRight("height-rear", "ride-height-rear", Subject.RideHeight, AtFault.Lower, "at the rear", [Limits.HeightLean, Limits.HeightApart], "Springs, hangers and load of this side.", "Weigh both sides: the heavy one sags first."),
         LeftAgainstRight("arch", "spring-arch", Subject.Spring, AtFault.Lower, "", [Limits.ArchApart], "Springs are renewed in pairs on the axle.", "Weigh the trailer; check the rating against the load."),
-        LeftAgainstRight("load", "side-load", Subject.Spring, AtFault.Higher, "", [Limits.LoadApart], "Move the load, or the furniture: this side's springs sag first."),
+        LeftAgainstRight("load", "side-load", Subject.RideHeight, AtFault.Higher, "", [Limits.LoadApart], "Move the load, or the furniture: this side's springs sag first."),
         LeftAgainstRight("lining-pair", "lining", Subject.Lining, AtFault.Lower, "", [Limits.LiningApart], "Unlike linings say that one brake works harder: compare adjusters, magnets and wires of both sides."),
         LeftAgainstRight("tread-pair", "tread", Subject.Tyre, AtFault.Lower, "", [Limits.TreadApart], "Unlike treads say that the axle runs crooked, or that one tyre is younger: look at hangers, bushings and crown."),
         LeftAgainstRight("hub-heat", "hub-temperature", Subject.Bearing, AtFault.Higher, "", [Limits.HubFarApart, Limits.HubApart], "Spin it and listen; look whether its brake drags and how its nut is set."),
-        new("crown", looks => Enumerable.Range(1, looks.Context.Gear.Axles).SelectMany(axle => Crown(looks, new Place(PlaceKind.Axle, axle)))),
+        new("crown", looks => Enumerable.Range(1, looks.Context.Gear.Axles).SelectMany(axle => Crown(looks, new Place(PlaceKind.Axle, axle))), "crown-left", "crown-middle", "crown-right"),
         Against("rotor-least", "rotor-thickness", "rotor-stamped", Subject.Rotor, Rotor),
         Against("drum-most", "drum-diameter", "drum-stamped", Subject.Drum, Drum),
         Against("pressure", "tyre-pressure", "tyre-placard", Subject.Tyre, TyrePressure),
-        new("hole", looks => looks.Readings.Where(r => r.Kind == "bolt-hole").Select(r => r.Place).Distinct().SelectMany(place => Hole(looks, place))),
-        new("overload", looks => looks.Readings.Where(r => r.Kind == "side-load").Select(r => r.Place).Distinct().SelectMany(place => Overload(looks, place))),
+        new("hole", looks => looks.Readings.Where(r => r.Kind == "bolt-hole").Select(r => r.Place).Distinct().SelectMany(place => Hole(looks, place)), "bolt-hole"),
+        new("overload", looks => looks.Readings.Where(r => r.Kind == "side-load").Select(r => r.Place).Distinct().SelectMany(place => Overload(looks, place)), "side-load"),
     ];
+
+    private static readonly Dictionary<string, Comparison> ByCode = All.ToDictionary(c => c.Code);
+
+    /// <summary>The comparison with this code; null when there is none.</summary>
+    internal static Comparison? Find(string code) => ByCode.GetValueOrDefault(code);
 
     // Left against right, both taken in this visit. The limits stand hardest first; the first that is passed speaks.
     private static Comparison LeftAgainstRight(string code, string kind, Subject subject, AtFault fault, string where, Limit[] limits, params string[] setsOff) => new(code, looks =>
@@ -70,7 +102,10 @@ internal static class Comparisons
         }
 
         return found;
-    });
+    }, kind)
+    {
+        BothSides = true,
+    };
 
     // A figure against another at the same place that was read once, now or earlier: a stamp, a sidewall.
     private static Comparison Against(string code, string kind, string with, Subject subject, Func<LimitsInForce, Reading, Reading, Judgement> judge) => new(code, looks =>
@@ -83,7 +118,7 @@ internal static class Comparisons
         {
             Replaces = [kind, with],
             Jobs = judgement.Verdict >= Verdict.Renew ? looks.Remedies(subject, Place.Of(reading.Place)) : [],
-        });
+        }, kind);
 
     private static Judgement Rotor(LimitsInForce limits, Reading thickness, Reading stamped)
     {
@@ -143,12 +178,14 @@ internal static class Comparisons
 
     private static IEnumerable<Conclusion> Overload(VisitLooks looks, string place)
     {
+        // A side carries half of every axle's rating; a figure of old stands at one spring, and carries half of its axle's.
         Reading load = looks.Last(place, "side-load")!;
-        decimal share = looks.Context.Gear.RatingPounds / 2m * Unit.Pound.InCanonical;
+        int axles = Place.TryParse(place, out Place at) && at.Kind == PlaceKind.Side ? looks.Context.Gear.Axles : 1;
+        decimal share = axles * looks.Context.Gear.RatingPounds / 2m * Unit.Pound.InCanonical;
         if (load.Canonical > share)
         {
             string most = ShopFormat.ReadBack(Quantity.Weight, share).Ours;
-            yield return Made(ConclusionKind.Comparison, "overload", place, Subject.Spring, Looks.InWords(load), new(Verdict.Hold, $"One end of an axle carries at most half its rating, {most}.", new Source(SourceKind.Maker, "the axle's rating").Words, ["Take load off or move it, and weigh again."]), [load]);
+            yield return Made(ConclusionKind.Comparison, "overload", place, Subject.RideHeight, Looks.InWords(load), new(Verdict.Hold, $"One side carries at most half of what its axles are rated for, {most}.", new Source(SourceKind.Maker, "the axles' rating").Words, ["Take load off or move it, and weigh again."]), [load]);
         }
     }
 

@@ -36,6 +36,9 @@ public sealed record Conclusion(ConclusionKind Kind, string Code, string Place, 
     /// <summary>Codes of the kinds of reading at its place whose own judgement it stands for.</summary>
     public IReadOnlyList<string> Replaces { get; init; } = [];
 
+    /// <summary>The very readings whose own judgement it stands for, whatever others of their kind were taken.</summary>
+    public IReadOnlyList<Guid> ReplacesReadings { get; init; } = [];
+
     /// <summary>Jobs that mend it, the likeliest first.</summary>
     public IReadOnlyList<JobAt> Jobs { get; init; } = [];
 }

@@ -37,35 +37,48 @@ public sealed record VisitLooks(ReadingContext Context, IReadOnlyCollection<Find
     }
 
     /// <summary>
-    /// What the looks come to together once jobs are done: a figure, or figures compared, that asked for a job which was done
-    /// in this visit is put right, since it was the old part's.
+    /// What the looks come to together once jobs are done: a figure, or figures compared, of a part that a job of this visit has
+    /// renewed since is put right. What was measured on the new part stands as it is.
     /// </summary>
-    /// <param name="done">The jobs done.</param>
-    public IReadOnlyList<Conclusion> TogetherAfter(IReadOnlyCollection<JobAt> done)
+    /// <param name="renewals">What the visit has renewed.</param>
+    public IReadOnlyList<Conclusion> TogetherAfter(IReadOnlyCollection<Renewal> renewals)
     {
-        List<Conclusion> together = [.. Together().Select(c => c.Subject is { } subject && c.Kind == ConclusionKind.Comparison && PutRight(subject, c.Place, c.Judgement.Verdict, done) is { } right ? c with { Judgement = right, Jobs = [] } : c)];
-        foreach (Reading reading in last.Values.OrderBy(r => r.At))
+        List<Conclusion> together = [.. Together().Select(c => Comparisons.Find(c.Code) is { } rule && PutRight(c, rule, renewals) is { } right ? c with { Judgement = right, Jobs = [] } : c)];
+        foreach (Reading reading in Readings.OrderBy(r => r.At))
         {
-            if (reading.Judgement is { } judgement && ReadingKinds.Find(reading.Kind) is { } kind && PutRight(kind.Subject, reading.Place, judgement.Verdict, done) is { } right)
+            if (reading.Judgement is { Verdict: > Verdict.Sound } && ReadingKinds.Find(reading.Kind) is { } kind
+                && renewals.FirstOrDefault(r => r.Answers(Context.Gear, kind.AnsweredBy, reading.Place, reading.At, reading.StepKey)) is { } renewal)
             {
-                together.Add(new Conclusion(ConclusionKind.Comparison, "put-right", reading.Place, kind.Subject, Looks.InWords(reading), right, reading.VisitId, reading.At, reading.PersonId) { Replaces = [reading.Kind] });
+                together.Add(new Conclusion(ConclusionKind.Comparison, "put-right", reading.Place, kind.Subject, Looks.InWords(reading), Right(renewal), reading.VisitId, reading.At, reading.PersonId) { ReplacesReadings = [reading.Id] });
             }
         }
 
         return together;
     }
 
-    private Judgement? PutRight(Subject subject, string place, Verdict verdict, IReadOnlyCollection<JobAt> done)
+    private Judgement? PutRight(Conclusion compared, Comparison rule, IReadOnlyCollection<Renewal> renewals)
     {
-        if (verdict == Verdict.Sound || !Place.TryParse(place, out Place at))
+        if (compared.Judgement.Verdict == Verdict.Sound)
         {
             return null;
         }
 
-        JobAt? job = Rulebook.Seen.Where(r => r.Subject == subject && r.Verdict >= Verdict.Renew && r.Goes(Context.Gear))
-            .SelectMany(r => Core.Findings.Remedies.For(r, Context.Gear, at, Context.Schools)).FirstOrDefault(done.Contains);
-        return job is null ? null : new Judgement(Verdict.Sound, $"Put right in the same visit: {Catalogue.Find(job.Job)!.Name.ToLowerInvariant()}.", Source.Shop.Words, []);
+        // One figure of the new part, and the comparison is the new part's.
+        List<Reading> from = [.. rule.Kinds.Select(kind => Last(compared.Place, kind)).OfType<Reading>()];
+        Renewal? renewal = renewals.FirstOrDefault(r => from.TrueForAll(f => r.Answers(Context.Gear, rule.AnsweredBy, compared.Place, f.At, f.StepKey)));
+        return renewal is null ? null : Right(renewal);
     }
+
+    private static Judgement Right(Renewal renewal) => new(Verdict.Sound, $"Put right in the same visit: {renewal.Words}.", Source.Shop.Words, []);
+
+    /// <summary>What was seen in the visit on things that it has renewed since, each with what renewed it.</summary>
+    /// <param name="renewals">What the visit has renewed.</param>
+    public IEnumerable<(Finding Finding, Renewal By)> Mended(IReadOnlyCollection<Renewal> renewals) =>
+        from finding in Findings
+        where finding.Mended is null && finding.Judgement.Verdict > Verdict.Sound
+        let renewal = renewals.FirstOrDefault(r => r.Answers(Context.Gear, Rulebook.Find(finding.RuleCode)?.AnsweredBy ?? [], finding.Place, finding.At))
+        where renewal is not null
+        select (finding, renewal);
 
     /// <summary>The jobs that mend what a subject needs at a place, as the rulebook's gravest row for it says.</summary>
     internal IReadOnlyList<JobAt> Remedies(Subject subject, Place place) =>
