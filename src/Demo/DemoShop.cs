@@ -94,7 +94,7 @@ public static class DemoShop
             Trailer trailer = file.Trailers.First(t => t.Tag == tag);
             Standing standing = file.Standings.First(s => s.Tag == tag).Standing;
             TrailerCase trailerCase = new(trailer.Id, standing.Coming, new StripDown(trailer.Gear, await file.SchoolsAsync(trailer)));
-            if (planner.Plan(trailerCase, [0]).Visits is not [var next, ..])
+            if (planner.Plan(trailerCase, planner.Shut(settings.Hours, today).Append(0)).Visits is not [var next, ..])
             {
                 continue;
             }

@@ -62,7 +62,7 @@ internal static class DemoTrailers
     [
         new("P-07", "Stage wagon", Puppets, Usual(2, 5_200), MeterKind.Trips, 160, 0.9, new PastVisit(540), new PastVisit(190, "", new Seen("axle-1-left", "grease-black"), new Seen("axle-2-right", "grease-fresh"), new Seen("axle-1-left-spring", "spring-flat", "Left front lowest; the chests stand there.", "Both springs of axle 1 renewed"))
         {
-            Figures = new() { ["left/ride-height-front"] = "16 3/4", ["right/ride-height-front"] = "18", ["axle-1-left-spring/side-load"] = "2,480", ["axle-1-right-spring/side-load"] = "2,060", ["axle-1-left-spring/spring-arch"] = "1 3/4", ["axle-1-right-spring/spring-arch"] = "2 3/4" },
+            Figures = new() { ["left/ride-height-front"] = "16 3/4", ["right/ride-height-front"] = "18", ["left/side-load"] = "2,480", ["right/side-load"] = "2,060", ["axle-1-left-spring/spring-arch"] = "1 3/4", ["axle-1-right-spring/spring-arch"] = "2 3/4" },
             Also = "wear-inspection@trailer spring@axle-1-left-spring spring@axle-1-right-spring",
             Sockets = new() { ["lug nuts"] = "13/16", ["eye bolts"] = "7/8", ["U-bolts"] = "3/4" },
         })

@@ -100,7 +100,12 @@ public sealed record WorkedVisit(Guid TrailerId, RunningGear Gear, DateTimeOffse
         if (StopAfter is null)
         {
             DateOnly day = DateOnly.FromDateTime(now.DateTime);
-            ClosingResult result = Closing.Work(visit, new Progress(packet, entries), findings, readings, usage, ReleasedBecause, day, visit.Together);
+            Observations seen = new(Gear, [.. file.Findings.Local.Where(f => f.TrailerId == TrailerId)], [.. earlier, .. readings])
+            {
+                Together = [.. file.Visits.Local.Where(v => v.TrailerId == TrailerId).SelectMany(v => v.Together)],
+                Work = [.. file.WorkDone.Local.Where(w => w.TrailerId == TrailerId)],
+            };
+            ClosingResult result = Closing.Work(visit, new Progress(packet, entries), seen, usage, ReleasedBecause, day);
             if (result.Refusal is not null)
             {
                 throw new InvalidOperationException($"An invented visit does not close: {result.Refusal}");
@@ -138,7 +143,7 @@ public sealed record WorkedVisit(Guid TrailerId, RunningGear Gear, DateTimeOffse
     {
         ReadingKind kind = ReadingKinds.Find(code)!;
         Place home = Subjects.Home(kind.Subject, Gear, Place.Of(step.Place));
-        string typed = Figures.GetValueOrDefault($"{home.Code}/{code}") ?? Usual(code, random);
+        string typed = Figures.GetValueOrDefault($"{home.Code}/{code}") ?? (kind.Fastener is { } fastener ? Tight(fastener, random) : Usual(code, random));
         decimal canonical = ShopNotation.Read(typed, kind.Quantity).Canonical!.Value;
         return new Reading
         {
@@ -167,6 +172,10 @@ public sealed record WorkedVisit(Guid TrailerId, RunningGear Gear, DateTimeOffse
         "ride-height-front" or "ride-height-rear" => random.Next(2) == 0 ? "18" : "18 1/8",
         "crown-left" or "crown-right" => "4 1/2",
         "crown-middle" => "4 5/8",
+        "circuit-current" => (Gear.WheelEnds * MagnetCircuit.Amperes(Gear.BrakeSize!.Diameter.Inches)).ToString("0.0", CultureInfo.InvariantCulture),
+        "hub-fill" => "15 oz",
+        "fluid-boiling" => "430",
+        "hub-temperature" => "110",
         "magnet-current" => Gear.BrakeSize?.Diameter < Length.FromInches(8) ? "2.4" : "2.9",
         "magnet-resistance" => Gear.BrakeSize?.Diameter < Length.FromInches(8) ? "3.9" : "3.2",
         "drum-diameter" => OfDrum(0.020m),
@@ -174,16 +183,22 @@ public sealed record WorkedVisit(Guid TrailerId, RunningGear Gear, DateTimeOffse
         "rotor-thickness" => ".880",
         "rotor-stamped" => ".850",
         "spring-arch" => "3 1/4",
-        "suspension-torque" => "50",
-        "u-bolt-torque" => "65",
         "equalizer-holes" => "6",
         "equalizer-drop" => "2",
         "equalizer-width" => "1 3/4",
         "bolt-hole" => "9/16",
-        "side-load" => (Gear.RatingPounds * 2 / 5).ToString(CultureInfo.InvariantCulture),
+        "side-load" => (Gear.Axles * Gear.RatingPounds * 2 / 5).ToString(CultureInfo.InvariantCulture),
         "seal-journal" => UsualSet.For(Gear.RatingPounds)?.Seals.FirstOrDefault()?.Inside.Inches.ToString("0.000", CultureInfo.InvariantCulture) ?? "1.500",
-        _ => Gear.Studs.Thread == Length.FromInches(0.5m) ? random.Next(2) == 0 ? "95" : "100 ft-lb" : "120 ft-lb",
+        _ => throw new InvalidOperationException($"The demo has no usual figure for {code}."),
     };
+
+    // A wrench set to the figure; a fastener that only a maker's sheet knows goes by an invented sheet's.
+    private string Tight(Fastener fastener, Random random)
+    {
+        TorqueRange wanted = fastener.For(Gear, new Dictionary<string, TorqueRange>()) ?? new(fastener.Least * 2, fastener.Least * 2, "");
+        decimal left = Math.Round((wanted.From + wanted.To) / 2);
+        return random.Next(2) == 0 ? left.ToString(CultureInfo.InvariantCulture) : $"{left.ToString(CultureInfo.InvariantCulture)} ft-lb";
+    }
 
     // What is left of something new when the trailer came, by the day; nobody reads a gauge finer than two thousandths.
     private string Worn(double whenNew, double aDay, double noise, Random random) =>

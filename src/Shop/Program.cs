@@ -59,7 +59,17 @@ if (!TryHttp(builder.Configuration["supplier"], out Uri? supplier))
 
 string folder = Path.GetFullPath(builder.Configuration["data"] ?? "shop-data");
 builder.Services.AddDbContextPool<ShopFile>(options => options.UseShopFile(folder));
-builder.Services.AddSingleton(TimeProvider.System);
+if (builder.Configuration["day"] is { } day && SetClock.On(day) is null)
+{
+    Console.Error.WriteLine($"--day takes a day such as 2026-11-28, not “{day}”.");
+    Environment.ExitCode = 1;
+    return;
+}
+
+builder.Services.AddSingleton(SetClock.On(builder.Configuration["day"]) ?? TimeProvider.System);
+
+// Nothing from outside ends the server: a service behind the scenes that fails is logged, and the pages go on.
+builder.Services.Configure<HostOptions>(options => options.BackgroundServiceExceptionBehavior = BackgroundServiceExceptionBehavior.Ignore);
 builder.Services.AddSingleton<Clock>();
 builder.Services.AddSingleton<VisitNews>();
 builder.Services.AddSingleton<PlanBoard>();
@@ -127,7 +137,13 @@ if (!describing)
 {
     Directory.CreateDirectory(folder);
     using IServiceScope scope = app.Services.CreateScope();
-    await scope.ServiceProvider.GetRequiredService<ShopFile>().PrepareAsync();
+    ShopFile file = scope.ServiceProvider.GetRequiredService<ShopFile>();
+    await file.PrepareAsync();
+    Clock clock = app.Services.GetRequiredService<Clock>();
+    clock.GoBy((await file.SettingsToReadAsync()).TimeZone);
+
+    // After an upgrade standings are worked out before anybody asks: the yard's list is never empty meanwhile.
+    await file.RefreshAllAsync(clock.Today);
 }
 
 app.UseExceptionHandler();

@@ -1,5 +1,6 @@
 using Microsoft.EntityFrameworkCore;
 using SturdyTinker.Core.Findings;
+using SturdyTinker.Core.Gear;
 using SturdyTinker.Core.Jobs;
 
 namespace SturdyTinker.Store;
@@ -16,23 +17,28 @@ public static class Closings
     /// <param name="looks">Everything seen and measured in it.</param>
     /// <param name="result">What closing comes to; without a refusal.</param>
     /// <param name="entries">The entries that stand.</param>
-    /// <param name="by">Who closes it.</param>
+    /// <param name="person">Who closes it.</param>
     /// <param name="at">When.</param>
     /// <param name="releasedBecause">Why a trailer on Hold leaves; kept only when there was something to release.</param>
-    public static async Task CloseAsync(this ShopFile file, Visit visit, VisitLooks looks, ClosingResult result, IEnumerable<StepEntry> entries, Guid by, DateTimeOffset at, string? releasedBecause)
+    public static async Task CloseAsync(this ShopFile file, Visit visit, VisitLooks looks, ClosingResult result, IEnumerable<StepEntry> entries, Guid person, DateTimeOffset at, string? releasedBecause)
     {
         DateOnly day = DateOnly.FromDateTime(at.DateTime);
         visit.ClosedAt = at;
-        visit.ClosedBy = by;
-        visit.Together = looks.TogetherAfter(result.Done);
-        if (result.OnHold)
+        visit.ClosedBy = person;
+        visit.Together = looks.TogetherAfter(result.Renewals);
+        foreach ((Finding finding, Renewal by) in looks.Mended(result.Renewals).ToList())
         {
-            file.Releases.Add(new Release { Id = Guid.CreateVersion7(at), TrailerId = visit.TrailerId, VisitId = visit.Id, Reason = releasedBecause!.Trim(), Holds = result.Holds, At = at, PersonId = by });
+            (await file.Findings.FindAsync(finding.Id))!.Mended = by.InWords;
         }
 
-        var done = result.Done.SelectMany(j => (Catalogue.Find(j.Job)?.CountsAs ?? []).Prepend(j.Job).Select(code => new JobAt(code, j.Place))).Distinct();
-        file.WorkDone.AddRange(done.Select(j => new WorkDone { Id = Guid.CreateVersion7(at), TrailerId = visit.TrailerId, VisitId = visit.Id, Job = j.Job, Place = j.Place, On = day }));
-        await SettleAsync(file, visit, result.Settles, by, at);
+        if (result.OnHold)
+        {
+            file.Releases.Add(new Release { Id = Guid.CreateVersion7(at), TrailerId = visit.TrailerId, VisitId = visit.Id, Reason = releasedBecause!.Trim(), Holds = result.Holds, At = at, PersonId = person });
+        }
+
+        var done = result.Done.SelectMany(j => Catalogue.Find(j.Job)!.DoneAlong(visit.Gear, Place.Of(j.Place))).Distinct();
+        file.WorkDone.AddRange(done.Select(j => new WorkDone { Id = Guid.CreateVersion7(at), TrailerId = visit.TrailerId, VisitId = visit.Id, Job = j.Job, Place = j.Place, On = day, DoneAt = at }));
+        await SettleAsync(file, visit, result.Settles, person, at);
         file.FollowUps.AddRange(result.FollowUps.Select(f => new FollowUp
         {
             Id = Guid.CreateVersion7(at),
@@ -94,8 +100,12 @@ public static class Closings
             }
         }
 
-        return new Learned(await file.LearnedMinutesAsync(), sockets);
+        return new Learned(await file.LearnedMinutesAsync(), sockets) { Torques = await file.TorquesAsync(trailerId) };
     }
+
+    /// <summary>The torque figures typed for a trailer, by the fastener's code.</summary>
+    public static async Task<Dictionary<string, TorqueRange>> TorquesAsync(this ShopFile file, Guid trailerId) =>
+        (await file.TorqueFigures.AsNoTracking().Where(f => f.TrailerId == trailerId).ToListAsync()).ToDictionary(f => f.Fastener, f => f.Range);
 
     /// <summary>How long steps take here, by their family, where there were enough to say.</summary>
     public static async Task<Dictionary<string, LearnedMinutes>> LearnedMinutesAsync(this ShopFile file)

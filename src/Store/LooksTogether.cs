@@ -1,5 +1,6 @@
 using Microsoft.EntityFrameworkCore;
 using SturdyTinker.Core.Findings;
+using SturdyTinker.Core.Gear;
 using SturdyTinker.Core.Jobs;
 
 namespace SturdyTinker.Store;
@@ -11,11 +12,25 @@ public static class LooksTogether
     public static async Task<LimitsInForce> LimitsAsync(this ShopFile file) => new(await file.ShopLimits.AsNoTracking().ToListAsync());
 
     /// <summary>What figures of a visit are judged by.</summary>
-    public static async Task<ReadingContext> ContextAsync(this ShopFile file, Visit visit) => new(visit.Gear, visit.Schools) { Limits = await file.LimitsAsync() };
+    public static async Task<ReadingContext> ContextAsync(this ShopFile file, Visit visit) => new(visit.Gear, visit.Schools) { Limits = await file.LimitsAsync(), Torques = await file.TorquesAsync(visit.TrailerId) };
 
     /// <summary>What the looks of every visit of a trailer came to together.</summary>
     public static async Task<List<Conclusion>> TogetherAsync(this ShopFile file, Guid trailerId) =>
         [.. (await file.Visits.AsNoTracking().Where(v => v.TrailerId == trailerId).Select(v => v.Together).ToListAsync()).SelectMany(t => t)];
+
+    /// <summary>Everything seen and measured on a trailer, with whatever may have answered it.</summary>
+    /// <param name="file">The shop's file.</param>
+    /// <param name="trailerId">The trailer.</param>
+    /// <param name="gear">The running gear to look at it by.</param>
+    public static async Task<Observations> ObservationsAsync(this ShopFile file, Guid trailerId, RunningGear gear) => new(
+        gear,
+        await file.Findings.AsNoTracking().Where(f => f.TrailerId == trailerId).OrderBy(f => f.At).ToListAsync(),
+        await file.Readings.AsNoTracking().Where(r => r.TrailerId == trailerId).OrderBy(r => r.At).ToListAsync())
+    {
+        Together = await file.TogetherAsync(trailerId),
+        Work = await file.WorkDone.AsNoTracking().Where(w => w.TrailerId == trailerId).ToListAsync(),
+        Mendings = await file.Mendings.AsNoTracking().Where(m => m.TrailerId == trailerId).ToListAsync(),
+    };
 
     /// <summary>
     /// Works out what an open visit's looks come to together, and how its trailer stands; both are put in the change set, and

@@ -62,6 +62,15 @@ public sealed class ShopFile(DbContextOptions<ShopFile> options) : DbContext(opt
     /// <summary>When trailers on Hold were let go.</summary>
     public DbSet<Release> Releases => Set<Release>();
 
+    /// <summary>What was told mended.</summary>
+    public DbSet<Mending> Mendings => Set<Mending>();
+
+    /// <summary>What was taken back for good, so that a late copy of it never comes alive again.</summary>
+    public DbSet<Tombstone> Tombstones => Set<Tombstone>();
+
+    /// <summary>Torque figures of makers and kits, as typed for a trailer.</summary>
+    public DbSet<TorqueFigure> TorqueFigures => Set<TorqueFigure>();
+
     /// <summary>Periodic inspections signed.</summary>
     public DbSet<Inspection> Inspections => Set<Inspection>();
 

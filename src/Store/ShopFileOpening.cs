@@ -48,6 +48,7 @@ public static class ShopFileOpening
 
         // Standings of another edition of the rules are worked out anew by whoever asks for them first.
         await file.Standings.Where(s => s.Edition != Core.Standings.Standing.Edition).ExecuteDeleteAsync();
+        await file.OneRepackAsync();
         await file.Database.OpenConnectionAsync();
         try
         {
@@ -62,6 +63,22 @@ public static class ShopFileOpening
         {
             await file.Database.CloseConnectionAsync();
         }
+    }
+
+    // How long a repack lasts was once chosen in two places; the later one, among the other intervals, was the one that counted.
+    private static async Task OneRepackAsync(this ShopFile file)
+    {
+        const string repack = Core.Intervals.DueRules.Repack;
+        if (await file.Settings.SingleOrDefaultAsync() is not { } settings || !settings.Intervals.TryGetValue(repack, out Core.Intervals.IntervalChoice? chosen) || !chosen.Kept)
+        {
+            return;
+        }
+
+        settings.RepackMonths = chosen.Months ?? settings.RepackMonths;
+        settings.RepackDistance = chosen.Miles is { } miles ? Core.Measures.Distance.FromMiles(miles) : settings.RepackDistance;
+        settings.Intervals = settings.Intervals.Where(i => i.Key != repack).ToDictionary();
+        await file.SaveChangesAsync();
+        file.ChangeTracker.Clear();
     }
 
     /// <summary>What a pragma answers on this context's connection.</summary>

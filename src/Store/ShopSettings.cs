@@ -19,6 +19,9 @@ public sealed class ShopSettings
     /// <summary>The shop's name; empty until somebody names it.</summary>
     public string Name { get; set; } = "";
 
+    /// <summary>The time zone the shop's day goes by, by its name in the tz database: "America/Chicago". Empty for the machine's own.</summary>
+    public string TimeZone { get; set; } = "";
+
     /// <summary>Months a repack lasts, 1 to 24.</summary>
     public int RepackMonths { get; set; } = Interval.BearingRepack.Months;
 

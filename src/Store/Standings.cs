@@ -58,12 +58,32 @@ public static class Standings
         }
     }
 
+    /// <summary>
+    /// Says, in the transaction of a change that touches every trailer, that no standing is up to date any more: whatever becomes of the
+    /// work that follows, each is worked out anew by whoever asks for it first.
+    /// </summary>
+    public static Task OutdateAllAsync(this ShopFile file) => file.Standings.ExecuteUpdateAsync(s => s.SetProperty(one => one.AsOf, DateOnly.MinValue));
+
+    /// <summary>Brings the standings up to a day after a change that is saved already. What cannot be done now, since the file is busy, is done later.</summary>
+    public static async Task RefreshSavedAsync(this ShopFile file, DateOnly today)
+    {
+        file.ChangeTracker.Clear();
+        try
+        {
+            await file.RefreshAllAsync(today);
+        }
+        catch (Exception fault) when (fault is DbUpdateException or Microsoft.Data.Sqlite.SqliteException)
+        {
+            file.ChangeTracker.Clear();
+        }
+    }
+
     /// <summary>Brings every standing up to a day, in batches, so that the first page of the morning is true.</summary>
     /// <returns>How many were worked out anew.</returns>
-    public static async Task<int> RefreshAllAsync(this ShopFile file, DateOnly today, bool evenIfCurrent = false, CancellationToken stop = default)
+    public static async Task<int> RefreshAllAsync(this ShopFile file, DateOnly today, CancellationToken stop = default)
     {
         List<Guid> stale = await file.Trailers.AsNoTracking()
-            .Where(t => evenIfCurrent || !file.Standings.Any(s => s.TrailerId == t.Id && s.AsOf == today))
+            .Where(t => !file.Standings.Any(s => s.TrailerId == t.Id && s.AsOf == today))
             .Select(t => t.Id).ToListAsync(stop);
         foreach (Guid[] batch in stale.Chunk(100))
         {
@@ -84,7 +104,7 @@ public static class Standings
     /// <summary>Everything on record of a trailer.</summary>
     public static async Task<TrailerRecord> RecordAsync(this ShopFile file, Trailer trailer, DateOnly today) => new(
         trailer,
-        new ReadingContext(trailer.Gear, await file.SchoolsAsync(trailer)) { Limits = await file.LimitsAsync() },
+        new ReadingContext(trailer.Gear, await file.SchoolsAsync(trailer)) { Limits = await file.LimitsAsync(), Torques = await file.TorquesAsync(trailer.Id) },
         await file.UsageAsync(trailer, today),
         (await file.SettingsAsync()).Repack)
     {
@@ -97,6 +117,7 @@ public static class Standings
         Readings = await file.Readings.AsNoTracking().Where(r => r.TrailerId == trailer.Id).ToListAsync(),
         Together = await file.TogetherAsync(trailer.Id),
         FollowUps = await file.FollowUps.AsNoTracking().Where(f => f.TrailerId == trailer.Id && f.DoneAt == null).ToListAsync(),
+        Mendings = await file.Mendings.AsNoTracking().Where(m => m.TrailerId == trailer.Id).ToListAsync(),
         Releases = await file.Releases.AsNoTracking().Where(r => r.TrailerId == trailer.Id).ToListAsync(),
     };
 

@@ -50,14 +50,24 @@ public sealed class HorizonTests
             screen.Press("p");
             screen.WaitUntil(() => screen.Find($"[data-visit='{before[1]}']").Text.Contains('▾', StringComparison.Ordinal), "its pin");
             screen.TabTo("the second visit", e => e.TagName == "button" && e.GetAttribute("data-visit") == before[1], 200);
+            int alone = await TasksAsync(shop, before[0]);
             screen.Press("b");
             screen.WaitUntil(() => screen.TextOf("[role=status]").Contains("Costs", StringComparison.Ordinal), "what merging costs");
             screen.Press(Keys.Enter);
-            screen.WaitUntil(() => !Weeks(screen).Contains(before[1]), "the visit to be merged");
+            screen.Sees("Merged G-40");
+            Assert.True(await TasksAsync(shop, before[0]) > alone);
             screen.TabTo("undo", e => e.TagName == "button" && e.Text == "Undo", 200);
             screen.Press(Keys.Enter);
-            screen.WaitUntil(() => Weeks(screen).SequenceEqual(before), "everything as before");
+            screen.WaitUntil(() => Weeks(screen).SequenceEqual(before) && !screen.Text.Contains("Merged G-40", StringComparison.Ordinal), "everything as before");
+            Assert.Equal(alone, await TasksAsync(shop, before[0]));
         }
+    }
+
+    // How many tasks a visit on the horizon has, by its name there: "G-40 2026-06-15".
+    private static async Task<int> TasksAsync(RunningShop shop, string visit)
+    {
+        string[] words = visit.Split(' ');
+        return (await shop.GetAsync("/api/horizon?take=100")).GetProperty("lines").EnumerateArray().Single(l => l.GetProperty("tag").GetString() == words[0]).GetProperty("visits").EnumerateArray().Single(v => v.GetProperty("week").GetString() == words[1]).GetProperty("tasks").GetArrayLength();
     }
 
     [Fact]
@@ -99,7 +109,7 @@ public sealed class HorizonTests
         StringBuilder table = new("tag,customer,axles,rating_lb,last_repack\r\n");
         for (int i = 0; i < 300; i++)
         {
-            table.Append(CultureInfo.InvariantCulture, $"T-{i:000},Customer {i % 9},{1 + (i % 3)},{(i % 2 == 0 ? 3500 : 6000)},{DateTime.Today.AddDays(-30 - i):yyyy-MM-dd}\r\n");
+            table.Append(CultureInfo.InvariantCulture, $"T-{i:000},Customer {i % 9},{1 + (i % 3)},{(i % 2 == 0 ? 3500 : 6000)},{RunningShop.Today.AddDays(-30 - i):yyyy-MM-dd}\r\n");
         }
 
         // Taken in and planned from cold before anybody watches the clock.
@@ -111,12 +121,13 @@ public sealed class HorizonTests
         screen.Open("/horizon");
         screen.Sees("300 of 300 trailers");
         HashSet<string> seen = [];
-        for (int i = 0; i < 60 && seen.Count < 300; i++)
+        for (bool end = false; !end;)
         {
-            screen.WaitUntil(() => (bool)screen.Run("return [...document.querySelectorAll('[role=listitem]')].every(l => l.textContent.length > 0)")!, "the lines to be drawn");
+            // Drawn down to the lower edge of what is in sight; then on by less than that, so that no line is passed over.
+            screen.WaitUntil(() => (bool)screen.Run("const box = document.querySelector('[data-testid=horizon]'), lines = [...document.querySelectorAll('[role=listitem]')]; return lines.length > 0 && lines.every(l => l.textContent.length > 0) && (lines.at(-1).getBoundingClientRect().bottom >= Math.min(innerHeight, box.getBoundingClientRect().bottom) - 40 || box.scrollTop + box.clientHeight >= box.scrollHeight - 8)")!, "the lines to be drawn");
             Assert.InRange(screen.All("[role=listitem]").Count, 4, 25);
             seen.UnionWith(((IEnumerable<object>)screen.Run("return [...document.querySelectorAll('[role=listitem] a')].map(a => a.textContent)")!).Cast<string>());
-            screen.Run("document.querySelector('[data-testid=horizon]').scrollTop += 500");
+            end = (bool)screen.Run("const box = document.querySelector('[data-testid=horizon]'); const end = box.scrollTop + box.clientHeight >= box.scrollHeight - 8; box.scrollTop += box.clientHeight / 2; return end;")!;
         }
 
         Assert.Equal(300, seen.Count);

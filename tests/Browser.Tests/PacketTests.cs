@@ -15,7 +15,7 @@ public sealed class PacketTests
     [Fact]
     public async Task Three_jobs_touched_on_the_plan_are_worked_to_the_end_with_a_fourth_added_in_the_middle_and_a_kill()
     {
-        (RunningShop shop, Screen screen) = await Screen.OnTheDemoAsync();
+        (RunningShop shop, Screen screen) = await Screen.OnTheDemoAsync(killable: true);
         using (shop)
         using (screen)
         {
@@ -87,7 +87,7 @@ public sealed class PacketTests
     [Fact]
     public async Task Two_screens_on_one_visit_see_each_others_ticks_and_one_step_finished_on_both_counts_once()
     {
-        (RunningShop shop, Screen first) = await Screen.OnTheDemoAsync();
+        (RunningShop shop, Screen first) = await Screen.OnTheDemoAsync(killable: true);
         using (shop)
         using (first)
         using (Screen second = new(shop.Address))

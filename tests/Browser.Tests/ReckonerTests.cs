@@ -42,10 +42,10 @@ public sealed class ReckonerTests
         using RunningShop shop = RunningShop.Empty();
         using Screen screen = new(shop.Address, 390, 844);
         screen.Open("/reckoner/brake-circuit");
-        screen.Sees("Expected at the controller");
-        screen.Field("Measured: amperes").SendKeys("10.5");
-        screen.Sees("one magnet is open on axle 1");
-        screen.Sees("clamp the wire of each axle");
+        screen.Sees("Expected at the plug");
+        screen.Field("Measured: amperes at the plug").SendKeys("9");
+        screen.Sees("one magnet is open");
+        screen.Sees("measure each magnet in its own wire");
         screen.FitsItsWidth();
         screen.Accessible();
         screen.Open("/reckoner/vehicle-number?number=1G4AH59H45GI18341");

@@ -41,7 +41,7 @@ public sealed class RoundTests
                     screen.Press("1/32");
                     screen.Sees("Tread is under 1/16 in");
                     screen.Press(Keys.Enter);
-                    screen.Sees("Tread at its lowest 0.031 in");
+                    screen.Sees("Tread at its lowest 0.03");
                     screen.TabTo("the worn tyre", e => e.TagName == "button" && e.Text.Contains("Worn to its bars", StringComparison.Ordinal));
                     screen.Press(Keys.Enter);
                     screen.WaitUntil(() => LookedAt(screen) > before, "the tyre counted");

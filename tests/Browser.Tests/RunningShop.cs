@@ -4,35 +4,71 @@ using System.Net;
 using System.Net.Http.Json;
 using System.Net.Sockets;
 using System.Text.Json;
+using Microsoft.AspNetCore.Hosting;
+using Microsoft.AspNetCore.Hosting.Server;
+using Microsoft.AspNetCore.Hosting.Server.Features;
+using Microsoft.AspNetCore.Mvc.Testing;
+using Microsoft.Extensions.DependencyInjection;
+using Microsoft.Extensions.DependencyInjection.Extensions;
 using SturdyTinker.Demo;
+using SturdyTinker.Shop.Requests;
 using SturdyTinker.Store;
 
 namespace SturdyTinker.Browser.Tests;
 
-/// <summary>The program as it is served, in a process of its own that can be killed, on a folder of its own.</summary>
+/// <summary>
+/// The program as it is served, on a folder of its own and on a Wednesday in June. Most tests share one process, in which it is
+/// warm; one that a test kills has a process of its own.
+/// </summary>
 public sealed class RunningShop : IDisposable
 {
     private static readonly string Root = FindRoot();
+    private static readonly string Web = Path.Combine(Root, "web", "dist");
+
     // Made once, then copied: each test still has a shop of its own.
     private static readonly Lazy<Task<string>> Demo = new(MakeDemoAsync);
     private readonly int port;
     private readonly int? instruments;
-    private Process process;
+    private readonly WebApplicationFactory<Program>? here;
+    private Process? process;
 
-    private RunningShop(string folder, int? instruments = null)
+    private RunningShop(string folder, int? instruments, bool killable)
     {
         Folder = folder;
         this.instruments = instruments;
-        using (TcpListener listener = new(IPAddress.Loopback, 0))
+        if (killable)
         {
+            using TcpListener listener = new(IPAddress.Loopback, 0);
             listener.Start();
             port = ((IPEndPoint)listener.LocalEndpoint).Port;
+            Address = string.Create(CultureInfo.InvariantCulture, $"http://127.0.0.1:{port}");
+        }
+        else
+        {
+            here = new WebApplicationFactory<Program>().WithWebHostBuilder(host =>
+            {
+                host.UseSetting("data", folder);
+                host.UseSetting("web", Web);
+                host.UseSetting("instruments", Bench);
+                host.UseSetting("Logging:LogLevel:Default", "None");
+                host.ConfigureServices(services => services.Replace(ServiceDescriptor.Singleton<TimeProvider>(SetClock.On(Moment)!)));
+            });
+            here.UseKestrel(options => options.Listen(IPAddress.Loopback, 0));
+            here.StartServer();
+            Address = here.Services.GetRequiredService<IServer>().Features.Get<IServerAddressesFeature>()!.Addresses.First().TrimEnd('/');
         }
 
-        Address = string.Create(CultureInfo.InvariantCulture, $"http://127.0.0.1:{port}");
-        Http = new HttpClient { BaseAddress = new Uri(Address), Timeout = TimeSpan.FromSeconds(10) };
-        process = Start();
+        Http = new HttpClient { BaseAddress = new Uri(Address), Timeout = TimeSpan.FromSeconds(60) };
+        process = killable ? Start() : null;
     }
+
+    /// <summary>The minute at which every test begins.</summary>
+    public const string Moment = "2026-06-10T10:30";
+
+    /// <summary>The day of every test.</summary>
+    public static DateOnly Today { get; } = new(2026, 6, 10);
+
+    private string? Bench => instruments is { } its ? string.Create(CultureInfo.InvariantCulture, $"127.0.0.1:{its}") : null;
 
     public string Folder { get; }
 
@@ -44,11 +80,12 @@ public sealed class RunningShop : IDisposable
     public static string Axe { get; } = File.ReadAllText(Path.Combine(Root, "web", "node_modules", "axe-core", "axe.min.js"));
 
     /// <summary>An empty shop.</summary>
-    public static RunningShop Empty() => new(Directory.CreateTempSubdirectory("tinker-browser-").FullName);
+    public static RunningShop Empty() => new(Directory.CreateTempSubdirectory("tinker-browser-").FullName, null, killable: false);
 
     /// <summary>The demo shop.</summary>
     /// <param name="instruments">Port of the bench of instruments; null for a shop without any.</param>
-    public static async Task<RunningShop> DemoAsync(int? instruments = null)
+    /// <param name="killable">Whether it gets a process of its own, which can be killed.</param>
+    public static async Task<RunningShop> DemoAsync(int? instruments = null, bool killable = false)
     {
         string made = await Demo.Value, folder = Directory.CreateTempSubdirectory("tinker-browser-").FullName;
         foreach (string file in Directory.GetFiles(made))
@@ -56,7 +93,7 @@ public sealed class RunningShop : IDisposable
             File.Copy(file, Path.Combine(folder, Path.GetFileName(file)));
         }
 
-        return new RunningShop(folder, instruments);
+        return new RunningShop(folder, instruments, killable);
     }
 
     private static async Task<string> MakeDemoAsync()
@@ -65,7 +102,7 @@ public sealed class RunningShop : IDisposable
         AppDomain.CurrentDomain.ProcessExit += (_, _) => Directory.Delete(folder, recursive: true);
         await using (ShopFile file = await ShopFileOpening.OpenAsync(folder))
         {
-            await DemoShop.FillAsync(file, DateTimeOffset.Now);
+            await DemoShop.FillAsync(file, SetClock.On(Moment)!.GetLocalNow());
         }
 
         Microsoft.Data.Sqlite.SqliteConnection.ClearAllPools();
@@ -75,7 +112,7 @@ public sealed class RunningShop : IDisposable
     /// <summary>Kills the server as a power cut would: at once, with nothing said.</summary>
     public void Kill()
     {
-        process.Kill();
+        process!.Kill();
         process.WaitForExit();
     }
 
@@ -142,9 +179,14 @@ public sealed class RunningShop : IDisposable
 
     public void Dispose()
     {
-        Kill();
-        process.Dispose();
         Http.Dispose();
+        if (process is not null)
+        {
+            Kill();
+            process.Dispose();
+        }
+
+        here?.Dispose();
         Microsoft.Data.Sqlite.SqliteConnection.ClearAllPools();
         Directory.Delete(Folder, recursive: true);
     }
@@ -154,13 +196,13 @@ public sealed class RunningShop : IDisposable
         string server = Path.Combine(Root, "out", "bin", "Shop", "release", "SturdyTinker.Shop.dll");
         ProcessStartInfo start = new("dotnet")
         {
-            ArgumentList = { server, "--data", Folder, "--web", Path.Combine(Root, "web", "dist"), "--urls", Address, "--Logging:LogLevel:Default=Warning" },
+            ArgumentList = { server, "--data", Folder, "--web", Web, "--day", Moment, "--urls", Address, "--Logging:LogLevel:Default=Warning" },
             WorkingDirectory = Folder,
         };
-        if (instruments is { } bench)
+        if (Bench is { } bench)
         {
             start.ArgumentList.Add("--instruments");
-            start.ArgumentList.Add(string.Create(CultureInfo.InvariantCulture, $"127.0.0.1:{bench}"));
+            start.ArgumentList.Add(bench);
         }
 
         Process started = Process.Start(start)!;

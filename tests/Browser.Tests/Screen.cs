@@ -1,3 +1,4 @@
+using System.Collections.Concurrent;
 using System.Globalization;
 using System.Text.Json;
 using OpenQA.Selenium;
@@ -7,31 +8,62 @@ using Xunit;
 
 namespace SturdyTinker.Browser.Tests;
 
-/// <summary>A real Chromium of a certain size, with what a person does at it.</summary>
+/// <summary>A real Chromium of a certain size, with what a person does at it. Browsers are kept from test to test; each test is at an address, and so in a session, of its own.</summary>
 public sealed class Screen : IDisposable
 {
-    private static readonly TimeSpan Patience = TimeSpan.FromSeconds(15);
-    private readonly string profile = Directory.CreateTempSubdirectory("tinker-chromium-").FullName;
+    // How long anybody waits for what never comes: a busy machine is slow, and waiting costs nothing where all is well.
+    private static readonly TimeSpan Patience = TimeSpan.FromSeconds(60);
+    private static readonly ConcurrentBag<ChromeDriver> Idle = [];
     private readonly ChromeDriver driver;
     private readonly string address;
+
+    static Screen() => AppDomain.CurrentDomain.ProcessExit += (_, _) =>
+    {
+        foreach (ChromeDriver one in Idle)
+        {
+            one.Quit();
+            one.Dispose();
+        }
+    };
 
     public Screen(string address, int width = 1280, int height = 800)
     {
         this.address = address;
+        driver = Idle.TryTake(out ChromeDriver? idle) ? idle : Opened();
+        Resize(width, height);
+    }
+
+    /// <summary>Makes the screen another one: a tablet of a technician, a telephone.</summary>
+    public void Resize(int width, int height) =>
+        driver.ExecuteCdpCommand("Emulation.setDeviceMetricsOverride", new Dictionary<string, object?> { ["width"] = width, ["height"] = height, ["deviceScaleFactor"] = 1, ["mobile"] = width < 600 });
+
+    private static ChromeDriver Opened()
+    {
+        string profile = Directory.CreateTempSubdirectory("tinker-chromium-").FullName;
+        AppDomain.CurrentDomain.ProcessExit += (_, _) =>
+        {
+            try
+            {
+                Directory.Delete(profile, recursive: true);
+            }
+            catch (IOException)
+            {
+                // The browser may still be letting go of a file; the folder is a temporary one.
+            }
+        };
         ChromeOptions options = new() { BinaryLocation = "/usr/bin/chromium" };
         options.AddArguments(
             "--headless=new", "--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking", "--disable-component-update",
             "--disable-sync", "--disable-dev-shm-usage", $"--user-data-dir={profile}", "--lang=en");
         ChromeDriverService service = ChromeDriverService.CreateDefaultService("/usr/bin", "chromedriver");
         service.SuppressInitialDiagnosticInformation = true;
-        driver = new ChromeDriver(service, options);
-        driver.ExecuteCdpCommand("Emulation.setDeviceMetricsOverride", new Dictionary<string, object?> { ["width"] = width, ["height"] = height, ["deviceScaleFactor"] = 1, ["mobile"] = width < 600 });
+        return new ChromeDriver(service, options);
     }
 
     /// <summary>The demo shop with its first person at work, and a screen that stands in its yard.</summary>
-    public static async Task<(RunningShop Shop, Screen Screen)> OnTheDemoAsync(int width = 1280, int height = 800)
+    public static async Task<(RunningShop Shop, Screen Screen)> OnTheDemoAsync(int width = 1280, int height = 800, bool killable = false)
     {
-        RunningShop shop = await RunningShop.DemoAsync();
+        RunningShop shop = await RunningShop.DemoAsync(killable: killable);
         Screen screen = new(shop.Address, width, height);
         screen.Open("/yard");
         screen.WorkAs(await shop.PersonAsync());
@@ -148,8 +180,8 @@ public sealed class Screen : IDisposable
     {
         Find("input[type=date]");
         Run(
-            "const d = document.querySelector('input[type=date]'); const t = new Date(Date.now() + arguments[0] * 864e5).toISOString().slice(0, 10); Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value').set.call(d, t); d.dispatchEvent(new Event('input', { bubbles: true }));",
-            daysFromNow);
+            "const d = document.querySelector('input[type=date]'); Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value').set.call(d, arguments[0]); d.dispatchEvent(new Event('input', { bubbles: true }));",
+            RunningShop.Today.AddDays(daysFromNow).ToString("yyyy-MM-dd", CultureInfo.InvariantCulture));
     }
 
     /// <summary>A press and a release at a point, counted by the browser as the first or second of a double one.</summary>
@@ -192,11 +224,13 @@ public sealed class Screen : IDisposable
     public void FitsItsWidth() => Assert.True((bool)Run("return document.documentElement.scrollWidth <= window.innerWidth + 1")!, $"{Path} is wider than the screen.");
 
     /// <summary>Fails on anything that axe-core finds.</summary>
-    public void Accessible()
+    /// <param name="rules">The rules to go by; none for all.</param>
+    public void Accessible(params string[] rules)
     {
-        Run(RunningShop.Axe + ";window.axe = axe;");
+        Run($"if (!window.axe) {{ {RunningShop.Axe};window.axe = axe; }}");
         string found = (string)driver.ExecuteAsyncScript(
-            "const done = arguments[0]; axe.run(document).then(r => done(JSON.stringify(r.violations.map(v => v.id + ': ' + v.help + ' ' + v.nodes.slice(0, 3).map(n => n.html + ' ' + n.failureSummary).join(' | ')))), e => done(JSON.stringify([String(e)])))")!;
+            "const done = arguments[arguments.length - 1], rules = arguments[0]; const only = rules.length ? { runOnly: { type: 'rule', values: rules } } : {}; axe.run(document, only).then(r => done(JSON.stringify(r.violations.map(v => v.id + ': ' + v.help + ' ' + v.nodes.slice(0, 3).map(n => n.html + ' ' + n.failureSummary).join(' | ')))), e => done(JSON.stringify([String(e)])))",
+            new object[] { rules })!;
         string[] violations = JsonSerializer.Deserialize<string[]>(found)!;
         Assert.True(violations.Length == 0, $"{Path}: {string.Join("\n", violations)}");
     }
@@ -207,16 +241,12 @@ public sealed class Screen : IDisposable
 
     public void Dispose()
     {
-        driver.Quit();
-        driver.Dispose();
-        try
-        {
-            Directory.Delete(profile, recursive: true);
-        }
-        catch (IOException)
-        {
-            // The browser may still be letting go of a file; the folder is a temporary one.
-        }
+        // What the test left behind goes with its address; a key or a button held down is let go.
+        new Actions(driver).KeyUp(Keys.Control).Perform();
+        driver.ResetInputState();
+        driver.ExecuteCdpCommand("Storage.clearDataForOrigin", new Dictionary<string, object?> { ["origin"] = address, ["storageTypes"] = "all" });
+        driver.Navigate().GoToUrl("about:blank");
+        Idle.Add(driver);
     }
 
     private T Wait<T>(Func<T?> look, string what)

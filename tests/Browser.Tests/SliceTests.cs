@@ -49,7 +49,7 @@ public sealed class SliceTests
             screen.Press(Keys.Enter);
         }
 
-        screen.Sees("51 min");
+        screen.Sees("55 min");
         screen.TabToWords("Take it in");
         screen.Press(Keys.Enter);
         screen.Sees("step 1 of");
@@ -200,7 +200,7 @@ public sealed class SliceTests
     [Fact]
     public async Task A_kill_of_the_server_in_mid_visit_loses_nothing_that_was_answered_as_saved()
     {
-        using RunningShop shop = await RunningShop.DemoAsync();
+        using RunningShop shop = await RunningShop.DemoAsync(killable: true);
         using Screen screen = new(shop.Address);
         string id = await shop.OpenVisitAsync();
         screen.Open("/yard");

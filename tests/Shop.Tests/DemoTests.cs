@@ -11,12 +11,14 @@ namespace SturdyTinker.Shop.Tests;
 public sealed class DemoTests
 {
     [Theory]
-    [InlineData(0)]
-    [InlineData(97)]
-    [InlineData(250)]
-    public async Task The_demo_is_whole_on_any_day(int daysAhead)
+    [InlineData("2026-06-10T10:30+00:00")]
+    [InlineData("2026-11-28T23:30-06:00")]
+    [InlineData("2027-02-28T00:10+00:00")]
+    [InlineData("2028-02-29T09:00-05:00")]
+    [InlineData("2026-12-31T18:00+01:00")]
+    public async Task The_demo_is_whole_on_any_day(string when)
     {
-        DateTimeOffset now = DateTimeOffset.Now.AddDays(daysAhead);
+        DateTimeOffset now = DateTimeOffset.Parse(when, System.Globalization.CultureInfo.InvariantCulture);
         DateOnly today = DateOnly.FromDateTime(now.DateTime);
         string folder = Directory.CreateTempSubdirectory("tinker-demo-").FullName;
         try
@@ -57,7 +59,7 @@ public sealed class DemoTests
         try
         {
             await using ShopFile file = await ShopFileOpening.OpenAsync(folder);
-            await Fleet.FillAsync(file, 12, DateOnly.FromDateTime(DateTime.Now));
+            await Fleet.FillAsync(file, 12, DateOnly.FromDateTime(TurnedClock.Start.DateTime));
             Assert.Equal(12, await file.Standings.CountAsync(s => s.NextDue != null));
             Assert.Equal(36, await file.Visits.CountAsync());
         }

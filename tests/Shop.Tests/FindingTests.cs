@@ -312,6 +312,6 @@ public sealed class FindingTests : IDisposable
         string findings = await shop.Http.GetStringAsync("/api/ledger/tables/findings.csv"), readings = await shop.Http.GetStringAsync("/api/ledger/tables/readings.csv");
         Assert.Contains($"Cup,outer,\"Pitting, flaking, scoring, rust or heat colour\",Corrosion: moisture,\"rust, \"\"deep\"\"\",Renew,", findings, StringComparison.Ordinal);
         Assert.Contains($"photos/{photo}.jpg", findings, StringComparison.Ordinal);
-        Assert.Contains("Tread at its lowest,3/16,0.188 in,Sound,", readings, StringComparison.Ordinal);
+        Assert.Contains("Tread at its lowest,3/16,0.1875 in,Sound,", readings, StringComparison.Ordinal);
     }
 }

@@ -17,7 +17,7 @@ public sealed class OrderTests : IAsyncLifetime
 {
     private const string Seal = "SEAL-1719-2565", Fluid = "FLUID-BRAKE", Pin = "PIN-COTTER";
 
-    private readonly SupplierDesk desk = new([new(Seal, 3.60m, 4, 5), new(Fluid, 0.45m, 200, 3), new(Pin, 0.36m, 500, 4)], () => DateOnly.FromDateTime(DateTime.Now));
+    private readonly SupplierDesk desk = new([new(Seal, 3.60m, 4, 5), new(Fluid, 0.45m, 200, 3), new(Pin, 0.36m, 500, 4)], () => DateOnly.FromDateTime(TurnedClock.Start.DateTime));
     private readonly string mailFolder = Directory.CreateTempSubdirectory("tinker-order-mail-").FullName;
     private WebApplication? pages;
     private MailRoom? room;

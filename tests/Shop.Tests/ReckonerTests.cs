@@ -53,11 +53,11 @@ public sealed class ReckonerTests : IDisposable
     public async Task A_sum_judges_by_the_limits_that_this_shop_has_set()
     {
         await shop.SomebodyAsync();
-        SumTyped dial = Typed((await shop.GetAsync<List<SumAsked>>("/api/reckoner")).Single(s => s.Code == "nut-setting"), ("dial", ".004"));
-        Assert.Contains("within", (await shop.PostAsync<SumDone>("/api/reckoner/nut-setting", dial)).Results[0].Value, StringComparison.Ordinal);
+        SumTyped dial = Typed((await shop.GetAsync<List<SumAsked>>("/api/reckoner")).Single(s => s.Code == "nut-setting"), ("nut", "fine"), ("dial", ".004"));
+        Assert.Contains("sound", (await shop.PostAsync<SumDone>("/api/reckoner/nut-setting", dial)).Results[0].Value, StringComparison.Ordinal);
         await shop.PutAsync<List<Yard.LimitAnswer>>("/api/yard/shop/limits/end-play-most", new Yard.LimitEdit(".003"));
         SumDone tighter = await shop.PostAsync<SumDone>("/api/reckoner/nut-setting", dial);
-        Assert.Contains("too loose", tighter.Results[0].Value, StringComparison.Ordinal);
+        Assert.Contains("renew: end play is over 0.003 in", tighter.Results[0].Value, StringComparison.Ordinal);
         Assert.Contains(tighter.Working, l => l.Words == "wanted: 0.001 to 0.003 in");
     }
 

@@ -174,10 +174,20 @@ public sealed class ShopServer : IDisposable
     }
 }
 
-/// <summary>A clock that a test turns on by hand.</summary>
+/// <summary>A clock that shows a Wednesday morning in June when a test begins, whatever day it is, and that the test turns on by hand.</summary>
 public sealed class TurnedClock : TimeProvider
 {
+    private readonly long began = System.GetTimestamp();
+
+    /// <summary>What it shows when a test begins.</summary>
+    public static DateTimeOffset Start { get; } = new(2026, 6, 10, 9, 0, 0, TimeSpan.Zero);
+
+    /// <summary>What it shows at the start, where a test asks for a day of its own.</summary>
+    public DateTimeOffset From { get; set; } = Start;
+
     public TimeSpan Ahead { get; set; }
 
-    public override DateTimeOffset GetUtcNow() => base.GetUtcNow() + Ahead;
+    public override TimeZoneInfo LocalTimeZone => TimeZoneInfo.Utc;
+
+    public override DateTimeOffset GetUtcNow() => From + System.GetElapsedTime(began) + Ahead;
 }

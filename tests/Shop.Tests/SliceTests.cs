@@ -197,7 +197,7 @@ public sealed class SliceTests : IDisposable
 
     private async Task WorkWithFiguresAsync(VisitAnswer visit)
     {
-        Dictionary<string, string> figures = new() { ["rim-rock"] = "1/32", ["end-play"] = "3 thou", ["seal-journal"] = "2 1/8", ["lining"] = "3/16", ["lug-torque"] = "130 N·m" };
+        Dictionary<string, string> figures = new() { ["rim-rock"] = "1/32", ["end-play"] = "3 thou", ["seal-journal"] = "2 1/8", ["lining"] = "3/16", ["lug-torque"] = "130 N·m", ["circuit-current"] = "12" };
         foreach (PacketStep step in visit.Packet.Steps)
         {
             List<ReadingDraft> readings = [.. step.Readings.Select(kind => new ReadingDraft(ShopServer.NewId(), kind, figures[kind]))];

@@ -55,7 +55,7 @@ public sealed class StoreTests : IAsyncLifetime
     {
         Id = Guid.CreateVersion7(),
         TrailerId = of ?? trailer.Id,
-        OpenedAt = DateTimeOffset.Now,
+        OpenedAt = TurnedClock.Start,
         OpenedBy = person.Id,
         Gear = trailer.Gear,
         Schools = SchoolChoices.Defaults,
@@ -107,8 +107,8 @@ public sealed class StoreTests : IAsyncLifetime
     {
         Visit visit = Visit();
         file.Visits.Add(visit);
-        StepEntry Entry(DateTimeOffset? undone = null) => new() { Id = Guid.CreateVersion7(), VisitId = visit.Id, Key = "trailer/secured/chock", At = DateTimeOffset.Now, PersonId = person.Id, UndoneAt = undone };
-        file.StepEntries.AddRange(Entry(DateTimeOffset.Now), Entry(DateTimeOffset.Now), Entry());
+        StepEntry Entry(DateTimeOffset? undone = null) => new() { Id = Guid.CreateVersion7(), VisitId = visit.Id, Key = "trailer/secured/chock", At = TurnedClock.Start, PersonId = person.Id, UndoneAt = undone };
+        file.StepEntries.AddRange(Entry(TurnedClock.Start), Entry(TurnedClock.Start), Entry());
         await file.SaveChangesAsync();
         await RefusedAsync(Entry());
     }
@@ -121,7 +121,7 @@ public sealed class StoreTests : IAsyncLifetime
         Judgement judgement = Rulebook.Find("grease-milky")!.Judgement;
         file.Visits.Add(visit);
         file.Packets.Add(new VisitPacket { VisitId = visit.Id, Packet = packet });
-        file.Findings.Add(new Finding { Id = Guid.CreateVersion7(), TrailerId = trailer.Id, VisitId = visit.Id, Place = "axle-1-left", RuleCode = "grease-milky", Seen = "Milky", Judgement = judgement, At = DateTimeOffset.Now, PersonId = person.Id });
+        file.Findings.Add(new Finding { Id = Guid.CreateVersion7(), TrailerId = trailer.Id, VisitId = visit.Id, Place = "axle-1-left", RuleCode = "grease-milky", Seen = "Milky", Judgement = judgement, At = TurnedClock.Start, PersonId = person.Id });
         await file.SaveChangesAsync();
         file.ChangeTracker.Clear();
 

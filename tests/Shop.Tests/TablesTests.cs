@@ -57,7 +57,7 @@ public sealed class TablesTests : IDisposable
         await shop.SomebodyAsync("Wil Tarn");
         await shop.LookAsync(async file =>
         {
-            await DemoShop.FillAsync(file, DateTimeOffset.Now);
+            await DemoShop.FillAsync(file, TurnedClock.Start);
             return 0;
         });
         foreach (string table in new[] { "trailers", "customers" })
@@ -77,7 +77,7 @@ public sealed class TablesTests : IDisposable
         await shop.SomebodyAsync("Wil Tarn");
         await shop.LookAsync(async file =>
         {
-            await DemoShop.FillAsync(file, DateTimeOffset.Now);
+            await DemoShop.FillAsync(file, TurnedClock.Start);
             return 0;
         });
         string text = await shop.Http.GetStringAsync("/api/ledger/tables/trailers.csv");

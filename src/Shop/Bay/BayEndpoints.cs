@@ -19,6 +19,7 @@ internal static class BayEndpoints
         bay.MapSteps();
         bay.MapFindings();
         bay.MapRound();
+        bay.MapTorqueFigures();
         bay.MapInspection();
         bay.MapParts();
         bay.MapVisitClose();

@@ -55,8 +55,8 @@ internal static class Estimates
     internal static async Task<Estimate> OfAsync(ShopFile file, Packet packet, Learned learned)
     {
         ShopSettings settings = await file.SettingsToReadAsync();
-        Dictionary<string, KnownPart> known = await PartsKnown.ByNameAsync(file);
-        return Estimate.Of(packet, learned.Minutes, settings.Costs.RatePerHour, settings.Terms, name => known.GetValueOrDefault(name)?.Price);
+        Dictionary<string, KnownPart> known = await PartsKnown.ByCodeAsync(file);
+        return Estimate.Of(packet, learned.Minutes, settings.Costs.RatePerHour, settings.Terms, code => known.GetValueOrDefault(code)?.Price, need => known.GetValueOrDefault(need.Code)?.Name ?? need.Name);
     }
 
     /// <summary>The estimate as a screen shows it.</summary>

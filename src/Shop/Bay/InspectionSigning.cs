@@ -25,7 +25,7 @@ internal static class InspectionSigning
         if (await file.Inspections.AsNoTracking().FirstOrDefaultAsync(i => i.VisitId == id) is { } signed)
         {
             return signed.Id == inspectionId
-                ? TypedResults.Ok(await RoundPage.AnswerAsync(file, id, clock))
+                ? TypedResults.Ok(await RoundPage.AnswerAsync(file, id, clock, worker.Id))
                 : throw Refusal.Conflict("This inspection is signed already, and stays as it is.");
         }
 
@@ -50,7 +50,7 @@ internal static class InspectionSigning
 
         file.Inspections.Add(new Inspection { Id = inspectionId, VisitId = id, TrailerId = visit.TrailerId, Qualification = qualification, Lines = lines, At = clock.Now, PersonId = worker.Id });
         await file.SaveChangesAsync();
-        RoundAnswer answer = await RoundPage.AnswerAsync(file, id, clock);
+        RoundAnswer answer = await RoundPage.AnswerAsync(file, id, clock, worker.Id);
         await transaction.CommitAsync();
         return TypedResults.Ok(answer);
     }

@@ -13,7 +13,8 @@ namespace SturdyTinker.Shop.Bay;
 /// <param name="Code">Its word in the line protocol.</param>
 /// <param name="Name">What it is.</param>
 /// <param name="Quantity">What it measures.</param>
-public sealed record InstrumentAnswer(string Code, string Name, Quantity Quantity);
+/// <param name="Kinds">Codes of the readings it can take: a dial gauge takes the play of a hub, and no lining or tread.</param>
+public sealed record InstrumentAnswer(string Code, string Name, Quantity Quantity, IReadOnlyList<string> Kinds);
 
 /// <summary>The instruments that can be listened to; none where the shop has no bench, or where it does not answer.</summary>
 public sealed record InstrumentsAnswer(IReadOnlyList<InstrumentAnswer> Instruments);
@@ -32,9 +33,9 @@ internal sealed class InstrumentBench(DnsEndPoint? address)
 
     private static readonly IReadOnlyList<InstrumentAnswer> Known =
     [
-        new("wrench", "torque wrench", Quantity.Torque),
-        new("gauge", "dial gauge", Quantity.Length),
-        new("thermometer", "infrared thermometer", Quantity.Temperature),
+        new("wrench", "torque wrench", Quantity.Torque, [.. ReadingKinds.All.Where(k => k.Fastener is not null).Select(k => k.Code)]),
+        new("gauge", "dial gauge", Quantity.Length, ["end-play", "rim-rock"]),
+        new("thermometer", "infrared thermometer", Quantity.Temperature, ["hub-temperature"]),
     ];
 
     /// <summary>Reads where the bench is: "host:port", or nothing for a shop without one. False on anything else.</summary>

@@ -48,10 +48,10 @@ internal static class Parts
             return;
         }
 
-        Dictionary<string, KnownPart> known = await PartsKnown.ByNameAsync(file);
+        Func<string, KnownPart?> known = await PartsKnown.NamedAsync(file);
         foreach (PartUsed part in parts)
         {
-            (part.Code, part.Price) = (known.GetValueOrDefault(part.Name)?.Code, known.GetValueOrDefault(part.Name)?.Price);
+            (part.Code, part.Price) = (known(part.Name)?.Code, known(part.Name)?.Price);
         }
 
         file.PartsUsed.AddRange(parts);
@@ -80,6 +80,7 @@ internal static class Parts
         Checks checks = new();
         string name = checks.Text("/name", draft.Name, "What is taken along", 160);
         checks.Done();
+        name = (await PartsKnown.NamedAsync(file))(name)?.Code ?? name;
         PartTaken? there = await file.PartsTaken.FindAsync(id, name);
         if (draft.Taken && there is null)
         {
@@ -100,7 +101,7 @@ internal static class Parts
     {
         await using var transaction = await file.Database.BeginTransactionAsync();
         Visit visit = await VisitPage.OpenAsync(file, id);
-        if (!await file.PartsUsed.AnyAsync(p => p.Id == partId))
+        if (!await file.PartsUsed.AnyAsync(p => p.Id == partId) && !await file.IsBuriedAsync(partId))
         {
             Checks checks = new();
             PartUsed part = Used(checks, "", partId, visit, draft, clock, worker, null);
@@ -118,6 +119,7 @@ internal static class Parts
     {
         await using var transaction = await file.Database.BeginTransactionAsync();
         await VisitPage.OpenAsync(file, id);
+        await file.BuryAsync(partId, "part", clock.Now);
         await TakeBackAsync(file, await file.PartsUsed.Where(p => p.Id == partId && p.VisitId == id).ToListAsync(), clock, worker);
         await file.SaveChangesAsync();
         VisitState state = await Steps.StateAsync(file, id);

@@ -1,5 +1,6 @@
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
+using SturdyTinker.Core.Jobs;
 using SturdyTinker.Core.Parts;
 using SturdyTinker.Core.Parts.Identifying;
 using SturdyTinker.Shop.Requests;
@@ -46,9 +47,36 @@ internal static class PartsKnown
             .OrderBy(p => p.Kind, StringComparer.Ordinal).ThenBy(p => p.Name, StringComparer.Ordinal)];
     }
 
-    /// <summary>Every part by its name.</summary>
-    internal static async Task<Dictionary<string, KnownPart>> ByNameAsync(ShopFile file) =>
-        (await AllAsync(file)).GroupBy(p => p.Name).ToDictionary(g => g.Key, g => g.OrderByDescending(p => p.Own).First());
+    /// <summary>Every part by its code.</summary>
+    internal static async Task<Dictionary<string, KnownPart>> ByCodeAsync(ShopFile file) =>
+        (await AllAsync(file)).ToDictionary(p => p.Code, StringComparer.OrdinalIgnoreCase);
+
+    /// <summary>Parts looked up by what a person or a packet calls them: by the shop's name of today, or by ours.</summary>
+    internal static async Task<Func<string, KnownPart?>> NamedAsync(ShopFile file)
+    {
+        Dictionary<string, KnownPart> byCode = await ByCodeAsync(file);
+        Dictionary<string, KnownPart> byName = byCode.Values.GroupBy(p => p.Name).ToDictionary(g => g.Key, g => g.OrderByDescending(p => p.Own).First());
+        return name => byName.GetValueOrDefault(name) ?? (Part.Named(name) is { } ours ? byCode.GetValueOrDefault(ours.Code) : null);
+    }
+
+    /// <summary>What this shop calls parts otherwise than we do, by our name.</summary>
+    internal static async Task<IReadOnlyDictionary<string, string>> RenamedAsync(ShopFile file)
+    {
+        Dictionary<string, string> own = await file.ShopParts.AsNoTracking().ToDictionaryAsync(p => p.Code, p => p.Name, StringComparer.OrdinalIgnoreCase);
+        return Part.All.Where(p => own.TryGetValue(p.Code, out string? name) && name != p.Name).ToDictionary(p => p.Name, p => own[p.Code]);
+    }
+
+    /// <summary>A packet with its parts by this shop's names: they are known by code, and names are looked up last.</summary>
+    internal static Packet Renamed(Packet packet, IReadOnlyDictionary<string, string> names) => names.Count == 0 ? packet : packet with
+    {
+        Steps = [.. packet.Steps.Select(s => s.Parts.Count == 0 ? s : s with { Parts = [.. s.Parts.Select(p => Renamed(p, names))] })],
+    };
+
+    private static PartNeed Renamed(PartNeed part, IReadOnlyDictionary<string, string> names)
+    {
+        string[] oneOf = [.. part.OneOf.Select(n => names.GetValueOrDefault(n, n))];
+        return part with { Name = oneOf.SequenceEqual(part.OneOf) ? names.GetValueOrDefault(part.Name, part.Name) : string.Join(" or ", oneOf), OneOf = oneOf };
+    }
 
     private static async Task<Ok<List<KnownPart>>> PutAsync(string code, PartEdit edit, ShopFile file, Worker worker)
     {

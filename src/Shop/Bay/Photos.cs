@@ -40,7 +40,7 @@ internal static class Photos
             throw Refusal.Conflict("This id belongs to another visit's picture.");
         }
 
-        if (known is null)
+        if (known is null && !await file.IsBuriedAsync(photoId))
         {
             await RefuseNowhereAsync(file, visit, key, finding);
 
@@ -80,11 +80,12 @@ internal static class Photos
         return TypedResults.PhysicalFile(path, "image/jpeg");
     }
 
-    private static async Task<Ok<VisitState>> TakeBackAsync(Guid id, Guid photoId, ShopFile file, PhotoFolder folder, Worker worker)
+    private static async Task<Ok<VisitState>> TakeBackAsync(Guid id, Guid photoId, ShopFile file, PhotoFolder folder, Clock clock, Worker worker)
     {
         _ = worker;
         await using var transaction = await file.Database.BeginTransactionAsync();
         await VisitPage.OpenAsync(file, id);
+        await file.BuryAsync(photoId, "photo", clock.Now);
         bool there = await file.VisitPhotos.Where(p => p.Id == photoId && p.VisitId == id).ExecuteDeleteAsync() > 0;
         await file.SaveChangesAsync();
         VisitState state = await Steps.StateAsync(file, id);

@@ -58,7 +58,7 @@ public sealed record RoundStop(string Key, string Place, string Spoken, RoundRea
 /// <param name="Rulebook">What can be seen.</param>
 /// <param name="Periodic">The items of the periodic inspection as they stand; null where the visit has none.</param>
 /// <param name="Inspection">The signed inspection; null while there is none.</param>
-/// <param name="LastQualification">The qualification this person, or whoever signed last, gave the last time; empty where nobody ever did.</param>
+/// <param name="LastQualification">The qualification this person gave the last time; empty where they never did.</param>
 public sealed record RoundAnswer(
     Guid VisitId,
     string Tag,
@@ -90,7 +90,8 @@ internal static class RoundPage
 {
     internal static void MapRound(this RouteGroupBuilder bay)
     {
-        bay.MapGet("/visits/{id:guid}/round", async (Guid id, ShopFile file, Clock clock) => TypedResults.Ok(await AnswerAsync(file, id, clock)));
+        bay.MapGet("/visits/{id:guid}/round", async (Guid id, ShopFile file, Clock clock, HttpRequest request) => TypedResults.Ok(await AnswerAsync(file, id, clock, Worker.MaybeOf(request))));
+        bay.MapDelete("/visits/{id:guid}/readings/{readingId:guid}", TakeReadingBackAsync);
         bay.MapPut("/visits/{id:guid}/round/{place}", PutAsync);
     }
 
@@ -106,6 +107,7 @@ internal static class RoundPage
         // Sent again after a lost answer: what is there already stays as it is.
         List<Guid> ids = [.. draft.Looks.Select(l => l.Id), .. draft.Readings.Select(r => r.Id), .. draft.Rest.Select(r => r.Id)];
         HashSet<Guid> known = [.. await file.Findings.Where(f => ids.Contains(f.Id)).Select(f => f.Id).Concat(file.Readings.Where(r => ids.Contains(r.Id)).Select(r => r.Id)).ToListAsync()];
+        known.UnionWith(await file.BuriedAsync(ids));
         Checks checks = new();
         ReadingContext context = await file.ContextAsync(visit);
         List<Finding?> seen = [.. draft.Looks.Select((l, i) => VisitFindings.Found(checks, $"/looks/{i}", l.Id, new FindingDraft(place, l.RuleCode, l.Note, null, l.Which, l.Damage), visit, clock, worker))];
@@ -128,7 +130,31 @@ internal static class RoundPage
         await TickAsync(file, visit, await VisitPage.PacketAsync(file, visit), clock, worker);
         await file.ConcludeAsync(visit, clock.Today);
         await file.SaveChangesAsync();
-        RoundAnswer answer = await AnswerAsync(file, id, clock);
+        RoundAnswer answer = await AnswerAsync(file, id, clock, worker.Id);
+        await transaction.CommitAsync();
+        return TypedResults.Ok(answer);
+    }
+
+    // A figure typed wrong on the round; one of a step goes with its step.
+    private static async Task<Ok<RoundAnswer>> TakeReadingBackAsync(Guid id, Guid readingId, ShopFile file, Clock clock, Worker worker)
+    {
+        await using var transaction = await file.Database.BeginTransactionAsync();
+        Visit visit = await VisitPage.OpenAsync(file, id);
+        if (await file.Readings.FirstOrDefaultAsync(r => r.Id == readingId && r.VisitId == id) is { } reading)
+        {
+            if (reading.StepKey.Length > 0)
+            {
+                throw Refusal.Conflict("This figure belongs to a step: take the step back.");
+            }
+
+            file.Readings.Remove(reading);
+        }
+
+        await file.BuryAsync(readingId, "reading", clock.Now);
+        await file.SaveChangesAsync();
+        await file.ConcludeAsync(visit, clock.Today);
+        await file.SaveChangesAsync();
+        RoundAnswer answer = await AnswerAsync(file, id, clock, worker.Id);
         await transaction.CommitAsync();
         return TypedResults.Ok(answer);
     }
@@ -172,7 +198,11 @@ internal static class RoundPage
     }
 
     /// <summary>A round as it stands.</summary>
-    internal static async Task<RoundAnswer> AnswerAsync(ShopFile file, Guid id, Clock clock)
+    /// <param name="file">The shop's file.</param>
+    /// <param name="id">The visit.</param>
+    /// <param name="clock">The shop's day.</param>
+    /// <param name="person">Who asks; null where nobody is picked.</param>
+    internal static async Task<RoundAnswer> AnswerAsync(ShopFile file, Guid id, Clock clock, Guid? person)
     {
         Visit visit = await file.Visits.AsNoTracking().FirstOrDefaultAsync(v => v.Id == id) ?? throw Refusal.NotFound("There is no such visit.");
         Packet packet = await VisitPage.PacketAsync(file, visit);
@@ -196,6 +226,6 @@ internal static class RoundPage
             VisitFindings.RulebookOf(visit),
             periodic ? PeriodicInspection.Of(visit.Gear, round.Findings, round.Readings, visit.Together) : null,
             state.Inspection,
-            periodic ? await file.Inspections.AsNoTracking().OrderByDescending(i => i.At).Select(i => i.Qualification).FirstOrDefaultAsync() ?? "" : "");
+            periodic ? await file.Inspections.AsNoTracking().Where(i => i.PersonId == person).OrderByDescending(i => i.At).Select(i => i.Qualification).FirstOrDefaultAsync() ?? "" : "");
     }
 }

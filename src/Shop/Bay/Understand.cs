@@ -14,7 +14,8 @@ namespace SturdyTinker.Shop.Bay;
 /// <param name="Other">The figure in the other system; empty when not understood.</param>
 /// <param name="Problem">What can't be understood or believed; null when all is well.</param>
 /// <param name="Judgement">What the figure means at this visit; null where there is nothing to judge by.</param>
-public sealed record UnderstoodAnswer(string Ours, string Other, string? Problem, Judgement? Judgement);
+/// <param name="Meant">What was probably meant instead, as it would be typed; null where nothing offers itself.</param>
+public sealed record UnderstoodAnswer(string Ours, string Other, string? Problem, Judgement? Judgement, string? Meant);
 
 internal static class Understand
 {
@@ -62,11 +63,11 @@ internal static class Understand
         string? problem = read.Problem ?? asked?.Unbelievable(read);
         if (problem is not null)
         {
-            return TypedResults.Ok(new UnderstoodAnswer("", "", problem, null));
+            return TypedResults.Ok(new UnderstoodAnswer("", "", problem, null, read.Meant));
         }
 
         (string ours, string other) = ShopFormat.ReadBack(read.Unit!.Quantity, read.Canonical!.Value);
         Visit? at = asked is null || visit is null ? null : await file.Visits.AsNoTracking().FirstOrDefaultAsync(v => v.Id == visit);
-        return TypedResults.Ok(new UnderstoodAnswer(ours, other, null, at is null ? null : asked!.Judge(read.Canonical.Value, await file.ContextAsync(at))));
+        return TypedResults.Ok(new UnderstoodAnswer(ours, other, null, at is null ? null : asked!.Judge(read.Canonical.Value, await file.ContextAsync(at)), null));
     }
 }

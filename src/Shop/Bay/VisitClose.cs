@@ -10,7 +10,8 @@ namespace SturdyTinker.Shop.Bay;
 
 /// <summary>Closing a visit.</summary>
 /// <param name="ReleasedBecause">Why a trailer on Hold leaves all the same; null when none is on Hold.</param>
-public sealed record ClosingDraft(string? ReleasedBecause = null);
+/// <param name="ChangeGear">Whether the trailer's description becomes what the jobs done have made of it.</param>
+public sealed record ClosingDraft(string? ReleasedBecause = null, bool ChangeGear = false);
 
 internal static class VisitClose
 {
@@ -28,17 +29,26 @@ internal static class VisitClose
 
         Packet packet = await VisitPage.PacketAsync(file, visit);
         List<StepEntry> entries = await VisitPage.EntriesAsync(file, id);
-        (List<Finding> findings, List<Reading> readings) = await VisitPage.LooksAsync(file, visit.TrailerId);
-        if (entries.Count == 0 && findings.All(f => f.VisitId != id))
+        Observations seen = await file.ObservationsAsync(visit.TrailerId, visit.Gear);
+        if (entries.Count == 0 && seen.Findings.All(f => f.VisitId != id))
         {
             throw Refusal.Conflict("Nothing has been done in this visit: take the trailer back out instead.");
         }
 
         Trailer trailer = await file.Trailers.FirstAsync(t => t.Id == visit.TrailerId);
-        ClosingResult result = Closing.Work(visit, new Progress(packet, entries), findings, readings, await file.UsageAsync(trailer, clock.Today), draft.ReleasedBecause, clock.Today, await file.TogetherAsync(trailer.Id), await file.Inspections.AnyAsync(i => i.VisitId == id));
+        ClosingResult result = Closing.Work(visit, new Progress(packet, entries), seen, await file.UsageAsync(trailer, clock.Today), draft.ReleasedBecause, clock.Today, await file.Inspections.AnyAsync(i => i.VisitId == id));
         if (result.Refusal is not null)
         {
             throw Refusal.Conflict(result.Refusal, result.RefusalField.Length > 0 ? "/" + result.RefusalField : "");
+        }
+
+        if (draft.ChangeGear)
+        {
+            foreach (GearChange change in GearChanges.Of(visit.Gear, result.Done, seen.Work.Select(w => new JobAt(w.Job, w.Place))))
+            {
+                trailer.Gear = change.To(trailer.Gear);
+                trailer.Version++;
+            }
         }
 
         await file.CloseAsync(visit, await file.LooksOfAsync(visit), result, entries, worker.Id, clock.Now, draft.ReleasedBecause);

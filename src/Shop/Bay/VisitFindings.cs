@@ -31,8 +31,13 @@ public sealed record RulebookAnswer(IReadOnlyList<SubjectAnswer> Subjects, IRead
 public sealed record SubjectAnswer(Subject Subject, string Words, bool InnerAndOuter, bool Classed);
 
 /// <summary>A job that would mend what was seen, and what it would add.</summary>
+/// <param name="Job">Code of the job.</param>
+/// <param name="Name">What it is called.</param>
+/// <param name="Place">Code of its place; of the axle where it is done on both its sides.</param>
+/// <param name="PlaceSpoken">The place in words.</param>
+/// <param name="Jobs">The jobs it comes to: two where both sides of an axle are renewed together.</param>
 /// <param name="Extra">What it adds to the visit as it stands.</param>
-public sealed record Remedy(string Job, string Name, string Place, string PlaceSpoken, JobsLook Extra);
+public sealed record Remedy(string Job, string Name, string Place, string PlaceSpoken, IReadOnlyList<JobAt> Jobs, JobsLook Extra);
 
 /// <summary>What was done about a finding; null to take that back.</summary>
 public sealed record MendingDraft(string? How = null);
@@ -76,9 +81,22 @@ internal static class VisitFindings
         }
 
         VisitJobs.Standing standing = await VisitJobs.StandingAsync(file, visit);
-        return TypedResults.Ok(Remedies.For(seen, visit.Gear, at, visit.Schools).Except(visit.Jobs)
-            .Select(job => new Remedy(job.Job, Catalogue.Find(job.Job)!.Name, job.Place, Place.Of(job.Place).Whereabouts, standing.Look([.. visit.Jobs, job], visit.Hands)))
-            .ToList());
+        List<Remedy> remedies = [];
+        foreach (JobAt job in Remedies.For(seen, visit.Gear, at, visit.Schools))
+        {
+            // Where brakes and springs are renewed in pairs, both sides come first.
+            IReadOnlyList<JobAt> pair = [.. Remedies.InPair(seen.Subject, job, visit.Gear).Except(visit.Jobs)];
+            string name = Catalogue.Find(job.Job)!.Name;
+            if (pair.Count == 2)
+            {
+                Place axle = Place.OfAxle(Place.Of(job.Place).Axle);
+                remedies.Add(new Remedy(job.Job, name, axle.Code, $"both sides of {axle.Spoken}", pair, standing.Look([.. visit.Jobs, .. pair], visit.Hands)));
+            }
+
+            remedies.AddRange(pair.Where(one => pair.Count == 1 || one == job).Select(one => new Remedy(one.Job, name, one.Place, Place.Of(one.Place).Whereabouts, [one], standing.Look([.. visit.Jobs, one], visit.Hands))));
+        }
+
+        return TypedResults.Ok(remedies);
     }
 
     private static async Task<Ok<VisitState>> PutAsync(Guid id, Guid findingId, FindingDraft draft, ShopFile file, Clock clock, Worker worker)
@@ -93,6 +111,12 @@ internal static class VisitFindings
         }
 
         Visit visit = await VisitPage.OpenAsync(file, id);
+        if (await file.IsBuriedAsync(findingId))
+        {
+            // A late copy of what was taken back: it stays taken back.
+            return TypedResults.Ok(await Steps.StateAsync(file, id));
+        }
+
         Checks checks = new();
         Finding? finding = Found(checks, "", findingId, draft, visit, clock, worker);
         checks.Done();
@@ -143,6 +167,7 @@ internal static class VisitFindings
         await using var transaction = await file.Database.BeginTransactionAsync();
         Visit visit = await VisitPage.OpenAsync(file, id);
         List<Guid> pictures = [];
+        await file.BuryAsync(findingId, "finding", clock.Now);
         if (await file.Findings.FirstOrDefaultAsync(f => f.Id == findingId && f.VisitId == id) is { } finding)
         {
             pictures = await file.VisitPhotos.Where(p => p.FindingId == findingId).Select(p => p.Id).ToListAsync();

@@ -14,8 +14,8 @@ namespace SturdyTinker.Shop.Bay;
 /// <summary>A step ticked or skipped.</summary>
 public sealed record EntryAnswer(Guid Id, string Key, DateTimeOffset At, string By, string? SkippedBecause, int? Seconds, string? Socket);
 
-/// <summary>A figure taken. Where it tells candidates apart, it names the part it picks.</summary>
-public sealed record ReadingAnswer(Guid Id, string Place, string PlaceSpoken, string Kind, string Name, string Typed, string Ours, string Other, Judgement? Judgement, string? Picks, DateTimeOffset At, string By);
+/// <summary>A figure taken. Where it tells candidates apart, it names the part it picks; one of a step goes with its step.</summary>
+public sealed record ReadingAnswer(Guid Id, string Place, string PlaceSpoken, string Kind, string Name, string Typed, string Ours, string Other, Judgement? Judgement, string? Picks, bool OfStep, DateTimeOffset At, string By);
 
 /// <summary>Something seen.</summary>
 /// <param name="InWords">What was seen with all that was said of it, the person's own words included.</param>
@@ -59,6 +59,7 @@ public sealed record JobAnswer(string Job, string Name, string Place, string Pla
 /// <param name="Jobs">The jobs, and whether each is done.</param>
 /// <param name="WhyNotClosed">Why the visit can't be closed yet; null when it can, or is.</param>
 /// <param name="NeedsRelease">Whether closing asks why a trailer on Hold leaves.</param>
+/// <param name="GearChanges">What the trailer has by the jobs done, other than its description says, in words: closing can take that over.</param>
 /// <param name="ClosedAt">When it was closed; null while it stands in the bay.</param>
 public sealed record VisitState(
     IReadOnlyList<EntryAnswer> Entries,
@@ -79,6 +80,7 @@ public sealed record VisitState(
     IReadOnlyList<JobAnswer> Jobs,
     string? WhyNotClosed,
     bool NeedsRelease,
+    IReadOnlyList<string> GearChanges,
     DateTimeOffset? ClosedAt);
 
 /// <summary>A visit, whole: what seldom changes while it is worked, and how far it has come. What earlier visits of this trailer say of a step stands in <c>SeenBefore</c>, by the step's key.</summary>
@@ -127,7 +129,7 @@ internal static class VisitPage
                            where visit.Id == id
                            select new { visit, trailer.Tag, trailer.Name, Owner = owner.Name, Person = person.Name }).FirstOrDefaultAsync()
             ?? throw Refusal.NotFound("There is no such visit.");
-        Packet packet = await PacketAsync(file, found.visit);
+        Packet packet = PartsKnown.Renamed(await PacketAsync(file, found.visit), await PartsKnown.RenamedAsync(file));
         return new VisitAnswer(
             id,
             found.visit.TrailerId,
@@ -157,16 +159,20 @@ internal static class VisitPage
     {
         Dictionary<Guid, string> people = await file.People.AsNoTracking().ToDictionaryAsync(p => p.Id, p => p.Name);
         List<StepEntry> entries = await EntriesAsync(file, visit.Id);
-        (List<Finding> allFindings, List<Reading> allReadings) = await LooksAsync(file, visit.TrailerId);
-        List<Finding> findings = allFindings.FindAll(f => f.VisitId == visit.Id);
-        List<Reading> readings = allReadings.FindAll(r => r.VisitId == visit.Id);
+        Observations seen = await file.ObservationsAsync(visit.TrailerId, visit.Gear);
+        List<Finding> findings = [.. seen.Findings.Where(f => f.VisitId == visit.Id)];
+        List<Reading> readings = [.. seen.Readings.Where(r => r.VisitId == visit.Id)];
         List<PartUsed> parts = await file.PartsUsed.AsNoTracking().Where(p => p.VisitId == visit.Id).OrderBy(p => p.At).ToListAsync();
 
         Progress progress = new(packet, entries);
         ReadingContext context = await file.ContextAsync(visit);
+        IReadOnlyDictionary<string, string> names = await PartsKnown.RenamedAsync(file);
         Inspection? inspection = await file.Inspections.AsNoTracking().FirstOrDefaultAsync(i => i.VisitId == visit.Id);
         HashSet<string> settled = [.. entries.Select(e => e.Key)];
-        ClosingResult closing = Closing.Refusals(visit, progress, allFindings, allReadings, null, await file.TogetherAsync(visit.TrailerId), inspection is not null);
+        ClosingResult closing = Closing.Refusals(visit, progress, seen, null, inspection is not null);
+
+        // What a finished job has put right says so before the visit is closed.
+        Dictionary<Guid, string> mended = new VisitLooks(context, findings, [], [], visit.Jobs).Mended(closing.Renewals).ToDictionary(m => m.Finding.Id, m => m.By.InWords);
         return new VisitState(
             [.. entries.Select(e => new EntryAnswer(e.Id, e.Key, e.At, people[e.PersonId], e.SkippedBecause, e.Seconds, e.Socket))],
             progress.Next?.Key,
@@ -175,18 +181,33 @@ internal static class VisitPage
             visit.Composed,
             progress.OpenNow,
             packet.Steps.Where(s => settled.Contains(s.Key)).Sum(s => s.Minutes),
-            [.. readings.Select(r => Answer(r, people, context))],
-            [.. findings.Select(f => new FindingAnswer(f.Id, f.Place, Place.SpokenOf(f.Place), f.Subject, f.RuleCode, f.Seen, f.Which, Damages.Find(f.Damage)?.Words, f.Note, f.InWords, f.Judgement, f.Mended, f.At, people[f.PersonId]))],
+            [.. readings.Select(r => Answer(r, people, context, names))],
+            [.. findings.Select(f => new FindingAnswer(f.Id, f.Place, Place.SpokenOf(f.Place), f.Subject, f.RuleCode, f.Seen, f.Which, Damages.Find(f.Damage)?.Words, f.Note, f.InWords, f.Judgement, f.Mended ?? mended.GetValueOrDefault(f.Id), f.At, people[f.PersonId]))],
             [.. visit.Together.Select(c => new TogetherAnswer(c.Kind, c.Code, c.Place, Place.SpokenOf(c.Place), c.Seen, c.Judgement, c.Signs, [.. c.Jobs.Where(j => !visit.Jobs.Contains(j)).Select(j => InWords(j, false))]))],
             closing.Holds,
             inspection is null ? null : new InspectionAnswer(inspection.Qualification, people[inspection.PersonId], inspection.At, DateOnly.FromDateTime(inspection.At.DateTime).AddMonths(PeriodicInspection.KeptMonths), inspection.Passes, inspection.Lines),
             [.. parts.Select(p => new PartAnswer(p.Id, p.Place, Place.SpokenOf(p.Place), p.Name, p.Quantity, p.Unit, p.Price))],
-            await file.PartsTaken.AsNoTracking().Where(p => p.VisitId == visit.Id).OrderBy(p => p.At).Select(p => p.Name).ToListAsync(),
+            await TakenAsync(file, visit.Id),
             [.. (await file.VisitPhotos.AsNoTracking().Where(p => p.VisitId == visit.Id).OrderBy(p => p.At).ToListAsync()).Select(p => new PhotoAnswer(p.Id, p.StepKey, p.FindingId, p.At, people[p.PersonId]))],
             [.. visit.Jobs.Select(j => InWords(j, Closing.IsDone(j, progress, inspection is not null)))],
             visit.ClosedAt is null ? closing.Refusal : null,
             visit.ClosedAt is null && closing.RefusalField.Length > 0,
+            visit.ClosedAt is not null ? [] : [.. GearChanges.Of(visit.Gear, closing.Done, seen.Work.Select(w => new JobAt(w.Job, w.Place))).Select(c => c.Words)],
             visit.ClosedAt);
+    }
+
+    // Kept by code where there is one, and before codes were kept by name.
+    private static async Task<IReadOnlyList<string>> TakenAsync(ShopFile file, Guid visit)
+    {
+        List<string> taken = await file.PartsTaken.AsNoTracking().Where(p => p.VisitId == visit).OrderBy(p => p.At).Select(p => p.Name).ToListAsync();
+        if (taken.Count == 0)
+        {
+            return taken;
+        }
+
+        Dictionary<string, KnownPart> byCode = await PartsKnown.ByCodeAsync(file);
+        Func<string, KnownPart?> named = await PartsKnown.NamedAsync(file);
+        return taken.ConvertAll(t => byCode.GetValueOrDefault(t)?.Name ?? named(t)?.Name ?? t);
     }
 
     /// <summary>The entries that stand, in the order it happened.</summary>
@@ -249,10 +270,10 @@ internal static class VisitPage
 
     private static string Day(DateTimeOffset at) => at.ToString("MMM d, yyyy", System.Globalization.CultureInfo.InvariantCulture);
 
-    private static ReadingAnswer Answer(Reading reading, Dictionary<Guid, string> people, ReadingContext context)
+    private static ReadingAnswer Answer(Reading reading, Dictionary<Guid, string> people, ReadingContext context, IReadOnlyDictionary<string, string> names)
     {
         (string ours, string other) = ShopFormat.ReadBack(reading.Quantity, reading.Canonical);
-        return new ReadingAnswer(reading.Id, reading.Place, Place.SpokenOf(reading.Place), reading.Kind, Looks.NameOf(reading), reading.Typed, ours, other, reading.Judgement, ReadingKinds.Find(reading.Kind)?.Picks(reading.Canonical, context), reading.At, people[reading.PersonId]);
+        return new ReadingAnswer(reading.Id, reading.Place, Place.SpokenOf(reading.Place), reading.Kind, Looks.NameOf(reading), reading.Typed, ours, other, reading.Judgement, ReadingKinds.Find(reading.Kind)?.Picks(reading.Canonical, context) is { } picks ? names.GetValueOrDefault(picks, picks) : null, reading.StepKey.Length > 0, reading.At, people[reading.PersonId]);
     }
 
     private static async Task<Ok<List<VisitRow>>> ListAsync(ShopFile file)

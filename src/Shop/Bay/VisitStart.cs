@@ -74,7 +74,7 @@ internal static class VisitStart
         Refuse(trailer.Gear, wanted.Jobs, schools, wanted.Hands);
         Learned learned = await file.LearnedAsync(trailer.Id);
         Packet packet = Composer.Compose(trailer.Gear, wanted.Jobs, schools, learned, wanted.Hands);
-        decimal apart = wanted.Jobs.Sum(j => Composer.Compose(trailer.Gear, [j], schools, learned).Minutes);
+        decimal apart = Apart(trailer.Gear, wanted.Jobs).Sum(jobs => Composer.Compose(trailer.Gear, jobs, schools, learned).Minutes);
         return TypedResults.Ok(new PacketLook(
             packet.Minutes,
             packet.MinutesInWords,
@@ -82,7 +82,7 @@ internal static class VisitStart
             Packet.InWords(apart),
             Packet.DifferenceInWords(apart, packet.Minutes),
             packet.Steps.Count,
-            packet.PartsToTake,
+            PartsKnown.Renamed(packet, await PartsKnown.RenamedAsync(file)).PartsToTake,
             packet.ToolsToTake,
             [.. packet.Steps.Select(s => s.School).OfType<string>().Distinct()],
             [.. packet.Steps.SelectMany(s => s.Cautions).Distinct()],
@@ -92,6 +92,12 @@ internal static class VisitStart
             await Shelf.Kits.MissingAsync(file, clock, coming, trailer.Id, packet),
             packet.Steps.Count(s => s.MinutesFrom is not null)));
     }
+
+    // Visits that people would really make: nobody repacks each wheel end of a trailer on a day of its own. A job that asks for
+    // nothing but what another of the visit does at the same place is done with that one anyway.
+    private static IEnumerable<JobAt[]> Apart(RunningGear gear, IReadOnlyList<JobAt> jobs) => jobs
+        .Where(j => !jobs.Any(other => other != j && Catalogue.Find(other.Job)!.DoneAlong(gear, Place.Of(other.Place)).Skip(1).Contains(j)))
+        .GroupBy(j => j.Job).Select(g => g.ToArray());
 
     private static async Task<Ok<VisitAnswer>> PutAsync(Guid id, VisitDraft draft, ShopFile file, Clock clock, Worker worker)
     {
@@ -104,6 +110,11 @@ internal static class VisitStart
             return there.TrailerId == draft.TrailerId
                 ? TypedResults.Ok(await VisitPage.AnswerAsync(file, id))
                 : throw Refusal.Conflict("This id belongs to another trailer's visit.");
+        }
+
+        if (await file.IsBuriedAsync(id))
+        {
+            throw Refusal.Conflict("This visit was taken back out: take the trailer in anew.");
         }
 
         Trailer trailer = await TrailerAsync(file, draft.TrailerId);
@@ -150,6 +161,10 @@ internal static class VisitStart
         await using var transaction = await file.Database.BeginTransactionAsync();
         if (await file.Visits.FindAsync(id) is not { } visit)
         {
+            // It may be on its way here still: then it comes too late.
+            await file.BuryAsync(id, "visit", clock.Now);
+            await file.SaveChangesAsync();
+            await transaction.CommitAsync();
             return TypedResults.NoContent();
         }
 
@@ -168,6 +183,7 @@ internal static class VisitStart
             expected.VisitId = null;
         }
 
+        await file.BuryAsync(id, "visit", clock.Now);
         file.Visits.Remove(visit);
         await file.SaveChangesAsync();
         await file.RefreshAsync(visit.TrailerId, clock.Today);

@@ -16,6 +16,17 @@ namespace SturdyTinker.Shop.Horizon;
 /// <param name="Booking">The accepted visit it is about; null for none.</param>
 public sealed record DecisionDraft(DecisionKind Kind, IReadOnlyList<string> Tasks, DateOnly? To, DateOnly? From, Guid? Booking);
 
+/// <summary>A decision to make, under an id made by the client.</summary>
+public sealed record DecisionMade(Guid Id, DecisionDraft Decision);
+
+/// <summary>Decisions that belong together: all are made, or none.</summary>
+/// <param name="Decisions">In the order they are made.</param>
+public sealed record DecisionsMade(IReadOnlyList<DecisionMade> Decisions);
+
+/// <summary>Decisions taken back together.</summary>
+/// <param name="Ids">Theirs; the last made comes first.</param>
+public sealed record DecisionsTakenBack(IReadOnlyList<Guid> Ids);
+
 /// <summary>Decisions to try without making them.</summary>
 /// <param name="Decisions">In the order they would be made.</param>
 public sealed record DecisionsTried(IReadOnlyList<DecisionDraft> Decisions);
@@ -31,12 +42,17 @@ public sealed record Consequences(HorizonLine Line, decimal CostMore, decimal Mi
 internal static class Decisions
 {
     private const int MostTasks = 60;
+    private const int MostTogether = 20;
 
     internal static void MapDecisions(this RouteGroupBuilder horizon)
     {
         horizon.MapPost("/trailers/{id:guid}/try", TryAsync);
-        horizon.MapPut("/trailers/{id:guid}/decisions/{decisionId:guid}", PutAsync);
-        horizon.MapDelete("/trailers/{id:guid}/decisions/{decisionId:guid}", TakeBackAsync);
+        horizon.MapPut("/trailers/{id:guid}/decisions", PutTogetherAsync);
+        horizon.MapPost("/trailers/{id:guid}/decisions/take-back", TakeBackTogetherAsync);
+        horizon.MapPut("/trailers/{id:guid}/decisions/{decisionId:guid}", (Guid id, Guid decisionId, DecisionDraft draft, ShopFile file, Clock clock, Worker worker, PlanBoard plans, CancellationToken stop) =>
+            PutTogetherAsync(id, new([new(decisionId, draft)]), file, clock, worker, plans, stop));
+        horizon.MapDelete("/trailers/{id:guid}/decisions/{decisionId:guid}", (Guid id, Guid decisionId, ShopFile file, Clock clock, Worker worker, PlanBoard plans, CancellationToken stop) =>
+            TakeBackTogetherAsync(id, new([decisionId]), file, clock, worker, plans, stop));
     }
 
     private static async Task<Ok<Consequences>> TryAsync(Guid id, DecisionsTried tried, ShopFile file, Clock clock, PlanBoard plans, CancellationToken stop)
@@ -114,68 +130,96 @@ internal static class Decisions
         return new Consequences(HorizonPage.OfTrailer(board, trailer, after), cost, Math.Round(minutes, 1), after.Trouble is null ? words : $"{words} {after.Trouble}", weeks);
     }
 
-    private static async Task<Ok<HorizonLine>> PutAsync(Guid id, Guid decisionId, DecisionDraft draft, ShopFile file, Clock clock, Worker worker, PlanBoard plans, CancellationToken stop)
+    private static async Task<Ok<HorizonLine>> PutTogetherAsync(Guid id, DecisionsMade made, ShopFile file, Clock clock, Worker worker, PlanBoard plans, CancellationToken stop)
     {
-        Checks.Id(decisionId);
+        foreach (DecisionMade one in made.Decisions)
+        {
+            Checks.Id(one.Id);
+        }
+
+        if (made.Decisions.Count is 0 or > MostTogether)
+        {
+            throw Refusal.Field("/decisions", $"1 to {MostTogether} decisions are made at once.");
+        }
+
         Board board = await plans.NowAsync(file, clock, stop);
         BoardTrailer trailer = board.Trailers[Find(board, id)];
         await using var transaction = await file.Database.BeginTransactionAsync(stop);
-        if (!await file.Decisions.AnyAsync(d => d.Id == decisionId, stop))
+        foreach ((Guid decision, DecisionDraft draft) in made.Decisions)
         {
-            Check(board, trailer, draft);
-            Booking? booking = draft.Booking is { } its ? await file.Bookings.FirstAsync(b => b.Id == its, stop) : null;
-            file.Decisions.Add(new Decision { Id = decisionId, TrailerId = id, Kind = draft.Kind, Tasks = draft.Tasks, To = draft.To, From = draft.Kind == DecisionKind.Move ? booking!.Day : draft.From, BookingId = draft.Kind == DecisionKind.Accept ? decisionId : draft.Booking, At = clock.Now, PersonId = worker.Id });
-            switch (draft.Kind)
+            if (!await file.Decisions.AnyAsync(d => d.Id == decision, stop))
             {
-                case DecisionKind.Accept:
-                    file.Bookings.Add(Booking.Of(decisionId, trailer.Case, draft.Tasks, draft.To!.Value, board.Costs, clock.Now, worker.Id));
-                    break;
-                case DecisionKind.Move:
-                    (booking!.Day, booking.ChangedAt) = (draft.To!.Value, clock.Now);
-                    booking.Sequence++;
-                    break;
-                case DecisionKind.CallOff:
-                    booking!.CalledOffAt = booking.ChangedAt = clock.Now;
-                    booking.Sequence++;
-                    break;
-                default:
-                    break;
+                Check(board, trailer, draft);
+                await MakeAsync(file, board, trailer, decision, draft, clock, worker, stop);
             }
-
-            await file.SaveChangesAsync(stop);
         }
 
         await transaction.CommitAsync(stop);
         return TypedResults.Ok(await LineAsync(file, clock, plans, id, stop));
     }
 
-    private static async Task<Ok<HorizonLine>> TakeBackAsync(Guid id, Guid decisionId, ShopFile file, Clock clock, Worker worker, PlanBoard plans, CancellationToken stop)
+    private static async Task MakeAsync(ShopFile file, Board board, BoardTrailer trailer, Guid id, DecisionDraft draft, Clock clock, Worker worker, CancellationToken stop)
+    {
+        Booking? booking = draft.Booking is { } its ? await file.Bookings.FirstAsync(b => b.Id == its, stop) : null;
+        file.Decisions.Add(new Decision { Id = id, TrailerId = trailer.Id, Kind = draft.Kind, Tasks = draft.Tasks, To = draft.To, From = draft.Kind == DecisionKind.Move ? booking!.Day : draft.From, BookingId = draft.Kind == DecisionKind.Accept ? id : draft.Booking, At = clock.Now, PersonId = worker.Id });
+        switch (draft.Kind)
+        {
+            case DecisionKind.Accept:
+                file.Bookings.Add(Booking.Of(id, trailer.Case, draft.Tasks, draft.To!.Value, board.Costs, clock.Now, worker.Id));
+                break;
+            case DecisionKind.Move:
+                (booking!.Day, booking.ChangedAt) = (draft.To!.Value, clock.Now);
+                booking.Sequence++;
+                break;
+            case DecisionKind.CallOff:
+                booking!.CalledOffAt = booking.ChangedAt = clock.Now;
+                booking.Sequence++;
+                break;
+            default:
+                break;
+        }
+
+        // One after the other: they are told apart by when they were made.
+        await file.SaveChangesAsync(stop);
+    }
+
+    private static async Task<Ok<HorizonLine>> TakeBackTogetherAsync(Guid id, DecisionsTakenBack taken, ShopFile file, Clock clock, Worker worker, PlanBoard plans, CancellationToken stop)
     {
         _ = worker;
         await using var transaction = await file.Database.BeginTransactionAsync(stop);
-        Decision? decision = await file.Decisions.FirstOrDefaultAsync(d => d.Id == decisionId && d.TrailerId == id, stop);
-        if (decision is { UndoneAt: null })
+        foreach (Guid one in taken.Ids)
         {
-            decision.UndoneAt = clock.Now;
-            Booking? booking = decision.BookingId is { } its ? await file.Bookings.FirstOrDefaultAsync(b => b.Id == its, stop) : null;
-            if (booking is { VisitId: not null })
-            {
-                throw Refusal.Conflict("The trailer has come for this visit already; it can't be taken back any more.");
-            }
-
-            if (booking is not null)
-            {
-                booking.CalledOffAt = decision.Kind == DecisionKind.Accept ? clock.Now : decision.Kind == DecisionKind.CallOff ? null : booking.CalledOffAt;
-                booking.Day = decision is { Kind: DecisionKind.Move, From: { } from } ? from : booking.Day;
-                booking.ChangedAt = clock.Now;
-                booking.Sequence++;
-            }
-
-            await file.SaveChangesAsync(stop);
+            await TakeBackAsync(file, id, one, clock, stop);
         }
 
         await transaction.CommitAsync(stop);
         return TypedResults.Ok(await LineAsync(file, clock, plans, id, stop));
+    }
+
+    private static async Task TakeBackAsync(ShopFile file, Guid id, Guid decisionId, Clock clock, CancellationToken stop)
+    {
+        Decision? decision = await file.Decisions.FirstOrDefaultAsync(d => d.Id == decisionId && d.TrailerId == id, stop);
+        if (decision is not { UndoneAt: null })
+        {
+            return;
+        }
+
+        decision.UndoneAt = clock.Now;
+        Booking? booking = decision.BookingId is { } its ? await file.Bookings.FirstOrDefaultAsync(b => b.Id == its, stop) : null;
+        if (booking is { VisitId: not null })
+        {
+            throw Refusal.Conflict("The trailer has come for this visit already; it can't be taken back any more.");
+        }
+
+        if (booking is not null)
+        {
+            booking.CalledOffAt = decision.Kind == DecisionKind.Accept ? clock.Now : decision.Kind == DecisionKind.CallOff ? null : booking.CalledOffAt;
+            booking.Day = decision is { Kind: DecisionKind.Move, From: { } from } ? from : booking.Day;
+            booking.ChangedAt = clock.Now;
+            booking.Sequence++;
+        }
+
+        await file.SaveChangesAsync(stop);
     }
 
     private static async Task<HorizonLine> LineAsync(ShopFile file, Clock clock, PlanBoard plans, Guid id, CancellationToken stop)

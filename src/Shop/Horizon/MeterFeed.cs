@@ -13,10 +13,10 @@ using SturdyTinker.Store;
 namespace SturdyTinker.Shop.Horizon;
 
 /// <summary>A reading of the feed: docs/meter-feed.md.</summary>
-public sealed record FedReading(string Id, string Meter, string On, decimal? Miles);
+public sealed record FedReading(string? Id, string? Meter, string? On, decimal? Miles);
 
 /// <summary>A page of the feed.</summary>
-public sealed record FedPage(IReadOnlyList<FedReading> Readings, string Next);
+public sealed record FedPage(IReadOnlyList<FedReading?>? Readings, string? Next);
 
 /// <summary>A reading that was not believed.</summary>
 public sealed record DoubtedAnswer(string Id, Guid? TrailerId, string Tag, string MeterNumber, DateOnly On, string Typed, string Why);
@@ -41,6 +41,11 @@ internal sealed class MeterFeed(IHttpClientFactory clients, Uri? address) : IDis
     /// <summary>Who readings from the feed are written down by.</summary>
     internal static readonly Guid Feeder = Guid.Parse("01900000-0000-7000-8000-000000000001");
 
+    private const int LongestId = 200;
+
+    // More than a trailer rolls in its life.
+    private const decimal MostMiles = 10_000_000;
+
     private readonly SemaphoreSlim one = new(1);
 
     internal bool There => address is not null;
@@ -64,13 +69,14 @@ internal sealed class MeterFeed(IHttpClientFactory clients, Uri? address) : IDis
             {
                 string after = (await file.SettingsAsync()).MeterFeedAt;
                 FedPage? fed = await clients.CreateClient(Client).GetFromJsonAsync<FedPage>(new Uri(address, $"readings?after={Uri.EscapeDataString(after)}"), stop);
-                if (fed is null || fed.Readings.Count == 0)
+                if (fed?.Readings is not { Count: > 0 } readings)
                 {
                     break;
                 }
 
-                taken += await WriteAsync(file, fed, clock, stop);
-                if (fed.Next == after)
+                string next = fed.Next ?? after;
+                taken += await WriteAsync(file, readings, next, clock, stop);
+                if (next == after)
                 {
                     break;
                 }
@@ -78,10 +84,12 @@ internal sealed class MeterFeed(IHttpClientFactory clients, Uri? address) : IDis
 
             return (taken, null);
         }
-        catch (Exception fault) when (fault is HttpRequestException or JsonException or Polly.ExecutionRejectedException || (fault is OperationCanceledException && !stop.IsCancellationRequested))
+        catch (Exception fault) when (!(fault is OperationCanceledException && stop.IsCancellationRequested))
         {
+            // Whatever comes from outside ends neither the page that asked nor the server.
             file.ChangeTracker.Clear();
-            return (0, fault is JsonException ? "The meter feed answered with something that can’t be read." : "The meter feed does not answer. It is asked again soon; nothing is lost.");
+            bool silent = fault is HttpRequestException or Polly.ExecutionRejectedException or OperationCanceledException;
+            return (0, silent ? "The meter feed does not answer. It is asked again soon; nothing is lost." : "The meter feed answered with something that can’t be read.");
         }
         finally
         {
@@ -89,7 +97,7 @@ internal sealed class MeterFeed(IHttpClientFactory clients, Uri? address) : IDis
         }
     }
 
-    private static async Task<int> WriteAsync(ShopFile file, FedPage page, Clock clock, CancellationToken stop)
+    private static async Task<int> WriteAsync(ShopFile file, IReadOnlyList<FedReading?> readings, string next, Clock clock, CancellationToken stop)
     {
         await using var transaction = await file.Database.BeginTransactionAsync(stop);
         if (!await file.People.AnyAsync(p => p.Id == Feeder, stop))
@@ -100,20 +108,28 @@ internal sealed class MeterFeed(IHttpClientFactory clients, Uri? address) : IDis
 
         HashSet<Guid> changed = [];
         int taken = 0;
-        foreach (FedReading reading in page.Readings)
+        foreach ((string? key, string? meter, string? day, decimal? miles) in readings.OfType<FedReading>())
         {
-            if (await file.DoubtedReadings.AnyAsync(d => d.Id == reading.Id, stop) || await file.MeterEntries.AnyAsync(m => m.Id == IdOf(reading.Id), stop))
+            // Without an id of its own a reading could not be told from the next.
+            if (key is not { Length: > 0 and <= LongestId } id)
             {
                 continue;
             }
 
-            Trailer? trailer = reading.Meter.Length == 0 ? null : await file.Trailers.FirstOrDefaultAsync(t => t.MeterNumber == reading.Meter, stop);
-            bool dated = DateOnly.TryParseExact(reading.On, "yyyy-MM-dd", CultureInfo.InvariantCulture, DateTimeStyles.None, out DateOnly on);
-            string typed = reading.Miles is { } m ? string.Create(CultureInfo.InvariantCulture, $"{m:#,0.#} mi") : "";
-            MeterEntry entry = new() { Id = IdOf(reading.Id), TrailerId = trailer?.Id ?? Guid.Empty, Kind = MeterEntryKind.Reading, On = dated ? on : clock.Today, Typed = typed, Distance = Distance.FromMiles(reading.Miles ?? 0), At = clock.Now, PersonId = Feeder };
-            string? doubt = trailer is null ? $"No trailer has the meter “{reading.Meter}”."
+            string number = meter is { Length: <= LongestId } ? meter : "";
+            if (await file.DoubtedReadings.AnyAsync(d => d.Id == id, stop) || await file.MeterEntries.AnyAsync(m => m.Id == IdOf(id), stop) || await file.IsBuriedAsync(IdOf(id)))
+            {
+                continue;
+            }
+
+            Trailer? trailer = number.Length == 0 ? null : await file.Trailers.FirstOrDefaultAsync(t => t.MeterNumber == number, stop);
+            bool dated = DateOnly.TryParseExact(day, "yyyy-MM-dd", CultureInfo.InvariantCulture, DateTimeStyles.None, out DateOnly on);
+            bool figure = miles is >= 0 and <= MostMiles;
+            string typed = figure && miles is { } m ? string.Create(CultureInfo.InvariantCulture, $"{m:#,0.#} mi") : "";
+            MeterEntry entry = new() { Id = IdOf(id), TrailerId = trailer?.Id ?? Guid.Empty, Kind = MeterEntryKind.Reading, On = dated ? on : clock.Today, Typed = typed, Distance = Distance.FromMiles(figure ? miles!.Value : 0), At = clock.Now, PersonId = Feeder };
+            string? doubt = trailer is null ? $"No trailer has the meter “{number}”."
                 : !dated ? "Its day can’t be read."
-                : reading.Miles is null ? "It has no figure."
+                : !figure ? miles is null ? "It has no figure." : "Its figure can’t be a trailer’s road."
                 : trailer.Meter != MeterKind.HubOdometer ? $"{trailer.Tag} goes by another meter."
                 : MeterChecks.Refusal(entry, await file.MeterEntries.AsNoTracking().Where(e => e.TrailerId == trailer.Id).ToListAsync(stop), clock.Today);
             if (doubt is null)
@@ -124,18 +140,18 @@ internal sealed class MeterFeed(IHttpClientFactory clients, Uri? address) : IDis
             }
             else
             {
-                file.DoubtedReadings.Add(new DoubtedReading { Id = reading.Id, TrailerId = trailer?.Id, MeterNumber = reading.Meter, On = entry.On, Typed = typed, Distance = entry.Distance, Why = doubt, At = clock.Now });
+                file.DoubtedReadings.Add(new DoubtedReading { Id = id, TrailerId = trailer?.Id, MeterNumber = number, On = entry.On, Typed = typed, Distance = entry.Distance, Why = doubt, At = clock.Now });
             }
 
             // One after the other: each is checked against those before it.
             await file.SaveChangesAsync(stop);
         }
 
-        (await file.SettingsAsync()).MeterFeedAt = page.Next;
+        (await file.SettingsAsync()).MeterFeedAt = next;
         await file.SaveChangesAsync(stop);
-        foreach (Guid id in changed)
+        foreach (Guid trailer in changed)
         {
-            await file.RefreshAsync(id, clock.Today);
+            await file.RefreshAsync(trailer, clock.Today);
         }
 
         await file.SaveChangesAsync(stop);
@@ -155,7 +171,7 @@ internal sealed class MeterFeed(IHttpClientFactory clients, Uri? address) : IDis
 }
 
 /// <summary>Asks the feed every few minutes.</summary>
-internal sealed class MeterFeedPolling(IServiceScopeFactory scopes, MeterFeed feed, Clock clock) : BackgroundService
+internal sealed partial class MeterFeedPolling(IServiceScopeFactory scopes, MeterFeed feed, Clock clock, ILogger<MeterFeedPolling> log) : BackgroundService
 {
     private static readonly TimeSpan Every = TimeSpan.FromMinutes(5);
 
@@ -167,12 +183,22 @@ internal sealed class MeterFeedPolling(IServiceScopeFactory scopes, MeterFeed fe
         {
             if (feed.There)
             {
-                using IServiceScope scope = scopes.CreateScope();
-                await feed.PollAsync(scope.ServiceProvider.GetRequiredService<ShopFile>(), clock, stoppingToken);
+                try
+                {
+                    using IServiceScope scope = scopes.CreateScope();
+                    await feed.PollAsync(scope.ServiceProvider.GetRequiredService<ShopFile>(), clock, stoppingToken);
+                }
+                catch (Exception fault) when (fault is not OperationCanceledException)
+                {
+                    LogFault(log, fault);
+                }
             }
         }
         while (await timer.WaitForNextTickAsync(stoppingToken));
     }
+
+    [LoggerMessage(LogLevel.Error, "The meter feed could not be read; it is asked again soon.")]
+    private static partial void LogFault(ILogger log, Exception exception);
 }
 
 internal static class MeterFeedEndpoints

@@ -59,7 +59,7 @@ internal sealed class PlanBoard : IDisposable
     private async Task<Board> ReadAsync(ShopFile file, DateOnly today)
     {
         ShopSettings settings = await file.SettingsToReadAsync();
-        Dictionary<string, decimal?> prices = (await PartsKnown.ByNameAsync(file)).ToDictionary(p => p.Key, p => p.Value.Price);
+        Dictionary<string, decimal?> prices = (await PartsKnown.ByCodeAsync(file)).ToDictionary(p => p.Key, p => p.Value.Price, StringComparer.OrdinalIgnoreCase);
         List<Customer> customers = await file.Customers.AsNoTracking().ToListAsync();
         Learned learned = Learned.Nothing with { Minutes = await file.LearnedMinutesAsync() };
         string times = JsonSerializer.Serialize(learned.Minutes);
@@ -87,7 +87,7 @@ internal sealed class PlanBoard : IDisposable
                 Wishes = Decision.Wishes(decisions[known.Trailer.Id], bookings[known.Trailer.Id]),
                 Busy = busy[known.Trailer.CustomerId],
                 PartsFrom = parts,
-                PriceOf = name => prices.GetValueOrDefault(name),
+                PriceOf = code => prices.GetValueOrDefault(code),
             },
         };
         BoardTrailer[] all = [.. trailers.Values.OrderBy(k => k.Trailer.Tag, StringComparer.OrdinalIgnoreCase).Select(OnBoard)];

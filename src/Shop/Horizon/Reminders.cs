@@ -61,7 +61,7 @@ internal sealed class MailOutlet(System.Net.DnsEndPoint? address)
             using SmtpClient client = new();
             await client.ConnectAsync(address.Host, address.Port, SecureSocketOptions.StartTlsWhenAvailable, patience.Token);
             await client.SendAsync(message, patience.Token);
-            await client.DisconnectAsync(true, patience.Token);
+            await PartAsync(client, patience.Token);
             return null;
         }
         catch (OperationCanceledException) when (!stop.IsCancellationRequested)
@@ -73,10 +73,25 @@ internal sealed class MailOutlet(System.Net.DnsEndPoint? address)
             return $"The mail service did not take it: {fault.Message.TrimEnd('.')}.";
         }
     }
+
+    // The letter is taken already: how the conversation ends changes nothing.
+    private static async Task PartAsync(SmtpClient client, CancellationToken stop)
+    {
+        try
+        {
+            await client.DisconnectAsync(true, stop);
+        }
+        catch (Exception fault) when (fault is OperationCanceledException or System.Net.Sockets.SocketException or IOException or MailKit.CommandException or MailKit.ProtocolException)
+        {
+            // Nothing is left to say.
+        }
+    }
 }
 
 internal static class Reminders
 {
+    private static readonly SemaphoreSlim Sending = new(1);
+
     internal static void MapReminders(this RouteGroupBuilder horizon)
     {
         horizon.MapGet("/bookings/{id:guid}/reminder", WriteAsync);
@@ -130,7 +145,24 @@ internal static class Reminders
     private static async Task<Ok<ReminderAnswer>> SendAsync(Guid id, Guid reminderId, ReminderDraft draft, ShopFile file, Clock clock, Worker worker, MailOutlet mail, CancellationToken stop)
     {
         Checks.Id(reminderId);
-        if (!await file.Reminders.AnyAsync(r => r.Id == reminderId, stop))
+        await Sending.WaitAsync(stop);
+        try
+        {
+            // From here on it is seen through, and written down, though whoever asked goes away.
+            await SendOnceAsync(id, reminderId, draft, file, clock, worker, mail);
+        }
+        finally
+        {
+            Sending.Release();
+        }
+
+        return TypedResults.Ok(await AnswerAsync(file, id, mail));
+    }
+
+    // Sent twice, or by two at once, it goes out once.
+    private static async Task SendOnceAsync(Guid id, Guid reminderId, ReminderDraft draft, ShopFile file, Clock clock, Worker worker, MailOutlet mail)
+    {
+        if (!await file.Reminders.AnyAsync(r => r.Id == reminderId))
         {
             Checks checks = new();
             string subject = checks.Text("/subject", draft.Subject, "The subject", 200), body = checks.Text("/body", draft.Body, "The words", ReminderWords.Longest);
@@ -138,7 +170,7 @@ internal static class Reminders
             bool address = MailOutlet.TryAddress(draft.To, out MailboxAddress? to);
             checks.Add("/to", address ? null : "This is no mail address.");
             checks.Done();
-            if (!await file.Bookings.AnyAsync(b => b.Id == id && b.CalledOffAt == null, stop))
+            if (!await file.Bookings.AnyAsync(b => b.Id == id && b.CalledOffAt == null))
             {
                 throw Refusal.NotFound("There is no such accepted visit.");
             }
@@ -149,11 +181,9 @@ internal static class Reminders
                 Date = clock.Now,
                 MessageId = $"{reminderId:D}@sturdy-tinker.example",
             };
-            string? failed = await mail.SendAsync(message, stop);
+            string? failed = await mail.SendAsync(message, CancellationToken.None);
             file.Reminders.Add(new Reminder { Id = reminderId, BookingId = id, To = to!.Address, Subject = subject, Body = body, At = clock.Now, SentAt = failed is null ? clock.Now : null, Failed = failed, PersonId = worker.Id });
-            await file.SaveChangesAsync(stop);
+            await file.SaveChangesAsync();
         }
-
-        return TypedResults.Ok(await AnswerAsync(file, id, mail));
     }
 }

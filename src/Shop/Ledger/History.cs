@@ -68,7 +68,7 @@ internal static class History
         return TypedResults.Ok(new PastVisits(
             [.. found.Take(rows).Select(f => new PastVisit(
                 f.visit.Id, f.visit.TrailerId, f.Tag, f.TrailerName, f.visit.ClosedAt!.Value, f.By, JobWords.Of(f.visit),
-                Looks.Gravest(findings[f.visit.Id], readings[f.visit.Id], f.visit.Together), findings[f.visit.Id].Count(x => x.Mended is not null), released.GetValueOrDefault(f.visit.Id)))],
+                Looks.Gravest(new Observations(f.visit.Gear, [.. findings[f.visit.Id]], [.. readings[f.visit.Id]]) { Together = f.visit.Together }), findings[f.visit.Id].Count(x => x.Mended is not null), released.GetValueOrDefault(f.visit.Id)))],
             found.Count > rows));
     }
 

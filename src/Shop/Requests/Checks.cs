@@ -1,4 +1,3 @@
-using System.Globalization;
 using SturdyTinker.Core.Measures;
 using SturdyTinker.Core.Parts.Identifying;
 
@@ -44,9 +43,10 @@ internal sealed class Checks
     /// <param name="most">The most it can be.</param>
     public decimal Amount(string pointer, string? typed, string what, decimal most = 100_000)
     {
-        string text = (typed ?? "").Trim().Replace(",", "", StringComparison.Ordinal);
-        bool read = decimal.TryParse(text, NumberStyles.AllowDecimalPoint | NumberStyles.AllowLeadingSign, CultureInfo.InvariantCulture, out decimal amount);
-        Add(pointer, text.Length == 0 ? $"{what} is missing." : !read ? $"“{text}” is no amount: write it like 12 or 3.5." : amount < 0 ? $"{what} can’t be less than nothing." : amount > most ? $"{what} is more than {most:#,0}." : null);
+        string text = (typed ?? "").Trim();
+        string? wrong = PlainNumber.Read(text, out decimal amount, out string? meant);
+        bool read = wrong is null;
+        Add(pointer, text.Length == 0 ? $"{what} is missing." : !read ? meant is null ? $"“{text}” is no amount: write it like 12 or 3.5." : wrong : amount < 0 ? $"{what} can’t be less than nothing." : amount > most ? $"{what} is more than {most:#,0}." : null);
         return read ? amount : 0;
     }
 

@@ -1,11 +1,53 @@
+using System.Globalization;
+
 namespace SturdyTinker.Shop.Requests;
 
 /// <summary>The shop's day and time; the only place that asks the machine for them.</summary>
 public sealed class Clock(TimeProvider time)
 {
-    /// <summary>Now, with the shop's offset from UTC.</summary>
-    public DateTimeOffset Now => time.GetLocalNow();
+    private TimeZoneInfo? zone;
 
-    /// <summary>The shop's day.</summary>
-    public DateOnly Today => DateOnly.FromDateTime(time.GetLocalNow().DateTime);
+    /// <summary>Now, with the shop's offset from UTC.</summary>
+    public DateTimeOffset Now => TimeZoneInfo.ConvertTime(time.GetUtcNow(), zone ?? time.LocalTimeZone);
+
+    /// <summary>The shop's day: from one midnight of its own time zone to the next, wherever the server stands.</summary>
+    public DateOnly Today => DateOnly.FromDateTime(Now.DateTime);
+
+    /// <summary>Goes by a time zone from now on.</summary>
+    /// <param name="name">Its name in the tz database; empty, or one that this machine does not know, for the machine's own.</param>
+    public void GoBy(string name) => zone = Named(name);
+
+    /// <summary>The time zone of a name; null when this machine knows none.</summary>
+    internal static TimeZoneInfo? Named(string name) => name.Length > 0 && TimeZoneInfo.TryFindSystemTimeZoneById(name, out TimeZoneInfo? found) ? found : null;
+}
+
+/// <summary>A clock that was set to a day when the program started, and goes on from there: for demos and tests.</summary>
+/// <param name="start">What it showed at the start.</param>
+public sealed class SetClock(DateTimeOffset start) : TimeProvider
+{
+    private readonly long began = System.GetTimestamp();
+
+    /// <inheritdoc/>
+    public override DateTimeOffset GetUtcNow() => start.ToUniversalTime() + System.GetElapsedTime(began);
+
+    /// <summary>
+    /// A clock on another day, as the option --day has it: "2026-11-28" for this time of that day, "2026-11-28T10:30" for that
+    /// minute, by the machine's own time zone. Null for anything else.
+    /// </summary>
+    /// <param name="day">The day as written.</param>
+    public static SetClock? On(string? day)
+    {
+        CultureInfo plain = CultureInfo.InvariantCulture;
+        if (!DateTime.TryParseExact(day, "yyyy-MM-ddTHH:mm", plain, DateTimeStyles.None, out DateTime local))
+        {
+            if (!DateOnly.TryParseExact(day, "yyyy-MM-dd", plain, DateTimeStyles.None, out DateOnly on))
+            {
+                return null;
+            }
+
+            local = on.ToDateTime(TimeOnly.FromDateTime(System.GetLocalNow().DateTime));
+        }
+
+        return new SetClock(new DateTimeOffset(local, System.LocalTimeZone.GetUtcOffset(local)));
+    }
 }

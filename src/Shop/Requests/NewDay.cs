@@ -2,30 +2,24 @@ using SturdyTinker.Store;
 
 namespace SturdyTinker.Shop.Requests;
 
-/// <summary>Brings every standing up to date when the program starts and when a new day begins.</summary>
+/// <summary>Brings every standing up to date when the program starts, when a new day begins, and where a change of the shop's choices has left some behind.</summary>
 internal sealed partial class NewDay(IServiceScopeFactory scopes, Clock clock, ILogger<NewDay> log) : BackgroundService
 {
     /// <inheritdoc/>
     protected override async Task ExecuteAsync(CancellationToken stoppingToken)
     {
         using PeriodicTimer minute = new(TimeSpan.FromMinutes(1));
-        DateOnly? done = null;
         do
         {
-            DateOnly today = clock.Today;
-            if (done != today)
+            try
             {
-                try
-                {
-                    using IServiceScope scope = scopes.CreateScope();
-                    await scope.ServiceProvider.GetRequiredService<ShopFile>().RefreshAllAsync(today, stop: stoppingToken);
-                    done = today;
-                }
-                catch (Exception fault) when (fault is not OperationCanceledException)
-                {
-                    // Tried again in a minute; pages refresh what they show by themselves.
-                    LogFault(log, fault);
-                }
+                using IServiceScope scope = scopes.CreateScope();
+                await scope.ServiceProvider.GetRequiredService<ShopFile>().RefreshAllAsync(clock.Today, stop: stoppingToken);
+            }
+            catch (Exception fault) when (fault is not OperationCanceledException)
+            {
+                // Tried again in a minute; pages refresh what they show by themselves.
+                LogFault(log, fault);
             }
         }
         while (await minute.WaitForNextTickAsync(stoppingToken));

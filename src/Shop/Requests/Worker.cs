@@ -13,6 +13,9 @@ public sealed record Worker(Guid Id, string Name)
     /// <summary>The header that carries the person's id.</summary>
     public const string Header = "Tinker-Person";
 
+    /// <summary>Who a request that only reads says it comes from; null where it does not say.</summary>
+    internal static Guid? MaybeOf(HttpRequest request) => Guid.TryParse(request.Headers[Header], out Guid id) ? id : null;
+
     /// <summary>
     /// Reads the header. Refuses (400) when it is missing, or names nobody who works here. The write is noted in the
     /// change set with the person, so that it is saved together with what it changes, or not at all.

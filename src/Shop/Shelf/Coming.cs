@@ -33,9 +33,9 @@ internal sealed record KitOf(Guid Id, Guid TrailerId, string Tag, DateOnly Day, 
     internal string Words => Sure == HowSure.Here ? $"{Tag}, in the bay" : FormattableString.Invariant($"{Tag} on {Day:d MMMM}");
 
     /// <summary>The visit as promises see it.</summary>
-    internal ComingVisit Seen(IReadOnlyDictionary<string, KnownPart> byName) => new(Id, Day, Since, Sure == HowSure.Here, Kit
-        .Where(n => byName.ContainsKey(n.Name))
-        .GroupBy(n => byName[n.Name].Code, StringComparer.OrdinalIgnoreCase)
+    internal ComingVisit Seen(IReadOnlyDictionary<string, KnownPart> byCode) => new(Id, Day, Since, Sure == HowSure.Here, Kit
+        .Where(n => byCode.ContainsKey(n.Code))
+        .GroupBy(n => n.Code, StringComparer.OrdinalIgnoreCase)
         .ToDictionary(g => g.Key, g => g.Sum(n => n.Quantity), StringComparer.OrdinalIgnoreCase));
 }
 
@@ -124,21 +124,22 @@ internal sealed class Coming
         new(Guid.Empty, trailer, "", clock.Today, clock.Now, HowSure.Proposed, "", KitFor(packet.Steps, trailer, await UsedBeforeAsync(file, [trailer])));
 
     private static IReadOnlyList<KitNeed> KitFor(IEnumerable<PacketStep> steps, Guid trailer, Dictionary<(Guid, string), string> before) =>
-        Kit.Of(steps, (place, oneOf) => before.TryGetValue((trailer, place), out string? name) && oneOf.Contains(name) ? name : null);
+        Kit.Of(steps, (place, oneOf) => before.TryGetValue((trailer, place), out string? code) && oneOf.Contains(code) ? code : null);
 
     // The seal that sat at a wheel end: the last one of those that can be mistaken for each other.
     private static async Task<Dictionary<(Guid, string), string>> UsedBeforeAsync(ShopFile file, HashSet<Guid> trailers)
     {
-        string[] doubtful = [.. Core.Parts.UsualSet.All.Where(s => s.Seals.Length > 1).SelectMany(s => s.Seals).Select(s => s.Part)];
+        Dictionary<string, string> codes = Core.Parts.UsualSet.All.Where(s => s.Seals.Length > 1).SelectMany(s => s.Seals).Select(s => s.Part).Distinct().Where(n => Core.Parts.Part.Named(n) is not null).ToDictionary(n => n, n => Core.Parts.Part.Named(n)!.Code);
+        string[] doubtful = [.. codes.Keys, .. codes.Values];
         var used = await (from part in file.PartsUsed.AsNoTracking()
                           join visit in file.Visits on part.VisitId equals visit.Id
-                          where doubtful.Contains(part.Name) && trailers.Contains(visit.TrailerId)
+                          where (doubtful.Contains(part.Code) || doubtful.Contains(part.Name)) && trailers.Contains(visit.TrailerId)
                           orderby part.At
-                          select new { visit.TrailerId, part.Place, part.Name }).ToListAsync();
+                          select new { visit.TrailerId, part.Place, part.Name, part.Code }).ToListAsync();
         Dictionary<(Guid, string), string> before = [];
         foreach (var part in used)
         {
-            before[(part.TrailerId, part.Place)] = part.Name;
+            before[(part.TrailerId, part.Place)] = part.Code ?? codes[part.Name];
         }
 
         return before;

@@ -120,7 +120,8 @@ internal static class Kits
         List<PickLine> lines = [];
         foreach (KitNeed need in kit.Kit)
         {
-            string code = now.Parts.GetValueOrDefault(need.Name)?.Code ?? "";
+            KnownPart? known = now.Parts.GetValueOrDefault(need.Code);
+            string code = known?.Code ?? "", name = known?.Name ?? need.Name;
             KeptPart? kept = now.Kept.GetValueOrDefault(code);
             decimal there = 0;
             if (kept is not null && kit.Sure == HowSure.Proposed)
@@ -133,7 +134,7 @@ internal static class Kits
                 there = Math.Min(need.Quantity, now.Promises[kept.Code].First(p => p.Visit == kit.Id).Promised);
             }
 
-            lines.Add(new PickLine(kept?.Bin ?? "", code, need.Name, need.Quantity, need.Unit, kept is not null, there, need.Quantity - there, [.. need.OneOf.Where(n => n != need.Name)]));
+            lines.Add(new PickLine(kept?.Bin ?? "", code, name, need.Quantity, need.Unit, kept is not null, there, need.Quantity - there, [.. need.OneOf.Where(c => c != need.Code).Select(c => now.Parts.GetValueOrDefault(c)?.Name ?? c)]));
         }
 
         return new KitAnswer(kit.Id, kit.TrailerId, kit.Tag, kit.Day, kit.Sure, kit.What, lines.Count(l => l.Kept && l.Missing > 0), lines.Count(l => !l.Kept), [.. lines.OrderBy(l => l.Bin.Length == 0).ThenBy(l => l.Bin, StringComparer.OrdinalIgnoreCase).ThenBy(l => l.Name, StringComparer.Ordinal)]);
@@ -170,7 +171,7 @@ internal static class Kits
             Coming.Weeks,
             tooLate,
             [.. lines.OrderBy(l => l.OrderBy).ThenByDescending(l => l.Late).ThenBy(l => l.Name, StringComparer.Ordinal)],
-            [.. all.SelectMany(k => k.Kit.Where(n => !now.Parts.ContainsKey(n.Name)).Select(n => $"{n.Name}, for {k.Words}")).Distinct()]));
+            [.. all.SelectMany(k => k.Kit.Where(n => !now.Parts.ContainsKey(n.Code)).Select(n => $"{n.Name}, for {k.Words}")).Distinct()]));
     }
 
     // Over the last year, or since the shelf has been kept where that is not so long.

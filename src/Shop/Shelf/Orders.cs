@@ -191,7 +191,8 @@ internal static class Orders
         await Sending.WaitAsync(stop);
         try
         {
-            await SendOnceAsync(file, await FindAsync(file, id), sent.Way, clock, supplier, mail, stop);
+            // From here on it is seen through, and written down, though whoever asked goes away: what was sent is never called unsent.
+            await SendOnceAsync(file, await FindAsync(file, id), sent.Way, clock, supplier, mail, CancellationToken.None);
         }
         finally
         {

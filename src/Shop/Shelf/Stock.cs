@@ -77,14 +77,13 @@ internal static class Stock
     /// <param name="Promises">Whom each is promised to, by code.</param>
     /// <param name="Visits">The visits that promises go to.</param>
     /// <param name="Kept">What is kept, by code.</param>
-    /// <param name="Parts">Every part known, by name.</param>
+    /// <param name="Parts">Every part known, by code.</param>
     /// <param name="OnTheWay">What is on its way, by code.</param>
     internal sealed record Now(IReadOnlyList<StockRow> Rows, IReadOnlyDictionary<string, IReadOnlyList<Promise>> Promises, IReadOnlyList<KitOf> Visits, IReadOnlyDictionary<string, KeptPart> Kept, IReadOnlyDictionary<string, KnownPart> Parts, ILookup<string, OnItsWay> OnTheWay, int UsualLead);
 
     internal static async Task<Now> ReadAsync(ShopFile file, Clock clock, Coming coming)
     {
-        Dictionary<string, KnownPart> parts = await PartsKnown.ByNameAsync(file);
-        Dictionary<string, KnownPart> byCode = parts.Values.GroupBy(p => p.Code, StringComparer.OrdinalIgnoreCase).ToDictionary(g => g.Key, g => g.First(), StringComparer.OrdinalIgnoreCase);
+        Dictionary<string, KnownPart> parts = await PartsKnown.ByCodeAsync(file);
         Dictionary<string, KeptPart> kept = await file.KeptAsync();
         int usual = await UsualLeadAsync(file);
         List<KitOf> visits = await coming.SureAsync(file, clock.Today);
@@ -94,7 +93,7 @@ internal static class Stock
         StockRow Row(KeptPart k)
         {
             decimal promised = promises[k.Code].Sum(p => p.Promised);
-            KnownPart? known = byCode.GetValueOrDefault(k.Code);
+            KnownPart? known = parts.GetValueOrDefault(k.Code);
             return new StockRow(k.Code, known?.Name ?? k.Code, known?.Kind ?? "", known?.Unit ?? "", k.Bin, k.OnHand, promised, k.OnHand - promised, promises[k.Code].Sum(p => p.Missing), onTheWay[k.Code].Sum(o => o.Quantity), k.CountedAt);
         }
 
@@ -110,7 +109,7 @@ internal static class Stock
         StockRow row = now.Rows.First(r => r.Code == kept.Code);
         Dictionary<Guid, string> people = await file.People.AsNoTracking().ToDictionaryAsync(p => p.Id, p => p.Name);
         List<StockEntry> lines = await file.StockEntries.AsNoTracking().Where(e => e.Code == kept.Code).OrderByDescending(e => e.At).ThenByDescending(e => e.Id).Take(MostLines).ToListAsync();
-        decimal? price = now.Parts.GetValueOrDefault(row.Name)?.Price;
+        decimal? price = now.Parts.GetValueOrDefault(row.Code)?.Price;
         return new StockPart(
             row,
             kept.Pack,

@@ -95,11 +95,11 @@ internal static class LimitsPage
         }
 
         await file.SaveChangesAsync();
-        await transaction.CommitAsync();
 
         // Where wear is followed to its limit, due dates move.
-        file.ChangeTracker.Clear();
-        await file.RefreshAllAsync(clock.Today, evenIfCurrent: true);
+        await file.OutdateAllAsync();
+        await transaction.CommitAsync();
+        await file.RefreshSavedAsync(clock.Today);
         return TypedResults.Ok(await AllAsync(file));
     }
 

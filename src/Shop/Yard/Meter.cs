@@ -36,7 +36,7 @@ internal static class Meter
     internal static async Task AddAsync(ShopFile file, Guid trailerId, Guid entryId, MeterDraft draft, Clock clock, Worker worker, string at)
     {
         Checks.Id(entryId);
-        if (!await file.MeterEntries.AnyAsync(m => m.Id == entryId))
+        if (!await file.MeterEntries.AnyAsync(m => m.Id == entryId) && !await file.IsBuriedAsync(entryId))
         {
             await WriteAsync(file, trailerId, entryId, draft, clock, worker, at);
         }
@@ -100,6 +100,7 @@ internal static class Meter
     {
         _ = worker;
         await using var transaction = await file.Database.BeginTransactionAsync();
+        await file.BuryAsync(entryId, "meter entry", clock.Now);
         if (await file.MeterEntries.FirstOrDefaultAsync(m => m.Id == entryId && m.TrailerId == id) is { } entry)
         {
             file.MeterEntries.Remove(entry);

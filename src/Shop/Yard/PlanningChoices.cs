@@ -111,13 +111,15 @@ internal static class PlanningChoices
         checks.Done();
         settings.Hours = edit.Hours with { Holidays = [.. edit.Hours.Holidays.Distinct().Order()] };
         settings.Costs = edit.Costs;
+        checks.Add($"/intervals/{DueRules.Repack}", edit.Intervals.TryGetValue(DueRules.Repack, out IntervalChoice? repack) && repack != settings.Intervals.GetValueOrDefault(DueRules.Repack) ? "How long a repack lasts is the shop’s own choice: set it there." : null);
+        checks.Done();
         settings.Intervals = edit.Intervals;
         settings.Uses = edit.Uses;
         settings.Version++;
         await file.SaveChangesAsync();
+        await file.OutdateAllAsync();
         await transaction.CommitAsync();
-        file.ChangeTracker.Clear();
-        await file.RefreshAllAsync(clock.Today, evenIfCurrent: true);
+        await file.RefreshSavedAsync(clock.Today);
         return TypedResults.Ok(await ShopAsync(file));
     }
 

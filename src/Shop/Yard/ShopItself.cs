@@ -20,6 +20,7 @@ public sealed record PersonAnswer(Guid Id, string Name, bool Active);
 /// <param name="People">Everyone who works or worked here, by name.</param>
 /// <param name="TrailerCount">How many trailers there are: an empty shop starts with adding one.</param>
 /// <param name="Today">The shop's day.</param>
+/// <param name="TimeZone">The time zone its day goes by, by its name in the tz database; empty for the server's own.</param>
 /// <param name="Version">Counts up with every edit.</param>
 public sealed record ShopAnswer(
     string Name,
@@ -30,10 +31,12 @@ public sealed record ShopAnswer(
     IReadOnlyList<PersonAnswer> People,
     int TrailerCount,
     DateOnly Today,
+    string TimeZone,
     int Version);
 
 /// <summary>An edit of the shop's choices.</summary>
-public sealed record ShopEdit(string Name, int RepackMonths, string RepackDistance, IReadOnlyDictionary<string, string> Schools, int Version);
+/// <param name="TimeZone">The time zone its day goes by; null leaves it as it is.</param>
+public sealed record ShopEdit(string Name, int RepackMonths, string RepackDistance, IReadOnlyDictionary<string, string> Schools, int Version, string? TimeZone = null);
 
 /// <summary>A person to add or to edit.</summary>
 public sealed record PersonEdit(string Name, bool Active);
@@ -42,9 +45,13 @@ internal static class ShopItself
 {
     private const int LongestName = 80;
 
+    // By continent and town, as the tz database has them.
+    private static readonly Lazy<List<string>> Zones = new(() => [.. TimeZoneInfo.GetSystemTimeZones().Select(z => z.Id).Where(id => id.Contains('/', StringComparison.Ordinal) || id == "UTC").Order(StringComparer.Ordinal)]);
+
     internal static void MapShopItself(this RouteGroupBuilder yard)
     {
         yard.MapGet("/shop", ReadAsync);
+        yard.MapGet("/time-zones", () => TypedResults.Ok(Zones.Value));
         yard.MapPut("/shop", EditAsync);
         yard.MapPut("/people/{id:guid}", PutPersonAsync);
     }
@@ -68,16 +75,20 @@ internal static class ShopItself
         checks.Add("/repackMonths", edit.RepackMonths is < 1 or > 36 ? "A repack lasts 1 to 36 months." : null);
         checks.Add("/repackDistance", settings.RepackDistance < Distance.FromMiles(500) || settings.RepackDistance > Distance.FromMiles(50_000) ? "A repack lasts 500 to 50,000 miles." : null);
         checks.Add("/schools", SchoolChoices.Unknown(edit.Schools));
+        string zone = edit.TimeZone?.Trim() ?? settings.TimeZone;
+        checks.Add("/timeZone", zone.Length > 0 && Clock.Named(zone) is null ? "There is no such time zone: pick one from the list." : null);
         checks.Done();
 
         settings.Schools = new SchoolChoices(edit.Schools);
+        settings.TimeZone = zone;
         settings.Version++;
         await file.SaveChangesAsync();
-        await transaction.CommitAsync();
 
         // The interval may have changed for every trailer. Pages of trailers not reached yet refresh themselves.
-        file.ChangeTracker.Clear();
-        await file.RefreshAllAsync(clock.Today, evenIfCurrent: true);
+        await file.OutdateAllAsync();
+        await transaction.CommitAsync();
+        clock.GoBy(zone);
+        await file.RefreshSavedAsync(clock.Today);
         return TypedResults.Ok(await AnswerAsync(file, clock));
     }
 
@@ -123,9 +134,10 @@ internal static class ShopItself
             ShopFormat.Write(settings.RepackDistance),
             SchoolQuestions.All.ToDictionary(q => q.Code, q => settings.Schools.For(q).Code),
             SchoolQuestions.All,
-            await file.People.AsNoTracking().OrderBy(p => p.Name).Select(p => new PersonAnswer(p.Id, p.Name, p.Active)).ToListAsync(),
+            await file.People.AsNoTracking().Where(p => p.Id != Horizon.MeterFeed.Feeder).OrderBy(p => p.Name).Select(p => new PersonAnswer(p.Id, p.Name, p.Active)).ToListAsync(),
             await file.Trailers.CountAsync(),
             clock.Today,
+            settings.TimeZone,
             settings.Version);
     }
 }

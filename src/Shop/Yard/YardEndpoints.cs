@@ -15,5 +15,6 @@ internal static class YardEndpoints
         yard.MapMeter();
         yard.MapLimits();
         yard.MapReleases();
+        yard.MapToldMended();
     }
 }

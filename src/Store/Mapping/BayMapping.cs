@@ -130,6 +130,33 @@ internal sealed class ReleaseMapping : IEntityTypeConfiguration<Release>
     }
 }
 
+internal sealed class MendingMapping : IEntityTypeConfiguration<Mending>
+{
+    public void Configure(EntityTypeBuilder<Mending> builder)
+    {
+        builder.Property(m => m.Id).ValueGeneratedNever();
+        builder.HasOne<Trailer>().WithMany().HasForeignKey(m => m.TrailerId).OnDelete(DeleteBehavior.Restrict);
+        builder.HasOne<Person>().WithMany().HasForeignKey(m => m.PersonId).OnDelete(DeleteBehavior.Restrict);
+        builder.HasIndex(m => m.TrailerId);
+    }
+}
+
+internal sealed class TombstoneMapping : IEntityTypeConfiguration<Tombstone>
+{
+    public void Configure(EntityTypeBuilder<Tombstone> builder) => builder.Property(t => t.Id).ValueGeneratedNever();
+}
+
+internal sealed class TorqueFigureMapping : IEntityTypeConfiguration<TorqueFigure>
+{
+    public void Configure(EntityTypeBuilder<TorqueFigure> builder)
+    {
+        builder.HasKey(f => new { f.TrailerId, f.Fastener });
+        builder.Ignore(f => f.Range);
+        builder.HasOne<Trailer>().WithMany().HasForeignKey(f => f.TrailerId);
+        builder.HasOne<Person>().WithMany().HasForeignKey(f => f.PersonId).OnDelete(DeleteBehavior.Restrict);
+    }
+}
+
 internal sealed class InspectionMapping : IEntityTypeConfiguration<Inspection>
 {
     public void Configure(EntityTypeBuilder<Inspection> builder)

@@ -189,6 +189,41 @@ namespace SturdyTinker.Store.Migrations
                     b.ToTable("Inspections");
                 });
 
+            modelBuilder.Entity("SturdyTinker.Core.Findings.Mending", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("At")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("How")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Look")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<Guid>("PersonId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Seen")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<Guid>("TrailerId")
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("PersonId");
+
+                    b.HasIndex("TrailerId");
+
+                    b.ToTable("Mendings");
+                });
+
             modelBuilder.Entity("SturdyTinker.Core.Findings.Reading", b =>
                 {
                     b.Property<Guid>("Id")
@@ -309,6 +344,41 @@ namespace SturdyTinker.Store.Migrations
                     b.HasKey("Code");
 
                     b.ToTable("ShopLimits");
+                });
+
+            modelBuilder.Entity("SturdyTinker.Core.Gear.TorqueFigure", b =>
+                {
+                    b.Property<Guid>("TrailerId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Fastener")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("At")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<decimal>("From")
+                        .HasColumnType("TEXT");
+
+                    b.Property<Guid>("PersonId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<decimal>("To")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Typed")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Whose")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("TrailerId", "Fastener");
+
+                    b.HasIndex("PersonId");
+
+                    b.ToTable("TorqueFigures");
                 });
 
             modelBuilder.Entity("SturdyTinker.Core.Gear.Trailer", b =>
@@ -778,6 +848,9 @@ namespace SturdyTinker.Store.Migrations
                 {
                     b.Property<Guid>("Id")
                         .HasColumnType("TEXT");
+
+                    b.Property<long?>("DoneAt")
+                        .HasColumnType("INTEGER");
 
                     b.Property<string>("Job")
                         .IsRequired()
@@ -1292,6 +1365,10 @@ namespace SturdyTinker.Store.Migrations
                         .HasColumnType("TEXT")
                         .HasDefaultValueSql("'{}'");
 
+                    b.Property<string>("TimeZone")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
                     b.Property<string>("Uses")
                         .IsRequired()
                         .ValueGeneratedOnAdd()
@@ -1305,6 +1382,23 @@ namespace SturdyTinker.Store.Migrations
                     b.HasKey("Id");
 
                     b.ToTable("Settings");
+                });
+
+            modelBuilder.Entity("SturdyTinker.Store.Tombstone", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("At")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("What")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.ToTable("Tombstones");
                 });
 
             modelBuilder.Entity("SturdyTinker.Store.TrailerStanding", b =>
@@ -1425,6 +1519,21 @@ namespace SturdyTinker.Store.Migrations
                         .IsRequired();
                 });
 
+            modelBuilder.Entity("SturdyTinker.Core.Findings.Mending", b =>
+                {
+                    b.HasOne("SturdyTinker.Core.People.Person", null)
+                        .WithMany()
+                        .HasForeignKey("PersonId")
+                        .OnDelete(DeleteBehavior.Restrict)
+                        .IsRequired();
+
+                    b.HasOne("SturdyTinker.Core.Gear.Trailer", null)
+                        .WithMany()
+                        .HasForeignKey("TrailerId")
+                        .OnDelete(DeleteBehavior.Restrict)
+                        .IsRequired();
+                });
+
             modelBuilder.Entity("SturdyTinker.Core.Findings.Reading", b =>
                 {
                     b.HasOne("SturdyTinker.Core.People.Person", null)
@@ -1458,6 +1567,21 @@ namespace SturdyTinker.Store.Migrations
                         .WithMany()
                         .HasForeignKey("VisitId")
                         .OnDelete(DeleteBehavior.Restrict);
+                });
+
+            modelBuilder.Entity("SturdyTinker.Core.Gear.TorqueFigure", b =>
+                {
+                    b.HasOne("SturdyTinker.Core.People.Person", null)
+                        .WithMany()
+                        .HasForeignKey("PersonId")
+                        .OnDelete(DeleteBehavior.Restrict)
+                        .IsRequired();
+
+                    b.HasOne("SturdyTinker.Core.Gear.Trailer", null)
+                        .WithMany()
+                        .HasForeignKey("TrailerId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
                 });
 
             modelBuilder.Entity("SturdyTinker.Core.Gear.Trailer", b =>

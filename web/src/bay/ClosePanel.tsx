@@ -3,7 +3,7 @@ import { useEffect, useRef, useState } from "react";
 import { Link } from "wouter";
 import { answer, type Schemas, shop, ShopProblem } from "../api/client";
 import { Button } from "../ui/Button";
-import { TextField } from "../ui/Fields";
+import { TextField, Tick } from "../ui/Fields";
 import { Lines, Row, Stack } from "../ui/Page";
 import { Problem } from "../ui/Problem";
 
@@ -17,6 +17,7 @@ interface Props {
 export function ClosePanel({ visit, onState, onFound }: Props) {
   const queries = useQueryClient();
   const [because, setBecause] = useState("");
+  const [changes, setChanges] = useState(true);
   const heading = useRef<HTMLHeadingElement>(null);
   useEffect(() => heading.current?.focus({ preventScroll: true }), []);
   const { state } = visit;
@@ -26,7 +27,10 @@ export function ClosePanel({ visit, onState, onFound }: Props) {
       answer(
         shop.POST("/api/bay/visits/{id}/close", {
           params: { path: { id: visit.id } },
-          body: { releasedBecause: because.trim() || null },
+          body: {
+            releasedBecause: because.trim() || null,
+            changeGear: changes && state.gearChanges.length > 0,
+          },
         }),
       ),
     onSuccess: async (now) => {
@@ -92,6 +96,11 @@ export function ClosePanel({ visit, onState, onFound }: Props) {
             </li>
           ))}
         </Lines>
+        {state.gearChanges.length > 0 && (
+          <Tick checked={changes} onChange={setChanges}>
+            The trailer now has {state.gearChanges.join(" and ")}: change its description with the closing
+          </Tick>
+        )}
         {state.whyNotClosed && !state.needsRelease && <Problem of={new Error(state.whyNotClosed)} />}
         {state.needsRelease && (
           <>

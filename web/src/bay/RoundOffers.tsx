@@ -45,10 +45,7 @@ function Offers({ visit, rule, place }: { visit: Schemas["VisitAnswer"]; rule: s
               isDisabled={change.isPending}
               onPress={() =>
                 change.mutate({
-                  jobs: [
-                    ...visit.state.jobs.map((j) => ({ job: j.job, place: j.place })),
-                    { job: o.job, place: o.place },
-                  ],
+                  jobs: [...visit.state.jobs.map((j) => ({ job: j.job, place: j.place })), ...o.jobs],
                   hands: visit.hands,
                 })
               }

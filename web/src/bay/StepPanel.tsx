@@ -222,11 +222,11 @@ export function StepPanel({ visit, step, onState, onTold, onFound }: Props) {
         )}
         {!skipping && (step.torque || asked.length > 0) && (
           <Figures>
-            {step.torque && <TorqueStages of={step.torque} />}
+            {step.torque && <TorqueStages of={step.torque} visit={visit.id} />}
             {asked.map((r, i) => (
               <Measured
                 key={r.code}
-                tools={instruments.filter((t) => t.quantity === r.quantity)}
+                tools={instruments.filter((t) => t.kinds.includes(r.code))}
                 listening={listen.isPending && listen.variables.kind === r.code}
                 busy={listen.isPending}
                 problem={listen.error && listen.variables?.kind === r.code ? listen.error : null}

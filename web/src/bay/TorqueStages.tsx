@@ -1,6 +1,11 @@
+import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { useState } from "react";
 import styled from "styled-components";
-import type { Schemas } from "../api/client";
-import { Quiet } from "../ui/Page";
+import { answer, type Schemas, shop, ShopProblem } from "../api/client";
+import { Button, TextButton } from "../ui/Button";
+import { TextField } from "../ui/Fields";
+import { Quiet, Row, Stack } from "../ui/Page";
+import { Problem } from "../ui/Problem";
 
 const Box = styled.div`
   display: flex;
@@ -38,7 +43,7 @@ const at = (n: number, count: number) => {
 };
 
 /** A torque with its stages, and the order in which the fasteners are gone round, drawn as they lie. */
-export function TorqueStages({ of }: { of: Schemas["TorqueAsked"] }) {
+export function TorqueStages({ of, visit }: { of: Schemas["TorqueAsked"]; visit: string }) {
   const count = of.order.length;
   return (
     <Box>
@@ -85,7 +90,77 @@ export function TorqueStages({ of }: { of: Schemas["TorqueAsked"] }) {
         <Quiet>
           {of.what}; {of.source}. The maker’s figure rules.
         </Quiet>
+        {of.fastener && <SheetFigure key={of.fastener} of={of} visit={visit} />}
       </div>
     </Box>
+  );
+}
+
+/** The figure of the maker's or the kit's sheet, kept for this trailer: it ranks before every other. */
+function SheetFigure({ of, visit }: { of: Schemas["TorqueAsked"]; visit: string }) {
+  const queries = useQueryClient();
+  const [open, setOpen] = useState(false);
+  const [typed, setTyped] = useState("");
+  const [whose, setWhose] = useState("");
+  const keep = useMutation({
+    mutationFn: () =>
+      answer(
+        shop.PUT("/api/bay/visits/{id}/torques/{fastener}", {
+          params: { path: { id: visit, fastener: of.fastener ?? "" } },
+          body: { typed, whose },
+        }),
+      ),
+    onSuccess: (now) => {
+      queries.setQueryData(["visit", visit], now);
+      setOpen(false);
+    },
+  });
+  if (!open)
+    return (
+      <div>
+        <TextButton onPress={() => setOpen(true)}>
+          {(of.from ?? null) === null ? "Type the figure" : "Another figure"} from{" "}
+          {of.sheet || "the maker’s sheet"}
+        </TextButton>
+      </div>
+    );
+  const refused = keep.error instanceof ShopProblem ? keep.error : undefined;
+  return (
+    <Stack
+      $gap={8}
+      role="group"
+      aria-label="Figure from the sheet"
+      style={{ maxWidth: 420 }}
+      onKeyDown={(e) => {
+        // The step's own form must not be sent by it.
+        if (e.key === "Enter" && e.target instanceof HTMLInputElement) {
+          e.preventDefault();
+          keep.mutate();
+        }
+      }}
+    >
+      <TextField
+        label={`${of.what}, lbf·ft unless said otherwise`}
+        value={typed}
+        onChange={setTyped}
+        problem={refused?.field("/typed")}
+        placeholder="90 to 100"
+        autoFocus
+      />
+      <TextField
+        label="Whose sheet"
+        value={whose}
+        onChange={setWhose}
+        problem={refused?.field("/whose")}
+        placeholder={of.sheet ?? ""}
+      />
+      {refused && refused.fields.length === 0 && <Problem of={refused} />}
+      <Row>
+        <Button isDisabled={keep.isPending} onPress={() => keep.mutate()}>
+          Keep it for this trailer
+        </Button>
+        <TextButton onPress={() => setOpen(false)}>leave it</TextButton>
+      </Row>
+    </Stack>
   );
 }

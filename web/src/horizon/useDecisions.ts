@@ -27,18 +27,15 @@ export function useDecisions() {
   const again = () => queries.invalidateQueries({ queryKey: ["horizon"] });
   const decide = useMutation({
     mutationFn: async (wanted: { trailer: string; decisions: Schemas["DecisionDraft"][]; words: string }) => {
-      const ids: string[] = [];
-      for (const body of wanted.decisions) {
-        const decisionId = newId();
-        await answer(
-          shop.PUT("/api/horizon/trailers/{id}/decisions/{decisionId}", {
-            params: { path: { id: wanted.trailer, decisionId } },
-            body,
-          }),
-        );
-        ids.push(decisionId);
-      }
-      return { trailer: wanted.trailer, ids, words: wanted.words };
+      // What belongs together is one request: all of it is decided, or nothing.
+      const decisions = wanted.decisions.map((decision) => ({ id: newId(), decision }));
+      await answer(
+        shop.PUT("/api/horizon/trailers/{id}/decisions", {
+          params: { path: { id: wanted.trailer } },
+          body: { decisions },
+        }),
+      );
+      return { trailer: wanted.trailer, ids: decisions.map((d) => d.id), words: wanted.words };
     },
     onSuccess: async (now) => {
       setMade(now);
@@ -47,12 +44,12 @@ export function useDecisions() {
   });
   const undo = useMutation({
     mutationFn: async (last: Made) => {
-      for (const decisionId of [...last.ids].reverse())
-        await answer(
-          shop.DELETE("/api/horizon/trailers/{id}/decisions/{decisionId}", {
-            params: { path: { id: last.trailer, decisionId } },
-          }),
-        );
+      await answer(
+        shop.POST("/api/horizon/trailers/{id}/decisions/take-back", {
+          params: { path: { id: last.trailer } },
+          body: { ids: [...last.ids].reverse() },
+        }),
+      );
     },
     onSuccess: async () => {
       setMade(null);

@@ -179,6 +179,23 @@ export const THINGS: Record<Schemas["Subject"], ReactNode> = {
       <path d="M37 13l9-5M38 20h10M37 27l9 5" />
     </>
   ),
+  mounting: (
+    <>
+      <rect x="12" y="7" width="32" height="26" />
+      <circle cx="19" cy="14" r="2.6" />
+      <circle cx="37" cy="14" r="2.6" />
+      <circle cx="19" cy="26" r="2.6" />
+      <circle cx="37" cy="26" r="2.6" />
+    </>
+  ),
+  fittings: (
+    <>
+      <path d="M10 30V14h12v16" />
+      <circle cx="34" cy="20" r="8" />
+      <circle cx="34" cy="20" r="2.5" />
+      <path d="M42 20h8M6 34h44" />
+    </>
+  ),
   coupler: (
     <>
       <path d="M4 16h22c6-8 20-6 22 3v9H34l-6-4H4z" />

@@ -80,13 +80,7 @@ export default function OrdersPage() {
               ))}
             </Stack>
           )}
-          {proposal.data && (
-            <Propose
-              key={proposal.dataUpdatedAt}
-              proposal={proposal.data}
-              quotes={orders.data?.hasService ?? false}
-            />
-          )}
+          {proposal.data && <Propose proposal={proposal.data} quotes={orders.data?.hasService ?? false} />}
         </Section>
         <Section>
           <h2>Orders</h2>
@@ -108,12 +102,12 @@ export default function OrdersPage() {
 function Propose({ proposal, quotes }: { proposal: Schemas["OrderProposal"]; quotes: boolean }) {
   const queries = useQueryClient();
   const soon = addDays(proposal.today, 7);
-  const [picked, setPicked] = useState(
-    () => new Set(proposal.lines.filter((l) => l.orderBy < soon).map((l) => keyOf(l))),
-  );
+  // Only what somebody has changed is kept: the list may be read again under their hands.
+  const [ticked, setTicked] = useState<Record<string, boolean>>({});
+  const isPicked = (l: Line) => ticked[keyOf(l)] ?? l.orderBy < soon;
   const [amounts, setAmounts] = useState<Record<string, string>>({});
   const id = useRef(newId());
-  const chosen = proposal.lines.filter((l) => picked.has(keyOf(l)));
+  const chosen = proposal.lines.filter(isPicked);
   const write = useMutation({
     mutationFn: () =>
       answer(
@@ -124,6 +118,8 @@ function Propose({ proposal, quotes }: { proposal: Schemas["OrderProposal"]; quo
       ),
     onSuccess: (all) => {
       id.current = newId();
+      setTicked({});
+      setAmounts({});
       queries.setQueryData(["orders"], all);
       void queries.invalidateQueries({ queryKey: ["to-order"] });
     },
@@ -149,15 +145,7 @@ function Propose({ proposal, quotes }: { proposal: Schemas["OrderProposal"]; quo
           return (
             <li key={keyOf(l)}>
               <Proposed>
-                <Tick
-                  checked={picked.has(keyOf(l))}
-                  onChange={(on) => {
-                    const now = new Set(picked);
-                    if (on) now.add(keyOf(l));
-                    else now.delete(keyOf(l));
-                    setPicked(now);
-                  }}
-                >
+                <Tick checked={isPicked(l)} onChange={(on) => setTicked({ ...ticked, [keyOf(l)]: on })}>
                   <b>{l.name}</b>
                   <br />
                   <Quiet>

@@ -3,6 +3,7 @@ import type { Ref } from "react";
 import { TextField as AriaTextField } from "react-aria-components/TextField";
 import styled from "styled-components";
 import { answer, type Schemas, shop } from "../api/client";
+import { TextButton } from "./Button";
 import { FieldError, Input, Label } from "./Fields";
 import { useDebounced } from "./useDebounced";
 import { VERDICT_WORDS, VerdictWord } from "./Verdict";
@@ -99,7 +100,14 @@ export function MeasureField({
       />
       <Back aria-live="polite">
         {wrong ? (
-          <FieldError>{wrong}</FieldError>
+          <>
+            <FieldError>{wrong}</FieldError>
+            {understood?.meant && (
+              <TextButton onPress={() => onChange(understood.meant ?? "")}>
+                Take {understood.meant}
+              </TextButton>
+            )}
+          </>
         ) : (
           understood && (
             <>

@@ -7,6 +7,8 @@ import { Button, TextButton } from "../ui/Button";
 import { TextField, Tick } from "../ui/Fields";
 import { Head, Page, Quiet, Row, Section, Stack, Table } from "../ui/Page";
 import { Problem } from "../ui/Problem";
+import { readNumber } from "../api/numbers";
+import { useShop } from "./useShop";
 
 type OpenHours = Required<Schemas["OpenHours"]>;
 type Choices = Record<string, Schemas["IntervalChoice"]>;
@@ -192,7 +194,7 @@ function Form({
           </Section>
         )}
         <Intervals
-          rules={house.rules}
+          rules={of === "shop" ? house.rules.filter((r) => r.code !== "repack") : house.rules}
           chosen={now.intervals}
           shops={of === "shop" ? {} : (house.chosen.intervals as Choices)}
           refused={refused}
@@ -313,16 +315,18 @@ function Small({
   onChange: (value: number) => void;
 }) {
   const [typed, setTyped] = useState(String(value));
+  const unread = typed.trim() !== "" && readNumber(typed) === null;
   return (
     <div style={{ width: 148 }}>
       <TextField
         label={label}
         value={typed}
         inputMode="decimal"
-        problem={problem}
+        problem={unread ? "Write a plain number, such as 1200 or 1,200." : problem}
         onChange={(now) => {
           setTyped(now);
-          if (now.trim() !== "" && !Number.isNaN(Number(now))) onChange(Number(now));
+          // What can't be read is never saved as what stood there before.
+          if (now.trim() !== "") onChange(readNumber(now) ?? Number.NaN);
         }}
       />
     </div>
@@ -338,6 +342,7 @@ function Busy({
   refused: ShopProblem | undefined;
   onChange: (times: Schemas["BusyTime"][]) => void;
 }) {
+  const today = useShop().data?.today;
   const edit = (i: number, part: Partial<Schemas["BusyTime"]>) =>
     onChange(times.map((t, j) => (j === i ? { ...t, ...part } : t)));
   return (
@@ -360,7 +365,7 @@ function Busy({
       <div>
         <TextButton
           onPress={() => {
-            const day = new Date().toISOString().slice(0, 10);
+            const day = today ?? "";
             onChange([...times, { from: day, to: day, why: "" }]);
           }}
         >

@@ -1,11 +1,11 @@
-import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link } from "wouter";
 import { answer, type Schemas, shop, ShopProblem } from "../api/client";
 import { newId } from "../api/ids";
 import { useWorkerId } from "../api/worker";
 import { Button, TextButton } from "../ui/Button";
-import { TextField } from "../ui/Fields";
+import { Choice, TextField } from "../ui/Fields";
 import { MeasureField } from "../ui/MeasureField";
 import { Columns, Head, Lines, Page, Quiet, Row, Stack } from "../ui/Page";
 import { Problem } from "../ui/Problem";
@@ -37,10 +37,38 @@ export default function ShopPage() {
   );
 }
 
+/** The zone whose midnight begins the shop's day, wherever the server stands. */
+function TimeZone({
+  value,
+  onChange,
+  problem,
+}: {
+  value: string;
+  onChange: (zone: string) => void;
+  problem: string | undefined;
+}) {
+  const zones = useQuery({
+    queryKey: ["time-zones"],
+    queryFn: () => answer(shop.GET("/api/yard/time-zones")),
+    staleTime: Infinity,
+  });
+  const names = zones.data ?? (value ? [value] : []);
+  return (
+    <Choice
+      label="Time zone of the shop’s day"
+      value={value}
+      onChange={onChange}
+      problem={problem}
+      options={[["", "the server’s own"] as const, ...names.map((z) => [z, z.replaceAll("_", " ")] as const)]}
+    />
+  );
+}
+
 interface Edit {
   name: string;
   months: string;
   repackDistance: string;
+  timeZone: string;
   schools: Schemas["ShopAnswer"]["schools"];
   version: number;
 }
@@ -53,10 +81,17 @@ function Choices({ house }: { house: Schemas["ShopAnswer"] }) {
   const change = (part: Partial<Edit>) => setEdit((now) => ({ ...now, ...part }));
   const save = useMutation({
     mutationFn: () => {
-      const { name, months, repackDistance, schools, version } = edit;
+      const { name, months, repackDistance, schools, version, timeZone } = edit;
       return answer(
         shop.PUT("/api/yard/shop", {
-          body: { name, repackMonths: Number.parseInt(months, 10) || 0, repackDistance, schools, version },
+          body: {
+            name,
+            repackMonths: Number.parseInt(months, 10) || 0,
+            repackDistance,
+            schools,
+            version,
+            timeZone,
+          },
         }),
       );
     },
@@ -84,6 +119,11 @@ function Choices({ house }: { house: Schemas["ShopAnswer"] }) {
           value={edit.name}
           onChange={(name) => change({ name })}
           problem={refused?.field("/name")}
+        />
+        <TimeZone
+          value={edit.timeZone}
+          onChange={(timeZone) => change({ timeZone })}
+          problem={refused?.field("/timeZone")}
         />
         <h2>A bearing repack lasts</h2>
         <TextField

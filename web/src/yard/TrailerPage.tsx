@@ -11,6 +11,7 @@ import { Refused } from "../ui/Problem";
 import { JudgementText, VerdictWord } from "../ui/Verdict";
 import { Cause } from "../bay/Together";
 import { Hold } from "./Hold";
+import { Mended } from "./Mended";
 import { JobsHere } from "./JobsHere";
 import { MeterPanel } from "./MeterPanel";
 import { TakeIn } from "./TakeIn";
@@ -221,9 +222,12 @@ function PlacePanel({ trailer, picked }: { trailer: Schemas["TrailerAnswer"]; pi
       {marks.length > 0 && (
         <Lines>
           {marks.map((mark) => (
-            <li key={mark.subject}>
+            <li key={mark.look || mark.subject}>
               <b>{mark.seen}</b> <Quiet>{dayInWords(mark.on)}</Quiet>
               <JudgementText of={mark.judgement} />
+              {mark.look && mark.judgement.verdict !== "sound" && !trailer.openVisit && (
+                <Mended key={mark.look} trailer={trailer} look={mark.look} />
+              )}
             </li>
           ))}
         </Lines>
