@@ -1,13 +1,26 @@
 using SturdyTinker.Demo;
 using SturdyTinker.Store;
 
-// demo --data DIR [--fleet N]: fills an empty shop's file with the demo shop, or with a generated fleet for measuring.
+// demo --data DIR [--day YYYY-MM-DD] [--fleet N]: fills an empty shop's file with the demo shop as of a day, or with a generated fleet for measuring.
 string? Value(string name) => Array.IndexOf(args, name) is >= 0 and int at && at + 1 < args.Length ? args[at + 1] : null;
 
 if (Value("--data") is not { } folder)
 {
     Console.Error.WriteLine("Say where the shop's file goes: --data DIR");
     return 2;
+}
+
+DateTimeOffset now = DateTimeOffset.Now;
+if (Value("--day") is { } day)
+{
+    if (!DateOnly.TryParseExact(day, "yyyy-MM-dd", System.Globalization.CultureInfo.InvariantCulture, System.Globalization.DateTimeStyles.None, out DateOnly on))
+    {
+        Console.Error.WriteLine($"--day takes a day such as 2026-11-28, not “{day}”.");
+        return 2;
+    }
+
+    DateTime local = on.ToDateTime(TimeOnly.FromDateTime(now.DateTime));
+    now = new DateTimeOffset(local, TimeZoneInfo.Local.GetUtcOffset(local));
 }
 
 await using ShopFile file = await ShopFileOpening.OpenAsync(folder);
@@ -19,11 +32,11 @@ if (file.Trailers.Any())
 
 if (Value("--fleet") is { } count)
 {
-    await Fleet.FillAsync(file, int.Parse(count, System.Globalization.CultureInfo.InvariantCulture), DateOnly.FromDateTime(DateTime.Now));
+    await Fleet.FillAsync(file, int.Parse(count, System.Globalization.CultureInfo.InvariantCulture), DateOnly.FromDateTime(now.DateTime));
 }
 else
 {
-    await DemoShop.FillAsync(file, DateTimeOffset.Now);
+    await DemoShop.FillAsync(file, now);
     await File.WriteAllLinesAsync(Path.Combine(folder, "meters.txt"), await DemoShop.MetersAsync(file));
     await File.WriteAllLinesAsync(Path.Combine(folder, "sold.csv"), DemoShelf.Sold());
 }

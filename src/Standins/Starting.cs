@@ -10,12 +10,14 @@ internal static class Starting
     // --web N [--meters FILE] [--sold FILE --orders DIR]
     //                                 their pages; FILE has a meter's number and its last figure a line, for the feed of readings;
     //                                 or what the supplier sells, his orders kept in DIR
+    // --day YYYY-MM-DD                the day it is out there; otherwise the machine's
     private static async Task<int> Main(string[] args)
     {
         string? Option(string name) => Array.IndexOf(args, name) is >= 0 and var i && i + 1 < args.Length ? args[i + 1] : null;
         int? Port(string name) => int.TryParse(Option(name), CultureInfo.InvariantCulture, out int port) && port is >= 0 and <= 65_535 ? port : null;
 
-        static DateOnly Today() => DateOnly.FromDateTime(DateTime.Now);
+        int ahead = DateOnly.TryParseExact(Option("--day"), "yyyy-MM-dd", CultureInfo.InvariantCulture, DateTimeStyles.None, out DateOnly day) ? day.DayNumber - DateOnly.FromDateTime(DateTime.Now).DayNumber : 0;
+        DateOnly Today() => DateOnly.FromDateTime(DateTime.Now).AddDays(ahead);
 
         if (Port("--port") is not { } bench)
         {
