@@ -54,7 +54,7 @@ public sealed class Screen : IDisposable
         ChromeOptions options = new() { BinaryLocation = "/usr/bin/chromium" };
         options.AddArguments(
             "--headless=new", "--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking", "--disable-component-update",
-            "--disable-sync", "--disable-dev-shm-usage", $"--user-data-dir={profile}", "--lang=en");
+            "--disable-sync", "--disable-dev-shm-usage", "--disable-features=BackForwardCache", $"--user-data-dir={profile}", "--lang=en");
         ChromeDriverService service = ChromeDriverService.CreateDefaultService("/usr/bin", "chromedriver");
         service.SuppressInitialDiagnosticInformation = true;
         return new ChromeDriver(service, options);
@@ -245,7 +245,13 @@ public sealed class Screen : IDisposable
         new Actions(driver).KeyUp(Keys.Control).Perform();
         driver.ResetInputState();
         driver.ExecuteCdpCommand("Storage.clearDataForOrigin", new Dictionary<string, object?> { ["origin"] = address, ["storageTypes"] = "all" });
-        driver.Navigate().GoToUrl("about:blank");
+
+        // A tab left behind goes on asking a server that is gone: it is closed, and the next test gets a new one.
+        string old = driver.CurrentWindowHandle;
+        driver.SwitchTo().NewWindow(WindowType.Tab);
+        string fresh = driver.CurrentWindowHandle;
+        driver.SwitchTo().Window(old).Close();
+        driver.SwitchTo().Window(fresh);
         Idle.Add(driver);
     }
 

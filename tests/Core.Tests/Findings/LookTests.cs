@@ -17,9 +17,9 @@ public class LookTests
 
     private static readonly ReadingContext Context = new(Gears.Tandem, SchoolChoices.Defaults);
 
-    // Every figure that can be judged, once on each side of its bands.
+    // Every kind of figure that can be judged, once for each verdict it can come to.
     private static readonly Lazy<List<(ReadingKind Kind, decimal Value)>> Figures = new(() =>
-        [.. from kind in ReadingKinds.All from band in kind.Bands(Context) select (kind, band.UpTo ?? kind.Highest)]);
+        [.. from kind in ReadingKinds.All from band in kind.Bands(Context).DistinctBy(b => b.Judgement.Verdict) select (kind, band.UpTo ?? kind.Highest)]);
 
     // Visits follow each other by a hundred days, whatever the minutes within them.
     private static Finding Seen(string rule, int visit, int minute, string place = "axle-1-left", string? mended = null, string note = "", string which = "")

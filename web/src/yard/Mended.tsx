@@ -46,7 +46,7 @@ export function Mended({ trailer, look }: { trailer: Schemas["TrailerAnswer"]; l
           value={how}
           onChange={setHow}
           problem={refused?.field("/how") ?? refused?.field("/look")}
-          placeholder="new tyre at the roadside, by the owner"
+          placeholder="renewed on the road, by the owner"
           autoFocus
         />
         {refused && refused.fields.length === 0 && <Problem of={refused} />}
