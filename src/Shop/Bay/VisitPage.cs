@@ -4,6 +4,7 @@ using SturdyTinker.Core.Findings;
 using SturdyTinker.Core.Gear;
 using SturdyTinker.Core.Jobs;
 using SturdyTinker.Core.Measures;
+using SturdyTinker.Core.Parts.Stock;
 using SturdyTinker.Core.Schools;
 using SturdyTinker.Shop.Requests;
 using SturdyTinker.Shop.Yard;
@@ -55,6 +56,7 @@ public sealed record JobAnswer(string Job, string Name, string Place, string Pla
 /// <param name="Inspection">The periodic inspection; null while it is not signed.</param>
 /// <param name="Parts">Parts used, newest last.</param>
 /// <param name="Taken">Names of the packet's parts that have been taken along.</param>
+/// <param name="ShelfDiffers">What was used here though the shelf's record had none left, and who took the last, in words.</param>
 /// <param name="Photos">Photographs taken, newest last.</param>
 /// <param name="Jobs">The jobs, and whether each is done.</param>
 /// <param name="WhyNotClosed">Why the visit can't be closed yet; null when it can, or is.</param>
@@ -76,6 +78,7 @@ public sealed record VisitState(
     InspectionAnswer? Inspection,
     IReadOnlyList<PartAnswer> Parts,
     IReadOnlyList<string> Taken,
+    IReadOnlyList<string> ShelfDiffers,
     IReadOnlyList<PhotoAnswer> Photos,
     IReadOnlyList<JobAnswer> Jobs,
     string? WhyNotClosed,
@@ -188,12 +191,39 @@ internal static class VisitPage
             inspection is null ? null : new InspectionAnswer(inspection.Qualification, people[inspection.PersonId], inspection.At, DateOnly.FromDateTime(inspection.At.DateTime).AddMonths(PeriodicInspection.KeptMonths), inspection.Passes, inspection.Lines),
             [.. parts.Select(p => new PartAnswer(p.Id, p.Place, Place.SpokenOf(p.Place), p.Name, p.Quantity, p.Unit, p.Price))],
             await TakenAsync(file, visit.Id),
+            visit.ClosedAt is null && parts.Count > 0 ? await ShelfDiffersAsync(file, visit.Id) : [],
             [.. (await file.VisitPhotos.AsNoTracking().Where(p => p.VisitId == visit.Id).OrderBy(p => p.At).ToListAsync()).Select(p => new PhotoAnswer(p.Id, p.StepKey, p.FindingId, p.At, people[p.PersonId]))],
             [.. visit.Jobs.Select(j => InWords(j, Closing.IsDone(j, progress, inspection is not null)))],
             visit.ClosedAt is null ? closing.Refusal : null,
             visit.ClosedAt is null && closing.RefusalField.Length > 0,
             visit.ClosedAt is not null ? [] : [.. GearChanges.Of(visit.Gear, closing.Done, seen.Work.Select(w => new JobAt(w.Job, w.Place))).Select(c => c.Words)],
             visit.ClosedAt);
+    }
+
+    // Two tablets may take the last seal at one instant: whoever comes second is told, since one of them has the wrong bin in mind.
+    private static async Task<IReadOnlyList<string>> ShelfDiffersAsync(ShopFile file, Guid visit)
+    {
+        List<StockEntry> found = await file.StockEntries.AsNoTracking().Where(e => e.VisitId == visit && e.Move == StockMove.Found).ToListAsync();
+        if (found.Count == 0)
+        {
+            return [];
+        }
+
+        Dictionary<string, KnownPart> known = await PartsKnown.ByCodeAsync(file);
+        List<string> words = [];
+        foreach (StockEntry entry in found.DistinctBy(e => e.Code))
+        {
+            var last = await (from use in file.StockEntries.AsNoTracking()
+                              join other in file.Visits on use.VisitId equals other.Id
+                              join trailer in file.Trailers on other.TrailerId equals trailer.Id
+                              where use.Code == entry.Code && use.Move == StockMove.Use && use.VisitId != visit && use.At <= entry.At
+                              orderby use.At descending
+                              select new { use.At, trailer.Tag }).FirstOrDefaultAsync();
+            string taken = last is null ? "" : FormattableString.Invariant($" {last.Tag} took the last on {last.At:d MMMM} at {last.At:H:mm}.");
+            words.Add($"By the shelf’s record there was no {known.GetValueOrDefault(entry.Code)?.Name ?? entry.Code} left.{taken} Count what is there.");
+        }
+
+        return words;
     }
 
     // Kept by code where there is one, and before codes were kept by name.

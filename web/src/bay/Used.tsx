@@ -57,6 +57,11 @@ export function Used({ visit, step, onState }: Props) {
     <Section>
       <h3>Parts used</h3>
       <Problem of={takeBack.error ?? add.error} />
+      {visit.state.shelfDiffers.map((words) => (
+        <p key={words} role="status" style={{ borderLeft: "5px solid var(--watch)", paddingLeft: 10 }}>
+          {words}
+        </p>
+      ))}
       <Plain>
         {visit.state.parts.map((p) => (
           <li key={p.id}>
