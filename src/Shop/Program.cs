@@ -1,6 +1,7 @@
 using System.Text.Json;
 using System.Text.Json.Serialization;
 using Microsoft.AspNetCore.ResponseCompression;
+using Microsoft.EntityFrameworkCore;
 using Microsoft.Extensions.FileProviders;
 using SturdyTinker.Shop.Bay;
 using SturdyTinker.Shop.Horizon;
@@ -59,14 +60,15 @@ if (!TryHttp(builder.Configuration["supplier"], out Uri? supplier))
 
 string folder = Path.GetFullPath(builder.Configuration["data"] ?? "shop-data");
 builder.Services.AddDbContextPool<ShopFile>(options => options.UseShopFile(folder));
-if (builder.Configuration["day"] is { } day && SetClock.On(day) is null)
+SetClock? set = SetClock.On(builder.Configuration["day"]);
+if (set is null && builder.Configuration["day"] is { } day)
 {
     Console.Error.WriteLine($"--day takes a day such as 2026-11-28, not “{day}”.");
     Environment.ExitCode = 1;
     return;
 }
 
-builder.Services.AddSingleton(SetClock.On(builder.Configuration["day"]) ?? TimeProvider.System);
+builder.Services.AddSingleton(set ?? TimeProvider.System);
 
 // Nothing from outside ends the server: a service behind the scenes that fails is logged, and the pages go on.
 builder.Services.Configure<HostOptions>(options => options.BackgroundServiceExceptionBehavior = BackgroundServiceExceptionBehavior.Ignore);
@@ -142,8 +144,11 @@ if (!describing)
     Clock clock = app.Services.GetRequiredService<Clock>();
     clock.GoBy((await file.SettingsToReadAsync()).TimeZone);
 
-    // After an upgrade standings are worked out before anybody asks: the yard's list is never empty meanwhile.
-    await file.RefreshAllAsync(clock.Today);
+    // After an upgrade standings are worked out before anybody asks: the yard's list is never empty meanwhile. Those of yesterday wait for nobody.
+    if (await file.Trailers.AnyAsync(t => !file.Standings.Any(s => s.TrailerId == t.Id)))
+    {
+        await file.RefreshAllAsync(clock.Today);
+    }
 }
 
 app.UseExceptionHandler();

@@ -102,24 +102,28 @@ public static class Standings
     }
 
     /// <summary>Everything on record of a trailer.</summary>
-    public static async Task<TrailerRecord> RecordAsync(this ShopFile file, Trailer trailer, DateOnly today) => new(
-        trailer,
-        new ReadingContext(trailer.Gear, await file.SchoolsAsync(trailer)) { Limits = await file.LimitsAsync(), Torques = await file.TorquesAsync(trailer.Id) },
-        await file.UsageAsync(trailer, today),
-        (await file.SettingsAsync()).Repack)
+    public static async Task<TrailerRecord> RecordAsync(this ShopFile file, Trailer trailer, DateOnly today)
     {
-        Upkeep = await file.UpkeepAsync(trailer, today),
-        Immersions = trailer.Uses.Contains(Use.Launched)
-            ? [.. (await file.MeterEntries.AsNoTracking().Where(m => m.TrailerId == trailer.Id && m.Kind == MeterEntryKind.Immersion).Select(m => new { m.On, m.Times }).ToListAsync()).Select(m => (m.On, m.Times))]
-            : [],
-        Work = await file.WorkDone.AsNoTracking().Where(w => w.TrailerId == trailer.Id).ToListAsync(),
-        Findings = await file.Findings.AsNoTracking().Where(f => f.TrailerId == trailer.Id).ToListAsync(),
-        Readings = await file.Readings.AsNoTracking().Where(r => r.TrailerId == trailer.Id).ToListAsync(),
-        Together = await file.TogetherAsync(trailer.Id),
-        FollowUps = await file.FollowUps.AsNoTracking().Where(f => f.TrailerId == trailer.Id && f.DoneAt == null).ToListAsync(),
-        Mendings = await file.Mendings.AsNoTracking().Where(m => m.TrailerId == trailer.Id).ToListAsync(),
-        Releases = await file.Releases.AsNoTracking().Where(r => r.TrailerId == trailer.Id).ToListAsync(),
-    };
+        Observations seen = await file.ObservationsAsync(trailer.Id, trailer.Gear);
+        return new TrailerRecord(
+            trailer,
+            new ReadingContext(trailer.Gear, await file.SchoolsAsync(trailer)) { Limits = await file.LimitsAsync(), Torques = await file.TorquesAsync(trailer.Id) },
+            await file.UsageAsync(trailer, today),
+            (await file.SettingsAsync()).Repack)
+        {
+            Upkeep = await file.UpkeepAsync(trailer, today),
+            Immersions = trailer.Uses.Contains(Use.Launched)
+                ? [.. (await file.MeterEntries.AsNoTracking().Where(m => m.TrailerId == trailer.Id && m.Kind == MeterEntryKind.Immersion).Select(m => new { m.On, m.Times }).ToListAsync()).Select(m => (m.On, m.Times))]
+                : [],
+            Work = seen.Work,
+            Findings = seen.Findings,
+            Readings = seen.Readings,
+            Together = seen.Together,
+            Mendings = seen.Mendings,
+            FollowUps = await file.FollowUps.AsNoTracking().Where(f => f.TrailerId == trailer.Id && f.DoneAt == null).ToListAsync(),
+            Releases = await file.Releases.AsNoTracking().Where(r => r.TrailerId == trailer.Id).ToListAsync(),
+        };
+    }
 
     /// <summary>A trailer's road. One that has told little itself leans on its customer's other trailers.</summary>
     public static async Task<UsageLine> UsageAsync(this ShopFile file, Trailer trailer, DateOnly today)

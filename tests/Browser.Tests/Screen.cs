@@ -86,8 +86,6 @@ public sealed class Screen : IDisposable
     /// <summary>Makes this screen somebody's.</summary>
     public void WorkAs(string person) => Run($"localStorage.setItem('tinker-person', '{person}')");
 
-    public void Night() => Run("localStorage.setItem('tinker-light', 'night')");
-
     /// <summary>The first visible element, waited for.</summary>
     public IWebElement Find(string css) => Wait(() => driver.FindElements(By.CssSelector(css)).FirstOrDefault(e => e.Displayed), css);
 

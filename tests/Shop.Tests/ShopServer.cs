@@ -175,19 +175,14 @@ public sealed class ShopServer : IDisposable
 }
 
 /// <summary>A clock that shows a Wednesday morning in June when a test begins, whatever day it is, and that the test turns on by hand.</summary>
-public sealed class TurnedClock : TimeProvider
+public sealed class TurnedClock() : SetClock(Start)
 {
-    private readonly long began = System.GetTimestamp();
-
     /// <summary>What it shows when a test begins.</summary>
     public static DateTimeOffset Start { get; } = new(2026, 6, 10, 9, 0, 0, TimeSpan.Zero);
-
-    /// <summary>What it shows at the start, where a test asks for a day of its own.</summary>
-    public DateTimeOffset From { get; set; } = Start;
 
     public TimeSpan Ahead { get; set; }
 
     public override TimeZoneInfo LocalTimeZone => TimeZoneInfo.Utc;
 
-    public override DateTimeOffset GetUtcNow() => From + System.GetElapsedTime(began) + Ahead;
+    public override DateTimeOffset GetUtcNow() => base.GetUtcNow() + Ahead;
 }

@@ -200,32 +200,42 @@ internal static class BrakeJobs
         School = SchoolQuestions.Drum,
     };
 
+    // A drum or a rotor on the lathe, as the school that machines them has it, both sides of an axle alike.
+    private static Step Machined(string title, Subject what, string reading, string gauge) => new("machine", title, 20)
+    {
+        Cautions = [PairCaution],
+        Readings = [reading],
+        Looks = [what],
+        Tools = _ => ["brake lathe", gauge],
+        Wanted = c => c.Schools.Is(SchoolQuestions.Drum, "machine"),
+        School = SchoolQuestions.Drum,
+        Renews = true,
+        OfNew = true,
+        Phase = Phases.In,
+    };
+
+    // A new one, as the school that renews them has it.
+    private static Step Replaced(string code, string title, Subject what, Func<StepContext, string> part) => new(code, title, 6)
+    {
+        Cautions = [PairCaution],
+        Parts = c => [new(part(c), 1, "piece")],
+        Looks = [what],
+        Wanted = c => c.Schools.Is(SchoolQuestions.Drum, "renew"),
+        School = SchoolQuestions.Drum,
+        Renews = true,
+        Phase = Phases.In,
+    };
+
     private static Job Drum() => new("drum", "Drum machined or renewed", [PlaceKind.Brake], IsDrum,
     [
         JudgeDrum,
-        At("drum", "hub-off", new("machine", "Drum turned true, no wider than its stamped figure; washed", 20)
+        At("drum", "hub-off", Machined("Drum turned true, no wider than its stamped figure; washed", Subject.Drum, "drum-diameter", "drum caliper") with
         {
             Detail = "By whoever has the lathe. Both drums of an axle to the same figure; write down what it came to.",
-            Cautions = [PairCaution],
-            Readings = ["drum-diameter"],
-            Looks = [Subject.Drum],
-            Tools = _ => ["brake lathe", "drum caliper"],
-            Wanted = c => c.Schools.Is(SchoolQuestions.Drum, "machine"),
-            School = SchoolQuestions.Drum,
-            Renews = true,
-            OfNew = true,
-            Phase = Phases.In,
         }),
-        At("drum", "hub-off", new("new-drum", "New drum on the hub, its preservative washed off", 6)
+        At("drum", "hub-off", Replaced("new-drum", "New drum on the hub, its preservative washed off", Subject.Drum, c => PartNames.Drum(c.Gear)) with
         {
             Detail = "Size, bolt circle and centre bore as the old one’s. Where drum and hub are one piece, ask for “hub or hub-drum” instead: its bearings and seal go with it.",
-            Cautions = [PairCaution],
-            Parts = c => [new(PartNames.Drum(c.Gear), 1, "piece")],
-            Looks = [Subject.Drum],
-            Wanted = c => c.Schools.Is(SchoolQuestions.Drum, "renew"),
-            School = SchoolQuestions.Drum,
-            Renews = true,
-            Phase = Phases.In,
         }),
         .. BrakeSetting.Works,
     ])
@@ -234,29 +244,13 @@ internal static class BrakeJobs
     private static Job Rotor() => new("rotor", "Rotor machined or renewed", [PlaceKind.Brake], IsDisc,
     [
         JudgeRotor,
-        At("rotor", "caliper-off", new("machine", "Rotor turned true, no thinner than its stamped figure", 20)
+        At("rotor", "caliper-off", Machined("Rotor turned true, no thinner than its stamped figure", Subject.Rotor, "rotor-thickness", "micrometer") with
         {
             Detail = "Both rotors of an axle alike; write down what it came to.",
-            Cautions = [PairCaution],
-            Readings = ["rotor-thickness"],
-            Looks = [Subject.Rotor],
-            Tools = _ => ["brake lathe", "micrometer"],
-            Wanted = c => c.Schools.Is(SchoolQuestions.Drum, "machine"),
-            School = SchoolQuestions.Drum,
-            Renews = true,
-            OfNew = true,
-            Phase = Phases.In,
         }),
-        At("rotor", "caliper-off", new("new-rotor", "New rotor on a clean hub face, its preservative washed off", 6)
+        At("rotor", "caliper-off", Replaced("new-rotor", "New rotor on a clean hub face, its preservative washed off", Subject.Rotor, _ => PartNames.Rotor) with
         {
             Detail = "Held flat by a nut or two. Where rotor and hub are one piece, ask for “hub or hub-drum” instead. New rotors want new pads.",
-            Cautions = [PairCaution],
-            Parts = _ => [new(PartNames.Rotor, 1, "piece")],
-            Looks = [Subject.Rotor],
-            Wanted = c => c.Schools.Is(SchoolQuestions.Drum, "renew"),
-            School = SchoolQuestions.Drum,
-            Renews = true,
-            Phase = Phases.In,
         }),
         .. BrakeSetting.Works,
     ])

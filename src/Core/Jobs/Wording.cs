@@ -55,9 +55,6 @@ internal static class Wording
 
     internal static bool Hydraulic(StepContext c) => c.Gear.Brake is BrakeKind.HydraulicDrum or BrakeKind.HydraulicDisc;
 
-    /// <summary>Whether the brake here has a line once the visit is over: it had one, or is converted.</summary>
-    internal static bool HydraulicThen(StepContext c) => Hydraulic(c) || c.Doing(DiscConversion);
-
     /// <summary>Whether the hub is thrown away and another goes on.</summary>
     internal static bool NewHub(StepContext c) => c.Doing("hub");
 

@@ -52,9 +52,11 @@ internal static class PartsKnown
         (await AllAsync(file)).ToDictionary(p => p.Code, StringComparer.OrdinalIgnoreCase);
 
     /// <summary>Parts looked up by what a person or a packet calls them: by the shop's name of today, or by ours.</summary>
-    internal static async Task<Func<string, KnownPart?>> NamedAsync(ShopFile file)
+    internal static async Task<Func<string, KnownPart?>> NamedAsync(ShopFile file) => Named(await ByCodeAsync(file));
+
+    /// <summary>The same among parts that are read already.</summary>
+    internal static Func<string, KnownPart?> Named(IReadOnlyDictionary<string, KnownPart> byCode)
     {
-        Dictionary<string, KnownPart> byCode = await ByCodeAsync(file);
         Dictionary<string, KnownPart> byName = byCode.Values.GroupBy(p => p.Name).ToDictionary(g => g.Key, g => g.OrderByDescending(p => p.Own).First());
         return name => byName.GetValueOrDefault(name) ?? (Part.Named(name) is { } ours ? byCode.GetValueOrDefault(ours.Code) : null);
     }

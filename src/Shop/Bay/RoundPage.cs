@@ -207,10 +207,9 @@ internal static class RoundPage
         Visit visit = await file.Visits.AsNoTracking().FirstOrDefaultAsync(v => v.Id == id) ?? throw Refusal.NotFound("There is no such visit.");
         Packet packet = await VisitPage.PacketAsync(file, visit);
         VisitState state = await VisitPage.StateAsync(file, visit, packet);
-        (List<Finding> findings, List<Reading> readings) = await VisitPage.LooksAsync(file, visit.TrailerId);
-        List<WorkDone> work = await file.WorkDone.AsNoTracking().Where(w => w.TrailerId == visit.TrailerId).ToListAsync();
-        RoundOfVisit round = new(visit, new Progress(packet, await VisitPage.EntriesAsync(file, id)), packet, findings.FindAll(f => f.VisitId == id), readings.FindAll(r => r.VisitId == id));
-        List<RoundStop> stops = round.Stops(item => Round.LastTime(item, id, findings, work, clock.Today));
+        Observations seen = await file.ObservationsAsync(visit.TrailerId, visit.Gear);
+        RoundOfVisit round = new(visit, new Progress(packet, await VisitPage.EntriesAsync(file, id)), packet, [.. seen.Findings.Where(f => f.VisitId == id)], [.. seen.Readings.Where(r => r.VisitId == id)]);
+        List<RoundStop> stops = round.Stops(item => Round.LastTime(item, id, seen.Findings, seen.Work, clock.Today));
         bool periodic = visit.Jobs.Any(j => j.Job == PeriodicInspection.JobCode);
         List<RoundThing> reached = [.. stops.Where(s => s.Reach != RoundReach.NotThisVisit).SelectMany(s => s.Things)];
         return new RoundAnswer(

@@ -236,18 +236,13 @@ internal static class VisitPage
         }
 
         Dictionary<string, KnownPart> byCode = await PartsKnown.ByCodeAsync(file);
-        Func<string, KnownPart?> named = await PartsKnown.NamedAsync(file);
+        Func<string, KnownPart?> named = PartsKnown.Named(byCode);
         return taken.ConvertAll(t => byCode.GetValueOrDefault(t)?.Name ?? named(t)?.Name ?? t);
     }
 
     /// <summary>The entries that stand, in the order it happened.</summary>
     internal static Task<List<StepEntry>> EntriesAsync(ShopFile file, Guid visitId) =>
         file.StepEntries.AsNoTracking().Where(s => s.VisitId == visitId && s.UndoneAt == null).OrderBy(s => s.At).ToListAsync();
-
-    /// <summary>Everything ever seen and measured on a trailer, oldest first: an earlier visit's Hold stands until somebody looks again.</summary>
-    internal static async Task<(List<Finding> Findings, List<Reading> Readings)> LooksAsync(ShopFile file, Guid trailerId) =>
-        (await file.Findings.AsNoTracking().Where(f => f.TrailerId == trailerId).OrderBy(f => f.At).ToListAsync(),
-            await file.Readings.AsNoTracking().Where(r => r.TrailerId == trailerId).OrderBy(r => r.At).ToListAsync());
 
     /// <summary>The packet of a visit, in today's shape.</summary>
     internal static async Task<Packet> PacketAsync(ShopFile file, Visit visit) =>
