@@ -3,6 +3,7 @@ using System.Text.Json.Serialization;
 using Microsoft.AspNetCore.ResponseCompression;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.Extensions.FileProviders;
+using Microsoft.Extensions.Http.Resilience;
 using SturdyTinker.Shop.Bay;
 using SturdyTinker.Shop.Horizon;
 using SturdyTinker.Shop.Ledger;
@@ -59,7 +60,7 @@ if (!TryHttp(builder.Configuration["supplier"], out Uri? supplier))
 }
 
 string folder = Path.GetFullPath(builder.Configuration["data"] ?? "shop-data");
-builder.Services.AddDbContextPool<ShopFile>(options => options.UseShopFile(folder));
+builder.Services.AddDbContextPool<ShopFile>(options => options.UseShopFile(folder, builder.Configuration.GetValue("wait", 30)));
 SetClock? set = SetClock.On(builder.Configuration["day"]);
 if (set is null && builder.Configuration["day"] is { } day)
 {
@@ -77,17 +78,9 @@ builder.Services.AddSingleton<VisitNews>();
 builder.Services.AddSingleton<PlanBoard>();
 builder.Services.AddSingleton(new InstrumentBench(bench));
 builder.Services.AddSingleton(new MailOutlet(mail));
-builder.Services.AddHttpClient(MeterFeed.Client).AddStandardResilienceHandler();
+builder.Services.AddHttpClient(MeterFeed.Client).AddStandardResilienceHandler(Impatient);
 builder.Services.AddSingleton(services => new MeterFeed(services.GetRequiredService<IHttpClientFactory>(), meters));
-builder.Services.AddHttpClient(Supplier.Client).AddStandardResilienceHandler(options =>
-{
-    // Somebody stands at the counter and waits.
-    options.AttemptTimeout.Timeout = TimeSpan.FromSeconds(4);
-    options.TotalRequestTimeout.Timeout = TimeSpan.FromSeconds(12);
-    options.CircuitBreaker.SamplingDuration = TimeSpan.FromSeconds(30);
-    options.CircuitBreaker.MinimumThroughput = 100;
-    options.Retry.Delay = TimeSpan.FromMilliseconds(300);
-});
+builder.Services.AddHttpClient(Supplier.Client).AddStandardResilienceHandler(Impatient);
 builder.Services.AddSingleton(services => new Supplier(services.GetRequiredService<IHttpClientFactory>(), supplier));
 builder.Services.AddSingleton<Coming>();
 builder.Services.AddSingleton(new PhotoFolder(folder));
@@ -152,6 +145,7 @@ if (!describing)
 }
 
 app.UseExceptionHandler();
+app.UseStatusCodePages(RefusalHandler.AnswerBareAsync);
 app.UseResponseCompression();
 ServeWeb(app, builder.Configuration["web"]);
 
@@ -168,6 +162,16 @@ api.MapShelf();
 api.MapFallback(() => { throw Refusal.NotFound("There is nothing at this address."); });
 
 app.Run();
+
+// Somebody stands at the counter and waits for what the service outside says.
+static void Impatient(HttpStandardResilienceOptions options)
+{
+    options.AttemptTimeout.Timeout = TimeSpan.FromSeconds(4);
+    options.TotalRequestTimeout.Timeout = TimeSpan.FromSeconds(12);
+    options.CircuitBreaker.SamplingDuration = TimeSpan.FromSeconds(30);
+    options.CircuitBreaker.MinimumThroughput = 100;
+    options.Retry.Delay = TimeSpan.FromMilliseconds(300);
+}
 
 // The http address of a service outside; none is well too.
 static bool TryHttp(string? given, out Uri? address)

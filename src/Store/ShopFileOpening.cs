@@ -2,6 +2,7 @@ using System.Globalization;
 using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.Design;
+using Microsoft.EntityFrameworkCore.Diagnostics;
 
 namespace SturdyTinker.Store;
 
@@ -14,17 +15,21 @@ public static class ShopFileOpening
     /// <summary>SQLite's number for "full": a write is on disk before it is answered.</summary>
     private const long FullSynchronous = 2;
 
-    /// <summary>Options for the file in a folder: foreign keys on, waiting for a busy writer up to 30 seconds.</summary>
+    /// <summary>Options for the file in a folder, with foreign keys on.</summary>
     /// <param name="folder">The shop's folder.</param>
-    public static DbContextOptionsBuilder UseShopFile(this DbContextOptionsBuilder builder, string folder)
+    /// <param name="wait">How long a write waits for a busy writer, s; at least 1.</param>
+    public static DbContextOptionsBuilder UseShopFile(this DbContextOptionsBuilder builder, string folder, int wait = 30)
     {
         SqliteConnectionStringBuilder connection = new()
         {
             DataSource = Path.Combine(folder, FileName),
             ForeignKeys = true,
-            DefaultTimeout = 30,
+            DefaultTimeout = wait,
         };
-        return builder.UseSqlite(connection.ConnectionString);
+
+        // Whether the migrations lead to the model is a question for a test: asked at each start it takes longer than the rest of it.
+        return builder.UseSqlite(connection.ConnectionString)
+            .ConfigureWarnings(warnings => warnings.Ignore(RelationalEventId.PendingModelChangesWarning));
     }
 
     /// <summary>A context on the file in a folder, made when absent and brought up to the newest migration.</summary>
@@ -44,7 +49,10 @@ public static class ShopFileOpening
     /// </summary>
     public static async Task PrepareAsync(this ShopFile file)
     {
-        await file.Database.MigrateAsync();
+        if ((await file.Database.GetPendingMigrationsAsync()).Any())
+        {
+            await file.Database.MigrateAsync();
+        }
 
         // Standings of another edition of the rules are worked out anew by whoever asks for them first.
         await file.Standings.Where(s => s.Edition != Core.Standings.Standing.Edition).ExecuteDeleteAsync();

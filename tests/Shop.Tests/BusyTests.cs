@@ -8,7 +8,7 @@ namespace SturdyTinker.Shop.Tests;
 /// <summary>Somebody else holds the file for longer than anybody waits.</summary>
 public sealed class BusyTests : IDisposable
 {
-    private readonly ShopServer shop = new();
+    private readonly ShopServer shop = new(wait: 2);
 
     public void Dispose() => shop.Dispose();
 

@@ -1,3 +1,4 @@
+using System.Globalization;
 using System.Net.Http.Json;
 using System.Text;
 using System.Text.Json;
@@ -29,7 +30,8 @@ public sealed class ShopServer : IDisposable
     /// <param name="mail">Where its mail service is, host:port; null for none.</param>
     /// <param name="meters">Address of its feed of meter readings; null for none.</param>
     /// <param name="supplier">Address of its supplier's service; null for none.</param>
-    public ShopServer(string? folder = null, string? instruments = null, string? mail = null, string? meters = null, string? supplier = null)
+    /// <param name="wait">How long a write waits for a busy file, s.</param>
+    public ShopServer(string? folder = null, string? instruments = null, string? mail = null, string? meters = null, string? supplier = null, int wait = 30)
     {
         Folder = folder ?? Empty();
         factory = new WebApplicationFactory<Program>().WithWebHostBuilder(host =>
@@ -39,6 +41,7 @@ public sealed class ShopServer : IDisposable
             host.UseSetting("mail", mail);
             host.UseSetting("meters", meters);
             host.UseSetting("supplier", supplier);
+            host.UseSetting("wait", wait.ToString(CultureInfo.InvariantCulture));
             host.UseSetting("Logging:LogLevel:Default", "None");
             host.ConfigureServices(services => services.Replace(ServiceDescriptor.Singleton<TimeProvider>(Time)));
         });

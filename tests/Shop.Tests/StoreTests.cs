@@ -71,6 +71,9 @@ public sealed class StoreTests : IAsyncLifetime
     }
 
     [Fact]
+    public void The_migrations_lead_to_the_model() => Assert.False(file.Database.HasPendingModelChanges());
+
+    [Fact]
     public async Task A_trailer_comes_back_as_it_went_in()
     {
         Trailer back = await file.Trailers.AsNoTracking().SingleAsync();

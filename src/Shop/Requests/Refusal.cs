@@ -57,6 +57,15 @@ public sealed class Refusal(int status, string sentence, IReadOnlyList<FieldProb
     public static Refusal Conflict(string sentence, string pointer = "", object? current = null) =>
         new(StatusCodes.Status409Conflict, sentence, pointer.Length == 0 ? [] : [new(pointer, sentence)], current);
 
+    /// <summary>Answers a request with it, as a problem document.</summary>
+    internal Task AnswerAsync(HttpContext context, CancellationToken cancellationToken)
+    {
+        string title = Microsoft.AspNetCore.WebUtilities.ReasonPhrases.GetReasonPhrase(Status);
+        Problem problem = new("about:blank", title, Status, Message, context.Request.Path, Fields.Count > 0 ? Fields : null, Current);
+        context.Response.StatusCode = Status;
+        return context.Response.WriteAsJsonAsync(problem, options: null, contentType: "application/problem+json", cancellationToken);
+    }
+
     /// <summary>400: the request itself is wrong.</summary>
     public static Refusal Malformed(string sentence, string pointer = "") =>
         new(StatusCodes.Status400BadRequest, sentence, pointer.Length == 0 ? [] : [new(pointer, sentence)]);
@@ -65,6 +74,9 @@ public sealed class Refusal(int status, string sentence, IReadOnlyList<FieldProb
 /// <summary>Answers every exception as a problem document.</summary>
 internal sealed partial class RefusalHandler(ILogger<RefusalHandler> log) : IExceptionHandler
 {
+    private const string NoJson = "The body has to be JSON.";
+    private const string Unreadable = "Something in the address of this request can't be read: check its id and its query.";
+
     /// <inheritdoc/>
     public async ValueTask<bool> TryHandleAsync(HttpContext context, Exception exception, CancellationToken cancellationToken)
     {
@@ -73,7 +85,7 @@ internal sealed partial class RefusalHandler(ILogger<RefusalHandler> log) : IExc
             Refusal known => known,
             BadHttpRequestException { StatusCode: StatusCodes.Status413PayloadTooLarge } => new Refusal(413, "That is more than we take at once.", []),
             BadHttpRequestException { InnerException: JsonException json } => Refusal.Malformed(SayJson(json), Pointer(json.Path)),
-            BadHttpRequestException bad => Refusal.Malformed(bad.StatusCode == 415 ? "The body has to be JSON." : SayBad(bad)),
+            BadHttpRequestException bad => Refusal.Malformed(bad.StatusCode == 415 ? NoJson : SayBad(bad)),
             DbUpdateConcurrencyException => Refusal.Conflict("Somebody else changed this at the same moment. Look at it again and repeat what you wanted."),
             DbUpdateException { InnerException: SqliteException { SqliteErrorCode: 19 } } => Refusal.Conflict("Somebody else saved the same thing at the same moment. Look at it again."),
             SqliteException { SqliteErrorCode: 5 or 6 } or DbUpdateException { InnerException: SqliteException { SqliteErrorCode: 5 or 6 } } =>
@@ -85,17 +97,22 @@ internal sealed partial class RefusalHandler(ILogger<RefusalHandler> log) : IExc
             LogFault(log, exception);
         }
 
-        Problem problem = new(
-            "about:blank",
-            Microsoft.AspNetCore.WebUtilities.ReasonPhrases.GetReasonPhrase(refusal.Status),
-            refusal.Status,
-            refusal.Message,
-            context.Request.Path,
-            refusal.Fields.Count > 0 ? refusal.Fields : null,
-            refusal.Current);
-        context.Response.StatusCode = refusal.Status;
-        await context.Response.WriteAsJsonAsync(problem, options: null, contentType: "application/problem+json", cancellationToken);
+        await refusal.AnswerAsync(context, cancellationToken);
         return true;
+    }
+
+    /// <summary>Answers what the framework refuses with a bare status, such as a query value that can't be read.</summary>
+    public static Task AnswerBareAsync(StatusCodeContext bare)
+    {
+        HttpContext context = bare.HttpContext;
+        string sentence = context.Response.StatusCode switch
+        {
+            StatusCodes.Status400BadRequest => Unreadable,
+            StatusCodes.Status405MethodNotAllowed => "This address does not take that kind of request.",
+            StatusCodes.Status415UnsupportedMediaType => NoJson,
+            _ => "The program does not take this request.",
+        };
+        return new Refusal(context.Response.StatusCode, sentence, []).AnswerAsync(context, context.RequestAborted);
     }
 
     private static string SayJson(JsonException json) =>
@@ -109,7 +126,7 @@ internal sealed partial class RefusalHandler(ILogger<RefusalHandler> log) : IExc
     private static string SayBad(BadHttpRequestException bad) =>
         bad.Message.Contains("Implicit body", StringComparison.Ordinal) || bad.Message.Contains("body was provided", StringComparison.Ordinal) || bad.Message.Contains("from body", StringComparison.Ordinal)
             ? "The request needs a JSON body."
-            : "Something in the address of this request can't be read: check its id and its query.";
+            : Unreadable;
 
     // "$.gear.axles" or "$.jobs[1].place" to "/gear/axles" and "/jobs/1/place".
     private static string Pointer(string? path) =>
