@@ -1,4 +1,5 @@
 using System.Globalization;
+using Microsoft.EntityFrameworkCore;
 using SturdyTinker.Core.Findings;
 using SturdyTinker.Core.Gear;
 using SturdyTinker.Core.Intervals;
@@ -94,16 +95,16 @@ public sealed record WorkedVisit(Guid TrailerId, RunningGear Gear, DateTimeOffse
         file.StepEntries.AddRange(entries);
         file.Findings.AddRange(findings);
         file.Readings.AddRange(readings);
-        List<Reading> earlier = [.. file.Readings.Local.Where(r => r.TrailerId == TrailerId && r.VisitId != visit.Id)];
+        List<Reading> earlier = Noted(file, file.Readings, r => r.TrailerId == TrailerId && r.VisitId != visit.Id);
         VisitLooks looks = new(context, findings, readings, earlier, Jobs);
         visit.Together = looks.Together();
         if (StopAfter is null)
         {
             DateOnly day = DateOnly.FromDateTime(now.DateTime);
-            Observations seen = new(Gear, [.. file.Findings.Local.Where(f => f.TrailerId == TrailerId)], [.. earlier, .. readings])
+            Observations seen = new(Gear, Noted(file, file.Findings, f => f.TrailerId == TrailerId), [.. earlier, .. readings])
             {
-                Together = [.. file.Visits.Local.Where(v => v.TrailerId == TrailerId).SelectMany(v => v.Together)],
-                Work = [.. file.WorkDone.Local.Where(w => w.TrailerId == TrailerId)],
+                Together = [.. Noted(file, file.Visits, v => v.TrailerId == TrailerId).SelectMany(v => v.Together)],
+                Work = Noted(file, file.WorkDone, w => w.TrailerId == TrailerId),
             };
             ClosingResult result = Closing.Work(visit, new Progress(packet, entries), seen, usage, ReleasedBecause, day);
             if (result.Refusal is not null)
@@ -115,6 +116,16 @@ public sealed record WorkedVisit(Guid TrailerId, RunningGear Gear, DateTimeOffse
         }
 
         return visit;
+    }
+
+    // What the file is about to hold. Nothing of it is altered between two visits, so nothing is compared with what it was.
+    private static List<T> Noted<T>(ShopFile file, DbSet<T> all, Func<T, bool> wanted)
+        where T : class
+    {
+        file.ChangeTracker.AutoDetectChangesEnabled = false;
+        List<T> noted = [.. all.Local.Where(wanted)];
+        file.ChangeTracker.AutoDetectChangesEnabled = true;
+        return noted;
     }
 
     private Finding Find(Visit visit, Seen seen, DateTimeOffset at)
