@@ -47,6 +47,7 @@ public sealed class RunningShop : IDisposable
         {
             here = new WebApplicationFactory<Program>().WithWebHostBuilder(host =>
             {
+                host.UseEnvironment("Production");
                 host.UseSetting("data", folder);
                 host.UseSetting("web", Web);
                 host.UseSetting("instruments", Bench);

@@ -87,40 +87,31 @@ public sealed class Screen : IDisposable
     public void WorkAs(string person) => Run($"localStorage.setItem('tinker-person', '{person}')");
 
     /// <summary>The first visible element, waited for.</summary>
-    public IWebElement Find(string css) => Wait(() => driver.FindElements(By.CssSelector(css)).FirstOrDefault(e => e.Displayed), css);
+    public IWebElement Find(string css) => Wait(() => Seen("document.querySelectorAll(arguments[0])", "", css), css);
 
     /// <summary>The words of the first visible element, waited for; read again when it is drawn anew meanwhile.</summary>
-    public string TextOf(string css) => Wait(() => driver.FindElements(By.CssSelector(css)).FirstOrDefault(e => e.Displayed)?.Text, css);
+    public string TextOf(string css) =>
+        Wait(() => (string?)Run($"{Visible} return [...document.querySelectorAll(arguments[0])].find(visible)?.innerText?.trim() ?? null", css), css);
 
     /// <summary>A button, link, label or option with these words, waited for.</summary>
     public IWebElement Words(string words) =>
-        Wait(() => driver.FindElements(By.XPath($"//*[self::button or self::a or self::summary or self::label or self::option][contains(normalize-space(.), {Quote(words)})]")).FirstOrDefault(e => e.Displayed), words);
+        Wait(() => Seen(AtPath("//*[self::button or self::a or self::summary or self::label or self::option][contains(normalize-space(.), {0})]", words)), words);
 
     /// <summary>The button with these words and no others, waited for.</summary>
     /// <param name="words">All of its words.</param>
     /// <param name="last">The last one of those there are, not the first.</param>
-    public IWebElement Button(string words, bool last = false) => Wait(
-        () =>
-        {
-            IEnumerable<IWebElement> seen = driver.FindElements(By.XPath($"//button[normalize-space(.)={Quote(words)}]")).Where(e => e.Displayed);
-            return last ? seen.LastOrDefault() : seen.FirstOrDefault();
-        },
-        words);
+    public IWebElement Button(string words, bool last = false) =>
+        Wait(() => Seen(AtPath("//button[normalize-space(.)={0}]", words) + (last ? ".reverse()" : "")), words);
 
     /// <summary>The field that a label with these words belongs to.</summary>
-    public IWebElement Field(string label) => Wait(
-        () =>
-        {
-            IWebElement? found = driver.FindElements(By.XPath($"//label[contains(normalize-space(.), {Quote(label)})]")).FirstOrDefault(e => e.Displayed);
-            string? id = found?.GetAttribute("for");
-            return id is { Length: > 0 } ? driver.FindElement(By.Id(id)) : found?.FindElement(By.CssSelector("input, select, textarea"));
-        },
-        label);
+    public IWebElement Field(string label) =>
+        Wait(() => Seen(AtPath("//label[contains(normalize-space(.), {0})]", label), "?.control"), label);
 
     /// <summary>Waits until the screen says something.</summary>
     public void Sees(string text) => WaitUntil(() => Text.Contains(text, StringComparison.Ordinal), $"“{text}” on {Path}");
 
-    public string Text => driver.FindElement(By.TagName("body")).Text;
+    /// <summary>All that the screen says.</summary>
+    public string Text => (string)Run("return document.body.innerText")!;
 
     public IReadOnlyCollection<IWebElement> All(string css) => driver.FindElements(By.CssSelector(css));
 
@@ -251,6 +242,22 @@ public sealed class Screen : IDisposable
         driver.SwitchTo().Window(old).Close();
         driver.SwitchTo().Window(fresh);
         Idle.Add(driver);
+    }
+
+    // Whether somebody sees an element. The driver's own answer takes the page many times longer; an option is seen with its list.
+    private const string Visible =
+        "const visible = e => e.tagName === 'OPTION' ? visible(e.closest('select')) : "
+        + "e.checkVisibility({ opacityProperty: true, visibilityProperty: true }) && e.getClientRects().length > 0;";
+
+    // The first visible one of some elements, or what it leads to.
+    private IWebElement? Seen(string elements, string then = "", params object[] arguments) =>
+        (IWebElement?)Run($"{Visible} return [...{elements}].find(visible){then} ?? null", arguments);
+
+    // The elements at an XPath about some words.
+    private static string AtPath(string xpath, string words)
+    {
+        string path = JsonSerializer.Serialize(string.Format(CultureInfo.InvariantCulture, xpath, Quote(words)));
+        return $"(r => Array.from({{ length: r.snapshotLength }}, (_, i) => r.snapshotItem(i)))(document.evaluate({path}, document, null, XPathResult.ORDERED_NODE_SNAPSHOT_TYPE))";
     }
 
     private T Wait<T>(Func<T?> look, string what)
