@@ -34,13 +34,11 @@ public static class DemoShop
         DateOnly today = DateOnly.FromDateTime(now.DateTime);
         Random random = new(114);
         await using var transaction = await file.Database.BeginTransactionAsync();
-        file.Settings.Add(new ShopSettings
-        {
-            Name = "Quillmere workshop",
-            SupplierMail = "counter@parts.example",
-            KeptSince = today.AddDays(-150),
-            Hours = new OpenHours { Bays = 1, People = 2, Hours = [5, 5, 5, 5, 4, 0, 0], Holidays = Holidays(today), PartsLeadDays = 6 },
-        });
+        ShopSettings settings = await file.SettingsAsync();
+        settings.Name = "Quillmere workshop";
+        settings.SupplierMail = "counter@parts.example";
+        settings.KeptSince = today.AddDays(-150);
+        settings.Hours = new OpenHours { Bays = 1, People = 2, Hours = [5, 5, 5, 5, 4, 0, 0], Holidays = Holidays(today), PartsLeadDays = 6 };
         List<Person> people = [.. People.Select((n, i) => new Person { Id = Made(today, -DaysKept - 10 + i), Name = n })];
         file.People.AddRange(people);
         Dictionary<string, Customer> customers = Customers(today).ToDictionary(c => c.Name);

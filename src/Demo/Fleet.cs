@@ -21,7 +21,7 @@ public static class Fleet
     {
         Random random = new(7);
         DateTimeOffset start = new(today.AddYears(-Years).ToDateTime(new TimeOnly(8, 0)), TimeSpan.Zero);
-        file.Settings.Add(new ShopSettings { Name = "Measured shop" });
+        (await file.SettingsAsync()).Name = "Measured shop";
         Person person = new() { Id = Guid.CreateVersion7(start), Name = "Measurer" };
         file.People.Add(person);
         List<Customer> customers = [.. Enumerable.Range(1, Math.Max(1, trailers / 20)).Select(i => new Customer { Id = Guid.CreateVersion7(start), Name = string.Create(CultureInfo.InvariantCulture, $"Customer {i:0000}") })];

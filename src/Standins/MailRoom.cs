@@ -39,6 +39,9 @@ public sealed class MailRoom : IAsyncDisposable
     /// <summary>The text of a message; null when there is none of that name.</summary>
     public string? Read(string name) => Messages.Contains(name) ? File.ReadAllText(Path.Combine(folder, name)) : null;
 
+    /// <summary>What it waits for before it says that it has kept a letter; at once when not set.</summary>
+    public Task Before { get; set; } = Task.CompletedTask;
+
     /// <summary>Serves until it is disposed.</summary>
     public async Task RunAsync()
     {
@@ -115,7 +118,9 @@ public sealed class MailRoom : IAsyncDisposable
                     break;
                 case "DATA" when to:
                     await writer.WriteLineAsync("354 go on, a full stop ends it");
-                    await writer.WriteLineAsync(await KeepAsync(reader) ? "250 kept" : "552 too long");
+                    bool kept = await KeepAsync(reader);
+                    await Before;
+                    await writer.WriteLineAsync(kept ? "250 kept" : "552 too long");
                     from = to = false;
                     break;
                 case "QUIT":

@@ -54,6 +54,14 @@ public static class ShopFileOpening
             await file.Database.MigrateAsync();
         }
 
+        // There is one row of choices from the first minute on, so that no two first writes each bring one.
+        if (!await file.Settings.AnyAsync())
+        {
+            await file.SettingsAsync();
+            await file.SaveChangesAsync();
+            file.ChangeTracker.Clear();
+        }
+
         // Standings of another edition of the rules are worked out anew by whoever asks for them first.
         await file.Standings.Where(s => s.Edition != Core.Standings.Standing.Edition).ExecuteDeleteAsync();
         await file.OneRepackAsync();

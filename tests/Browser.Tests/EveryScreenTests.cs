@@ -24,7 +24,7 @@ public sealed class EveryScreenTests
             "/horizon", "/horizon/calling", "/yard/shop/planning", $"/yard/trailers/{trailer}/planning", $"/yard/customers/{(await shop.GetAsync("/api/yard/customers"))[0].GetProperty("id").GetString()}", "/bay", $"/bay/{await shop.OpenVisitAsync()}", $"/bay/{await shop.OpenVisitAsync("Q-120")}/round", $"/ledger/trailers/{await shop.TrailerAsync("B-03")}/wear", "/ledger", $"/ledger/trailers/{trailer}", $"/ledger/visits/{visit}", "/ledger/tables", "/shelf", "/shelf/stock", "/shelf/kits", $"/shelf/kits/{(await shop.GetAsync("/api/shelf/kits"))[2].GetProperty("id").GetString()}", "/shelf/orders", "/reckoner", "/reckoner/equalizer", "/reckoner/load", "/reckoner/rating-life", "/nowhere", $"/shelf/kits/{Guid.CreateVersion7()}", $"/bay/{Guid.CreateVersion7()}",
         })
         {
-            screen.Open(path);
+            screen.Follow(path);
             screen.WaitUntil(() => screen.All("main h1, main [role=alert]").Count > 0, $"a heading on {path}");
             screen.Accessible();
             screen.FitsItsWidth();

@@ -107,9 +107,9 @@ public sealed class RoundTests
             screen.Touch(screen.Words("Worn on one edge"), 40);
             screen.Sees("A tyre worn on one edge runs crooked.");
             screen.FitsItsWidth();
-            JsonElement findings = (await shop.GetAsync($"/api/bay/visits/{id}")).GetProperty("state").GetProperty("findings");
-            Assert.Contains(findings.EnumerateArray(), f => f.GetProperty("place").GetString() == "axle-2-right" && f.GetProperty("ruleCode").GetString() == "tyre-one-edge");
-            Assert.Contains(findings.EnumerateArray(), f => f.GetProperty("place").GetString() == "axle-1-right" && f.GetProperty("note").GetString() == "the same as its opposite");
+            JsonElement[] Findings() => [.. shop.GetAsync($"/api/bay/visits/{id}").GetAwaiter().GetResult().GetProperty("state").GetProperty("findings").EnumerateArray()];
+            screen.WaitUntil(() => Findings().Any(f => f.GetProperty("place").GetString() == "axle-2-right" && f.GetProperty("ruleCode").GetString() == "tyre-one-edge"), "the finding in the record");
+            Assert.Contains(Findings(), f => f.GetProperty("place").GetString() == "axle-1-right" && f.GetProperty("note").GetString() == "the same as its opposite");
 
             // Nothing is signed unseen.
             screen.Touch(screen.Words("Sign the inspection"), 40);

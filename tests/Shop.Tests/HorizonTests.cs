@@ -1,6 +1,7 @@
 using System.Text.Json;
 using Ical.Net;
 using Json.Schema;
+using Microsoft.EntityFrameworkCore;
 using SturdyTinker.Core.Calling;
 using SturdyTinker.Core.Gear;
 using SturdyTinker.Core.Intervals;
@@ -124,6 +125,46 @@ public sealed class HorizonTests : IDisposable
         Assert.Equal("/to", await RefusedAsync(new(DecisionKind.Accept, tasks, Weeks.Monday(shop.Today).AddDays(13), null, null)));
         Assert.Equal("/booking", await RefusedAsync(new(DecisionKind.Move, [], Workday(1), null, ShopServer.NewId())));
         await shop.RefusedAsync(HttpMethod.Post, $"/api/horizon/trailers/{ShopServer.NewId()}/try", new DecisionsTried([]), 404);
+    }
+
+    [Fact]
+    public async Task What_belongs_together_is_made_and_taken_back_whole_or_not_at_all()
+    {
+        TrailerAnswer trailer = await DueSoonAsync();
+        VisitOnLine visit = (await LineAsync(trailer.Id)).Visits[0];
+        string[] tasks = [.. visit.Tasks.Select(t => t.Id)];
+        string path = $"/api/horizon/trailers/{trailer.Id}/decisions";
+        Guid first = ShopServer.NewId(), moved = ShopServer.NewId(), off = ShopServer.NewId();
+        await shop.PutAsync<HorizonLine>($"{path}/{first}", new DecisionDraft(DecisionKind.Accept, tasks, Workday(2), null, null));
+
+        // The accepted visit is called off so that another may take its tasks: the second is refused, and the first is not made either.
+        DecisionMade calledOff = new(off, new DecisionDraft(DecisionKind.CallOff, [], null, null, first));
+        DecisionMade nowhere = new(moved, new DecisionDraft(DecisionKind.Accept, tasks, shop.Today.AddDays(-8), null, null));
+        Assert.Equal("/to", (await shop.RefusedAsync(HttpMethod.Put, path, new DecisionsMade([calledOff, nowhere]), 422)).Errors![0].Pointer);
+        Assert.Equal(Workday(2), Assert.Single((await LineAsync(trailer.Id)).Visits, v => v.Booking == first).Day);
+        Assert.Equal(1, await shop.LookAsync(f => f.Decisions.CountAsync()));
+
+        // With a day that can be, both are made, once for two tries; and both go back together.
+        DecisionMade later = new(moved, new DecisionDraft(DecisionKind.Move, tasks, Workday(3), Workday(2), first));
+        DecisionMade further = new(off, new DecisionDraft(DecisionKind.Move, tasks, Workday(4), Workday(3), first));
+        for (int i = 0; i < 2; i++)
+        {
+            HorizonLine line = await shop.PutAsync<HorizonLine>(path, new DecisionsMade([later, further]));
+            Assert.Equal(Workday(4), Assert.Single(line.Visits, v => v.Booking == first).Day);
+        }
+
+        HorizonLine back = await shop.PostAsync<HorizonLine>($"{path}/take-back", new DecisionsTakenBack([off, moved]));
+        Assert.Equal(Workday(2), Assert.Single(back.Visits, v => v.Booking == first).Day);
+
+        // Once the trailer has come, neither is taken back.
+        await shop.PutAsync<HorizonLine>($"{path}/{ShopServer.NewId()}", new DecisionDraft(DecisionKind.Move, tasks, Workday(0) is var d && d >= shop.Today ? d : Workday(1), Workday(2), first));
+        Guid pin = ShopServer.NewId();
+        string[] others = [.. (await LineAsync(trailer.Id)).Visits.Where(v => v.Booking is null).SelectMany(v => v.Tasks).Select(t => t.Id).Take(1)];
+        await shop.PutAsync<HorizonLine>($"{path}/{pin}", new DecisionDraft(DecisionKind.Pin, others, shop.Today.AddDays(70), null, null));
+        await shop.VisitAsync(trailer.Id);
+        await shop.RefusedAsync(HttpMethod.Post, $"{path}/take-back", new DecisionsTakenBack([pin, first]), 409);
+        Assert.Null(await shop.LookAsync(f => f.Decisions.Where(o => o.Id == pin).Select(o => o.UndoneAt).SingleAsync()));
+        Assert.Equal("/decisions", (await shop.RefusedAsync(HttpMethod.Put, path, new DecisionsMade([]), 422)).Errors![0].Pointer);
     }
 
     [Fact]

@@ -74,6 +74,37 @@ public sealed class RoundTests : IDisposable
     }
 
     [Fact]
+    public async Task A_figure_of_the_round_is_taken_back_with_its_verdict_and_a_late_retry_does_not_bring_it_again()
+    {
+        await shop.SomebodyAsync();
+        VisitAnswer visit = await TakenInAsync((await shop.TrailerAsync()).Id);
+        ReadingDraft mistyped = Figure("tread", "1/32");
+        RoundDraft draft = new([], [mistyped], []);
+        RoundAnswer round = await shop.PutAsync<RoundAnswer>(Round(visit.Id, "axle-1-left"), draft);
+        Assert.Equal(Verdict.Renew, round.Stops.First(s => s.Place == "axle-1-left").Things[0].Verdict);
+
+        round = await shop.DeleteAsync<RoundAnswer>($"/api/bay/visits/{visit.Id}/readings/{mistyped.Id}");
+        Assert.Null(round.Stops.First(s => s.Place == "axle-1-left").Things[0].Verdict);
+        round = await shop.PutAsync<RoundAnswer>(Round(visit.Id, "axle-1-left"), draft);
+        Assert.Null(round.Stops.First(s => s.Place == "axle-1-left").Things[0].Verdict);
+        Assert.Empty((await shop.GetAsync<VisitAnswer>($"/api/bay/visits/{visit.Id}")).State.Readings);
+
+        // One that a step asked for goes with its step, and what nobody wrote down is gone already.
+        VisitAnswer repack = await shop.VisitAsync((await shop.TrailerAsync("P-08")).Id);
+        ReadingDraft measured = null!;
+        for (VisitState state = repack.State; measured is null;)
+        {
+            PacketStep step = repack.Packet.Steps.First(s => s.Key == state.Next);
+            List<ReadingDraft> all = [.. step.Readings.Select(r => Figure(r, repack.ReadingsAsked.First(a => a.Code == r).Example))];
+            state = await shop.PutAsync<VisitState>($"/api/bay/visits/{repack.Id}/entries/{ShopServer.NewId()}", new EntryDraft(step.Key, all));
+            measured = all.FirstOrDefault()!;
+        }
+
+        await shop.RefusedAsync(HttpMethod.Delete, $"/api/bay/visits/{repack.Id}/readings/{measured.Id}", null, 409);
+        await shop.DeleteAsync<RoundAnswer>($"/api/bay/visits/{visit.Id}/readings/{ShopServer.NewId()}");
+    }
+
+    [Fact]
     public async Task Its_opposite_and_the_last_time_are_offered_and_the_packets_steps_tick_themselves()
     {
         await shop.SomebodyAsync();

@@ -71,6 +71,27 @@ public sealed class StoreTests : IAsyncLifetime
     }
 
     [Fact]
+    public async Task What_cannot_be_worked_out_behind_a_saved_change_is_worked_out_later_and_no_fault_of_the_change()
+    {
+        DateOnly today = new(2026, 6, 10);
+        Assert.Equal(1, await file.RefreshAllAsync(today));
+        await file.OutdateAllAsync();
+        DbContextOptionsBuilder<ShopFile> builder = new();
+        builder.UseShopFile(folder, wait: 1);
+        await using (ShopFile late = new(builder.Options))
+        {
+            await using var held = await file.Database.BeginTransactionAsync();
+            await file.Database.ExecuteSqlAsync($"UPDATE Settings SET Name = Name");
+            await late.RefreshSavedAsync(today);
+            Assert.Equal(DateOnly.MinValue, await late.Standings.Select(s => s.AsOf).SingleAsync());
+        }
+
+        file.ChangeTracker.Clear();
+        await file.RefreshSavedAsync(today);
+        Assert.Equal(today, await file.Standings.Select(s => s.AsOf).SingleAsync());
+    }
+
+    [Fact]
     public void The_migrations_lead_to_the_model() => Assert.False(file.Database.HasPendingModelChanges());
 
     [Fact]

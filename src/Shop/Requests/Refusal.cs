@@ -57,13 +57,13 @@ public sealed class Refusal(int status, string sentence, IReadOnlyList<FieldProb
     public static Refusal Conflict(string sentence, string pointer = "", object? current = null) =>
         new(StatusCodes.Status409Conflict, sentence, pointer.Length == 0 ? [] : [new(pointer, sentence)], current);
 
-    /// <summary>Answers a request with it, as a problem document.</summary>
-    internal Task AnswerAsync(HttpContext context, CancellationToken cancellationToken)
+    /// <summary>Answers a request with it, as a problem document; whoever asked may be gone, which is no fault.</summary>
+    internal Task AnswerAsync(HttpContext context)
     {
         string title = Microsoft.AspNetCore.WebUtilities.ReasonPhrases.GetReasonPhrase(Status);
         Problem problem = new("about:blank", title, Status, Message, context.Request.Path, Fields.Count > 0 ? Fields : null, Current);
         context.Response.StatusCode = Status;
-        return context.Response.WriteAsJsonAsync(problem, options: null, contentType: "application/problem+json", cancellationToken);
+        return context.Response.WriteAsJsonAsync(problem, options: null, contentType: "application/problem+json", CancellationToken.None);
     }
 
     /// <summary>400: the request itself is wrong.</summary>
@@ -97,7 +97,7 @@ internal sealed partial class RefusalHandler(ILogger<RefusalHandler> log) : IExc
             LogFault(log, exception);
         }
 
-        await refusal.AnswerAsync(context, cancellationToken);
+        await refusal.AnswerAsync(context);
         return true;
     }
 
@@ -112,7 +112,7 @@ internal sealed partial class RefusalHandler(ILogger<RefusalHandler> log) : IExc
             StatusCodes.Status415UnsupportedMediaType => NoJson,
             _ => "The program does not take this request.",
         };
-        return new Refusal(context.Response.StatusCode, sentence, []).AnswerAsync(context, context.RequestAborted);
+        return new Refusal(context.Response.StatusCode, sentence, []).AnswerAsync(context);
     }
 
     private static string SayJson(JsonException json) =>

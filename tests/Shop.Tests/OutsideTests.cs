@@ -1,0 +1,130 @@
+using System.Net.Http.Json;
+using Microsoft.AspNetCore.Builder;
+using Microsoft.AspNetCore.Hosting;
+using Microsoft.AspNetCore.Http;
+using Microsoft.Extensions.DependencyInjection;
+using SturdyTinker.Core.Planning;
+using SturdyTinker.Shop.Horizon;
+using SturdyTinker.Shop.Shelf;
+using SturdyTinker.Shop.Yard;
+using SturdyTinker.Standins;
+using Xunit;
+
+namespace SturdyTinker.Shop.Tests;
+
+/// <summary>Services outside that answer nonsense, and people who leave before they are answered.</summary>
+public sealed class OutsideTests : IDisposable
+{
+    private readonly string kept = Directory.CreateTempSubdirectory("tinker-mail-").FullName;
+
+    public void Dispose() => Directory.Delete(kept, recursive: true);
+
+    [Theory]
+    [InlineData("")]
+    [InlineData("null")]
+    [InlineData("[]")]
+    [InlineData("{}")]
+    [InlineData("no JSON at all")]
+    [InlineData("""{ "readings": null, "next": "z" }""")]
+    [InlineData("""{ "readings": [null], "next": null }""")]
+    [InlineData("""{ "readings": [{ }, { "id": null, "meter": null, "on": null, "miles": null }], "next": "z" }""")]
+    [InlineData("""{ "readings": [{ "id": "a", "meter": "HO-1", "on": "2026-06-09", "miles": 1e28 }], "next": "z" }""")]
+    [InlineData("""{ "readings": [{ "id": "a", "meter": "HO-1", "on": "2026-06-09", "miles": 1e300 }], "next": "z" }""")]
+    [InlineData("""{ "readings": [{ "id": "a", "meter": "HO-1", "on": "2026-06-09", "miles": -4 }], "next": "z" }""")]
+    [InlineData("""{ "readings": [{ "id": "a", "meter": "HO-1", "on": "2026-13-45", "miles": 4 }], "next": "z" }""")]
+    [InlineData("""{ "readings": [{ "id": 7, "meter": ["HO-1"], "on": {}, "miles": "four" }], "next": "z" }""")]
+    public async Task A_feed_that_answers_anything_at_all_leaves_the_shop_at_work_and_the_next_good_reading_is_taken(string page)
+    {
+        string answer = page;
+        WebApplicationBuilder builder = WebApplication.CreateEmptyBuilder(new());
+        builder.WebHost.UseKestrelCore();
+        builder.Services.AddRouting();
+        await using WebApplication feed = builder.Build();
+        feed.Urls.Add("http://127.0.0.1:0");
+        feed.UseRouting();
+        feed.MapGet("/readings", () => Results.Text(answer, "application/json"));
+        await feed.StartAsync();
+
+        using ShopServer shop = new(meters: feed.Urls.First());
+        await shop.SomebodyAsync();
+        TrailerAnswer trailer = await shop.TrailerAsync();
+        string planned = $"/api/yard/trailers/{trailer.Id}/planning";
+        await shop.PutAsync<TrailerPlanning>(planned, await shop.GetAsync<TrailerPlanning>(planned) with { MeterNumber = "HO-1" });
+        MeterFeedAnswer told = await shop.PostAsync<MeterFeedAnswer>("/api/horizon/meter-feed/poll", new { });
+        Assert.Equal(0, told.Taken);
+        Assert.DoesNotContain((await shop.GetAsync<MeterPage>($"/api/yard/trailers/{trailer.Id}/meter")).Entries, e => e.Kind == Core.Intervals.MeterEntryKind.Reading);
+
+        answer = """{ "readings": [{ "id": "good", "meter": "HO-1", "on": "2026-06-10", "miles": 12000 }], "next": "zz" }""";
+        Assert.Equal(1, (await shop.PostAsync<MeterFeedAnswer>("/api/horizon/meter-feed/poll", new { })).Taken);
+        Assert.Single((await shop.GetAsync<MeterPage>($"/api/yard/trailers/{trailer.Id}/meter")).Entries, e => e.Read.StartsWith("12,000", StringComparison.Ordinal));
+    }
+
+    [Fact]
+    public async Task A_reminder_is_written_down_as_sent_though_whoever_asked_went_away()
+    {
+        await using MailRoom room = new(0, kept);
+        _ = room.RunAsync();
+        using ShopServer shop = new(mail: $"127.0.0.1:{room.Port}");
+        await shop.SomebodyAsync();
+        TrailerAnswer trailer = await shop.TrailerAsync("P-07", d => d with { LastRepackOn = shop.Today.AddMonths(-11), Meter = Core.Gear.MeterKind.None });
+        VisitOnLine visit = (await shop.GetAsync<HorizonAnswer>("/api/horizon")).Lines[0].Visits[0];
+        Guid booking = ShopServer.NewId();
+        DateOnly day = visit.Week.AddDays(7);
+        await shop.PutAsync<HorizonLine>($"/api/horizon/trailers/{trailer.Id}/decisions/{booking}", new DecisionDraft(DecisionKind.Accept, [.. visit.Tasks.Select(t => t.Id)], day, null, null));
+
+        ReminderDraft draft = new("puppets@customers.example", "P-07", "Please come.");
+        string path = $"/api/horizon/bookings/{booking}/reminders/{ShopServer.NewId()}";
+        await LeaveAsync(room, stop => shop.Http.PutAsJsonAsync(path, draft, stop));
+        ReminderAnswer after = await UntilAsync(() => shop.GetAsync<ReminderAnswer>($"/api/horizon/bookings/{booking}/reminder"), r => r.Sent.Count > 0);
+        Assert.Null(Assert.Single(after.Sent).Failed);
+
+        // The second try of the same finds it sent.
+        await shop.PutAsync<ReminderAnswer>(path, draft);
+        Assert.Single(room.Messages);
+    }
+
+    [Fact]
+    public async Task An_order_is_written_down_as_sent_though_whoever_asked_went_away()
+    {
+        await using MailRoom room = new(0, kept);
+        _ = room.RunAsync();
+        using ShopServer shop = new(mail: $"127.0.0.1:{room.Port}");
+        await shop.SomebodyAsync();
+        await shop.PutAsync<OrdersAnswer>("/api/shelf/supplier", new SupplierEdit("orders@supplier.example"));
+        Guid id = ShopServer.NewId();
+        await shop.PutAsync<OrdersAnswer>($"/api/shelf/orders/{id}", new OrderDraft([new OrderedDraft("SEAL-1719-2565", "2")]));
+        await LeaveAsync(room, stop => shop.Http.PostAsJsonAsync($"/api/shelf/orders/{id}/send", new { way = "mail" }, stop));
+        OrderAnswer sent = (await UntilAsync(() => shop.GetAsync<OrdersAnswer>("/api/shelf/orders"), o => o.Orders[0].SentAt is not null)).Orders[0];
+        Assert.DoesNotContain("Not sent", sent.Said, StringComparison.Ordinal);
+        await shop.PostAsync<OrdersAnswer>($"/api/shelf/orders/{id}/send", new { way = "mail" });
+        Assert.Single(room.Messages);
+    }
+
+    // Somebody asks, and is gone when the mail service has the letter but has not said so yet.
+    private static async Task LeaveAsync(MailRoom room, Func<CancellationToken, Task<HttpResponseMessage>> ask)
+    {
+        TaskCompletionSource said = new();
+        room.Before = said.Task;
+        using CancellationTokenSource gone = new();
+        Task<HttpResponseMessage> asked = ask(gone.Token);
+        await UntilAsync(() => Task.FromResult(room.Messages.Count), count => count == 1);
+        await gone.CancelAsync();
+        said.SetResult();
+        await Assert.ThrowsAnyAsync<OperationCanceledException>(() => asked);
+    }
+
+    private static async Task<T> UntilAsync<T>(Func<Task<T>> look, Func<T, bool> holds)
+    {
+        for (int tries = 0; ; tries++)
+        {
+            T now = await look();
+            if (holds(now) || tries > 600)
+            {
+                Assert.True(holds(now), "It never came to that.");
+                return now;
+            }
+
+            await Task.Delay(25);
+        }
+    }
+}
