@@ -121,7 +121,8 @@ export function StepPanel({ visit, step, onState, onTold, onFound }: Props) {
 
   const settle = useMutation({
     mutationFn: (skippedBecause: string | null) => {
-      const readings = skippedBecause
+      const skipped = skippedBecause !== null;
+      const readings = skipped
         ? []
         : asked.flatMap((r) => {
             const figure = typed[r.code]?.trim();
@@ -135,9 +136,9 @@ export function StepPanel({ visit, step, onState, onTold, onFound }: Props) {
             key: step.key,
             readings,
             skippedBecause,
-            parts: skippedBecause ? [] : parts.used,
+            parts: skipped ? [] : parts.used,
             seconds: Math.min(DAY, Math.round((Date.now() - since) / 1000)),
-            socket: skippedBecause ? null : socket.trim() || null,
+            socket: skipped ? null : socket.trim() || null,
           },
         }),
       );

@@ -1,14 +1,10 @@
-import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { useState } from "react";
+import { useQuery } from "@tanstack/react-query";
 import { Link } from "wouter";
-import { answer, type Schemas, shop, ShopProblem } from "../api/client";
-import { newId } from "../api/ids";
+import { answer, type Schemas, shop } from "../api/client";
 import { clockInWords, dayInWords } from "../api/words";
-import { Button, TextButton } from "../ui/Button";
-import { TextField } from "../ui/Fields";
 import { HoldBanner } from "../ui/HoldBanner";
-import { Quiet, Row, Stack } from "../ui/Page";
-import { Problem } from "../ui/Problem";
+import { Quiet } from "../ui/Page";
+import { OnMyWord } from "./OnMyWord";
 
 /** A trailer on Hold: what holds it, who let it go and why, and the letting go itself. */
 export function Hold({ trailer }: { trailer: Schemas["TrailerAnswer"] }) {
@@ -38,56 +34,24 @@ export function Hold({ trailer }: { trailer: Schemas["TrailerAnswer"] }) {
   );
 }
 
-function LetGo({ trailer }: { trailer: Schemas["TrailerAnswer"] }) {
-  const queries = useQueryClient();
-  const [asked, setAsked] = useState(false);
-  const [reason, setReason] = useState("");
-  const [id] = useState(newId);
-  const release = useMutation({
-    mutationFn: () =>
+const LetGo = ({ trailer }: { trailer: Schemas["TrailerAnswer"] }) => (
+  <OnMyWord
+    trailerId={trailer.id}
+    words={{
+      open: "Let it go for the road all the same…",
+      label: "Why it may go; your name and the time stay with it for good",
+      example: "on a flatbed to the axle specialist",
+      send: "I answer for it: let it go",
+      leave: "leave it on Hold",
+    }}
+    pointers={["/reason"]}
+    send={(releaseId, reason) =>
       answer(
         shop.PUT("/api/yard/trailers/{id}/releases/{releaseId}", {
-          params: { path: { id: trailer.id, releaseId: id } },
+          params: { path: { id: trailer.id, releaseId } },
           body: { reason },
         }),
-      ),
-    onSuccess: async (now) => {
-      queries.setQueryData(["trailer", trailer.id], now);
-      await queries.invalidateQueries({ queryKey: ["trailers"] });
-    },
-  });
-  if (!asked) {
-    return (
-      <div>
-        <TextButton onPress={() => setAsked(true)}>Let it go for the road all the same…</TextButton>
-      </div>
-    );
-  }
-  const refused = release.error instanceof ShopProblem ? release.error : undefined;
-  return (
-    <form
-      onSubmit={(e) => {
-        e.preventDefault();
-        release.mutate();
-      }}
-    >
-      <Stack $gap={8} style={{ maxWidth: 620 }}>
-        <TextField
-          label="Why it may go; your name and the time stay with it for good"
-          value={reason}
-          onChange={setReason}
-          problem={refused?.field("/reason")}
-          placeholder="on a flatbed to the axle specialist"
-          autoFocus
-        />
-        {refused && refused.fields.length === 0 && <Problem of={refused} />}
-        <Row>
-          <Button type="submit" isDisabled={release.isPending}>
-            I answer for it: let it go
-          </Button>
-          <TextButton onPress={() => setAsked(false)}>leave it on Hold</TextButton>
-        </Row>
-      </Stack>
-    </form>
-  );
-}
+      )
+    }
+  />
+);
