@@ -1,0 +1,107 @@
+// @vitest-environment happy-dom
+import { screen, waitFor } from "@testing-library/react";
+import { describe, expect, it } from "vitest";
+import type { Schemas } from "../api/client";
+import { state, visit } from "../testing/facts";
+import { refused, show } from "../testing/screen";
+import { JobsPanel } from "./JobsPanel";
+
+const job = (code: string, name: string, done = false) =>
+  ({ job: code, place: "axle-1-left", placeSpoken: "axle 1 left", name, done }) as Schemas["JobAnswer"];
+const REPACK = job("bearing-repack", "Bearing repack");
+const BRAKE = job("brake-assembly", "Brake assembly");
+const at = (jobs: Schemas["JobAnswer"][], with_: Partial<Schemas["VisitAnswer"]> = {}) =>
+  visit([], { state: state({ jobs }), composed: 3, ...with_ });
+const offered = [{ code: "equalizer", name: "Equalizer", places: ["equalizer-1-left", "equalizer-1-right"] }];
+const look = (whyNot: string | null) => ({
+  extraMinutes: 38,
+  extraInWords: "38 min more",
+  leftInWords: "1 h 20",
+  opens: ["the frame is lifted"],
+  again: [],
+  whyNot,
+});
+
+describe("the jobs of a visit at work", () => {
+  it("leaves one out, telling which packet it was read from, and never the last one nor one that is done", async () => {
+    const { user, of, again } = show(<JobsPanel visit={at([REPACK, { ...BRAKE, done: true }])} />, {
+      "PUT /jobs": visit(),
+    });
+    expect(screen.queryByRole("button", { name: "Leave out Brake assembly, axle 1 left" })).toBeNull();
+    await user.click(screen.getByRole("button", { name: "Leave out Bearing repack, axle 1 left" }));
+    await waitFor(() => expect(of("PUT")).toHaveLength(1));
+    expect(of("PUT")[0]?.body).toEqual({
+      jobs: [{ job: "brake-assembly", place: "axle-1-left" }],
+      hands: 1,
+      composed: 3,
+    });
+    again(<JobsPanel visit={at([REPACK])} />);
+    expect(screen.queryByRole("button", { name: /Leave out/ })).toBeNull();
+  });
+
+  it("shows what another tablet made of it when it was first, beside the sentence", async () => {
+    const { user, queries } = show(<JobsPanel visit={at([REPACK, BRAKE])} />, {
+      "PUT /jobs": refused(409, "The jobs were changed on another tablet."),
+    });
+    queries.setQueryData(["visit", "visit-1"], at([REPACK, BRAKE]));
+    await user.click(screen.getByRole("button", { name: /Leave out Bearing repack/ }));
+    expect((await screen.findByRole("alert")).textContent).toContain("another tablet");
+    expect(queries.getQueryState(["visit", "visit-1"])?.isInvalidated).toBe(true);
+  });
+
+  it("tells the minutes before a job is added, at the first place that is free", async () => {
+    const { user, of } = show(
+      <JobsPanel
+        visit={at([REPACK, { ...job("equalizer", "Equalizer"), place: "equalizer-1-left" }], {
+          places: [
+            {
+              code: "equalizer-1-right",
+              spoken: "equalizer right",
+              kind: "equalizer",
+              axle: 1,
+              side: "right",
+            },
+          ] as Schemas["PlaceAnswer"][],
+        })}
+      />,
+      { "GET /bay/jobs": offered, "POST /jobs/look": look(null), "PUT /jobs": visit() },
+    );
+    await user.click(screen.getByRole("button", { name: "Add a job" }));
+    await screen.findByText("38 min more");
+    expect(screen.getByText("comes off for it: the frame is lifted")).toBeTruthy();
+    expect(screen.getByRole("combobox", { name: "Where" })).toHaveProperty("value", "equalizer-1-right");
+    expect(screen.getAllByRole("option", { name: /equalizer/ }).map((o) => o.textContent)).toEqual([
+      "equalizer right",
+    ]);
+    expect(of("PUT")).toHaveLength(0);
+    await user.click(screen.getByRole("button", { name: "Add it" }));
+    await waitFor(() =>
+      expect(of("PUT")[0]?.body.jobs.at(-1)).toEqual({ job: "equalizer", place: "equalizer-1-right" }),
+    );
+    await waitFor(() => expect(screen.queryByRole("button", { name: "Add it" })).toBeNull());
+  });
+
+  it("does not add what can't be added any more, and says why", async () => {
+    const { user } = show(<JobsPanel visit={at([REPACK])} />, {
+      "GET /bay/jobs": offered,
+      "POST /jobs/look": look("The side is down already."),
+    });
+    await user.click(screen.getByRole("button", { name: "Add a job" }));
+    await screen.findByText("The side is down already.");
+    expect(screen.getByRole("button", { name: "Add it" })).toHaveProperty("disabled", true);
+    await user.type(screen.getByRole("combobox", { name: "Job" }), "{Escape}");
+    expect(screen.getByRole("button", { name: "Add a job" })).toBeTruthy();
+  });
+
+  it("has a second technician join and go, and nothing to change once it is closed", async () => {
+    const { user, of, again } = show(<JobsPanel visit={at([REPACK])} />, { "PUT /jobs": visit() });
+    await user.click(screen.getByRole("button", { name: "A second technician joins" }));
+    await waitFor(() => expect(of("PUT")[0]?.body.hands).toBe(2));
+    again(<JobsPanel visit={at([REPACK], { hands: 2 })} />);
+    expect(screen.getByRole("button", { name: "One goes on alone" })).toBeTruthy();
+    again(
+      <JobsPanel visit={visit([], { state: state({ jobs: [REPACK], closedAt: "2026-06-10T12:00:00Z" }) })} />,
+    );
+    expect(screen.queryByRole("button")).toBeNull();
+  });
+});
