@@ -59,8 +59,13 @@ internal static class HubRules
         Row("lock-unmarked", Subject.NutLock, "Used before, straight and unmarked", Verdict.Renew, "A lock that has been bent once is spent.", "Renew the pin, washer or clip.") with { Jobs = ["bearing-repack"], Otherwise = new(SchoolQuestions.CotterPin, "reuse", Verdict.Sound, "This school uses a straight, unmarked lock again.") },
         Row("lock-used", Subject.NutLock, "Bent, cracked, or slack", Verdict.Renew, "A lock that has been bent once is spent.", "Renew the pin, washer or clip.") with { Jobs = ["bearing-repack"] },
 
-        Row("studs-sound", Subject.Studs, "Threads clean, holes round", Verdict.Sound, "Clean studs and round holes hold their torque.") with { Answers = ["studs-loose"] },
+        Row("studs-sound", Subject.Studs, "Threads clean, holes round, wheel whole", Verdict.Sound, "Clean studs and round holes hold their torque.") with { Answers = ["studs-loose", "wheel-cracked"] },
         Row("studs-loose", Subject.Studs, "Stud loose or broken, or wheel holes worn", Verdict.Hold, "Loose, missing or broken wheel fasteners: not on the road.", Source.Published("49 CFR 393.205"), "Renew the studs; look at the wheel's holes.") with { Jobs = ["studs", "tyre", "hub"], AnsweredBy = ["studs", "hub"] },
+
+        // No job answers it: "tyre or wheel renewed" may have been the tyre.
+        Row("wheel-cracked", Subject.Studs, "Wheel or rim cracked, broken or bent", Verdict.Hold,
+            "Cracked or broken wheels and rims: not on the road.", Source.Published("49 CFR 393.205"),
+            "Renew the wheel; look at its studs and at the tyre’s bead.") with { Jobs = ["tyre"], AnsweredBy = [] },
 
         Row("tyre-sound", Subject.Tyre, "Tread deep and even, sides whole, pressure right", Verdict.Sound, "Whole sides and deep, even tread at the right pressure are fit.") with { Answers = ["tyre-one-edge", "tyre-middle", "tyre-worn", "tyre-cut"] },
         Row("tyre-one-edge", Subject.Tyre, "Worn on one edge", Verdict.Watch, "A tyre worn on one edge runs crooked.", "Measure the axle's crown and the wheel's play; look at hangers and bushings.") with { AnsweredBy = ["tyre"] },

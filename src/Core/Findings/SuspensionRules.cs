@@ -11,9 +11,12 @@ internal static class SuspensionRules
         Row("spring-flat", Subject.Spring, "Arch lost, or the two sides differ", Verdict.Renew, "Springs are renewed in pairs on the axle.", "Weigh the trailer; check the rating against the load.") with { Jobs = ["spring"] },
         Row("spring-cracked", Subject.Spring, "Cracked or broken leaf, shifted, clip missing or spread", Verdict.Hold, "Leaf springs cracked, broken, missing or shifted: not on the road.", Source.Published("49 CFR 393.207"), "Look at the U-bolts.") with { Jobs = ["spring"] },
 
-        Row("u-bolt-sound", Subject.UBolt, "Tight, threads good, plate flat", Verdict.Sound, "Tight U-bolts on a flat plate are fit.") with { Answers = ["u-bolt-stretched"] },
+        Row("u-bolt-sound", Subject.UBolt, "Tight, threads good, plate flat", Verdict.Sound, "Tight U-bolts on a flat plate are fit.") with { Answers = ["u-bolt-stretched", "u-bolt-broken"] },
         Row("u-bolt-rust", Subject.UBolt, "Surface rust", Verdict.Sound, "Surface rust weakens nothing."),
         Row("u-bolt-stretched", Subject.UBolt, "Stretched, necked, loose, or plate bent", Verdict.Renew, "A stretched U-bolt does not hold its torque.", "Look at the spring's centre bolt and seat.") with { Jobs = ["u-bolts"] },
+        Row("u-bolt-broken", Subject.UBolt, "Broken or missing, or the axle has shifted on its seat", Verdict.Hold,
+            "Parts that hold the axle in place are not broken or missing.", Source.Published("49 CFR 393.207"),
+            "Look at the centre bolt, the seat and the spring; measure that the axle stands square.") with { Jobs = ["u-bolts"] },
 
         Row("bushing-sound", Subject.Bushing, "Tight, no play by the lever", Verdict.Sound, "A bushing the lever does not move is fit.") with { Answers = ["bushing-worn"] },
         Row("bushing-worn", Subject.Bushing, "Play, cracked, or gone", Verdict.Renew, "A worn bushing lets the bolt cut its eye.", "Look at bolt and eye, and at the mates on that side.") with { Jobs = ["eye-bushing", "bushings-and-bolts", "equalizer"] },
@@ -29,7 +32,7 @@ internal static class SuspensionRules
         Row("link-worn", Subject.Link, "Hole oval, thin, or cracked", Verdict.Renew, "A thin link bends under the next pothole.", "Renew both links of the pair.") with { Jobs = ["shackle-links", "equalizer"] },
 
         Row("hanger-sound", Subject.Hanger, "Square, weld whole", Verdict.Sound, "A square hanger with a whole weld is fit.") with { Answers = ["hanger-cracked"] },
-        Row("hanger-cracked", Subject.Hanger, "Cracked or bent", Verdict.Hold, "A cracked hanger lets the axle go.", "Welded by a qualified person; write down to whom it goes.") with { Jobs = ["hanger"] },
+        Row("hanger-cracked", Subject.Hanger, "Cracked or bent", Verdict.Hold, "A cracked hanger lets the axle go.", Source.Published("49 CFR 393.207"), "Welded by a qualified person; write down to whom it goes.") with { Jobs = ["hanger"] },
 
         Row("axle-sound", Subject.Axle, "Crown up, tube straight", Verdict.Sound, "A straight tube with its crown up is fit.") with { Answers = ["axle-bent"] },
         Row("axle-bent", Subject.Axle, "Bowed the wrong way, or bent", Verdict.Hold, "A bent axle is for a specialist.", "Look at tyre wear and alignment.") with { Jobs = ["axle-turned", "axle"] },

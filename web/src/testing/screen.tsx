@@ -2,7 +2,7 @@ import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
 import { cleanup, render } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
 import type { ReactNode } from "react";
-import { afterEach, vi } from "vitest";
+import { onTestFinished, vi } from "vitest";
 
 /** What was asked of the shop's server. */
 export interface Asked {
@@ -28,19 +28,18 @@ export const refused = (status: number, detail: string, pointer?: string): Answe
 
 type Reply = unknown | ((asked: Asked) => unknown);
 
-afterEach(() => {
-  cleanup();
-  vi.unstubAllGlobals();
-  localStorage.clear();
-  sessionStorage.clear();
-});
-
 /**
  * Shows a part of the program to somebody, with a server that answers by a table of "METHOD /path" (a piece of a
  * path is enough). What the table does not know gets no answer at all, as on a machine that has stalled.
  */
 export function show(what: ReactNode, replies: Record<string, Reply> = {}) {
   const asked: Asked[] = [];
+  onTestFinished(() => {
+    cleanup();
+    vi.unstubAllGlobals();
+    localStorage.clear();
+    sessionStorage.clear();
+  });
   vi.stubGlobal("fetch", async (request: Request) => {
     const url = new URL(request.url, "http://shop.test");
     const text = await request.text();
