@@ -108,7 +108,6 @@ internal sealed partial class RefusalHandler(ILogger<RefusalHandler> log) : IExc
         string sentence = context.Response.StatusCode switch
         {
             StatusCodes.Status400BadRequest => Unreadable,
-            StatusCodes.Status405MethodNotAllowed => "This address does not take that kind of request.",
             StatusCodes.Status415UnsupportedMediaType => NoJson,
             _ => "The program does not take this request.",
         };

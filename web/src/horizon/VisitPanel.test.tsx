@@ -1,0 +1,137 @@
+// @vitest-environment happy-dom
+import { fireEvent, screen } from "@testing-library/react";
+import { describe, expect, it, vi } from "vitest";
+import type { Schemas } from "../api/client";
+import { show } from "../testing/screen";
+import { VisitPanel } from "./VisitPanel";
+
+const task = (id: string, name: string) =>
+  ({ id, name, where: "axle 1", why: `${name} falls due.` }) as Schemas["TaskInVisitAnswer"];
+const of = (
+  week: string,
+  tasks: string[],
+  with_: Partial<Schemas["VisitOnLine"]> = {},
+): Schemas["VisitOnLine"] => ({
+  week,
+  day: null,
+  booking: null,
+  pinned: false,
+  tasks: tasks.map((t) => task(t, t)),
+  minutes: 41,
+  minutesInWords: "41 min",
+  minutesSaved: 12,
+  savedInWords: "12 min",
+  price: 90,
+  what: tasks.join(", "),
+  doesNotFit: false,
+  ...with_,
+});
+const SOON = of("2026-06-22", ["repack", "brakes"], { day: "2026-06-24" });
+const LATER = of("2026-07-20", ["springs"]);
+const line = (visits: Schemas["VisitOnLine"][], trouble: string | null = null) =>
+  ({
+    trailerId: "trailer-1",
+    tag: "P-07",
+    name: "Stage wagon",
+    customer: "Lanternfold",
+    visits,
+    trouble,
+  }) as Schemas["HorizonLine"];
+
+function panel(visit: Schemas["VisitOnLine"], visits = [SOON, LATER]) {
+  const [onTry, onMake, onClose] = [vi.fn(), vi.fn(), vi.fn()];
+  const shown = show(
+    <VisitPanel
+      line={line(visits)}
+      visit={visit}
+      today="2026-06-10"
+      busy={false}
+      onTry={onTry}
+      onMake={onMake}
+      onClose={onClose}
+    />,
+  );
+  return { ...shown, onTry, onMake, onClose };
+}
+
+describe("a proposed visit", () => {
+  it("says what rides in it and why, what it takes and what sharing saves", () => {
+    panel(SOON);
+    expect(screen.getByText(/Proposed\. 41 min, about 90\./)).toBeTruthy();
+    expect(screen.getByText(/Sharing saves 12 min/)).toBeTruthy();
+    expect(screen.getByText("repack falls due.")).toBeTruthy();
+    expect(screen.queryByRole("button", { name: "Call off" })).toBeNull();
+  });
+
+  it("is accepted for the day that stands there, or another", async () => {
+    const { user, onMake } = panel(SOON);
+    const day = screen.getByLabelText("Day");
+    expect(day).toHaveProperty("value", "2026-06-24");
+    fireEvent.change(day, { target: { value: "2026-06-25" } });
+    await user.click(screen.getByRole("button", { name: "Accept" }));
+    const accept = {
+      kind: "accept",
+      tasks: ["repack", "brakes"],
+      to: "2026-06-25",
+      from: null,
+      booking: null,
+    };
+    expect(onMake.mock.calls[0]?.[0]).toEqual([accept]);
+  });
+
+  it("never offers a day that has passed", () => {
+    panel(of("2026-06-01", ["repack"], { day: "2026-06-02" }));
+    expect(screen.getByLabelText("Day")).toHaveProperty("value", "2026-06-10");
+  });
+
+  it("is tried before it is moved or merged, and all of it is told at once", async () => {
+    const { user, onTry, onMake } = panel(SOON);
+    await user.click(screen.getByRole("button", { name: /A week later/ }));
+    expect(onTry.mock.calls[0]?.[0]).toMatchObject([{ kind: "pin", to: "2026-06-29", from: "2026-06-22" }]);
+    await user.click(screen.getByRole("button", { name: /^Merge with/ }));
+    expect(onTry.mock.calls[1]?.[0]).toMatchObject([
+      { kind: "pin", tasks: ["springs"], to: "2026-07-20" },
+      { kind: "pin", tasks: ["repack", "brakes"], to: "2026-07-20", from: "2026-06-22" },
+    ]);
+    expect(onMake).not.toHaveBeenCalled();
+  });
+
+  it("splits off only what was ticked", async () => {
+    const { user, onTry } = panel(SOON);
+    expect(screen.queryByRole("button", { name: /Split off/ })).toBeNull();
+    await user.click(screen.getByRole("checkbox", { name: /brakes/ }));
+    await user.click(screen.getByRole("button", { name: /Split off 1/ }));
+    expect(onTry.mock.calls[0]?.[0]).toMatchObject([
+      { kind: "pin", tasks: ["repack"], to: "2026-06-22" },
+      { kind: "pin", tasks: ["brakes"], to: "2026-07-20", from: "2026-06-22" },
+    ]);
+  });
+
+  it("merges with what is accepted by calling that off and accepting both, in one go", async () => {
+    const taken = of("2026-07-20", ["springs"], { day: "2026-07-21", booking: "booking-1" });
+    const { user, onTry } = panel(SOON, [SOON, taken]);
+    await user.click(screen.getByRole("button", { name: /^Merge with/ }));
+    expect(onTry.mock.calls[0]?.[0]).toMatchObject([
+      { kind: "callOff", booking: "booking-1" },
+      { kind: "accept", tasks: ["springs", "repack", "brakes"], to: "2026-07-21" },
+    ]);
+  });
+});
+
+describe("an accepted visit", () => {
+  const TAKEN = of("2026-06-22", ["repack", "brakes"], { day: "2026-06-24", booking: "booking-1" });
+
+  it("keeps its day of the week when it moves, is called off, and is neither held, split nor accepted again", async () => {
+    const { user, onTry } = panel(TAKEN, [TAKEN, LATER]);
+    expect(screen.queryByRole("button", { name: "Accept" })).toBeNull();
+    expect(screen.queryByRole("checkbox")).toBeNull();
+    expect(screen.queryByRole("button", { name: /Merge|Hold in|Not in/ })).toBeNull();
+    await user.click(screen.getByRole("button", { name: /A week earlier/ }));
+    expect(onTry.mock.calls[0]?.[0]).toMatchObject([
+      { kind: "move", to: "2026-06-17", booking: "booking-1" },
+    ]);
+    await user.click(screen.getByRole("button", { name: "Call off" }));
+    expect(onTry.mock.calls[1]?.[0]).toMatchObject([{ kind: "callOff", booking: "booking-1" }]);
+    expect(screen.getByRole("button", { name: "Remind the customer" })).toBeTruthy();
+  });
+});
