@@ -55,16 +55,12 @@ public static class ShopFileOpening
         }
 
         // There is one row of choices from the first minute on, so that no two first writes each bring one.
-        if (!await file.Settings.AnyAsync())
-        {
-            await file.SettingsAsync();
-            await file.SaveChangesAsync();
-            file.ChangeTracker.Clear();
-        }
+        OneRepack(await file.SettingsAsync());
+        await file.SaveChangesAsync();
+        file.ChangeTracker.Clear();
 
         // Standings of another edition of the rules are worked out anew by whoever asks for them first.
         await file.Standings.Where(s => s.Edition != Core.Standings.Standing.Edition).ExecuteDeleteAsync();
-        await file.OneRepackAsync();
         await file.Database.OpenConnectionAsync();
         try
         {
@@ -82,10 +78,10 @@ public static class ShopFileOpening
     }
 
     // How long a repack lasts was once chosen in two places; the later one, among the other intervals, was the one that counted.
-    private static async Task OneRepackAsync(this ShopFile file)
+    private static void OneRepack(ShopSettings settings)
     {
         const string repack = Core.Intervals.DueRules.Repack;
-        if (await file.Settings.SingleOrDefaultAsync() is not { } settings || !settings.Intervals.TryGetValue(repack, out Core.Intervals.IntervalChoice? chosen) || !chosen.Kept)
+        if (!settings.Intervals.TryGetValue(repack, out Core.Intervals.IntervalChoice? chosen) || !chosen.Kept)
         {
             return;
         }
@@ -93,8 +89,6 @@ public static class ShopFileOpening
         settings.RepackMonths = chosen.Months ?? settings.RepackMonths;
         settings.RepackDistance = chosen.Miles is { } miles ? Core.Measures.Distance.FromMiles(miles) : settings.RepackDistance;
         settings.Intervals = settings.Intervals.Where(i => i.Key != repack).ToDictionary();
-        await file.SaveChangesAsync();
-        file.ChangeTracker.Clear();
     }
 
     /// <summary>What a pragma answers on this context's connection.</summary>
