@@ -2,32 +2,12 @@
 import { fireEvent, screen } from "@testing-library/react";
 import { describe, expect, it, vi } from "vitest";
 import type { Schemas } from "../api/client";
+import { onLine } from "../testing/facts";
 import { show } from "../testing/screen";
 import { VisitPanel } from "./VisitPanel";
 
-const task = (id: string, name: string) =>
-  ({ id, name, where: "axle 1", why: `${name} falls due.` }) as Schemas["TaskInVisitAnswer"];
-const of = (
-  week: string,
-  tasks: string[],
-  with_: Partial<Schemas["VisitOnLine"]> = {},
-): Schemas["VisitOnLine"] => ({
-  week,
-  day: null,
-  booking: null,
-  pinned: false,
-  tasks: tasks.map((t) => task(t, t)),
-  minutes: 41,
-  minutesInWords: "41 min",
-  minutesSaved: 12,
-  savedInWords: "12 min",
-  price: 90,
-  what: tasks.join(", "),
-  doesNotFit: false,
-  ...with_,
-});
-const SOON = of("2026-06-22", ["repack", "brakes"], { day: "2026-06-24" });
-const LATER = of("2026-07-20", ["springs"]);
+const SOON = onLine("2026-06-22", ["repack", "brakes"], { day: "2026-06-24" });
+const LATER = onLine("2026-07-20", ["springs"]);
 const line = (visits: Schemas["VisitOnLine"][], trouble: string | null = null) =>
   ({
     trailerId: "trailer-1",
@@ -80,7 +60,7 @@ describe("a proposed visit", () => {
   });
 
   it("never offers a day that has passed", () => {
-    panel(of("2026-06-01", ["repack"], { day: "2026-06-02" }));
+    panel(onLine("2026-06-01", ["repack"], { day: "2026-06-02" }));
     expect(screen.getByLabelText("Day")).toHaveProperty("value", "2026-06-10");
   });
 
@@ -108,7 +88,7 @@ describe("a proposed visit", () => {
   });
 
   it("merges with what is accepted by calling that off and accepting both, in one go", async () => {
-    const taken = of("2026-07-20", ["springs"], { day: "2026-07-21", booking: "booking-1" });
+    const taken = onLine("2026-07-20", ["springs"], { day: "2026-07-21", booking: "booking-1" });
     const { user, onTry } = panel(SOON, [SOON, taken]);
     await user.click(screen.getByRole("button", { name: /^Merge with/ }));
     expect(onTry.mock.calls[0]?.[0]).toMatchObject([
@@ -119,7 +99,7 @@ describe("a proposed visit", () => {
 });
 
 describe("an accepted visit", () => {
-  const TAKEN = of("2026-06-22", ["repack", "brakes"], { day: "2026-06-24", booking: "booking-1" });
+  const TAKEN = onLine("2026-06-22", ["repack", "brakes"], { day: "2026-06-24", booking: "booking-1" });
 
   it("keeps its day of the week when it moves, is called off, and is neither held, split nor accepted again", async () => {
     const { user, onTry } = panel(TAKEN, [TAKEN, LATER]);

@@ -1,28 +1,10 @@
 import { describe, expect, it } from "vitest";
 import type { Schemas } from "../api/client";
+import { onLine } from "../testing/facts";
 import { beside, calledOff, merged, moved, split } from "./moves";
 
-const visit = (
-  week: string,
-  tasks: string[],
-  more: Partial<Schemas["VisitOnLine"]> = {},
-): Schemas["VisitOnLine"] => ({
-  week,
-  day: week,
-  booking: null,
-  pinned: false,
-  tasks: tasks.map((id) => ({ id, name: id, where: "", weeksEarly: 0, why: "", moneySaved: 0 })),
-  minutes: 60,
-  minutesInWords: "1 h 00",
-  minutesSaved: 0,
-  savedInWords: "",
-  price: 100,
-  what: "",
-  doesNotFit: false,
-  ...more,
-});
-const A = visit("2026-12-07", ["repack", "bolts"]);
-const B = visit("2027-02-01", ["spring"]);
+const A = onLine("2026-12-07", ["repack", "bolts"]);
+const B = onLine("2027-02-01", ["spring"]);
 
 describe("what is told to planning", () => {
   it("asks for a proposed visit in its new week", () => {
@@ -32,7 +14,7 @@ describe("what is told to planning", () => {
   });
 
   it("moves an accepted visit by whole weeks, its weekday kept", () => {
-    const booked = visit("2026-12-07", ["repack"], { booking: "b", day: "2026-12-09" });
+    const booked = onLine("2026-12-07", ["repack"], { booking: "b", day: "2026-12-09" });
     expect(moved(booked, "2026-11-30")[0]).toMatchObject({ kind: "move", to: "2026-12-02", booking: "b" });
     expect(calledOff(booked)[0]).toMatchObject({ kind: "callOff", booking: "b" });
     expect(calledOff(A)).toEqual([]);

@@ -147,3 +147,31 @@ export const toOrder = (with_: Partial<Schemas["ToOrder"]> = {}): Schemas["ToOrd
   kept: true,
   ...with_,
 });
+
+/** A visit on a trailer's line of the horizon: proposed, in a week without room for a day yet. */
+export const onLine = (
+  week: string,
+  tasks: string[],
+  with_: Partial<Schemas["VisitOnLine"]> = {},
+): Schemas["VisitOnLine"] => ({
+  week,
+  day: null,
+  booking: null,
+  pinned: false,
+  tasks: tasks.map((id) => ({
+    id,
+    name: id,
+    where: "axle 1",
+    weeksEarly: 0,
+    why: `${id} falls due.`,
+    moneySaved: 0,
+  })),
+  minutes: 41,
+  minutesInWords: "41 min",
+  minutesSaved: 12,
+  savedInWords: "12 min",
+  price: 90,
+  what: tasks.join(", "),
+  doesNotFit: false,
+  ...with_,
+});
