@@ -1,5 +1,5 @@
 using SturdyTinker.Core.Planning;
-using SturdyTinker.Core.Standings;
+using SturdyTinker.Core.Status;
 
 namespace SturdyTinker.Bench;
 
@@ -10,7 +10,8 @@ namespace SturdyTinker.Bench;
 /// <param name="LateDays">Days that tasks stood overdue.</param>
 internal sealed record Outcome(double Cost, int Visits, double BayHours, double LateDays)
 {
-    public static Outcome operator +(Outcome a, Outcome b) => new(a.Cost + b.Cost, a.Visits + b.Visits, a.BayHours + b.BayHours, a.LateDays + b.LateDays);
+    public static Outcome operator +(Outcome a, Outcome b) =>
+        new(a.Cost + b.Cost, a.Visits + b.Visits, a.BayHours + b.BayHours, a.LateDays + b.LateDays);
 }
 
 /// <summary>Three simulated years of one trailer: planned and rolled on, and by two habits.</summary>
@@ -20,11 +21,20 @@ internal static class Habits
 
     /// <summary>Every task on its own date; what falls in the same week shares its visit.</summary>
     internal static Outcome OwnDates(TrailerCase trailer, DateOnly first, PlanCosts costs) =>
-        Reckon(trailer, first, costs, task => Enumerable.Range(0, Span).Where(w => w >= Math.Max(0, task.Due) && (w - Math.Max(0, task.Due)) % task.Interval == 0));
+        Reckon(
+            trailer,
+            first,
+            costs,
+            task => Enumerable.Range(0, Span).Where(w => w >= Math.Max(0, task.Due)
+                && (w - Math.Max(0, task.Due)) % task.Interval == 0));
 
     /// <summary>Everything once a year.</summary>
     internal static Outcome OnceAYear(TrailerCase trailer, DateOnly first, PlanCosts costs) =>
-        Reckon(trailer, first, costs, task => Enumerable.Range(0, Years).Select(y => y * 52).Take(task.Interval >= Span ? 1 : Years));
+        Reckon(
+            trailer,
+            first,
+            costs,
+            task => Enumerable.Range(0, Years).Select(y => y * 52).Take(task.Interval >= Span ? 1 : Years));
 
     /// <summary>Planned as the shop plans, the first visit done, then planned anew from there.</summary>
     internal static Outcome Planned(TrailerCase trailer, DateOnly first, PlanCosts costs)
@@ -39,9 +49,15 @@ internal static class Habits
             PlanningProblem rolled = problem with
             {
                 Forbids = from == 0 ? problem.Forbids : [],
-                Tasks = [.. problem.Tasks.Where(t => t.Interval < Span || weeks[t.Id].Count == 0).Select(t => t with { Due = (weeks[t.Id] is [.., var last] ? last + t.Interval : t.Due) - from })],
+                Tasks = [.. problem.Tasks.Where(t => t.Interval < Span || weeks[t.Id].Count == 0).Select(t => t with
+                {
+                    Due = (weeks[t.Id] is [.., var last] ? last + t.Interval : t.Due) - from
+                })],
             };
-            PlanningAnswer answer = Grouping.Solve(rolled with { Tasks = [.. rolled.Tasks.Select(t => answerable(t))] });
+            PlanningAnswer answer = Grouping.Solve(rolled with
+            {
+                Tasks = [.. rolled.Tasks.Select(t => answerable(t))]
+            });
             if (answer.Visits is not [var next, ..] || from + next.Week >= Span)
             {
                 break;
@@ -57,10 +73,15 @@ internal static class Habits
 
         return Reckon(trailer, first, costs, task => weeks[task.Id]);
 
-        static PlanTask answerable(PlanTask task) => task.MaxGap is { } most && task.Due - task.Interval + most < 0 ? task with { MaxGap = null } : task;
+        static PlanTask answerable(PlanTask task) =>
+            task.MaxGap is { } most && task.Due - task.Interval + most < 0 ? task with { MaxGap = null } : task;
     }
 
-    private static Outcome Reckon(TrailerCase trailer, DateOnly first, PlanCosts costs, Func<PlanTask, IEnumerable<int>> when)
+    private static Outcome Reckon(
+        TrailerCase trailer,
+        DateOnly first,
+        PlanCosts costs,
+        Func<PlanTask, IEnumerable<int>> when)
     {
         PlanningProblem problem = trailer.Problem(first, Span, [], costs);
         Dictionary<string, Upcoming> dues = trailer.Coming.ToDictionary(d => d.Id);

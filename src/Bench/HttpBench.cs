@@ -22,14 +22,20 @@ internal static class HttpBench
 
     /// <summary>Runs the benchmark; 0 when it ran to its end.</summary>
     /// <param name="bin">The folder with the built server.</param>
-    /// <param name="kept">A folder to keep the fleet in and to find it again; null for one that goes afterwards.</param>
+    /// <param name="kept">
+    /// A folder to keep the fleet in and to find it again; null for one that goes afterwards.
+    /// </param>
     internal static async Task<int> RunAsync(string bin, string? kept)
     {
         DateOnly today = DateOnly.FromDateTime(DateTime.Now);
-        string folder = kept ?? Path.Combine(Path.GetTempPath(), FormattableString.Invariant($"sturdy-tinker-bench-{Environment.ProcessId}"));
+        string folder = kept
+            ?? Path.Combine(
+                Path.GetTempPath(),
+                FormattableString.Invariant($"sturdy-tinker-bench-{Environment.ProcessId}"));
         try
         {
-            Console.WriteLine(FormattableString.Invariant($"Making {Trailers:#,0} trailers with three years of history…"));
+            Console.WriteLine(
+                FormattableString.Invariant($"Making {Trailers:#,0} trailers with three years of history…"));
             (Guid[] trailers, Guid[] customers, long rows) = await MakeAsync(folder, today);
             long size = Directory.GetFiles(folder).Sum(f => new FileInfo(f).Length);
             Console.WriteLine(FormattableString.Invariant($"{rows:#,0} rows, {size / 1024 / 1024} MB"));
@@ -38,7 +44,10 @@ internal static class HttpBench
             using Process server = Start(bin, folder, port);
             try
             {
-                using HttpClient http = new(new SocketsHttpHandler { MaxConnectionsPerServer = Clients }) { BaseAddress = new Uri(FormattableString.Invariant($"http://127.0.0.1:{port}")) };
+                using HttpClient http = new(new SocketsHttpHandler { MaxConnectionsPerServer = Clients })
+                {
+                    BaseAddress = new Uri(FormattableString.Invariant($"http://127.0.0.1:{port}"))
+                };
                 await ReadyAsync(http, server);
                 (string Name, Func<Random, string> Path)[] asked =
                 [
@@ -71,11 +80,17 @@ internal static class HttpBench
             await Fleet.FillAsync(file, Trailers, today);
         }
 
-        long rows = await file.StepEntries.LongCountAsync() + await file.Readings.LongCountAsync() + await file.MeterEntries.LongCountAsync() + await file.PartsUsed.LongCountAsync();
+        long rows = await file.StepEntries.LongCountAsync()
+            + await file.Readings.LongCountAsync()
+            + await file.MeterEntries.LongCountAsync()
+            + await file.PartsUsed.LongCountAsync();
         return (await file.Trailers.Select(t => t.Id).ToArrayAsync(), await file.Customers.Select(c => c.Id).ToArrayAsync(), rows);
     }
 
-    private static async Task<int> MeasureAsync(HttpClient http, Process server, (string Name, Func<Random, string> Path)[] asked)
+    private static async Task<int> MeasureAsync(
+        HttpClient http,
+        Process server,
+        (string Name, Func<Random, string> Path)[] asked)
     {
         // Every path is warmed until it is compiled well, then they take turns.
         foreach ((_, Func<Random, string> path) in asked)
@@ -98,17 +113,25 @@ internal static class HttpBench
             }
         }
 
-        double[] trailerRatios = Ratios(perSecond["trailer"], perSecond["bare"]), yardRatios = Ratios(perSecond["yard"], perSecond["trailer"]);
+        double[] trailerRatios = Ratios(
+            perSecond["trailer"],
+            perSecond["bare"]), yardRatios = Ratios(perSecond["yard"], perSecond["trailer"]);
         Console.WriteLine();
         Console.WriteLine("                 requests/s   server CPU µs/request   body");
         foreach ((string name, Func<Random, string> path) in asked)
         {
             int bytes = (await http.GetByteArrayAsync(path(new Random(1)))).Length;
-            Console.WriteLine(FormattableString.Invariant($"{name,-14} {Median(perSecond[name]),12:#,0} {Median(cpu[name]),23:0} {bytes,7:#,0} B"));
+            Console.WriteLine(
+                FormattableString.Invariant(
+                    $"{name,-14} {Median(perSecond[name]),12:#,0} {Median(cpu[name]),23:0} {bytes,7:#,0} B"));
         }
 
-        Console.WriteLine(FormattableString.Invariant($"trailer page against bare endpoint: {Median(trailerRatios):0.00} (from {trailerRatios.Min():0.00} to {trailerRatios.Max():0.00}); aim: 0.33 or more"));
-        Console.WriteLine(FormattableString.Invariant($"yard's first page against trailer page: {Median(yardRatios):0.00} (from {yardRatios.Min():0.00} to {yardRatios.Max():0.00}); aim: 1.00 or more"));
+        Console.WriteLine(
+            FormattableString.Invariant(
+                $"trailer page against bare endpoint: {Median(trailerRatios):0.00} (from {trailerRatios.Min():0.00} to {trailerRatios.Max():0.00}); aim: 0.33 or more"));
+        Console.WriteLine(
+            FormattableString.Invariant(
+                $"yard's first page against trailer page: {Median(yardRatios):0.00} (from {yardRatios.Min():0.00} to {yardRatios.Max():0.00}); aim: 1.00 or more"));
         Console.WriteLine(JsonSerializer.Serialize(new
         {
             bench = "http",
@@ -132,7 +155,10 @@ internal static class HttpBench
         return sorted[sorted.Length / 2];
     }
 
-    private static async Task<(int Requests, TimeSpan Took)> LoadAsync(HttpClient http, Func<Random, string> path, TimeSpan length)
+    private static async Task<(int Requests, TimeSpan Took)> LoadAsync(
+        HttpClient http,
+        Func<Random, string> path,
+        TimeSpan length)
     {
         Stopwatch watch = Stopwatch.StartNew();
         int[] counts = await Task.WhenAll(Enumerable.Range(0, Clients).Select(async client =>
@@ -160,7 +186,15 @@ internal static class HttpBench
     {
         ProcessStartInfo start = new("dotnet")
         {
-            ArgumentList = { Path.Combine(bin, "Shop", "release", "SturdyTinker.Shop.dll"), "--data", folder, "--urls", string.Create(CultureInfo.InvariantCulture, $"http://127.0.0.1:{port}"), "--Logging:LogLevel:Default=Warning" },
+            ArgumentList =
+            {
+                Path.Combine(bin, "Shop", "release", "SturdyTinker.Shop.dll"),
+                "--data",
+                folder,
+                "--urls",
+                string.Create(CultureInfo.InvariantCulture, $"http://127.0.0.1:{port}"),
+                "--Logging:LogLevel:Default=Warning"
+            },
             WorkingDirectory = folder,
         };
         return Process.Start(start) ?? throw new InvalidOperationException("The server did not start.");

@@ -1,11 +1,11 @@
-using SturdyTinker.Core.Findings;
+using SturdyTinker.Core.Catalogue;
+using SturdyTinker.Core.Findings.Readings;
 using SturdyTinker.Core.Gear;
 using SturdyTinker.Core.Intervals;
-using SturdyTinker.Core.Jobs;
 using SturdyTinker.Core.Measures;
 using SturdyTinker.Core.Planning;
-using SturdyTinker.Core.Schools;
-using SturdyTinker.Core.Standings;
+using SturdyTinker.Core.Practices;
+using SturdyTinker.Core.Status;
 using SturdyTinker.Demo;
 using SturdyTinker.Store;
 
@@ -24,29 +24,54 @@ internal static class MadeCases
         for (int number = 0; number < count; number++)
         {
             Random random = new(number + 1);
-            RunningGear gear = GearDefaults.For(1 + random.Next(3), ratings[random.Next(ratings.Length)]) with { Lubrication = random.Next(4) == 0 ? Lubrication.GreasableSpindle : Lubrication.HandPacked };
+            RunningGear gear = GearDefaults.For(1 + random.Next(3), ratings[random.Next(ratings.Length)]) with
+            {
+                Lubrication = random.Next(4) == 0 ? Lubrication.GreasableSpindle : Lubrication.HandPacked
+            };
             DateOnly added = today.AddDays(-550);
-            Trailer trailer = new() { Id = Guid.CreateVersion7(), Tag = $"T-{number}", Gear = gear, Meter = random.Next(5) == 0 ? MeterKind.None : MeterKind.HubOdometer, AddedOn = added, Uses = random.Next(6) == 0 ? ["rough"] : [] };
+            Trailer trailer = new()
+            {
+                Id = Guid.CreateVersion7(),
+                Tag = $"T-{number}",
+                Gear = gear,
+                Meter = random.Next(5) == 0 ? MeterKind.None : MeterKind.HubOdometer,
+                AddedOn = added,
+                Uses = random.Next(6) == 0 ? ["rough"] : []
+            };
             List<MeterEntry> road = [];
             double total = 0, month = 100 + random.Next(1_200);
             for (DateOnly on = added; on < today; on = on.AddDays(30))
             {
                 total += month * (on.Month is >= 4 and <= 10 ? 1.2 : 0.5) * (0.7 + (0.6 * random.NextDouble()));
-                road.Add(new MeterEntry { Id = Guid.CreateVersion7(), On = on, Typed = "", Distance = Distance.FromMiles((decimal)total) });
+                road.Add(new MeterEntry
+                {
+                    Id = Guid.CreateVersion7(),
+                    On = on,
+                    Typed = "",
+                    Distance = Distance.FromMiles((decimal)total)
+                });
             }
 
             List<WorkDone> work = [];
             foreach (DueRule rule in DueRules.All)
             {
-                if (rule.Job(gear, SchoolChoices.Defaults) is { } code && Catalogue.Find(code) is { } job)
+                if (rule.Job(gear, PracticeChoices.Defaults) is { } code && JobCatalogue.Find(code) is { } job)
                 {
                     DateOnly on = today.AddDays(-random.Next(20, (rule.Months ?? 18) * 30));
-                    work.AddRange(Places.Of(gear).Where(p => job.GoesAt(gear, p)).Select(p => new WorkDone { Id = Guid.CreateVersion7(), Job = code, Place = p.Code, On = on }));
+                    work.AddRange(Places
+                        .Of(gear)
+                        .Where(p => job.GoesAt(gear, p))
+                        .Select(p => new WorkDone { Id = Guid.CreateVersion7(), Job = code, Place = p.Code, On = on }));
                 }
             }
 
-            TrailerRecord record = new(trailer, new ReadingContext(gear, SchoolChoices.Defaults), UsageLine.Of(trailer, road, today), Interval.BearingRepack) { Work = work };
-            cases.Add(new TrailerCase(trailer.Id, Standing.Of(record, today).Coming, StripDownOf(gear)));
+            TrailerRecord record = new(
+                trailer,
+                new ReadingContext(gear, PracticeChoices.Defaults),
+                UsageLine.Of(trailer, road, today),
+                Interval.BearingRepack)
+            { Work = work };
+            cases.Add(new TrailerCase(trailer.Id, TrailerStatus.Of(record, today).Upcoming, StripDownOf(gear)));
         }
 
         return cases;
@@ -60,7 +85,11 @@ internal static class MadeCases
         {
             await using ShopFile file = await ShopFileOpening.OpenAsync(folder);
             await DemoShop.FillAsync(file, now);
-            return [.. file.Standings.ToList().Join(file.Trailers.ToList(), s => s.TrailerId, t => t.Id, (s, t) => new TrailerCase(t.Id, s.Standing.Coming, StripDownOf(t.Gear)))];
+            return [.. file.TrailerStatuses.ToList().Join(
+                file.Trailers.ToList(),
+                s => s.TrailerId,
+                t => t.Id,
+                (s, t) => new TrailerCase(t.Id, s.Status.Upcoming, StripDownOf(t.Gear)))];
         }
         finally
         {
@@ -73,7 +102,7 @@ internal static class MadeCases
     {
         if (!StripDowns.TryGetValue(gear, out StripDown? known))
         {
-            StripDowns.Add(gear, known = new StripDown(gear, SchoolChoices.Defaults));
+            StripDowns.Add(gear, known = new StripDown(gear, PracticeChoices.Defaults));
         }
 
         return known;

@@ -5,7 +5,9 @@ using SturdyTinker.Core.Tests.Planning;
 
 namespace SturdyTinker.Bench;
 
-/// <summary>How good plans are and how long they take, in one run: against the optimum, a bound, two habits, and as ratios.</summary>
+/// <summary>
+/// How good plans are and how long they take, in one run: against the optimum, a bound, two habits, and as ratios.
+/// </summary>
 internal static class PlanBench
 {
     private const int MostNodes = 6_000;
@@ -24,7 +26,9 @@ internal static class PlanBench
 
         DateOnly today = DateOnly.FromDateTime(DateTime.Now), first = Weeks.Monday(today);
         Dictionary<string, object> figures = [];
-        List<TrailerCase> fleet = part is "optimum" ? [] : MadeCases.Generated(part is "speed" or null ? 4_000 : 500, today);
+        List<TrailerCase> fleet = part is "optimum"
+            ? []
+            : MadeCases.Generated(part is "speed" or null ? 4_000 : 500, today);
         foreach (string one in Parts.Where(p => part is null || p == part))
         {
             switch (one)
@@ -33,8 +37,11 @@ internal static class PlanBench
                     Quality(instances, figures);
                     break;
                 case "habits":
-                    Console.WriteLine(FormattableString.Invariant($"Three simulated years: every task on its own date, everything once a year, and planned (rolled on from visit to visit)"));
-                    Console.WriteLine("                            cost    visits   bay hours   late days     cost against planned");
+                    Console.WriteLine(
+                        FormattableString.Invariant(
+                            $"Three simulated years: every task on its own date, everything once a year, and planned (rolled on from visit to visit)"));
+                    Console.WriteLine(
+                        "                            cost    visits   bay hours   late days     cost against planned");
                     Against("the demo's trailers", await MadeCases.DemoAsync(DateTimeOffset.Now), first, figures);
                     Against("500 generated trailers", [.. fleet.Take(500)], first, figures);
                     break;
@@ -72,24 +79,42 @@ internal static class PlanBench
         });
         double[] sorted = [.. gaps.Select(g => g.Gap).Order()];
         int proven = gaps.Count(g => g.Proven);
-        Console.WriteLine(FormattableString.Invariant($"One trailer against the optimum: {instances} random problems on real gear, 52 weeks, 4 to 12 tasks; optimum proven for {proven}, a bound for the rest; {cannot} could not be met"));
-        Console.WriteLine(FormattableString.Invariant($"  gap: mean {sorted.Average():0.000%} (aim under 1 %), worst {sorted[^1]:0.00%} (aim under 5 %), none at all for {sorted.Count(g => g < 1e-5)}; worst of the proven {gaps.Where(g => g.Proven).Max(g => g.Gap):0.00%}"));
+        Console.WriteLine(
+            FormattableString.Invariant(
+                $"One trailer against the optimum: {instances} random problems on real gear, 52 weeks, 4 to 12 tasks; optimum proven for {proven}, a bound for the rest; {cannot} could not be met"));
+        Console.WriteLine(
+            FormattableString.Invariant(
+                $"  gap: mean {sorted.Average():0.000%} (aim under 1 %), worst {sorted[^1]:0.00%} (aim under 5 %), none at all for {sorted.Count(g => g < 1e-5)}; worst of the proven {gaps.Where(g => g.Proven).Max(g => g.Gap):0.00%}"));
         figures["gapMean"] = sorted.Average();
         figures["gapWorst"] = sorted[^1];
         figures["proven"] = proven;
     }
 
-    private static void Against(string what, List<TrailerCase> cases, DateOnly first, Dictionary<string, object> figures)
+    private static void Against(
+        string what,
+        List<TrailerCase> cases,
+        DateOnly first,
+        Dictionary<string, object> figures)
     {
         Outcome[][] all = new Outcome[cases.Count][];
-        Parallel.For(0, cases.Count, i => all[i] = [Habits.OwnDates(cases[i], first, PlanCosts.Usual), Habits.OnceAYear(cases[i], first, PlanCosts.Usual), Habits.Planned(cases[i], first, PlanCosts.Usual)]);
+        Parallel.For(
+            0,
+            cases.Count,
+            i => all[i] =
+            [
+                Habits.OwnDates(cases[i], first, PlanCosts.Usual),
+                Habits.OnceAYear(cases[i], first, PlanCosts.Usual),
+                Habits.Planned(cases[i], first, PlanCosts.Usual)
+            ]);
         Outcome Sum(int which) => all.Select(a => a[which]).Aggregate(new Outcome(0, 0, 0, 0), (a, b) => a + b);
         Outcome planned = Sum(2);
         Console.WriteLine($"  {what}");
         foreach ((string name, int which) in new[] { ("own dates", 0), ("once a year", 1), ("planned", 2) })
         {
             Outcome one = Sum(which);
-            Console.WriteLine(FormattableString.Invariant($"    {name,-16} {one.Cost,12:#,0} {one.Visits,9:#,0} {one.BayHours,11:#,0} {one.LateDays,11:#,0} {one.Cost / planned.Cost,20:0.00}"));
+            Console.WriteLine(
+                FormattableString.Invariant(
+                    $"    {name,-16} {one.Cost,12:#,0} {one.Visits,9:#,0} {one.BayHours,11:#,0} {one.LateDays,11:#,0} {one.Cost / planned.Cost,20:0.00}"));
             figures[$"{what}, {name}"] = new { one.Cost, one.Visits, one.BayHours, one.LateDays };
         }
     }
@@ -100,17 +125,28 @@ internal static class PlanBench
         OpenHours hours = Enough(planner, cases, 0.9m);
         WholePlan plan = BayWeeks.Plan(planner, cases, hours, [], today);
         double[] bounds = new double[cases.Count];
-        Parallel.For(0, cases.Count, i => bounds[i] = SharedBill.Bound(cases[i].Problem(planner.First, TrailerPlanner.UsualWeeks, planner.Shut(hours, today), PlanCosts.Usual), plan.Plans[i].Cost, 600) ?? plan.Plans[i].Cost);
+        Parallel.For(
+            0,
+            cases.Count,
+            i => bounds[i] = SharedBill.Bound(
+                cases[i].Problem(planner.First, TrailerPlanner.UsualWeeks, planner.Shut(hours, today), PlanCosts.Usual),
+                plan.Plans[i].Cost,
+                600)
+                ?? plan.Plans[i].Cost);
         double cost = plan.Plans.Sum(p => p.Cost), bound = bounds.Sum(), alone = plan.AlonePlans.Sum();
         decimal busiest = plan.Weeks.Where(w => w.Open > 0).Max(w => (w.Booked + w.Proposed) / w.Open);
-        Console.WriteLine(FormattableString.Invariant($"A shop of {cases.Count} trailers, bays nine tenths full: {cost / bound - 1:0.0%} over a proven bound (every trailer alone, bays without limit, each by the shared bill); as if each were alone {alone / bound - 1:0.0%}; fullest week {busiest:0%}, without room {plan.Weeks.Sum(w => w.DoesNotFit.Count)}"));
+        Console.WriteLine(
+            FormattableString.Invariant(
+                $"A shop of {cases.Count} trailers, bays nine tenths full: {cost / bound - 1:0.0%} over a proven bound (every trailer alone, bays without limit, each by the shared bill); as if each were alone {alone / bound - 1:0.0%}; fullest week {busiest:0%}, without room {plan.Weeks.Sum(w => w.DoesNotFit.Count)}"));
         figures["shopOverBound"] = (cost / bound) - 1;
     }
 
     private static void Speed(List<TrailerCase> fleet, DateOnly today, Dictionary<string, object> figures)
     {
         TrailerPlanner planner = new(today, TrailerPlanner.UsualWeeks, PlanCosts.Usual);
-        Console.WriteLine(FormattableString.Invariant($"Planned from cold over {TrailerPlanner.UsualWeeks} weeks on {Environment.ProcessorCount} cores"));
+        Console.WriteLine(
+            FormattableString.Invariant(
+                $"Planned from cold over {TrailerPlanner.UsualWeeks} weeks on {Environment.ProcessorCount} cores"));
         double perTrailer = 0;
         foreach (int count in new[] { 500, 1_000, 2_000, 4_000 })
         {
@@ -120,14 +156,24 @@ internal static class PlanBench
             BayWeeks.Plan(planner, cases, hours, [], today);
             double seconds = Stopwatch.GetElapsedTime(began).TotalSeconds;
             perTrailer = perTrailer == 0 ? seconds / count : perTrailer;
-            Console.WriteLine(FormattableString.Invariant($"  {count,5} trailers {seconds,7:0.0} s, per trailer against the first {seconds / count / perTrailer:0.00}"));
+            Console.WriteLine(
+                FormattableString.Invariant(
+                    $"  {count,5} trailers {seconds,7:0.0} s, per trailer against the first {seconds / count / perTrailer:0.00}"));
             figures[$"seconds{count}"] = seconds;
         }
 
         double[] one = [.. Enumerable.Range(0, 300).Select(i => Time(() => planner.Plan(fleet[i], [])))];
-        double json = Median([.. Enumerable.Range(0, 300).Select(i => Time(() => PlanningForm.Read(PlanningForm.Write(fleet[i].Problem(planner.First, TrailerPlanner.UsualWeeks, [], PlanCosts.Usual)))))]);
+        double json = Median([.. Enumerable.Range(
+            0,
+            300).Select(i => Time(() => PlanningForm.Read(PlanningForm.Write(fleet[i].Problem(
+            planner.First,
+            TrailerPlanner.UsualWeeks,
+            [],
+            PlanCosts.Usual)))))]);
         Array.Sort(one);
-        Console.WriteLine(FormattableString.Invariant($"  one trailer planned anew: median {one[150]:0.0} ms, nineteen in twenty under {one[285]:0.0} ms, longest {one[^1]:0.0} ms; against writing and reading its problem as JSON {one[150] / json:0.0}"));
+        Console.WriteLine(
+            FormattableString.Invariant(
+                $"  one trailer planned anew: median {one[150]:0.0} ms, nineteen in twenty under {one[285]:0.0} ms, longest {one[^1]:0.0} ms; against writing and reading its problem as JSON {one[150] / json:0.0}"));
         figures["oneAgainstJson"] = one[150] / json;
     }
 
@@ -135,11 +181,22 @@ internal static class PlanBench
     private static OpenHours Enough(TrailerPlanner planner, List<TrailerCase> cases, decimal full, decimal times = 1)
     {
         decimal[] minutes = new decimal[cases.Count];
-        Parallel.For(0, cases.Count, i => minutes[i] = planner.Plan(cases[i], []).Visits.Where(v => v.Week > planner.First.AddDays(28)).Sum(v => v.Minutes));
+        Parallel.For(
+            0,
+            cases.Count,
+            i => minutes[i] = planner
+                .Plan(cases[i], []).Visits
+                .Where(v => v.Week > planner.First.AddDays(28))
+                .Sum(v => v.Minutes));
         decimal week = minutes.Sum() * times / (planner.WeeksPlanned - 4) / full;
         decimal bays = Math.Max(1, Math.Ceiling(week / (5 * 480)));
         decimal hours = Math.Round(week / 5 / 60 / bays, 2);
-        return new OpenHours { Bays = (int)bays, People = (int)bays, Hours = [hours, hours, hours, hours, hours, 0, 0] };
+        return new OpenHours
+        {
+            Bays = (int)bays,
+            People = (int)bays,
+            Hours = [hours, hours, hours, hours, hours, 0, 0]
+        };
     }
 
     private static double Time(Action what)

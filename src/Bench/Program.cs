@@ -1,12 +1,14 @@
 using SturdyTinker.Bench;
 
-// bench compose; bench find; bench plan [N | PART]; bench http BIN [DIR]: BIN is the folder with the built server; the fleet is kept in DIR, and found there again.
+// bench compose; bench find; bench plan [N | PART]; bench http BIN [DIR]: BIN is the folder with the built server; the
+// fleet is kept in DIR, and found there again.
 return args switch
 {
     ["compose"] => ComposeBench.Run(),
     ["find"] => FindBench.Run(),
     ["plan"] => await PlanBench.RunAsync(500, null),
-    ["plan", var count] when int.TryParse(count, out int problems) && problems > 0 => await PlanBench.RunAsync(problems, null),
+    ["plan", var count] when int.TryParse(count, out int problems)
+        && problems > 0 => await PlanBench.RunAsync(problems, null),
     ["plan", var part] => await PlanBench.RunAsync(500, part),
     ["http", var bin] => await HttpBench.RunAsync(bin, null),
     ["http", var bin, var folder] => await HttpBench.RunAsync(bin, folder),

@@ -1,9 +1,9 @@
 using System.Globalization;
 using Microsoft.EntityFrameworkCore;
-using SturdyTinker.Core.Jobs;
 using SturdyTinker.Core.Parts;
 using SturdyTinker.Core.Parts.Stock;
 using SturdyTinker.Core.People;
+using SturdyTinker.Core.Visits;
 using SturdyTinker.Store;
 
 namespace SturdyTinker.Demo;
@@ -41,7 +41,19 @@ internal static class DemoShelf
             KeptPart kept = await file.KeepAsync(code);
             (kept.Bin, kept.Pack) = (bin, pack);
             decimal counted = used.Where(p => p.Code == code).Sum(p => p.Quantity) + left;
-            file.Write(kept, new StockEntry { Id = Guid.CreateVersion7(since), Code = code, Move = StockMove.Count, Change = counted, Counted = counted, Note = "The shelf is kept from today.", At = since, PersonId = people[0].Id });
+            file.Write(
+                kept,
+                new StockEntry
+                {
+                    Id = Guid.CreateVersion7(since),
+                    Code = code,
+                    Move = StockMove.Count,
+                    Change = counted,
+                    Counted = counted,
+                    Note = "The shelf is kept from today.",
+                    At = since,
+                    PersonId = people[0].Id
+                });
         }
 
         // Every sixth was asked for by something found in the work.
@@ -58,7 +70,16 @@ internal static class DemoShelf
         }
 
         DateTimeOffset sent = now.AddDays(-3);
-        file.PartOrders.Add(new PartOrder { Id = Guid.CreateVersion7(sent), Number = 1, Lines = [Line("BRG-LM67048", 4), Line("BRG-25580", 2), Line("MAGNET-1200", 2)], Way = OrderWay.Mail, At = sent, SentAt = sent, PersonId = people[0].Id });
+        file.PartOrders.Add(new PartOrder
+        {
+            Id = Guid.CreateVersion7(sent),
+            Number = 1,
+            Lines = [Line("BRG-LM67048", 4), Line("BRG-25580", 2), Line("MAGNET-1200", 2)],
+            Way = OrderWay.Mail,
+            At = sent,
+            SentAt = sent,
+            PersonId = people[0].Id
+        });
         await file.SaveChangesAsync();
         file.ChangeTracker.Clear();
     }
@@ -69,7 +90,9 @@ internal static class DemoShelf
         Random random = new(114);
         foreach (Part part in Part.All.Where(p => p.Price is not null))
         {
-            yield return string.Create(CultureInfo.InvariantCulture, $"{part.Code},{Math.Round(part.Price!.Value * 0.9m, 2)},{random.Next(1, 25)},{random.Next(3, 8)}");
+            yield return string.Create(
+                CultureInfo.InvariantCulture,
+                $"{part.Code},{Math.Round(part.Price!.Value * 0.9m, 2)},{random.Next(1, 25)},{random.Next(3, 8)}");
         }
     }
 }

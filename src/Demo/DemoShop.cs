@@ -1,14 +1,16 @@
 using System.Globalization;
 using Microsoft.EntityFrameworkCore;
-using SturdyTinker.Core.Findings;
+using SturdyTinker.Core.Catalogue;
+using SturdyTinker.Core.Findings.Inspections;
+using SturdyTinker.Core.Findings.Rules;
 using SturdyTinker.Core.Gear;
 using SturdyTinker.Core.Intervals;
-using SturdyTinker.Core.Jobs;
 using SturdyTinker.Core.Measures;
 using SturdyTinker.Core.People;
 using SturdyTinker.Core.Planning;
-using SturdyTinker.Core.Schools;
-using SturdyTinker.Core.Standings;
+using SturdyTinker.Core.Practices;
+using SturdyTinker.Core.Status;
+using SturdyTinker.Core.Visits;
 using SturdyTinker.Store;
 
 namespace SturdyTinker.Demo;
@@ -22,7 +24,10 @@ public static class DemoShop
     private const int DaysKept = 600;
 
     // Hubs that go down a ramp are filled, to keep the water out.
-    private static readonly SchoolChoices Launched = SchoolChoices.Defaults.With(new Dictionary<string, string> { [SchoolQuestions.GreaseFill.Code] = "cavity" });
+    private static readonly PracticeChoices Launched = PracticeChoices.Defaults.With(new Dictionary<string, string>
+    {
+        [PracticeQuestions.GreaseFill.Code] = "cavity"
+    });
 
     private static readonly string[] People = ["Ines Marrow", "Tobin Askel", "Odd Varley"];
 
@@ -38,8 +43,19 @@ public static class DemoShop
         settings.Name = "Quillmere workshop";
         settings.SupplierMail = "counter@parts.example";
         settings.KeptSince = today.AddDays(-150);
-        settings.Hours = new OpenHours { Bays = 1, People = 2, Hours = [5, 5, 5, 5, 4, 0, 0], Holidays = Holidays(today), PartsLeadDays = 6 };
-        List<Person> people = [.. People.Select((n, i) => new Person { Id = Made(today, -DaysKept - 10 + i), Name = n })];
+        settings.Hours = new OpenHours
+        {
+            Bays = 1,
+            People = 2,
+            Hours = [5, 5, 5, 5, 4, 0, 0],
+            Holidays = Holidays(today),
+            PartsLeadDays = 6
+        };
+        List<Person> people = [.. People.Select((n, i) => new Person
+        {
+            Id = Made(today, -DaysKept - 10 + i),
+            Name = n
+        })];
         file.People.AddRange(people);
         Dictionary<string, Customer> customers = Customers(today).ToDictionary(c => c.Name);
         file.Customers.AddRange(customers.Values);
@@ -54,12 +70,23 @@ public static class DemoShop
             {
                 DateOnly day = Weekday(today.AddDays(-visit.DaysAgo));
                 Guid by = people[random.Next(people.Count)].Id;
-                await new WorkedVisit(trailer.Id, trailer.Gear, Morning(day), [.. Ends(visit.Ends, trailer.Gear), .. visit.Also.Split(' ', StringSplitOptions.RemoveEmptyEntries).Select(j => new JobAt(j.Split('@')[0], j.Split('@')[1]))], by)
+                await new WorkedVisit(
+                    trailer.Id,
+                    trailer.Gear,
+                    Morning(day),
+                    [
+                        .. Ends(visit.Ends, trailer.Gear),
+                        .. visit.Also.Split(
+                            ' ',
+                            StringSplitOptions.RemoveEmptyEntries).Select(
+                                j => new JobAt(j.Split('@')[0], j.Split('@')[1]))
+                    ],
+                    by)
                 {
                     Seen = visit.Seen,
                     Figures = visit.Figures,
                     Sockets = visit.Sockets,
-                    Schools = customers[told.Customer].Schools,
+                    Practices = customers[told.Customer].Practices,
                     ReleasedBecause = visit.ReleasedBecause,
                     Since = trailer.AddedOn,
                 }.AddToAsync(file, random, UsageLine.Of(trailer, road.Where(r => r.On <= day), day));
@@ -79,7 +106,11 @@ public static class DemoShop
 
     // Between the years nobody works, and in the first week of August.
     private static IReadOnlyList<DateOnly> Holidays(DateOnly today) =>
-        [.. Enumerable.Range(0, 520).Select(today.AddDays).Where(d => d is { Month: 12, Day: >= 24 } or { Month: 1, Day: 1 } || (d.Month == 8 && d.Day is >= 2 and <= 8))];
+        [.. Enumerable
+            .Range(0, 520)
+            .Select(today.AddDays)
+            .Where(d => d is { Month: 12, Day: >= 24 } or { Month: 1, Day: 1 }
+                || (d.Month == 8 && d.Day is >= 2 and <= 8))];
 
     /// <summary>Three visits that customers have said yes to already, as planning proposed them.</summary>
     private static async Task AcceptAsync(ShopFile file, List<Person> people, DateTimeOffset now)
@@ -90,8 +121,11 @@ public static class DemoShop
         foreach (string tag in new[] { "A-11", "B-03", "P-11" })
         {
             Trailer trailer = file.Trailers.First(t => t.Tag == tag);
-            Standing standing = file.Standings.First(s => s.Tag == tag).Standing;
-            TrailerCase trailerCase = new(trailer.Id, standing.Coming, new StripDown(trailer.Gear, await file.SchoolsAsync(trailer)));
+            TrailerStatus standing = file.TrailerStatuses.First(s => s.Tag == tag).Status;
+            TrailerCase trailerCase = new(
+                trailer.Id,
+                standing.Upcoming,
+                new StripDown(trailer.Gear, await file.PracticesAsync(trailer)));
             if (planner.Plan(trailerCase, planner.Shut(settings.Hours, today).Append(0)).Visits is not [var next, ..])
             {
                 continue;
@@ -99,8 +133,25 @@ public static class DemoShop
 
             DateOnly day = Enumerable.Range(0, 5).Select(next.Week.AddDays).First(d => settings.Hours.MinutesOn(d) > 0);
             Guid id = Guid.CreateVersion7(now);
-            file.Decisions.Add(new Decision { Id = id, TrailerId = trailer.Id, Kind = DecisionKind.Accept, Tasks = [.. next.Tasks.Select(t => t.Due.Id)], To = day, BookingId = id, At = now, PersonId = people[0].Id });
-            file.Bookings.Add(Booking.Of(id, trailerCase, [.. next.Tasks.Select(t => t.Due.Id)], day, settings.Costs, now, people[0].Id));
+            file.Decisions.Add(new Decision
+            {
+                Id = id,
+                TrailerId = trailer.Id,
+                Kind = DecisionKind.Accept,
+                Tasks = [.. next.Tasks.Select(t => t.Due.Id)],
+                To = day,
+                BookingId = id,
+                At = now,
+                PersonId = people[0].Id
+            });
+            file.Bookings.Add(Booking.Of(
+                id,
+                trailerCase,
+                [.. next.Tasks.Select(t => t.Due.Id)],
+                day,
+                settings.Costs,
+                now,
+                people[0].Id));
         }
 
         await file.SaveChangesAsync();
@@ -109,8 +160,16 @@ public static class DemoShop
 
     private static IEnumerable<Customer> Customers(DateOnly today)
     {
-        BusyTime[] Every(int month, int months, string why) => [.. Enumerable.Range(0, 3).Select(y => new DateOnly(today.Year + y, month, 1)).Select(d => new BusyTime(d, d.AddMonths(months).AddDays(-1), why))];
-        Dictionary<string, IReadOnlyList<BusyTime>> busy = new() { [DemoTrailers.Orchard] = Every(9, 2, "harvest"), [DemoTrailers.Weeds] = Every(7, 1, "cutting") };
+        BusyTime[] Every(int month, int months, string why) =>
+            [.. Enumerable
+                .Range(0, 3)
+                .Select(y => new DateOnly(today.Year + y, month, 1))
+                .Select(d => new BusyTime(d, d.AddMonths(months).AddDays(-1), why))];
+        Dictionary<string, IReadOnlyList<BusyTime>> busy = new()
+        {
+            [DemoTrailers.Orchard] = Every(9, 2, "harvest"),
+            [DemoTrailers.Weeds] = Every(7, 1, "cutting")
+        };
         (string Name, string Phone, string Note)[] told =
         [
             (DemoTrailers.Puppets, "Lanternfold 4", "On tour from March to November; call the stage manager, not the box office."),
@@ -127,11 +186,13 @@ public static class DemoShop
             Phone = c.Phone,
             Note = c.Note,
             Mail = $"{c.Name.Split(' ')[0].ToLowerInvariant()}@customers.example",
-            Schools = c.Name == DemoTrailers.Weeds ? Launched : SchoolChoices.Defaults,
+            Practices = c.Name == DemoTrailers.Weeds ? Launched : PracticeChoices.Defaults,
             Busy = busy.GetValueOrDefault(c.Name) ?? [],
 
             // The library's vans are inspected by law.
-            Intervals = c.Name == DemoTrailers.Library ? new Dictionary<string, IntervalChoice> { [DueRules.Periodic] = new(true, null, null) } : new Dictionary<string, IntervalChoice>(),
+            Intervals = c.Name == DemoTrailers.Library
+                ? new Dictionary<string, IntervalChoice> { [DueRules.Periodic] = new(true, null, null) }
+                : new Dictionary<string, IntervalChoice>(),
         });
     }
 
@@ -148,14 +209,21 @@ public static class DemoShop
             MeterNumber = told.Meter == MeterKind.HubOdometer ? $"HO-{told.Tag}" : "",
             Uses = told.Uses,
             AddedOn = told.Visits.Length > 0 ? today.AddDays(-DaysKept) : today.AddDays(-20),
-            EstimatedYear = told.Meter == MeterKind.Estimate ? Distance.FromMiles((decimal)Math.Round(told.WeekMiles * 26 * (1 + told.WinterShare) / 100) * 100) : null,
+            EstimatedYear = told.Meter == MeterKind.Estimate
+                ? Distance.FromMiles((decimal)Math.Round(told.WeekMiles * 26 * (1 + told.WinterShare) / 100) * 100)
+                : null,
         };
         file.Trailers.Add(trailer);
         return trailer;
     }
 
     /// <summary>A meter read every few weeks, or trips written down, with a summer and a winter.</summary>
-    private static IEnumerable<MeterEntry> Road(DemoTrailer told, Trailer trailer, DateOnly today, Guid by, Random random)
+    private static IEnumerable<MeterEntry> Road(
+        DemoTrailer told,
+        Trailer trailer,
+        DateOnly today,
+        Guid by,
+        Random random)
     {
         double total = 4_000 + (random.Next(300) * 10);
         bool meter = told.Meter is MeterKind.HubOdometer or MeterKind.TowLog;
@@ -164,11 +232,22 @@ public static class DemoShop
         for (int ago = DaysKept; told.Meter is not (MeterKind.None or MeterKind.Estimate) && ago >= 3; ago -= every)
         {
             DateOnly day = today.AddDays(-ago);
-            double miles = told.WeekMiles * (every / 7.0) * Season(day, told.WinterShare) * (0.8 + (0.4 * random.NextDouble()));
+            double miles =
+                told.WeekMiles * (every / 7.0) * Season(day, told.WinterShare) * (0.8 + (0.4 * random.NextDouble()));
             if (told.Uses.Contains(Use.Launched) && day.Month is >= 5 and <= 9)
             {
                 int times = 6 + random.Next(8);
-                yield return new MeterEntry { Id = Guid.CreateVersion7(Morning(day)), TrailerId = trailer.Id, Kind = MeterEntryKind.Immersion, On = day, Typed = times.ToString(CultureInfo.InvariantCulture), Times = times, At = Morning(day), PersonId = by };
+                yield return new MeterEntry
+                {
+                    Id = Guid.CreateVersion7(Morning(day)),
+                    TrailerId = trailer.Id,
+                    Kind = MeterEntryKind.Immersion,
+                    On = day,
+                    Typed = times.ToString(CultureInfo.InvariantCulture),
+                    Times = times,
+                    At = Morning(day),
+                    PersonId = by
+                };
             }
 
             if (!meter)
@@ -189,28 +268,45 @@ public static class DemoShop
         }
     }
 
-    /// <summary>The hub odometers with what they last showed, a line each, for the simulated feed of readings.</summary>
+    /// <summary>
+    /// The hub odometers with what they last showed, a line each, for the simulated feed of readings.
+    /// </summary>
     public static async Task<IReadOnlyList<string>> MetersAsync(ShopFile file)
     {
-        List<MeterEntry> readings = await file.MeterEntries.AsNoTracking().Where(m => m.Kind == MeterEntryKind.Reading).ToListAsync();
-        return [.. (await file.Trailers.AsNoTracking().Where(t => t.MeterNumber != "").OrderBy(t => t.Tag).ToListAsync())
-            .Select(t => string.Create(CultureInfo.InvariantCulture, $"{t.MeterNumber} {readings.Where(m => m.TrailerId == t.Id).MaxBy(m => (m.On, m.At))!.Distance.Miles:0}"))];
+        List<MeterEntry> readings = await file.MeterEntries
+            .AsNoTracking()
+            .Where(m => m.Kind == MeterEntryKind.Reading)
+            .ToListAsync();
+        return [.. (await file.Trailers
+            .AsNoTracking()
+            .Where(t => t.MeterNumber != "")
+            .OrderBy(t => t.Tag)
+            .ToListAsync())
+            .Select(t => string.Create(
+                CultureInfo.InvariantCulture,
+                $"{t.MeterNumber} {readings.Where(m => m.TrailerId == t.Id).MaxBy(m => (m.On, m.At))!.Distance.Miles:0}"))];
     }
 
     private static double Season(DateOnly day, double winterShare) => day.Month is >= 4 and <= 10 ? 1 : winterShare;
 
-    private static MeterEntry Entry(Guid trailer, MeterEntryKind kind, DateOnly on, double miles, Guid by, bool starts = false) => new()
-    {
-        Id = Guid.CreateVersion7(Morning(on)),
-        TrailerId = trailer,
-        Kind = kind,
-        On = on,
-        Typed = miles.ToString("#,0", CultureInfo.InvariantCulture) + " mi",
-        Distance = Distance.FromMiles((decimal)miles),
-        StartsNewMeter = starts,
-        At = Morning(on),
-        PersonId = by,
-    };
+    private static MeterEntry Entry(
+        Guid trailer,
+        MeterEntryKind kind,
+        DateOnly on,
+        double miles,
+        Guid by,
+        bool starts = false) => new()
+        {
+            Id = Guid.CreateVersion7(Morning(on)),
+            TrailerId = trailer,
+            Kind = kind,
+            On = on,
+            Typed = miles.ToString("#,0", CultureInfo.InvariantCulture) + " mi",
+            Distance = Distance.FromMiles((decimal)miles),
+            StartsNewMeter = starts,
+            At = Morning(on),
+            PersonId = by,
+        };
 
     // Two trailers stand in the bay: one being repacked, its left side nearly done; one on its periodic inspection.
     private static async Task AtWorkNowAsync(ShopFile file, List<Person> people, DateTimeOffset now, Random random)
@@ -219,32 +315,49 @@ public static class DemoShop
         await new WorkedVisit(trailer.Id, trailer.Gear, now.AddHours(-2), Ends("", trailer.Gear), people[1].Id)
         {
             StopAfter = "axle-2-left/bearing-repack/judge-spindle",
-            Seen = [new Seen("axle-1-left", "grease-black", "No grit between the fingers."), new Seen("axle-2-left", "cup-damaged", "Rust line on the inner cup.", Which: "inner", Damage: "corrosion-moisture")],
+            Seen =
+            [
+                new DemoFinding("axle-1-left", "grease-black", "No grit between the fingers."),
+                new DemoFinding(
+                    "axle-2-left",
+                    "cup-damaged",
+                    "Rust line on the inner cup.",
+                    Which: "inner",
+                    Damage: "corrosion-moisture")
+            ],
             Figures = new Dictionary<string, string> { ["axle-1-left/seal-journal"] = "2 1/4" },
             Since = trailer.AddedOn,
         }.AddToAsync(file, random, UsageLine.Of(trailer, [], DateOnly.FromDateTime(now.DateTime)));
 
         Trailer van = file.Trailers.Local.First(t => t.Tag == "Q-120");
-        await new WorkedVisit(van.Id, van.Gear, now.AddMinutes(-40), [new JobAt(PeriodicInspection.JobCode, Place.Trailer.Code)], people[0].Id)
+        await new WorkedVisit(
+            van.Id,
+            van.Gear,
+            now.AddMinutes(-40),
+            [new JobAt(PeriodicInspection.JobCode, Place.Trailer.Code)],
+            people[0].Id)
         {
             StopAfter = "trailer/secured/nose",
             OnTheRound =
             [
                 .. HalfRound(van.Gear),
-                new Seen("axle-1-left-rear-eye", "bushing-worn", "Moves a quarter by the lever."),
-                new Seen("axle-1-left-rear-eye", "bolt-dry", "Fitting takes nothing; paint in it."),
-                new Seen("axle-1-left-rear-eye", "link-sound"),
+                new DemoFinding("axle-1-left-rear-eye", "bushing-worn", "Moves a quarter by the lever."),
+                new DemoFinding("axle-1-left-rear-eye", "bolt-dry", "Fitting takes nothing; paint in it."),
+                new DemoFinding("axle-1-left-rear-eye", "link-sound"),
             ],
             Since = van.AddedOn,
         }.AddToAsync(file, random, UsageLine.Of(van, [], DateOnly.FromDateTime(now.DateTime)));
     }
 
     // The trailer and its left side as far as the first axle, but for the rear eye: looked at and sound.
-    private static IEnumerable<Seen> HalfRound(RunningGear gear) =>
+    private static IEnumerable<DemoFinding> HalfRound(RunningGear gear) =>
         from item in Round.Of(gear, periodic: true)
-        where item.Opening is null && (item.Place.Kind is PlaceKind.Trailer or PlaceKind.FrontHanger || item.Place.Axle == 1) && item.Place.Side != Side.Right
+        where item.Opening is null && (item.Place.Kind is PlaceKind.Trailer or PlaceKind.FrontHanger
+            || item.Place.Axle == 1) && item.Place.Side != Side.Right
             && item.Place.Kind is not (PlaceKind.RearEye or PlaceKind.Equalizer or PlaceKind.Axle)
-        select new Seen(item.Place.Code, Rulebook.Seen.First(r => r.Subject == item.Subject && r.Goes(gear)).Code);
+        select new DemoFinding(
+            item.Place.Code,
+            Rulebook.All.First(r => r.Subject == item.Subject && r.Goes(gear)).Code);
 
     // Old checks were done within the week; the newest are still owed.
     private static void SettleFollowUps(ShopFile file, List<Person> people, DateOnly today)
@@ -257,7 +370,12 @@ public static class DemoShop
     }
 
     private static List<JobAt> Ends(string written, RunningGear gear) =>
-        written == DemoTrailers.NoEnd ? [] : [.. (written.Length > 0 ? written.Split(' ') : Places.WheelEndsOf(gear).Select(p => p.Code)).Select(e => new JobAt(Catalogue.BearingRepack.Code, e))];
+        written == DemoTrailers.NoEnd
+            ? []
+            : [.. (written.Length > 0
+                ? written.Split(' ')
+                : Places.WheelEndsOf(gear).Select(p => p.Code)).Select(
+                    e => new JobAt(JobCatalogue.BearingRepack.Code, e))];
 
     private static DateOnly Weekday(DateOnly day) => day.DayOfWeek switch
     {

@@ -1,7 +1,7 @@
 using System.Globalization;
+using SturdyTinker.Core.Catalogue;
 using SturdyTinker.Core.Gear;
 using SturdyTinker.Core.Intervals;
-using SturdyTinker.Core.Jobs;
 using SturdyTinker.Core.Measures;
 using SturdyTinker.Core.People;
 using SturdyTinker.Store;
@@ -24,7 +24,11 @@ public static class Fleet
         (await file.SettingsAsync()).Name = "Measured shop";
         Person person = new() { Id = Guid.CreateVersion7(start), Name = "Measurer" };
         file.People.Add(person);
-        List<Customer> customers = [.. Enumerable.Range(1, Math.Max(1, trailers / 20)).Select(i => new Customer { Id = Guid.CreateVersion7(start), Name = string.Create(CultureInfo.InvariantCulture, $"Customer {i:0000}") })];
+        List<Customer> customers = [.. Enumerable.Range(1, Math.Max(1, trailers / 20)).Select(i => new Customer
+        {
+            Id = Guid.CreateVersion7(start),
+            Name = string.Create(CultureInfo.InvariantCulture, $"Customer {i:0000}")
+        })];
         file.Customers.AddRange(customers);
         await file.SaveChangesAsync();
 
@@ -34,7 +38,13 @@ public static class Fleet
             await using var transaction = await file.Database.BeginTransactionAsync();
             foreach (int number in batch)
             {
-                await AddTrailerAsync(file, number, customers[random.Next(customers.Count)].Id, person.Id, today, random);
+                await AddTrailerAsync(
+                    file,
+                    number,
+                    customers[random.Next(customers.Count)].Id,
+                    person.Id,
+                    today,
+                    random);
             }
 
             await file.SaveChangesAsync();
@@ -46,7 +56,13 @@ public static class Fleet
         await file.RefreshAllAsync(today);
     }
 
-    private static async Task AddTrailerAsync(ShopFile file, int number, Guid customer, Guid person, DateOnly today, Random random)
+    private static async Task AddTrailerAsync(
+        ShopFile file,
+        int number,
+        Guid customer,
+        Guid person,
+        DateOnly today,
+        Random random)
     {
         int[] ratings = [2_000, 3_500, 5_200, 6_000, 7_000];
         RunningGear gear = GearDefaults.For(1 + random.Next(3), ratings[random.Next(ratings.Length)]);
@@ -69,17 +85,35 @@ public static class Fleet
         {
             total += (int)(perMonth * (0.6 + (0.8 * random.NextDouble())));
             DateOnly on = first.AddMonths(month).AddDays(random.Next(20));
-            road.Add(new MeterEntry { Id = Guid.CreateVersion7(At(on)), TrailerId = trailer.Id, On = on, Typed = total.ToString(CultureInfo.InvariantCulture), Distance = Distance.FromMiles(total), At = At(on), PersonId = person });
+            road.Add(new MeterEntry
+            {
+                Id = Guid.CreateVersion7(At(on)),
+                TrailerId = trailer.Id,
+                On = on,
+                Typed = total.ToString(CultureInfo.InvariantCulture),
+                Distance = Distance.FromMiles(total),
+                At = At(on),
+                PersonId = person
+            });
         }
 
         file.MeterEntries.AddRange(road);
         for (int year = 0; year < Years; year++)
         {
             DateOnly day = first.AddDays((year * 365) + 20 + random.Next(300));
-            await new WorkedVisit(trailer.Id, gear, At(day), [.. Places.WheelEndsOf(gear).Select(p => new JobAt(Catalogue.BearingRepack.Code, p.Code))], person)
+            await new WorkedVisit(
+                trailer.Id,
+                gear,
+                At(day),
+                [.. Places.WheelEndsOf(gear).Select(p => new JobAt(JobCatalogue.BearingRepack.Code, p.Code))],
+                person)
             {
                 Since = first,
-                Seen = [new Seen("axle-1-left", random.Next(5) == 0 ? "grease-milky" : "grease-black"), new Seen("axle-1-right", "bearing-smooth")],
+                Seen =
+                [
+                    new DemoFinding("axle-1-left", random.Next(5) == 0 ? "grease-milky" : "grease-black"),
+                    new DemoFinding("axle-1-right", "bearing-smooth")
+                ],
             }.AddToAsync(file, random, UsageLine.Of(trailer, road, day));
         }
     }

@@ -1,8 +1,10 @@
 using SturdyTinker.Demo;
 using SturdyTinker.Store;
 
-// demo --data DIR [--day YYYY-MM-DD] [--fleet N]: fills an empty shop's file with the demo shop as of a day, or with a generated fleet for measuring.
-string? Value(string name) => Array.IndexOf(args, name) is >= 0 and int at && at + 1 < args.Length ? args[at + 1] : null;
+// demo --data DIR [--day YYYY-MM-DD] [--fleet N]: fills an empty shop's file with the demo shop as of a day, or with a
+// generated fleet for measuring.
+string? Value(string name) =>
+    Array.IndexOf(args, name) is >= 0 and int at && at + 1 < args.Length ? args[at + 1] : null;
 
 if (Value("--data") is not { } folder)
 {
@@ -13,7 +15,12 @@ if (Value("--data") is not { } folder)
 DateTimeOffset now = DateTimeOffset.Now;
 if (Value("--day") is { } day)
 {
-    if (!DateOnly.TryParseExact(day, "yyyy-MM-dd", System.Globalization.CultureInfo.InvariantCulture, System.Globalization.DateTimeStyles.None, out DateOnly on))
+    if (!DateOnly.TryParseExact(
+        day,
+        "yyyy-MM-dd",
+        System.Globalization.CultureInfo.InvariantCulture,
+        System.Globalization.DateTimeStyles.None,
+        out DateOnly on))
     {
         Console.Error.WriteLine($"--day takes a day such as 2026-11-28, not “{day}”.");
         return 2;
@@ -32,7 +39,10 @@ if (file.Trailers.Any())
 
 if (Value("--fleet") is { } count)
 {
-    await Fleet.FillAsync(file, int.Parse(count, System.Globalization.CultureInfo.InvariantCulture), DateOnly.FromDateTime(now.DateTime));
+    await Fleet.FillAsync(
+        file,
+        int.Parse(count, System.Globalization.CultureInfo.InvariantCulture),
+        DateOnly.FromDateTime(now.DateTime));
 }
 else
 {

@@ -9,6 +9,7 @@ using SturdyTinker.Shop.Horizon;
 using SturdyTinker.Shop.Ledger;
 using SturdyTinker.Shop.Reckoner;
 using SturdyTinker.Shop.Requests;
+using SturdyTinker.Shop.Settings;
 using SturdyTinker.Shop.Shelf;
 using SturdyTinker.Shop.Yard;
 using SturdyTinker.Store;
@@ -29,38 +30,46 @@ if (args is ["plan", ..])
 }
 
 WebApplicationBuilder builder = WebApplication.CreateBuilder(args);
-builder.Logging.AddFilter("Microsoft.EntityFrameworkCore", LogLevel.Warning).AddFilter("Microsoft.AspNetCore", LogLevel.Warning);
+builder.Logging.AddFilter("Microsoft.EntityFrameworkCore", LogLevel.Warning).AddFilter(
+    "Microsoft.AspNetCore",
+    LogLevel.Warning);
 
 if (!InstrumentBench.TryAddress(builder.Configuration["instruments"], out System.Net.DnsEndPoint? bench))
 {
-    Console.Error.WriteLine($"--instruments takes HOST:PORT, such as 127.0.0.1:5116, not “{builder.Configuration["instruments"]}”.");
+    Console.Error.WriteLine(
+        $"--instruments takes HOST:PORT, such as 127.0.0.1:5116, not “{builder.Configuration["instruments"]}”.");
     Environment.ExitCode = 1;
     return;
 }
 
 if (!InstrumentBench.TryAddress(builder.Configuration["mail"], out System.Net.DnsEndPoint? mail))
 {
-    Console.Error.WriteLine($"--mail takes HOST:PORT of an SMTP service, such as 127.0.0.1:5117, not “{builder.Configuration["mail"]}”.");
+    Console.Error.WriteLine(
+        $"--mail takes HOST:PORT of an SMTP service, such as 127.0.0.1:5117, not “{builder.Configuration["mail"]}”.");
     Environment.ExitCode = 1;
     return;
 }
 
 if (!TryHttp(builder.Configuration["meters"], out Uri? meters))
 {
-    Console.Error.WriteLine($"--meters takes the http address of a feed of meter readings, not “{builder.Configuration["meters"]}”.");
+    Console.Error.WriteLine(
+        $"--meters takes the http address of a feed of meter readings, not “{builder.Configuration["meters"]}”.");
     Environment.ExitCode = 1;
     return;
 }
 
 if (!TryHttp(builder.Configuration["supplier"], out Uri? supplier))
 {
-    Console.Error.WriteLine($"--supplier takes the http address of a supplier’s service, not “{builder.Configuration["supplier"]}”.");
+    Console.Error.WriteLine(
+        $"--supplier takes the http address of a supplier’s service, not “{builder.Configuration["supplier"]}”.");
     Environment.ExitCode = 1;
     return;
 }
 
 string folder = Path.GetFullPath(builder.Configuration["data"] ?? "shop-data");
-builder.Services.AddDbContextPool<ShopFile>(options => options.UseShopFile(folder, builder.Configuration.GetValue("wait", 30)));
+builder.Services.AddDbContextPool<ShopFile>(options => options.UseShopFile(
+    folder,
+    builder.Configuration.GetValue("wait", 30)));
 SetClock? set = SetClock.On(builder.Configuration["day"]);
 if (set is null && builder.Configuration["day"] is { } day)
 {
@@ -72,7 +81,8 @@ if (set is null && builder.Configuration["day"] is { } day)
 builder.Services.AddSingleton(set ?? TimeProvider.System);
 
 // Nothing from outside ends the server: a service behind the scenes that fails is logged, and the pages go on.
-builder.Services.Configure<HostOptions>(options => options.BackgroundServiceExceptionBehavior = BackgroundServiceExceptionBehavior.Ignore);
+builder.Services.Configure<HostOptions>(options =>
+    options.BackgroundServiceExceptionBehavior = BackgroundServiceExceptionBehavior.Ignore);
 builder.Services.AddSingleton<Clock>();
 builder.Services.AddSingleton<VisitNews>();
 builder.Services.AddSingleton<PlanBoard>();
@@ -82,14 +92,16 @@ builder.Services.AddHttpClient(MeterFeed.Client).AddStandardResilienceHandler(Im
 builder.Services.AddSingleton(services => new MeterFeed(services.GetRequiredService<IHttpClientFactory>(), meters));
 builder.Services.AddHttpClient(Supplier.Client).AddStandardResilienceHandler(Impatient);
 builder.Services.AddSingleton(services => new Supplier(services.GetRequiredService<IHttpClientFactory>(), supplier));
-builder.Services.AddSingleton<Coming>();
+builder.Services.AddSingleton<Demand>();
 builder.Services.AddSingleton(new PhotoFolder(folder));
 builder.Services.AddExceptionHandler<RefusalHandler>();
 builder.Services.AddProblemDetails();
 builder.Services.Configure<RouteHandlerOptions>(options => options.ThrowOnBadRequest = true);
 builder.Services.ConfigureHttpJsonOptions(options =>
 {
-    options.SerializerOptions.Converters.Add(new JsonStringEnumConverter(JsonNamingPolicy.CamelCase, allowIntegerValues: false));
+    options.SerializerOptions.Converters.Add(new JsonStringEnumConverter(
+        JsonNamingPolicy.CamelCase,
+        allowIntegerValues: false));
     options.SerializerOptions.NumberHandling = JsonNumberHandling.Strict;
     options.SerializerOptions.RespectNullableAnnotations = true;
     options.SerializerOptions.RespectRequiredConstructorParameters = true;
@@ -133,12 +145,23 @@ if (!describing)
     Directory.CreateDirectory(folder);
     using IServiceScope scope = app.Services.CreateScope();
     ShopFile file = scope.ServiceProvider.GetRequiredService<ShopFile>();
-    await file.PrepareAsync();
+    try
+    {
+        await file.PrepareAsync();
+    }
+    catch (NewerFileException newer)
+    {
+        await Console.Error.WriteLineAsync(newer.Message);
+        Environment.ExitCode = 1;
+        return;
+    }
+
     Clock clock = app.Services.GetRequiredService<Clock>();
     clock.GoBy((await file.SettingsToReadAsync()).TimeZone);
 
-    // After an upgrade standings are worked out before anybody asks: the yard's list is never empty meanwhile. Those of yesterday wait for nobody.
-    if (await file.Trailers.AnyAsync(t => !file.Standings.Any(s => s.TrailerId == t.Id)))
+    // After an upgrade standings are worked out before anybody asks: the yard's list is never empty meanwhile. Those of
+    // yesterday wait for nobody.
+    if (await file.Trailers.AnyAsync(t => !file.TrailerStatuses.Any(s => s.TrailerId == t.Id)))
     {
         await file.RefreshAllAsync(clock.Today);
     }
@@ -152,16 +175,20 @@ ServeWeb(app, builder.Configuration["web"]);
 app.MapOpenApi();
 app.MapHealth();
 app.MapCalendarFeed();
-RouteGroupBuilder api = app.MapGroup("/api").WithMetadata(new ProducesResponseTypeMetadata(StatusCodes.Status422UnprocessableEntity, typeof(Problem), ["application/problem+json"]));
+RouteGroupBuilder api = app.MapGroup("/api").WithMetadata(new ProducesResponseTypeMetadata(
+    StatusCodes.Status422UnprocessableEntity,
+    typeof(Problem),
+    ["application/problem+json"]));
 api.MapYard();
 api.MapBay();
 api.MapLedger();
 api.MapHorizon();
 api.MapReckoner();
 api.MapShelf();
+api.MapSettings();
 api.MapFallback(() => { throw Refusal.NotFound("There is nothing at this address."); });
 
-app.Run();
+await app.RunAsync();
 
 // Somebody stands at the counter and waits for what the service outside says.
 static void Impatient(HttpStandardResilienceOptions options)
@@ -177,7 +204,9 @@ static void Impatient(HttpStandardResilienceOptions options)
 static bool TryHttp(string? given, out Uri? address)
 {
     address = null;
-    return string.IsNullOrEmpty(given) || (Uri.TryCreate(given.TrimEnd('/') + "/", UriKind.Absolute, out address) && address.Scheme is "http" or "https");
+    return string.IsNullOrEmpty(given)
+        || (Uri.TryCreate(given.TrimEnd('/') + "/", UriKind.Absolute, out address)
+            && address.Scheme is "http" or "https");
 }
 
 // The built web: hashed files may be kept for good, the page that names them never.
@@ -192,7 +221,9 @@ static void ServeWeb(WebApplication app, string? web)
     {
         FileProvider = new PhysicalFileProvider(Path.GetFullPath(web)),
         OnPrepareResponse = response => response.Context.Response.Headers.CacheControl =
-            response.Context.Request.Path.StartsWithSegments("/assets") ? "public, max-age=31536000, immutable" : "no-cache",
+            response.Context.Request.Path.StartsWithSegments("/assets")
+                ? "public, max-age=31536000, immutable"
+                : "no-cache",
     };
     app.UseStaticFiles(files);
     app.MapFallbackToFile("index.html", files);

@@ -7,8 +7,10 @@ using System.Threading.Channels;
 namespace SturdyTinker.Standins;
 
 /// <summary>
-/// A bench of simulated instruments on a TCP port of this machine, speaking the line protocol of docs/instruments.md. A hand
-/// at the instrument is a second connection that says MEASURE; left to itself, a bench measures by itself after a while.
+/// A bench of simulated instruments on a TCP port of this machine, speaking the line protocol of docs/instruments.md. A
+/// hand
+/// at the instrument is a second connection that says MEASURE; left to itself, a bench measures by itself after a
+/// while.
 /// </summary>
 public sealed class InstrumentBench(int port, TimeSpan? byItself) : IAsyncDisposable
 {
@@ -111,7 +113,8 @@ public sealed class InstrumentBench(int port, TimeSpan? byItself) : IAsyncDispos
     }
 
     // The figure goes to everybody who listens just then; how many that were.
-    private int Measured(string code, string figure) => waiting.TryGetValue(code, out var all) ? all.Keys.Count(c => c.Writer.TryWrite(figure)) : 0;
+    private int Measured(string code, string figure) =>
+        waiting.TryGetValue(code, out var all) ? all.Keys.Count(c => c.Writer.TryWrite(figure)) : 0;
 
     /// <inheritdoc/>
     public async ValueTask DisposeAsync()

@@ -6,7 +6,8 @@ using System.Text;
 namespace SturdyTinker.Standins;
 
 /// <summary>
-/// A simulated mail service: it takes messages by SMTP (RFC 5321, no TLS, no password) on 127.0.0.1 and keeps each as an .eml
+/// A simulated mail service: it takes messages by SMTP (RFC 5321, no TLS, no password) on 127.0.0.1 and keeps each as
+/// an .eml
 /// file instead of sending it anywhere.
 /// </summary>
 public sealed class MailRoom : IAsyncDisposable
@@ -34,7 +35,11 @@ public sealed class MailRoom : IAsyncDisposable
     public int Port => ((IPEndPoint)listener.LocalEndpoint).Port;
 
     /// <summary>The messages kept, newest first: file names.</summary>
-    public IReadOnlyList<string> Messages => [.. Directory.GetFiles(folder, "*.eml").Select(f => Path.GetFileName(f)).OrderDescending(StringComparer.Ordinal)];
+    public IReadOnlyList<string> Messages =>
+        [.. Directory
+            .GetFiles(folder, "*.eml")
+            .Select(f => Path.GetFileName(f))
+            .OrderDescending(StringComparer.Ordinal)];
 
     /// <summary>The text of a message; null when there is none of that name.</summary>
     public string? Read(string name) => Messages.Contains(name) ? File.ReadAllText(Path.Combine(folder, name)) : null;
@@ -75,7 +80,11 @@ public sealed class MailRoom : IAsyncDisposable
             {
                 NetworkStream stream = client.GetStream();
                 using StreamReader reader = new(stream, Encoding.UTF8);
-                await using StreamWriter writer = new(stream, new UTF8Encoding(false)) { NewLine = "\r\n", AutoFlush = true };
+                await using StreamWriter writer = new(stream, new UTF8Encoding(false))
+                {
+                    NewLine = "\r\n",
+                    AutoFlush = true
+                };
                 await TalkAsync(reader, writer);
             }
             catch (Exception fault) when (fault is IOException or SocketException or OperationCanceledException)
@@ -148,7 +157,11 @@ public sealed class MailRoom : IAsyncDisposable
         }
 
         string name = string.Create(CultureInfo.InvariantCulture, $"{Interlocked.Increment(ref count):00000}.eml");
-        await File.WriteAllTextAsync(Path.Combine(folder, name), message.ToString(), new UTF8Encoding(false), stop.Token);
+        await File.WriteAllTextAsync(
+            Path.Combine(folder, name),
+            message.ToString(),
+            new UTF8Encoding(false),
+            stop.Token);
         return true;
     }
 }

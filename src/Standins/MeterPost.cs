@@ -15,7 +15,8 @@ public sealed record PostedReading(string Id, string Meter, string On, decimal? 
 public sealed record PostedPage(IReadOnlyList<PostedReading> Readings, string Next);
 
 /// <summary>
-/// A simulated service that hub odometers report to: docs/meter-feed.md. It stumbles as such services do: every third request is
+/// A simulated service that hub odometers report to: docs/meter-feed.md. It stumbles as such services do: every third
+/// request is
 /// answered 503, and among its readings are some that run backwards, leap, or come from a meter that nobody knows.
 /// </summary>
 public sealed class MeterPost
@@ -29,7 +30,8 @@ public sealed class MeterPost
     /// <summary>Makes the service.</summary>
     /// <param name="readings">Its readings, oldest first.</param>
     /// <param name="stumbleEvery">Every so many requests one fails; 0 for never.</param>
-    public MeterPost(IEnumerable<PostedReading> readings, int stumbleEvery = 3) => (this.readings, this.stumbleEvery) = ([.. readings], stumbleEvery);
+    public MeterPost(IEnumerable<PostedReading> readings, int stumbleEvery = 3) =>
+        (this.readings, this.stumbleEvery) = ([.. readings], stumbleEvery);
 
     /// <summary>Adds a reading.</summary>
     public void Post(PostedReading reading)
@@ -51,16 +53,23 @@ public sealed class MeterPost
 
         lock (readings)
         {
-            int from = int.TryParse(after, NumberStyles.None, CultureInfo.InvariantCulture, out int at) ? Math.Min(at, readings.Count) : 0;
+            int from = int.TryParse(after, NumberStyles.None, CultureInfo.InvariantCulture, out int at)
+                ? Math.Min(at, readings.Count)
+                : 0;
             PostedReading[] page = [.. readings.Skip(from).Take(PageRows)];
             return new PostedPage(page, (from + page.Length).ToString(CultureInfo.InvariantCulture));
         }
     }
 
-    /// <summary>Readings for some meters: the last ones, a little farther than what they showed, and a few that nobody should believe.</summary>
+    /// <summary>
+    /// Readings for some meters: the last ones, a little farther than what they showed, and a few that nobody should
+    /// believe.
+    /// </summary>
     /// <param name="meters">Number and last figure of each meter.</param>
     /// <param name="today">The day.</param>
-    public static IEnumerable<PostedReading> Invented(IReadOnlyList<(string Meter, decimal Miles)> meters, DateOnly today)
+    public static IEnumerable<PostedReading> Invented(
+        IReadOnlyList<(string Meter, decimal Miles)> meters,
+        DateOnly today)
     {
         string Day(int ago) => today.AddDays(-ago).ToString("yyyy-MM-dd", CultureInfo.InvariantCulture);
         foreach ((string meter, decimal miles) in meters)

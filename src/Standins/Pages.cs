@@ -7,7 +7,10 @@ using Microsoft.Extensions.Logging;
 
 namespace SturdyTinker.Standins;
 
-/// <summary>The stand-ins' pages over HTTP on 127.0.0.1: the mail that was kept, the readings of hub odometers, and a supplier of parts.</summary>
+/// <summary>
+/// The stand-ins' pages over HTTP on 127.0.0.1: the mail that was kept, the readings of hub odometers, and a supplier
+/// of parts.
+/// </summary>
 public static class Pages
 {
     private static readonly TimeSpan Slow = TimeSpan.FromMinutes(1);
@@ -17,7 +20,11 @@ public static class Pages
     /// <param name="mail">The mail to show; null for none.</param>
     /// <param name="meters">The readings to answer; null for none.</param>
     /// <param name="supplier">The supplier who answers; null for none.</param>
-    public static async Task<WebApplication> StartAsync(int port, MailRoom? mail, MeterPost? meters, SupplierDesk? supplier = null)
+    public static async Task<WebApplication> StartAsync(
+        int port,
+        MailRoom? mail,
+        MeterPost? meters,
+        SupplierDesk? supplier = null)
     {
         WebApplicationBuilder builder = WebApplication.CreateEmptyBuilder(new WebApplicationOptions());
         builder.WebHost.UseKestrelCore().ConfigureKestrel(k => k.Listen(IPAddress.Loopback, port));
@@ -29,14 +36,19 @@ public static class Pages
             if (path == "/readings" && meters is not null)
             {
                 PostedPage? page = meters.Page(context.Request.Query["after"].ToString());
-                context.Response.StatusCode = page is null ? StatusCodes.Status503ServiceUnavailable : StatusCodes.Status200OK;
+                context.Response.StatusCode = page is null
+                    ? StatusCodes.Status503ServiceUnavailable
+                    : StatusCodes.Status200OK;
                 await (page is null ? Task.CompletedTask : context.Response.WriteAsJsonAsync(page));
             }
-            else if (supplier is not null && (path == "/quote" || path.StartsWith("/orders/", StringComparison.Ordinal)))
+            else if (supplier is not null
+                && (path == "/quote" || path.StartsWith("/orders/", StringComparison.Ordinal)))
             {
                 await SellAsync(context, supplier, path);
             }
-            else if (mail is not null && path.StartsWith("/mail/", StringComparison.Ordinal) && mail.Read(path["/mail/".Length..]) is { } message)
+            else if (mail is not null
+                && path.StartsWith("/mail/", StringComparison.Ordinal)
+                && mail.Read(path["/mail/".Length..]) is { } message)
             {
                 context.Response.ContentType = "text/plain; charset=utf-8";
                 await context.Response.WriteAsync(message);
@@ -44,8 +56,10 @@ public static class Pages
             else if (mail is not null && path is "/" or "/mail")
             {
                 context.Response.ContentType = "text/html; charset=utf-8";
-                string rows = string.Concat(mail!.Messages.Select(m => $"<li><a href=\"/mail/{m}\">{m}</a> {WebUtility.HtmlEncode(Line(mail.Read(m)!, "To"))}: {WebUtility.HtmlEncode(Line(mail.Read(m)!, "Subject"))}</li>"));
-                await context.Response.WriteAsync($"<!doctype html><title>Mail kept</title><h1>Mail kept, not sent</h1><ul>{rows}</ul>");
+                string rows = string.Concat(mail!.Messages.Select(m =>
+                    $"<li><a href=\"/mail/{m}\">{m}</a> {WebUtility.HtmlEncode(Line(mail.Read(m)!, "To"))}: {WebUtility.HtmlEncode(Line(mail.Read(m)!, "Subject"))}</li>"));
+                await context.Response.WriteAsync(
+                    $"<!doctype html><title>Mail kept</title><h1>Mail kept, not sent</h1><ul>{rows}</ul>");
             }
             else
             {
@@ -76,9 +90,16 @@ public static class Pages
         object? answer;
         try
         {
-            AskedOf? asked = HttpMethods.IsGet(context.Request.Method) ? null : await JsonSerializer.DeserializeAsync<AskedOf>(context.Request.Body, JsonSerializerOptions.Web, context.RequestAborted);
+            AskedOf? asked = HttpMethods.IsGet(context.Request.Method)
+                ? null
+                : await JsonSerializer.DeserializeAsync<AskedOf>(
+                    context.Request.Body,
+                    JsonSerializerOptions.Web,
+                    context.RequestAborted);
             string id = path.StartsWith("/orders/", StringComparison.Ordinal) ? path["/orders/".Length..] : "";
-            answer = id.Length == 0 ? new { Lines = supplier.Quote(asked!) } : asked is null ? supplier.State(id) : supplier.Take(id, asked);
+            answer = id.Length == 0 ? new { Lines = supplier.Quote(asked!) }
+                : asked is null ? supplier.State(id)
+                : supplier.Take(id, asked);
         }
         catch (JsonException)
         {
@@ -92,9 +113,17 @@ public static class Pages
         }
 
         context.Response.StatusCode = answer is null ? StatusCodes.Status404NotFound : StatusCodes.Status200OK;
-        await (answer is null ? Task.CompletedTask : context.Response.WriteAsJsonAsync(answer, answer.GetType(), context.RequestAborted));
+        await (answer is null
+            ? Task.CompletedTask
+            : context.Response.WriteAsJsonAsync(answer, answer.GetType(), context.RequestAborted));
     }
 
     private static string Line(string message, string field) =>
-        message.Split("\r\n").TakeWhile(l => l.Length > 0).FirstOrDefault(l => l.StartsWith(field + ":", StringComparison.OrdinalIgnoreCase))?[(field.Length + 1)..].Trim() ?? "";
+        message
+            .Split("\r\n")
+            .TakeWhile(l => l.Length > 0)
+            .FirstOrDefault(l => l.StartsWith(
+                field + ":",
+                StringComparison.OrdinalIgnoreCase))?[(field.Length + 1)..].Trim()
+            ?? "";
 }

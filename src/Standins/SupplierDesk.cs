@@ -46,7 +46,8 @@ public sealed record OrderHeld(IReadOnlyList<Delivery> Deliveries, string Said);
 public sealed record QuoteLine(string Code, decimal Price, decimal Stock, int LeadDays);
 
 /// <summary>
-/// A simulated supplier of parts: docs/supplier.md. He sends what he has and the rest later, and every third part comes some
+/// A simulated supplier of parts: docs/supplier.md. He sends what he has and the rest later, and every third part comes
+/// some
 /// days later than he said at first. An order sent again is the same order.
 /// </summary>
 /// <param name="sold">What he sells.</param>
@@ -67,12 +68,20 @@ public sealed class SupplierDesk(IEnumerable<Sold> sold, Func<DateOnly> today, s
     public int Orders => orders.Count;
 
     /// <summary>Reads what he sells: "code,price,stock,days" a line.</summary>
-    public static IEnumerable<Sold> Read(IEnumerable<string> lines) => lines.Select(l => l.Split(',')).Where(l => l.Length == 4)
-        .Select(l => new Sold(l[0], decimal.Parse(l[1], CultureInfo.InvariantCulture), decimal.Parse(l[2], CultureInfo.InvariantCulture), int.Parse(l[3], CultureInfo.InvariantCulture)));
+    public static IEnumerable<Sold> Read(IEnumerable<string> lines) =>
+        lines.Select(l => l.Split(',')).Where(l => l.Length == 4)
+        .Select(l => new Sold(
+            l[0],
+            decimal.Parse(l[1], CultureInfo.InvariantCulture),
+            decimal.Parse(l[2], CultureInfo.InvariantCulture),
+            int.Parse(l[3], CultureInfo.InvariantCulture)));
 
     /// <summary>A quote: only of what he sells.</summary>
     public IReadOnlyList<QuoteLine> Quote(AskedOf asked) =>
-        [.. asked.Lines.Select(l => parts.GetValueOrDefault(l.Code)).OfType<Sold>().Select(s => new QuoteLine(s.Code, Mood == Mood.Wrong ? -s.Price : s.Price, s.Stock, s.LeadDays))];
+        [.. asked.Lines
+            .Select(l => parts.GetValueOrDefault(l.Code))
+            .OfType<Sold>()
+            .Select(s => new QuoteLine(s.Code, Mood == Mood.Wrong ? -s.Price : s.Price, s.Stock, s.LeadDays))];
 
     /// <summary>Takes an order, or finds it taken.</summary>
     public OrderHeld Take(string id, AskedOf asked)
@@ -95,21 +104,37 @@ public sealed class SupplierDesk(IEnumerable<Sold> sold, Func<DateOnly> today, s
                 }
 
                 decimal now = Math.Min(line.Quantity, part.Stock);
-                deliveries.AddRange(new[] { (Quantity: now, Days: part.LeadDays), (Quantity: line.Quantity - now, Days: (2 * part.LeadDays) + 1) }
+                deliveries.AddRange(new[]
+                {
+                    (Quantity: now, Days: part.LeadDays),
+                    (Quantity: line.Quantity - now, Days: (2 * part.LeadDays) + 1)
+                }
                     .Where(d => d.Quantity > 0).Select(d => new Delivery(part.Code, d.Quantity, Day(d.Days), false)));
                 parts[part.Code] = part with { Stock = part.Stock - now };
             }
 
-            OrderHeld held = new(deliveries, unknown.Count > 0 ? $"We do not sell {string.Join(", ", unknown)}." : "Thank you.");
+            OrderHeld held = new(
+                deliveries,
+                unknown.Count > 0 ? $"We do not sell {string.Join(", ", unknown)}." : "Thank you.");
             Keep(id, held);
             return held;
         }
     }
 
-    /// <summary>How an order stands; null for one he does not know. By now every third part comes later than he said.</summary>
+    /// <summary>
+    /// How an order stands; null for one he does not know. By now every third part comes later than he said.
+    /// </summary>
     public OrderHeld? State(string id) => Find(id) is not { } held ? null : held with
     {
-        Deliveries = [.. held.Deliveries.Select(d => Late(d.Code) ? d with { On = DateOnly.ParseExact(d.On, "yyyy-MM-dd", CultureInfo.InvariantCulture).AddDays(DaysLater).ToString("yyyy-MM-dd", CultureInfo.InvariantCulture) } : d with { Sent = true })],
+        Deliveries = [.. held.Deliveries.Select(d => Late(d.Code)
+            ? d with
+            {
+                On = DateOnly
+                    .ParseExact(d.On, "yyyy-MM-dd", CultureInfo.InvariantCulture)
+                    .AddDays(DaysLater)
+                    .ToString("yyyy-MM-dd", CultureInfo.InvariantCulture)
+            }
+            : d with { Sent = true })],
         Said = held.Deliveries.Any(d => Late(d.Code)) ? "Some of it is late." : "On its way.",
     };
 
@@ -124,7 +149,9 @@ public sealed class SupplierDesk(IEnumerable<Sold> sold, Func<DateOnly> today, s
         }
 
         string? file = folder is null ? null : Path.Combine(folder, $"{id}.json");
-        return file is not null && Guid.TryParse(id, out _) && File.Exists(file) ? orders[id] = JsonSerializer.Deserialize<OrderHeld>(File.ReadAllText(file), JsonSerializerOptions.Web)! : null;
+        return file is not null && Guid.TryParse(id, out _) && File.Exists(file)
+            ? orders[id] = JsonSerializer.Deserialize<OrderHeld>(File.ReadAllText(file), JsonSerializerOptions.Web)!
+            : null;
     }
 
     private void Keep(string id, OrderHeld held)
@@ -133,7 +160,9 @@ public sealed class SupplierDesk(IEnumerable<Sold> sold, Func<DateOnly> today, s
         if (folder is not null && Guid.TryParse(id, out _))
         {
             Directory.CreateDirectory(folder);
-            File.WriteAllText(Path.Combine(folder, $"{id}.json"), JsonSerializer.Serialize(held, JsonSerializerOptions.Web));
+            File.WriteAllText(
+                Path.Combine(folder, $"{id}.json"),
+                JsonSerializer.Serialize(held, JsonSerializerOptions.Web));
         }
     }
 

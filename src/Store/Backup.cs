@@ -10,7 +10,8 @@ public static class Backup
     public const string PhotosFolder = "photos";
 
     /// <summary>
-    /// Writes a backup whole or not at all; the shop may be at work meanwhile. The file is copied first: every picture that
+    /// Writes a backup whole or not at all; the shop may be at work meanwhile. The file is copied first: every picture
+    /// that
     /// it names lies on disk by then. Throws <see cref="FileNotFoundException"/> where there is no shop.
     /// </summary>
     /// <param name="folder">The shop's folder.</param>
@@ -18,7 +19,9 @@ public static class Backup
     /// <returns>How many pictures it holds.</returns>
     public static async Task<int> WriteAsync(string folder, string zip)
     {
-        string shop = Path.Combine(folder, ShopFileOpening.FileName), copy = Path.GetTempFileName(), written = zip + ".new";
+        string shop = Path.Combine(
+            folder,
+            ShopFileOpening.FileName), copy = Path.GetTempFileName(), written = zip + ".new";
         if (!File.Exists(shop))
         {
             throw new FileNotFoundException($"There is no shop in {folder}.");
@@ -27,7 +30,12 @@ public static class Backup
         try
         {
             File.Delete(copy);
-            await using (SqliteConnection connection = new(new SqliteConnectionStringBuilder { DataSource = shop, Pooling = false, DefaultTimeout = 30 }.ConnectionString))
+            await using (SqliteConnection connection = new(new SqliteConnectionStringBuilder
+            {
+                DataSource = shop,
+                Pooling = false,
+                DefaultTimeout = 30
+            }.ConnectionString))
             {
                 await connection.OpenAsync();
                 await using SqliteCommand command = connection.CreateCommand();
@@ -45,7 +53,10 @@ public static class Backup
                 string[] pictures = Directory.Exists(photos) ? Directory.GetFiles(photos, "*.jpg") : [];
                 foreach (string picture in pictures.Order(StringComparer.Ordinal))
                 {
-                    await archive.CreateEntryFromFileAsync(picture, $"{PhotosFolder}/{Path.GetFileName(picture)}", CompressionLevel.NoCompression);
+                    await archive.CreateEntryFromFileAsync(
+                        picture,
+                        $"{PhotosFolder}/{Path.GetFileName(picture)}",
+                        CompressionLevel.NoCompression);
                     count++;
                 }
             }
@@ -61,8 +72,10 @@ public static class Backup
     }
 
     /// <summary>
-    /// Lays a backup into a folder without a shop, and sees that its file is whole. Throws <see cref="InvalidDataException"/>
-    /// with a sentence where the folder has a shop already, or the file is no backup of ours; nothing is left behind then.
+    /// Lays a backup into a folder without a shop, and sees that its file is whole. Throws
+    /// <see cref="InvalidDataException"/>
+    /// with a sentence where the folder has a shop already, or the file is no backup of ours; nothing is left behind
+    /// then.
     /// </summary>
     /// <param name="zip">The backup.</param>
     /// <param name="folder">The folder; made when absent.</param>
@@ -71,7 +84,8 @@ public static class Backup
     {
         if (File.Exists(Path.Combine(folder, ShopFileOpening.FileName)))
         {
-            throw new InvalidDataException($"There is a shop in {folder} already; nothing was changed. Restore into an empty folder.");
+            throw new InvalidDataException(
+                $"There is a shop in {folder} already; nothing was changed. Restore into an empty folder.");
         }
 
         string laid = Path.Combine(Path.GetFullPath(folder), ".restoring");
@@ -95,7 +109,8 @@ public static class Backup
             int pictures = Directory.GetFiles(Path.Combine(laid, PhotosFolder)).Length;
             if (Directory.Exists(Path.Combine(folder, PhotosFolder)))
             {
-                throw new InvalidDataException($"There are pictures in {folder} already; nothing was changed. Restore into an empty folder.");
+                throw new InvalidDataException(
+                    $"There are pictures in {folder} already; nothing was changed. Restore into an empty folder.");
             }
 
             Directory.Move(Path.Combine(laid, PhotosFolder), Path.Combine(folder, PhotosFolder));
@@ -125,13 +140,21 @@ public static class Backup
 
     // Nothing but the file and pictures of ours: an entry can't climb out of the folder.
     private static bool IsOurs(string name) =>
-        name == ShopFileOpening.FileName || (name.StartsWith($"{PhotosFolder}/", StringComparison.Ordinal) && name.EndsWith(".jpg", StringComparison.Ordinal) && Path.GetFileName(name) == name[(PhotosFolder.Length + 1)..]);
+        name == ShopFileOpening.FileName
+            || (name.StartsWith($"{PhotosFolder}/", StringComparison.Ordinal)
+                && name.EndsWith(".jpg", StringComparison.Ordinal)
+                && Path.GetFileName(name) == name[(PhotosFolder.Length + 1)..]);
 
     private static async Task CheckAsync(string file, string zip)
     {
         try
         {
-            await using SqliteConnection connection = new(new SqliteConnectionStringBuilder { DataSource = file, Mode = SqliteOpenMode.ReadOnly, Pooling = false }.ConnectionString);
+            await using SqliteConnection connection = new(new SqliteConnectionStringBuilder
+            {
+                DataSource = file,
+                Mode = SqliteOpenMode.ReadOnly,
+                Pooling = false
+            }.ConnectionString);
             await connection.OpenAsync();
             await using SqliteCommand command = connection.CreateCommand();
             command.CommandText = "PRAGMA integrity_check";

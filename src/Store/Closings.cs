@@ -1,7 +1,10 @@
 using Microsoft.EntityFrameworkCore;
+using SturdyTinker.Core.Catalogue;
+using SturdyTinker.Core.Composing;
 using SturdyTinker.Core.Findings;
+using SturdyTinker.Core.Findings.Diagnosis;
 using SturdyTinker.Core.Gear;
-using SturdyTinker.Core.Jobs;
+using SturdyTinker.Core.Visits;
 
 namespace SturdyTinker.Store;
 
@@ -9,7 +12,8 @@ namespace SturdyTinker.Store;
 public static class Closings
 {
     /// <summary>
-    /// Closes a visit in the change set: the visit itself, the work done, the checks it settles, the checks it leaves, and how
+    /// Closes a visit in the change set: the visit itself, the work done, the checks it settles, the checks it leaves,
+    /// and how
     /// long its steps took. The caller saves and refreshes the standing.
     /// </summary>
     /// <param name="file">The shop's file.</param>
@@ -19,13 +23,23 @@ public static class Closings
     /// <param name="entries">The entries that stand.</param>
     /// <param name="person">Who closes it.</param>
     /// <param name="at">When.</param>
-    /// <param name="releasedBecause">Why a trailer on Hold leaves; kept only when there was something to release.</param>
-    public static async Task CloseAsync(this ShopFile file, Visit visit, VisitLooks looks, ClosingResult result, IEnumerable<StepEntry> entries, Guid person, DateTimeOffset at, string? releasedBecause)
+    /// <param name="releasedBecause">
+    /// Why a trailer on Hold leaves; kept only when there was something to release.
+    /// </param>
+    public static async Task CloseAsync(
+        this ShopFile file,
+        Visit visit,
+        VisitObservations looks,
+        ClosingResult result,
+        IEnumerable<StepEntry> entries,
+        Guid person,
+        DateTimeOffset at,
+        string? releasedBecause)
     {
         DateOnly day = DateOnly.FromDateTime(at.DateTime);
         visit.ClosedAt = at;
         visit.ClosedBy = person;
-        visit.Together = looks.TogetherAfter(result.Renewals);
+        visit.Conclusions = looks.TogetherAfter(result.Renewals);
         foreach ((Finding finding, Renewal by) in looks.Mended(result.Renewals).ToList())
         {
             (await file.Findings.FindAsync(finding.Id))!.Mended = by.InWords;
@@ -33,11 +47,30 @@ public static class Closings
 
         if (result.OnHold)
         {
-            file.Releases.Add(new Release { Id = Guid.CreateVersion7(at), TrailerId = visit.TrailerId, VisitId = visit.Id, Reason = releasedBecause!.Trim(), Holds = result.Holds, At = at, PersonId = person });
+            file.Releases.Add(new Release
+            {
+                Id = Guid.CreateVersion7(at),
+                TrailerId = visit.TrailerId,
+                VisitId = visit.Id,
+                Reason = releasedBecause!.Trim(),
+                Holds = result.Holds,
+                At = at,
+                PersonId = person
+            });
         }
 
-        var done = result.Done.SelectMany(j => Catalogue.Find(j.Job)!.DoneAlong(visit.Gear, Place.Of(j.Place))).Distinct();
-        file.WorkDone.AddRange(done.Select(j => new WorkDone { Id = Guid.CreateVersion7(at), TrailerId = visit.TrailerId, VisitId = visit.Id, Job = j.Job, Place = j.Place, On = day, DoneAt = at }));
+        var done = result.Done.SelectMany(j =>
+            JobCatalogue.Find(j.Job)!.DoneAlong(visit.Gear, Place.Of(j.Place))).Distinct();
+        file.WorkDone.AddRange(done.Select(j => new WorkDone
+        {
+            Id = Guid.CreateVersion7(at),
+            TrailerId = visit.TrailerId,
+            VisitId = visit.Id,
+            Job = j.Job,
+            Place = j.Place,
+            On = day,
+            DoneAt = at
+        }));
         await SettleAsync(file, visit, result.Settles, person, at);
         file.FollowUps.AddRange(result.FollowUps.Select(f => new FollowUp
         {
@@ -54,15 +87,25 @@ public static class Closings
     }
 
     // Of checks that come several times (after 10, 25 and 50 miles) one round settles the soonest of each visit.
-    private static async Task SettleAsync(ShopFile file, Visit visit, IReadOnlyList<string> rules, Guid by, DateTimeOffset at)
+    private static async Task SettleAsync(
+        ShopFile file,
+        Visit visit,
+        IReadOnlyList<string> rules,
+        Guid by,
+        DateTimeOffset at)
     {
         if (rules.Count == 0)
         {
             return;
         }
 
-        List<FollowUp> owed = [.. (await file.FollowUps.Where(f => f.TrailerId == visit.TrailerId && f.DoneAt == null).ToListAsync()).Where(f => rules.Contains(f.Rule))];
-        foreach (FollowUp check in owed.GroupBy(f => (f.VisitId, Family: f.Rule.StartsWith(FollowUpRules.LugRetorque, StringComparison.Ordinal) ? FollowUpRules.LugRetorque : f.Rule)).Select(g => g.MinBy(f => f.DueOn)!))
+        List<FollowUp> owed = [.. (await file.FollowUps.Where(f => f.TrailerId == visit.TrailerId
+            && f.DoneAt == null).ToListAsync()).Where(f => rules.Contains(f.Rule))];
+        foreach (FollowUp check in owed.GroupBy(f => (f.VisitId, Family: f.Rule.StartsWith(
+            FollowUpRules.LugRetorque,
+            StringComparison.Ordinal)
+            ? FollowUpRules.LugRetorque
+            : f.Rule)).Select(g => g.MinBy(f => f.DueOn)!))
         {
             check.DoneAt = at;
             check.DoneBy = by;
@@ -71,7 +114,10 @@ public static class Closings
 
     private static async Task LearnAsync(ShopFile file, IEnumerable<StepEntry> entries)
     {
-        foreach (var family in entries.Where(e => e.SkippedBecause is null && e.Seconds is > 0).OrderBy(e => e.At).GroupBy(e => PacketStep.FamilyOf(e.Key)))
+        foreach (var family in entries
+            .Where(e => e.SkippedBecause is null && e.Seconds is > 0)
+            .OrderBy(e => e.At)
+            .GroupBy(e => PacketStep.FamilyOf(e.Key)))
         {
             StepTimes? times = await file.StepTimes.FindAsync(family.Key);
             if (times is null)
@@ -79,7 +125,9 @@ public static class Closings
                 file.StepTimes.Add(times = new StepTimes { Family = family.Key });
             }
 
-            times.Seconds = [.. times.Seconds.Concat(family.Select(e => e.Seconds!.Value)).TakeLast(LearnedMinutes.Kept)];
+            times.Seconds = [.. times.Seconds
+                .Concat(family.Select(e => e.Seconds!.Value))
+                .TakeLast(LearnedMinutes.Kept)];
         }
     }
 
@@ -94,7 +142,7 @@ public static class Closings
         Dictionary<string, string> sockets = [];
         foreach (var one in fitted)
         {
-            if (Catalogue.SocketOf(PacketStep.FamilyOf(one.Key)) is { } what)
+            if (JobCatalogue.SocketOf(PacketStep.FamilyOf(one.Key)) is { } what)
             {
                 sockets[what] = one.Socket!;
             }
@@ -105,7 +153,10 @@ public static class Closings
 
     /// <summary>The torque figures typed for a trailer, by the fastener's code.</summary>
     public static async Task<Dictionary<string, TorqueRange>> TorquesAsync(this ShopFile file, Guid trailerId) =>
-        (await file.TorqueFigures.AsNoTracking().Where(f => f.TrailerId == trailerId).ToListAsync()).ToDictionary(f => f.Fastener, f => f.Range);
+        (await file.TorqueFigures
+            .AsNoTracking()
+            .Where(f => f.TrailerId == trailerId)
+            .ToListAsync()).ToDictionary(f => f.Fastener, f => f.Range);
 
     /// <summary>How long steps take here, by their family, where there were enough to say.</summary>
     public static async Task<Dictionary<string, LearnedMinutes>> LearnedMinutesAsync(this ShopFile file)

@@ -1,16 +1,20 @@
 using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.Storage.ValueConversion;
-using SturdyTinker.Core.Calling;
+using SturdyTinker.Core.Composing;
 using SturdyTinker.Core.Findings;
+using SturdyTinker.Core.Findings.Inspections;
+using SturdyTinker.Core.Findings.Rules;
 using SturdyTinker.Core.Gear;
 using SturdyTinker.Core.Intervals;
-using SturdyTinker.Core.Jobs;
 using SturdyTinker.Core.Measures;
+using SturdyTinker.Core.Notices;
 using SturdyTinker.Core.Parts;
 using SturdyTinker.Core.Parts.Stock;
 using SturdyTinker.Core.People;
 using SturdyTinker.Core.Planning;
 using SturdyTinker.Core.Pricing;
+using SturdyTinker.Core.Visits;
+using SturdyTinker.Store.Shapes;
 
 namespace SturdyTinker.Store;
 
@@ -30,7 +34,7 @@ public sealed class ShopFile(DbContextOptions<ShopFile> options) : DbContext(opt
     public DbSet<Trailer> Trailers => Set<Trailer>();
 
     /// <summary>How each trailer stands, worked out at every write and every new day.</summary>
-    public DbSet<TrailerStanding> Standings => Set<TrailerStanding>();
+    public DbSet<TrailerStatusRow> TrailerStatuses => Set<TrailerStatusRow>();
 
     /// <summary>Meter readings and trips.</summary>
     public DbSet<MeterEntry> MeterEntries => Set<MeterEntry>();
@@ -132,7 +136,10 @@ public sealed class ShopFile(DbContextOptions<ShopFile> options) : DbContext(opt
         // Sorts by the shop's own clock and keeps the offset.
         configurationBuilder.Properties<DateTimeOffset>().HaveConversion<DateTimeOffsetToBinaryConverter>();
         configurationBuilder.Properties<Distance>().HaveConversion<DistanceConverter>();
-        configurationBuilder.Properties<Enum>().HaveConversion<string>();
+        foreach (Type type in StoredCodes.Types)
+        {
+            configurationBuilder.Properties(type).HaveConversion(typeof(CodeConverter<>).MakeGenericType(type));
+        }
     }
 
     private sealed class DistanceConverter() : ValueConverter<Distance, decimal>(d => d.Metres, m => new Distance(m));

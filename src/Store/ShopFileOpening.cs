@@ -18,7 +18,10 @@ public static class ShopFileOpening
     /// <summary>Options for the file in a folder, with foreign keys on.</summary>
     /// <param name="folder">The shop's folder.</param>
     /// <param name="wait">How long a write waits for a busy writer, s; at least 1.</param>
-    public static DbContextOptionsBuilder UseShopFile(this DbContextOptionsBuilder builder, string folder, int wait = 30)
+    public static DbContextOptionsBuilder UseShopFile(
+        this DbContextOptionsBuilder builder,
+        string folder,
+        int wait = 30)
     {
         SqliteConnectionStringBuilder connection = new()
         {
@@ -27,7 +30,8 @@ public static class ShopFileOpening
             DefaultTimeout = wait,
         };
 
-        // Whether the migrations lead to the model is a question for a test: asked at each start it takes longer than the rest of it.
+        // Whether the migrations lead to the model is a question for a test: asked at each start it takes longer than
+        // the rest of it.
         return builder.UseSqlite(connection.ConnectionString)
             .ConfigureWarnings(warnings => warnings.Ignore(RelationalEventId.PendingModelChangesWarning));
     }
@@ -45,11 +49,20 @@ public static class ShopFileOpening
 
     /// <summary>
     /// Migrates the file, turns write-ahead logging on (it stays on in the file), and makes sure that what is
-    /// answered as saved is on disk. Throws <see cref="InvalidOperationException"/> when SQLite would not promise that.
+    /// answered as saved is on disk. Throws <see cref="InvalidOperationException"/> when SQLite would not promise that,
+    /// and
+    /// <see cref="NewerFileException"/>, the file untouched, when a newer program has written it.
     /// </summary>
     public static async Task PrepareAsync(this ShopFile file)
     {
-        if ((await file.Database.GetPendingMigrationsAsync()).Any())
+        List<string> known = [.. file.Database.GetMigrations()];
+        List<string> applied = [.. await file.Database.GetAppliedMigrationsAsync()];
+        if (applied.Except(known).Any())
+        {
+            throw new NewerFileException();
+        }
+
+        if (known.Except(applied).Any())
         {
             await file.Database.MigrateAsync();
         }
@@ -60,7 +73,7 @@ public static class ShopFileOpening
         file.ChangeTracker.Clear();
 
         // Standings of another edition of the rules are worked out anew by whoever asks for them first.
-        await file.Standings.Where(s => s.Edition != Core.Standings.Standing.Edition).ExecuteDeleteAsync();
+        await file.TrailerStatuses.Where(s => s.Edition != Core.Status.TrailerStatus.Edition).ExecuteDeleteAsync();
         await file.Database.OpenConnectionAsync();
         try
         {
@@ -68,7 +81,8 @@ public static class ShopFileOpening
             long synchronous = Convert.ToInt64(await file.PragmaAsync("synchronous"), CultureInfo.InvariantCulture);
             if (mode != "wal" || synchronous != FullSynchronous)
             {
-                throw new InvalidOperationException($"SQLite runs with journal {mode} and synchronous {synchronous} here; the shop's record needs wal and {FullSynchronous}.");
+                throw new InvalidOperationException(
+                    $"SQLite runs with journal {mode} and synchronous {synchronous} here; the shop's record needs wal and {FullSynchronous}.");
             }
         }
         finally
@@ -77,17 +91,20 @@ public static class ShopFileOpening
         }
     }
 
-    // How long a repack lasts was once chosen in two places; the later one, among the other intervals, was the one that counted.
+    // How long a repack lasts was once chosen in two places; the later one, among the other intervals, was the one that
+    // counted.
     private static void OneRepack(ShopSettings settings)
     {
         const string repack = Core.Intervals.DueRules.Repack;
-        if (!settings.Intervals.TryGetValue(repack, out Core.Intervals.IntervalChoice? chosen) || !chosen.Kept)
+        if (!settings.Intervals.TryGetValue(repack, out Core.Practices.IntervalChoice? chosen) || !chosen.Kept)
         {
             return;
         }
 
         settings.RepackMonths = chosen.Months ?? settings.RepackMonths;
-        settings.RepackDistance = chosen.Miles is { } miles ? Core.Measures.Distance.FromMiles(miles) : settings.RepackDistance;
+        settings.RepackDistance = chosen.Miles is { } miles
+            ? Core.Measures.Distance.FromMiles(miles)
+            : settings.RepackDistance;
         settings.Intervals = settings.Intervals.Where(i => i.Key != repack).ToDictionary();
     }
 
@@ -99,6 +116,11 @@ public static class ShopFileOpening
         return await command.ExecuteScalarAsync();
     }
 }
+
+/// <summary>A shop's file that a newer program has written: it is left as it is.</summary>
+public sealed class NewerFileException() : Exception(
+    "This shop's file was written by a newer program than this one. It was left as it is; start it with the newer "
+        + "program.");
 
 /// <summary>Lets the migration tool make a context without a server.</summary>
 internal sealed class DesignTimeShopFile : IDesignTimeDbContextFactory<ShopFile>

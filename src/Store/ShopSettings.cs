@@ -1,9 +1,9 @@
-using SturdyTinker.Core.Calling;
 using SturdyTinker.Core.Intervals;
 using SturdyTinker.Core.Measures;
+using SturdyTinker.Core.Notices;
 using SturdyTinker.Core.Planning;
+using SturdyTinker.Core.Practices;
 using SturdyTinker.Core.Pricing;
-using SturdyTinker.Core.Schools;
 
 namespace SturdyTinker.Store;
 
@@ -19,7 +19,10 @@ public sealed class ShopSettings
     /// <summary>The shop's name; empty until somebody names it.</summary>
     public string Name { get; set; } = "";
 
-    /// <summary>The time zone the shop's day goes by, by its name in the tz database: "America/Chicago". Empty for the machine's own.</summary>
+    /// <summary>
+    /// The time zone the shop's day goes by, by its name in the tz database: "America/Chicago". Empty for the machine's
+    /// own.
+    /// </summary>
     public string TimeZone { get; set; } = "";
 
     /// <summary>Months a repack lasts, 1 to 24.</summary>
@@ -28,8 +31,8 @@ public sealed class ShopSettings
     /// <summary>Road a repack lasts.</summary>
     public Distance RepackDistance { get; set; } = Interval.BearingRepack.Distance!.Value;
 
-    /// <summary>The schools this shop follows.</summary>
-    public SchoolChoices Schools { get; set; } = SchoolChoices.Defaults;
+    /// <summary>The practices this shop follows.</summary>
+    public PracticeChoices Practices { get; set; } = PracticeChoices.Defaults;
 
     /// <summary>How long other work lasts here, where that is not as we made it: by the rule's code.</summary>
     public IReadOnlyDictionary<string, IntervalChoice> Intervals { get; set; } = new Dictionary<string, IntervalChoice>();
@@ -52,10 +55,15 @@ public sealed class ShopSettings
     /// <summary>The words of reminders.</summary>
     public ReminderWords Reminder { get; set; } = ReminderWords.Usual;
 
-    /// <summary>How far the feed of meter readings has been read, in the feed's own words; empty for not at all.</summary>
+    /// <summary>
+    /// How far the feed of meter readings has been read, in the feed's own words; empty for not at all.
+    /// </summary>
     public string MeterFeedAt { get; set; } = "";
 
-    /// <summary>Since when due dates of work other than repacks are kept: the day the first trailer's were worked out. Null until then.</summary>
+    /// <summary>
+    /// Since when due dates of work other than repacks are kept: the day the first trailer's were worked out. Null
+    /// until then.
+    /// </summary>
     public DateOnly? KeptSince { get; set; }
 
     /// <summary>Counts up with every edit.</summary>

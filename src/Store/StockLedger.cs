@@ -1,19 +1,23 @@
 using Microsoft.EntityFrameworkCore;
-using SturdyTinker.Core.Jobs;
 using SturdyTinker.Core.Parts.Stock;
+using SturdyTinker.Core.Visits;
 
 namespace SturdyTinker.Store;
 
 /// <summary>
-/// Writes the stock's ledger. Every line changes what is on hand in the same change set, and the caller's transaction keeps
+/// Writes the stock's ledger. Every line changes what is on hand in the same change set, and the caller's transaction
+/// keeps
 /// everybody else's lines out meanwhile.
 /// </summary>
 public static class StockLedger
 {
     /// <summary>Everything that is kept, to read, by code in whatever letter case.</summary>
-    public static Task<Dictionary<string, KeptPart>> KeptAsync(this ShopFile file) => file.KeptParts.AsNoTracking().ToDictionaryAsync(k => k.Code, StringComparer.OrdinalIgnoreCase);
+    public static Task<Dictionary<string, KeptPart>> KeptAsync(this ShopFile file) =>
+        file.KeptParts.AsNoTracking().ToDictionaryAsync(k => k.Code, StringComparer.OrdinalIgnoreCase);
 
-    /// <summary>The part as it is kept, tracked; put on the shelf with nothing on hand where it was not kept before.</summary>
+    /// <summary>
+    /// The part as it is kept, tracked; put on the shelf with nothing on hand where it was not kept before.
+    /// </summary>
     public static async Task<KeptPart> KeepAsync(this ShopFile file, string code)
     {
         KeptPart? kept = await file.KeptParts.FindAsync(code);
@@ -26,7 +30,10 @@ public static class StockLedger
         return kept;
     }
 
-    /// <summary>Adds a line for a kept part. Throws <see cref="ArgumentException"/> where less than nothing would be left: the caller has seen to that.</summary>
+    /// <summary>
+    /// Adds a line for a kept part. Throws <see cref="ArgumentException"/> where less than nothing would be left: the
+    /// caller has seen to that.
+    /// </summary>
     /// <param name="file">The shop's file.</param>
     /// <param name="kept">The part, tracked.</param>
     /// <param name="entry">The line.</param>
@@ -64,7 +71,9 @@ public static class StockLedger
 
             if (kept.OnHand < part.Quantity)
             {
-                file.Write(kept, Line(part, StockMove.Found, part.Quantity - kept.OnHand, Guid.CreateVersion7(part.At)));
+                file.Write(
+                    kept,
+                    Line(part, StockMove.Found, part.Quantity - kept.OnHand, Guid.CreateVersion7(part.At)));
             }
 
             file.Write(kept, Line(part, StockMove.Use, -part.Quantity, part.Id, foreseen ? 0 : part.Quantity));
@@ -76,18 +85,45 @@ public static class StockLedger
     /// <param name="parts">What was used.</param>
     /// <param name="at">When it is put back.</param>
     /// <param name="by">Who puts it back.</param>
-    public static async Task GiveBackAsync(this ShopFile file, IReadOnlyCollection<PartUsed> parts, DateTimeOffset at, Guid by)
+    public static async Task GiveBackAsync(
+        this ShopFile file,
+        IReadOnlyCollection<PartUsed> parts,
+        DateTimeOffset at,
+        Guid by)
     {
         foreach (PartUsed part in parts)
         {
-            if (await file.StockEntries.AsNoTracking().FirstOrDefaultAsync(e => e.Id == part.Id && e.Move == StockMove.Use) is { } use)
+            if (await file.StockEntries.AsNoTracking().FirstOrDefaultAsync(e => e.Id == part.Id
+                && e.Move == StockMove.Use) is { } use)
             {
                 KeptPart kept = await file.KeepAsync(use.Code);
-                file.Write(kept, new StockEntry { Id = Guid.CreateVersion7(at), Code = kept.Code, Move = StockMove.Return, Change = part.Quantity, Unforeseen = -use.Unforeseen, VisitId = part.VisitId, At = at, PersonId = by });
+                file.Write(
+                    kept,
+                    new StockEntry
+                    {
+                        Id = Guid.CreateVersion7(at),
+                        Code = kept.Code,
+                        Move = StockMove.Return,
+                        Change = part.Quantity,
+                        Unforeseen = -use.Unforeseen,
+                        VisitId = part.VisitId,
+                        At = at,
+                        PersonId = by
+                    });
             }
         }
     }
 
     private static StockEntry Line(PartUsed part, StockMove move, decimal change, Guid id, decimal unforeseen = 0) =>
-        new() { Id = id, Code = part.Code!, Move = move, Change = change, Unforeseen = unforeseen, VisitId = part.VisitId, At = part.At, PersonId = part.PersonId };
+        new()
+        {
+            Id = id,
+            Code = part.Code!,
+            Move = move,
+            Change = change,
+            Unforeseen = unforeseen,
+            VisitId = part.VisitId,
+            At = part.At,
+            PersonId = part.PersonId
+        };
 }

@@ -2,7 +2,9 @@ using Microsoft.EntityFrameworkCore;
 
 namespace SturdyTinker.Store;
 
-/// <summary>Something that was written and taken back. A late copy of the write finds this and leaves nothing behind.</summary>
+/// <summary>
+/// Something that was written and taken back. A late copy of the write finds this and leaves nothing behind.
+/// </summary>
 public sealed class Tombstone
 {
     /// <summary>Id of what was taken back, as its client made it.</summary>
@@ -18,7 +20,9 @@ public sealed class Tombstone
 /// <summary>Takes things back for good.</summary>
 public static class Tombstones
 {
-    /// <summary>Notes in the change set that something is taken back, whether it was ever there or is still on its way here.</summary>
+    /// <summary>
+    /// Notes in the change set that something is taken back, whether it was ever there or is still on its way here.
+    /// </summary>
     /// <param name="file">The shop's file.</param>
     /// <param name="id">Its id.</param>
     /// <param name="what">What it is: "finding".</param>

@@ -38,7 +38,9 @@ public sealed class BayTests
 
             // A tap of its own goes on.
             screen.Tap(x, y, count: 1);
-            screen.WaitUntil(() => Done(shop.GetAsync($"/api/bay/visits/{id}").GetAwaiter().GetResult()) == before + 3, "the third step");
+            screen.WaitUntil(
+                () => Done(shop.GetAsync($"/api/bay/visits/{id}").GetAwaiter().GetResult()) == before + 3,
+                "the third step");
         }
     }
 
@@ -56,38 +58,56 @@ public sealed class BayTests
             StepTo(screen, "Measure the seal journal");
             screen.Press("2 1/4", Keys.Enter);
             StepTo(screen, "Press the new seal in");
-            Assert.Equal("grease seal 2.250 × 3.376", screen.Field("Which one?").FindElement(By.CssSelector("option:checked")).Text);
-            screen.Words("Done, next").Click();
-            screen.WaitUntil(() => screen.Text.Contains("1 × grease seal 2.250 × 3.376 axle 2 left", StringComparison.Ordinal), "the seal among the parts used");
+            Assert.Equal(
+                "grease seal 2.250 × 3.376",
+                screen.Field("Which one?").FindElement(By.CssSelector("option:checked")).Text);
+            screen.Done();
+            screen.WaitUntil(
+                () => screen.Text.Contains("1 × grease seal 2.250 × 3.376 axle 2 left", StringComparison.Ordinal),
+                "the seal among the parts used");
 
             // Taken back, the seal goes with its step.
-            screen.Words("Take the last one back").Click();
-            screen.WaitUntil(() => !screen.Text.Contains("1 × grease seal 2.250 × 3.376 axle 2 left", StringComparison.Ordinal), "the seal to go");
-            screen.Words("Leave the rest for another visit").Click();
+            screen.Click("Take the last one back");
+            screen.WaitUntil(
+                () => !screen.Text.Contains("1 × grease seal 2.250 × 3.376 axle 2 left", StringComparison.Ordinal),
+                "the seal to go");
+            screen.Click("Leave the rest for another visit");
             screen.Sees("Only what is open is put back now");
             screen.Accessible();
             while (!screen.Text.Contains("Everything is back on.", StringComparison.Ordinal))
             {
                 string here = screen.TextOf("main form h3");
-                screen.Words("Done, next").Click();
-                screen.WaitUntil(() => screen.All("main form h3").FirstOrDefault()?.Text != here || screen.Text.Contains("Everything is back on.", StringComparison.Ordinal), "the next step");
+                screen.Done();
+                screen.WaitUntil(
+                    () => screen.All("main form h3").FirstOrDefault()?.Text != here
+                        || screen.Text.Contains("Everything is back on.", StringComparison.Ordinal),
+                    "the next step");
             }
 
             screen.Sees("Not done: bearing repack, axle 1 right");
-            screen.Words("Close the visit").Click();
+            screen.Click("Close the visit");
             screen.Sees("The visit is closed");
             JsonElement sheet = await shop.GetAsync($"/api/ledger/visits/{id}");
-            Assert.Equal(["axle-1-left", "axle-2-left"], sheet.GetProperty("visit").GetProperty("state").GetProperty("jobs").EnumerateArray().Where(j => j.GetProperty("done").GetBoolean()).Select(j => j.GetProperty("place").GetString()!));
+            Assert.Equal(
+                ["axle-1-left", "axle-2-left"],
+                sheet
+                    .GetProperty("visit")
+                    .GetProperty("state")
+                    .GetProperty("jobs")
+                    .EnumerateArray()
+                    .Where(j => j.GetProperty("done").GetBoolean())
+                    .Select(j => j.GetProperty("place").GetString()!));
         }
     }
 
+    // Steps of the same words follow one another at another wheel end: which step it is says its number above them.
     private static void StepTo(Screen screen, string title)
     {
-        for (string now = screen.TextOf("main form h2"); !now.StartsWith(title, StringComparison.Ordinal); now = screen.TextOf("main form h2"))
+        while (!screen.TextOf("main form h2").StartsWith(title, StringComparison.Ordinal))
         {
-            string before = now;
-            screen.Words("Done, next").Click();
-            screen.WaitUntil(() => screen.TextOf("main form h2") != before, $"the step after “{before}”");
+            string before = screen.TextOf("main form h3");
+            screen.Done();
+            screen.WaitUntil(() => screen.TextOf("main form h3") != before, $"the step after “{before}”");
         }
     }
 }

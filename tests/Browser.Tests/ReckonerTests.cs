@@ -28,7 +28,9 @@ public sealed class ReckonerTests
         Type(screen, "Wrench, hand to square", "0");
         screen.Sees("Wrench, hand to square lies between");
         Type(screen, "Wrench, hand to square", "1 1/2 ft");
-        screen.WaitUntil(() => screen.Address.Contains("length=1+1%2F2+ft", StringComparison.Ordinal), "the address to hold what is typed");
+        screen.WaitUntil(
+            () => screen.Address.Contains("length=1+1%2F2+ft", StringComparison.Ordinal),
+            "the address to hold what is typed");
         string address = screen.Address;
         screen.Open(new Uri(address).PathAndQuery);
         screen.Sees("75 lbf·ft");
@@ -48,11 +50,11 @@ public sealed class ReckonerTests
         screen.Sees("measure each magnet in its own wire");
         screen.FitsItsWidth();
         screen.Accessible();
-        screen.Open("/reckoner/vehicle-number?number=1G4AH59H45GI18341");
+        screen.Follow("/reckoner/vehicle-number?number=1G4AH59H45GI18341");
         screen.Sees("Probably meant");
         screen.Sees("1G4AH59H45G118341 (1 and 0 for letters like them)");
         screen.FitsItsWidth();
-        screen.Open("/reckoner/astrology");
+        screen.Follow("/reckoner/astrology");
         screen.Sees("There is no such sum.");
     }
 
@@ -61,9 +63,10 @@ public sealed class ReckonerTests
     {
         using RunningShop shop = await RunningShop.DemoAsync();
         string visit = await shop.TakeInAsync("G-31", ("bearing-repack", "axle-1-left"));
-        await shop.WorkToAsync(visit, s => s.GetProperty("readings").EnumerateArray().Any(r => r.GetString() == "lug-torque"));
+        await shop.WorkToAsync(
+            visit,
+            s => s.GetProperty("readings").EnumerateArray().Any(r => r.GetString() == "lug-torque"));
         using Screen screen = new(shop.Address);
-        screen.Open("/yard");
         screen.WorkAs(await shop.PersonAsync());
         screen.Open($"/bay/{visit}");
         screen.TabToWords("With an extension?");

@@ -8,7 +8,8 @@ namespace SturdyTinker.Browser.Tests;
 public sealed class RoundTests
 {
     // One grey pixel, as PNG.
-    private const string Pixel = "iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAAAAAA6fptVAAAACklEQVR4nGNoAAAAggCBd81ytgAAAABJRU5ErkJggg==";
+    private const string Pixel =
+        "iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAAAAAA6fptVAAAACklEQVR4nGNoAAAAggCBd81ytgAAAABJRU5ErkJggg==";
 
     [Fact]
     public async Task A_full_round_of_a_tandem_by_keyboard_a_Hold_and_its_release()
@@ -23,14 +24,18 @@ public sealed class RoundTests
             screen.Accessible();
 
             // At the trailer: how it is used is told, the rest is sound.
-            screen.TabTo("the warm launch", e => e.TagName == "button" && e.Text.Contains("Launched with warm hubs", StringComparison.Ordinal));
+            screen.TabTo(
+                "the warm launch",
+                e => e.TagName == "button" && e.Text.Contains("Launched with warm hubs", StringComparison.Ordinal));
             screen.Press(Keys.Enter);
             screen.Sees("A warm hub cools in the water");
             screen.Press("g");
 
-            // Every place in turn: a worn tread typed at the first wheel, a cracked hanger at the last, everything else sound.
+            // Every place in turn: a worn tread typed at the first wheel, a cracked hanger at the last, everything else
+            // sound.
             bool tread = false, hanger = false;
-            for (int places = 0; places < 60 && !screen.Text.Contains("Everything in reach has been looked at", StringComparison.Ordinal); places++)
+            for (int places = 0; places < 60
+                && !screen.Text.Contains("Everything in reach has been looked at", StringComparison.Ordinal); places++)
             {
                 string here = screen.TextOf("main form h2");
                 int before = LookedAt(screen);
@@ -42,40 +47,54 @@ public sealed class RoundTests
                     screen.Sees("Tread is under 1/16 in");
                     screen.Press(Keys.Enter);
                     screen.Sees("Tread at its lowest 0.03");
-                    screen.TabTo("the worn tyre", e => e.TagName == "button" && e.Text.Contains("Worn to its bars", StringComparison.Ordinal));
+                    screen.TabTo(
+                        "the worn tyre",
+                        e => e.TagName == "button" && e.Text.Contains("Worn to its bars", StringComparison.Ordinal));
                     screen.Press(Keys.Enter);
                     screen.WaitUntil(() => LookedAt(screen) > before, "the tyre counted");
                 }
                 else if (here == "Rear hanger, right")
                 {
                     hanger = true;
-                    screen.TabTo("the cracked hanger", e => e.TagName == "button" && e.Text.Contains("Cracked or bent", StringComparison.Ordinal));
+                    screen.TabTo(
+                        "the cracked hanger",
+                        e => e.TagName == "button" && e.Text.Contains("Cracked or bent", StringComparison.Ordinal));
                     screen.Press(Keys.Enter);
                     screen.Sees("A cracked hanger lets the axle go.");
                 }
 
                 screen.Press("g");
-                screen.WaitUntil(() => screen.TextOf("main form h2") != here || screen.Text.Contains("Everything in reach has been looked at", StringComparison.Ordinal), $"the place after {here}");
+                screen.WaitUntil(
+                    () => screen.TextOf("main form h2") != here
+                        || screen.Text.Contains("Everything in reach has been looked at", StringComparison.Ordinal),
+                    $"the place after {here}");
             }
 
             Assert.True(tread && hanger);
             screen.Accessible();
             JsonElement round = await shop.GetAsync($"/api/bay/visits/{id}/round");
-            List<JsonElement> things = [.. round.GetProperty("stops").EnumerateArray().Where(s => s.GetProperty("reach").GetString() == "now").SelectMany(s => s.GetProperty("things").EnumerateArray())];
+            List<JsonElement> things = [.. round
+                .GetProperty("stops")
+                .EnumerateArray()
+                .Where(s => s.GetProperty("reach").GetString() == "now")
+                .SelectMany(s => s.GetProperty("things").EnumerateArray())];
             Assert.All(things, t => Assert.True(t.GetProperty("lookedAt").GetBoolean()));
             Assert.True(things.Count > 50);
 
             // The trailer is on Hold wherever it is shown, and the visit closes only with a word.
-            screen.Open($"/bay/{id}");
+            screen.Follow($"/bay/{id}");
             screen.Sees("Not to be towed.");
-            screen.Open("/bay");
+            screen.Follow("/bay");
             screen.Sees("Hold");
             for (string? next = await NextAsync(shop, id); next is not null; next = await NextAsync(shop, id))
             {
-                await shop.SendAsync(HttpMethod.Put, $"/api/bay/visits/{id}/entries/{Guid.CreateVersion7()}", new { key = next, readings = Array.Empty<object>() });
+                await shop.SendAsync(
+                    HttpMethod.Put,
+                    $"/api/bay/visits/{id}/entries/{Guid.CreateVersion7()}",
+                    new { key = next, readings = Array.Empty<object>() });
             }
 
-            screen.Open($"/bay/{id}");
+            screen.Follow($"/bay/{id}");
             screen.TabToWords("Close the visit");
             screen.Press(Keys.Enter);
             screen.Sees("your name stays with it");
@@ -83,10 +102,10 @@ public sealed class RoundTests
             screen.Press("to the welder, on a flatbed", Keys.Enter);
             screen.Sees("The visit is closed");
             string trailer = await shop.TrailerAsync("P-07");
-            screen.Open($"/yard/trailers/{trailer}");
+            screen.Follow($"/yard/trailers/{trailer}");
             screen.Sees("Let go for the road by Ines Marrow");
             screen.Sees("to the welder, on a flatbed");
-            screen.Open("/ledger");
+            screen.Follow("/ledger");
             screen.Sees("Left on Hold: to the welder, on a flatbed");
         }
     }
@@ -102,14 +121,29 @@ public sealed class RoundTests
             screen.Open($"/bay/{id}/round");
             screen.Touch(screen.Find("[data-place=axle-1-right]"), 20);
             screen.Touch(screen.Words("The same as its opposite"), 40);
-            screen.WaitUntil(() => screen.Text.Contains("the same as its opposite", StringComparison.Ordinal), "what its opposite was");
+            screen.WaitUntil(
+                () => screen.Text.Contains("the same as its opposite", StringComparison.Ordinal),
+                "what its opposite was");
             screen.Touch(screen.Find("[data-place=axle-2-right]"), 20);
             screen.Touch(screen.Words("Worn on one edge"), 40);
             screen.Sees("A tyre worn on one edge runs crooked.");
             screen.FitsItsWidth();
-            JsonElement[] Findings() => [.. shop.GetAsync($"/api/bay/visits/{id}").GetAwaiter().GetResult().GetProperty("state").GetProperty("findings").EnumerateArray()];
-            screen.WaitUntil(() => Findings().Any(f => f.GetProperty("place").GetString() == "axle-2-right" && f.GetProperty("ruleCode").GetString() == "tyre-one-edge"), "the finding in the record");
-            Assert.Contains(Findings(), f => f.GetProperty("place").GetString() == "axle-1-right" && f.GetProperty("note").GetString() == "the same as its opposite");
+            JsonElement[] Findings() =>
+                [.. shop
+                    .GetAsync($"/api/bay/visits/{id}")
+                    .GetAwaiter()
+                    .GetResult()
+                    .GetProperty("state")
+                    .GetProperty("findings")
+                    .EnumerateArray()];
+            screen.WaitUntil(
+                () => Findings().Any(f => f.GetProperty("place").GetString() == "axle-2-right"
+                    && f.GetProperty("ruleCode").GetString() == "tyre-one-edge"),
+                "the finding in the record");
+            Assert.Contains(
+                Findings(),
+                f => f.GetProperty("place").GetString() == "axle-1-right"
+                    && f.GetProperty("note").GetString() == "the same as its opposite");
 
             // Nothing is signed unseen.
             screen.Touch(screen.Words("Sign the inspection"), 40);
@@ -126,7 +160,9 @@ public sealed class RoundTests
         using (shop)
         using (screen)
         {
-            string id = await shop.OpenVisitAsync("A-12"), picture = Path.Combine(shop.Folder, "cup.png"), none = Path.Combine(shop.Folder, "none.jpg");
+            string id = await shop.OpenVisitAsync("A-12"), picture = Path.Combine(
+                shop.Folder,
+                "cup.png"), none = Path.Combine(shop.Folder, "none.jpg");
             await File.WriteAllBytesAsync(picture, Convert.FromBase64String(Pixel));
             await File.WriteAllTextAsync(none, "no picture at all");
             screen.Open($"/bay/{id}");
@@ -136,7 +172,8 @@ public sealed class RoundTests
             screen.Sees("That is no picture that can be read");
             picker.SendKeys(picture);
             screen.Find("aside img[alt*='taken by']");
-            JsonElement photo = (await shop.GetAsync($"/api/bay/visits/{id}")).GetProperty("state").GetProperty("photos")[0];
+            JsonElement photo =
+                (await shop.GetAsync($"/api/bay/visits/{id}")).GetProperty("state").GetProperty("photos")[0];
             Assert.NotNull(photo.GetProperty("findingId").GetString());
             screen.Accessible();
         }
@@ -150,18 +187,25 @@ public sealed class RoundTests
         using (screen)
         {
             string id = await shop.OpenVisitAsync("A-12");
-            await shop.SendAsync(HttpMethod.Put, $"/api/bay/visits/{id}/findings/{Guid.CreateVersion7()}", new { place = "axle-2-left", ruleCode = "play-drag", note = "" });
+            await shop.SendAsync(
+                HttpMethod.Put,
+                $"/api/bay/visits/{id}/findings/{Guid.CreateVersion7()}",
+                new { place = "axle-2-left", ruleCode = "play-drag", note = "" });
             screen.Open($"/bay/{id}");
-            screen.Words("I found something").Click();
-            screen.WaitUntil(() => screen.Field("On the").FindElements(By.XPath("option[. = 'Bearing']")).Count > 0, "the rulebook");
+            screen.Click("I found something");
+            screen.WaitUntil(
+                () => screen.Field("On the").FindElements(By.XPath("option[. = 'Bearing']")).Count > 0,
+                "the rulebook");
             screen.Field("On the").FindElement(By.XPath("option[. = 'Bearing']")).Click();
-            screen.Words("Blue or brown from heat").Click();
+            screen.Click("Blue or brown from heat");
             screen.Field("Which one").FindElement(By.XPath("option[contains(., 'inner')]")).Click();
-            screen.WaitUntil(() => screen.Field("ISO 15243").FindElements(By.XPath("option[contains(., 'thermal')]")).Count > 0, "the families of damage");
+            screen.WaitUntil(
+                () => screen.Field("ISO 15243").FindElements(By.XPath("option[contains(., 'thermal')]")).Count > 0,
+                "the families of damage");
             screen.Field("ISO 15243").FindElement(By.XPath("option[contains(., 'thermal')]")).Click();
             screen.Sees("run dry or set too tight");
             screen.Accessible();
-            screen.Words("Write it down").Click();
+            screen.Click("Write it down");
             screen.Sees("Fracture and cracking: thermal");
             screen.Sees("its nut was set too tight");
             screen.Accessible();
@@ -183,8 +227,13 @@ public sealed class RoundTests
             screen.Sees("Eight chances in ten between");
             screen.TabToWords("The figures as a table");
             screen.Press(Keys.Enter);
-            List<string> right = [.. screen.All("figure table tbody tr").Select(r => r.Text).Where(t => t.Contains("axle 1 right", StringComparison.Ordinal))];
-            Assert.Equal(["0.157 in", "0.131 in", "0.114 in", "0.091 in"], right.Select(t => t.Split("right ")[1].Split(" in")[0] + " in"));
+            List<string> right = [.. screen
+                .All("figure table tbody tr")
+                .Select(r => r.Text)
+                .Where(t => t.Contains("axle 1 right", StringComparison.Ordinal))];
+            Assert.Equal(
+                ["0.157 in", "0.131 in", "0.114 in", "0.091 in"],
+                right.Select(t => t.Split("right ")[1].Split(" in")[0] + " in"));
             Assert.All(right.Skip(1), t => Assert.EndsWith("mi", t, StringComparison.Ordinal));
             screen.Accessible();
         }
@@ -197,7 +246,7 @@ public sealed class RoundTests
         using (shop)
         using (screen)
         {
-            screen.Open("/yard/shop/limits");
+            screen.Open("/settings/limits");
             screen.Sees("published: 49 CFR 393.47");
             screen.TabToWords("set ours: Lining at the shoe's centre");
             screen.Press(Keys.Enter);
@@ -210,7 +259,9 @@ public sealed class RoundTests
         }
     }
 
-    private static int LookedAt(Screen screen) => int.Parse(screen.TextOf("main header h2").Split(' ')[0], System.Globalization.CultureInfo.InvariantCulture);
+    private static int LookedAt(Screen screen) =>
+        int.Parse(screen.TextOf("main header h2").Split(' ')[0], System.Globalization.CultureInfo.InvariantCulture);
 
-    private static async Task<string?> NextAsync(RunningShop shop, string id) => (await shop.GetAsync($"/api/bay/visits/{id}")).GetProperty("state").GetProperty("next").GetString();
+    private static async Task<string?> NextAsync(RunningShop shop, string id) =>
+        (await shop.GetAsync($"/api/bay/visits/{id}")).GetProperty("state").GetProperty("next").GetString();
 }

@@ -13,16 +13,18 @@ using Microsoft.Extensions.DependencyInjection.Extensions;
 using SturdyTinker.Demo;
 using SturdyTinker.Shop.Requests;
 using SturdyTinker.Store;
+using SturdyTinker.Tests;
 
 namespace SturdyTinker.Browser.Tests;
 
 /// <summary>
-/// The program as it is served, on a folder of its own and on a Wednesday in June. Most tests share one process, in which it is
+/// The program as it is served, on a folder of its own and on a Wednesday in June. Most tests share one process, in
+/// which it is
 /// warm; one that a test kills has a process of its own.
 /// </summary>
 public sealed class RunningShop : IDisposable
 {
-    private static readonly string Root = FindRoot();
+    private static readonly string Root = Checkout.Root;
     private static readonly string Web = Path.Combine(Root, "web", "dist");
 
     // Made once, then copied: each test still has a shop of its own.
@@ -52,11 +54,14 @@ public sealed class RunningShop : IDisposable
                 host.UseSetting("web", Web);
                 host.UseSetting("instruments", Bench);
                 host.UseSetting("Logging:LogLevel:Default", "None");
-                host.ConfigureServices(services => services.Replace(ServiceDescriptor.Singleton<TimeProvider>(SetClock.On(Moment)!)));
+                host.ConfigureServices(services =>
+                    services.Replace(ServiceDescriptor.Singleton<TimeProvider>(SetClock.On(Moment)!)));
             });
             here.UseKestrel(options => options.Listen(IPAddress.Loopback, 0));
             here.StartServer();
-            Address = here.Services.GetRequiredService<IServer>().Features.Get<IServerAddressesFeature>()!.Addresses.First().TrimEnd('/');
+            Address = here.Services.GetRequiredService<IServer>().Features.Get<IServerAddressesFeature>()!.Addresses
+                .First()
+                .TrimEnd('/');
         }
 
         Http = new HttpClient { BaseAddress = new Uri(Address), Timeout = TimeSpan.FromSeconds(60) };
@@ -69,7 +74,8 @@ public sealed class RunningShop : IDisposable
     /// <summary>The day of every test.</summary>
     public static DateOnly Today { get; } = new(2026, 6, 10);
 
-    private string? Bench => instruments is { } its ? string.Create(CultureInfo.InvariantCulture, $"127.0.0.1:{its}") : null;
+    private string? Bench =>
+        instruments is { } its ? string.Create(CultureInfo.InvariantCulture, $"127.0.0.1:{its}") : null;
 
     public string Folder { get; }
 
@@ -78,10 +84,16 @@ public sealed class RunningShop : IDisposable
     public HttpClient Http { get; }
 
     /// <summary>The source of the accessibility checker that the page runs on itself.</summary>
-    public static string Axe { get; } = File.ReadAllText(Path.Combine(Root, "web", "node_modules", "axe-core", "axe.min.js"));
+    public static string Axe { get; } = File.ReadAllText(Path.Combine(
+        Root,
+        "web",
+        "node_modules",
+        "axe-core",
+        "axe.min.js"));
 
     /// <summary>An empty shop.</summary>
-    public static RunningShop Empty() => new(Directory.CreateTempSubdirectory("tinker-browser-").FullName, null, killable: false);
+    public static RunningShop Empty() =>
+        new(Directory.CreateTempSubdirectory("tinker-browser-").FullName, null, killable: false);
 
     /// <summary>The demo shop.</summary>
     /// <param name="instruments">Port of the bench of instruments; null for a shop without any.</param>
@@ -124,32 +136,49 @@ public sealed class RunningShop : IDisposable
     public async Task<JsonElement> GetAsync(string path) => await Http.GetFromJsonAsync<JsonElement>(path);
 
     /// <summary>Id of the first of those who work here.</summary>
-    public async Task<string> PersonAsync() => (await GetAsync("/api/yard/shop")).GetProperty("people")[0].GetProperty("id").GetString()!;
+    public async Task<string> PersonAsync() =>
+        (await GetAsync("/api/settings/shop")).GetProperty("people")[0].GetProperty("id").GetString()!;
 
     /// <summary>Id of the trailer with a tag.</summary>
     public async Task<string> TrailerAsync(string tag) =>
-        (await GetAsync($"/api/yard/trailers?search={tag}")).GetProperty("rows").EnumerateArray().First(r => r.GetProperty("tag").GetString() == tag).GetProperty("id").GetString()!;
+        (await GetAsync($"/api/yard/trailers?search={tag}"))
+            .GetProperty("rows")
+            .EnumerateArray()
+            .First(r => r.GetProperty("tag").GetString() == tag)
+            .GetProperty("id")
+            .GetString()!;
 
     /// <summary>Id of the visit that stands in the bay: the first, or the one of a trailer.</summary>
     public async Task<string> OpenVisitAsync(string? tag = null) =>
-        (await GetAsync("/api/bay/visits")).EnumerateArray().First(v => tag is null || v.GetProperty("tag").GetString() == tag).GetProperty("id").GetString()!;
+        (await GetAsync("/api/bay/visits"))
+            .EnumerateArray()
+            .First(v => tag is null || v.GetProperty("tag").GetString() == tag)
+            .GetProperty("id")
+            .GetString()!;
 
     /// <summary>Takes a trailer into the bay; answers the visit's id.</summary>
     public async Task<string> TakeInAsync(string tag, params (string Job, string Place)[] jobs)
     {
         string visit = Guid.CreateVersion7().ToString();
-        object wanted = new { trailerId = await TrailerAsync(tag), jobs = jobs.Select(j => new { job = j.Job, place = j.Place }) };
+        object wanted =
+            new { trailerId = await TrailerAsync(tag), jobs = jobs.Select(j => new { job = j.Job, place = j.Place }) };
         await SendAsync(HttpMethod.Put, $"/api/bay/visits/{visit}", wanted);
         return visit;
     }
 
-    /// <summary>Works a visit step by step, with a figure wherever one is asked for, up to a step; answers that step.</summary>
+    /// <summary>
+    /// Works a visit step by step, with a figure wherever one is asked for, up to a step; answers that step.
+    /// </summary>
     /// <param name="visit">The visit's id.</param>
     /// <param name="until">The step to stop at.</param>
     public async Task<JsonElement> WorkToAsync(string visit, Func<JsonElement, bool> until)
     {
         JsonElement all = await GetAsync($"/api/bay/visits/{visit}");
-        Dictionary<string, JsonElement> steps = all.GetProperty("packet").GetProperty("steps").EnumerateArray().ToDictionary(s => s.GetProperty("key").GetString()!);
+        Dictionary<string, JsonElement> steps = all
+            .GetProperty("packet")
+            .GetProperty("steps")
+            .EnumerateArray()
+            .ToDictionary(s => s.GetProperty("key").GetString()!);
         Dictionary<string, string> figures = Believable(all);
         for (string? next = all.GetProperty("state").GetProperty("next").GetString(); next is not null;)
         {
@@ -158,15 +187,30 @@ public sealed class RunningShop : IDisposable
                 return steps[next];
             }
 
-            object entry = new { key = next, readings = steps[next].GetProperty("readings").EnumerateArray().Select(r => new { id = Guid.CreateVersion7(), kind = r.GetString(), typed = figures[r.GetString()!] }) };
-            next = (await SendAsync(HttpMethod.Put, $"/api/bay/visits/{visit}/entries/{Guid.CreateVersion7()}", entry)).GetProperty("next").GetString();
+            object entry = new
+            {
+                key = next,
+                readings = steps[next]
+                .GetProperty("readings")
+                .EnumerateArray()
+                .Select(r =>
+                    new { id = Guid.CreateVersion7(), kind = r.GetString(), typed = figures[r.GetString()!] })
+            };
+            next = (await SendAsync(
+                HttpMethod.Put,
+                $"/api/bay/visits/{visit}/entries/{Guid.CreateVersion7()}",
+                entry)).GetProperty("next").GetString();
         }
 
         throw new InvalidOperationException("The visit was worked to its end before that step came.");
     }
 
     /// <summary>A figure that may be typed for each kind of reading a visit asks for.</summary>
-    public static Dictionary<string, string> Believable(JsonElement visit) => visit.GetProperty("readingsAsked").EnumerateArray().ToDictionary(r => r.GetProperty("code").GetString()!, r => r.GetProperty("example").GetString()!);
+    public static Dictionary<string, string> Believable(JsonElement visit) =>
+        visit
+            .GetProperty("readingsAsked")
+            .EnumerateArray()
+            .ToDictionary(r => r.GetProperty("code").GetString()!, r => r.GetProperty("example").GetString()!);
 
     /// <summary>Sends a body as the first of those who work here; answers what comes back, or fails.</summary>
     public async Task<JsonElement> SendAsync(HttpMethod method, string path, object body)
@@ -197,7 +241,19 @@ public sealed class RunningShop : IDisposable
         string server = Path.Combine(Root, "out", "bin", "Shop", "release", "SturdyTinker.Shop.dll");
         ProcessStartInfo start = new("dotnet")
         {
-            ArgumentList = { server, "--data", Folder, "--web", Web, "--day", Moment, "--urls", Address, "--Logging:LogLevel:Default=Warning" },
+            ArgumentList =
+            {
+                server,
+                "--data",
+                Folder,
+                "--web",
+                Web,
+                "--day",
+                Moment,
+                "--urls",
+                Address,
+                "--Logging:LogLevel:Default=Warning"
+            },
             WorkingDirectory = Folder,
         };
         if (Bench is { } bench)
@@ -226,16 +282,5 @@ public sealed class RunningShop : IDisposable
         }
 
         throw new InvalidOperationException("The server did not start.");
-    }
-
-    private static string FindRoot()
-    {
-        DirectoryInfo? folder = new(AppContext.BaseDirectory);
-        while (folder is not null && !File.Exists(Path.Combine(folder.FullName, "SturdyTinker.slnx")))
-        {
-            folder = folder.Parent;
-        }
-
-        return folder?.FullName ?? throw new InvalidOperationException("The checkout was not found.");
     }
 }

@@ -1,4 +1,5 @@
 using System.Collections.Concurrent;
+using System.Diagnostics;
 using System.Globalization;
 using System.Text.Json;
 using OpenQA.Selenium;
@@ -8,7 +9,10 @@ using Xunit;
 
 namespace SturdyTinker.Browser.Tests;
 
-/// <summary>A real Chromium of a certain size, with what a person does at it. Browsers are kept from test to test; each test is at an address, and so in a session, of its own.</summary>
+/// <summary>
+/// A real Chromium of a certain size, with what a person does at it. Browsers are kept from test to test; each test is
+/// at an address, and so in a session, of its own.
+/// </summary>
 public sealed class Screen : IDisposable
 {
     // How long anybody waits for what never comes: a busy machine is slow, and waiting costs nothing where all is well.
@@ -35,11 +39,38 @@ public sealed class Screen : IDisposable
 
     /// <summary>Makes the screen another one: a tablet of a technician, a telephone.</summary>
     public void Resize(int width, int height) =>
-        driver.ExecuteCdpCommand("Emulation.setDeviceMetricsOverride", new Dictionary<string, object?> { ["width"] = width, ["height"] = height, ["deviceScaleFactor"] = 1, ["mobile"] = width < 600 });
+        driver.ExecuteCdpCommand(
+            "Emulation.setDeviceMetricsOverride",
+            new Dictionary<string, object?>
+            {
+                ["width"] = width,
+                ["height"] = height,
+                ["deviceScaleFactor"] = 1,
+                ["mobile"] = width < 600
+            });
+
+    // Chromium without a window at all, where Debian's package of it is there: the tabs and bars of a browser that
+    // nobody sees
+    // take a sixth of what the pages take.
+    private const string Bare = "/usr/lib/chromium/chromium-headless-shell";
+
+    private static readonly string[] Flags =
+    [
+        "--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking", "--disable-component-update",
+        "--disable-sync", "--disable-dev-shm-usage", "--disable-features=BackForwardCache", "--lang=en",
+    ];
 
     private static ChromeDriver Opened()
     {
         string profile = Directory.CreateTempSubdirectory("tinker-chromium-").FullName;
+        ChromeOptions options = File.Exists(Bare)
+            ? new() { DebuggerAddress = StartBare(profile) }
+            : new() { BinaryLocation = "/usr/bin/chromium" };
+        if (options.DebuggerAddress is null)
+        {
+            options.AddArguments([.. Flags, "--headless=new", $"--user-data-dir={profile}"]);
+        }
+
         AppDomain.CurrentDomain.ProcessExit += (_, _) =>
         {
             try
@@ -51,23 +82,49 @@ public sealed class Screen : IDisposable
                 // The browser may still be letting go of a file; the folder is a temporary one.
             }
         };
-        ChromeOptions options = new() { BinaryLocation = "/usr/bin/chromium" };
-        options.AddArguments(
-            "--headless=new", "--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking", "--disable-component-update",
-            "--disable-sync", "--disable-dev-shm-usage", "--disable-features=BackForwardCache", $"--user-data-dir={profile}", "--lang=en");
         ChromeDriverService service = ChromeDriverService.CreateDefaultService("/usr/bin", "chromedriver");
         service.SuppressInitialDiagnosticInformation = true;
         return new ChromeDriver(service, options);
     }
 
-    /// <summary>The demo shop with its first person at work, and a screen that stands in its yard.</summary>
-    public static async Task<(RunningShop Shop, Screen Screen)> OnTheDemoAsync(int width = 1280, int height = 800, bool killable = false)
+    // The driver cannot start it, for it opens no page by itself; it can be led to one that stands: host:port.
+    private static string StartBare(string profile)
+    {
+        string[] asItsDriverWould =
+        [
+            "--allow-pre-commit-input", "--disable-background-timer-throttling", "--disable-backgrounding-occluded-windows", "--disable-hang-monitor",
+            "--disable-popup-blocking", "--enable-automation", "--test-type=webdriver", "--remote-debugging-port=0", $"--user-data-dir={profile}", "about:blank",
+        ];
+        Process shell = Process.Start(new ProcessStartInfo(Bare, [.. Flags, .. asItsDriverWould])
+        {
+            RedirectStandardError = true
+        })!;
+        AppDomain.CurrentDomain.ProcessExit += (_, _) => shell.Kill(entireProcessTree: true);
+        const string Listening = "DevTools listening on ";
+        for (string? line = shell.StandardError.ReadLine(); line is not null; line = shell.StandardError.ReadLine())
+        {
+            if (line.StartsWith(Listening, StringComparison.Ordinal))
+            {
+                // What else it says is read, so that it never waits to say it.
+                _ = shell.StandardError.BaseStream.CopyToAsync(Stream.Null);
+                return new Uri(line[Listening.Length..]).Authority;
+            }
+        }
+
+        throw new InvalidOperationException("Chromium did not start.");
+    }
+
+    /// <summary>
+    /// The demo shop, and a screen of the first person who works there; it has not opened on any page yet.
+    /// </summary>
+    public static async Task<(RunningShop Shop, Screen Screen)> OnTheDemoAsync(
+        int width = 1280,
+        int height = 800,
+        bool killable = false)
     {
         RunningShop shop = await RunningShop.DemoAsync(killable: killable);
         Screen screen = new(shop.Address, width, height);
-        screen.Open("/yard");
         screen.WorkAs(await shop.PersonAsync());
-        screen.Open("/yard");
         return (shop, screen);
     }
 
@@ -83,7 +140,10 @@ public sealed class Screen : IDisposable
         Settled();
     }
 
-    /// <summary>Goes to an address as by a link within the page, which is quicker than opening it anew; what was read before may show at first.</summary>
+    /// <summary>
+    /// Goes to an address as by a link within the page, which is quicker than opening it anew; what was read before may
+    /// show at first.
+    /// </summary>
     public void Follow(string path)
     {
         Run("history.pushState(null, '', arguments[0]); dispatchEvent(new PopStateEvent('popstate'));", path);
@@ -91,21 +151,48 @@ public sealed class Screen : IDisposable
         Settled();
     }
 
-    private void Settled() => WaitUntil(() => (bool)Run("return !document.querySelector('main[aria-busy=true]')")!, "the page to settle");
+    private void Settled() =>
+        WaitUntil(() => (bool)Run("return !document.querySelector('main[aria-busy=true]')")!, "the page to settle");
 
-    /// <summary>Makes this screen somebody's.</summary>
-    public void WorkAs(string person) => Run($"localStorage.setItem('tinker-person', '{person}')");
+    /// <summary>Makes this screen somebody's from the next page it opens on, until another is chosen there.</summary>
+    public void WorkAs(string person) =>
+        driver.ExecuteCdpCommand(
+            "Page.addScriptToEvaluateOnNewDocument",
+            new Dictionary<string, object?>
+            {
+                ["source"] = $"try {{ localStorage['tinker-person'] ??= '{person}'; }} catch {{ /* a page without a store */ }}"
+            });
 
     /// <summary>The first visible element, waited for.</summary>
     public IWebElement Find(string css) => Wait(() => Seen("document.querySelectorAll(arguments[0])", "", css), css);
 
-    /// <summary>The words of the first visible element, waited for; read again when it is drawn anew meanwhile.</summary>
+    /// <summary>
+    /// The words of the first visible element, waited for; read again when it is drawn anew meanwhile.
+    /// </summary>
     public string TextOf(string css) =>
-        Wait(() => (string?)Run($"{Visible} return [...document.querySelectorAll(arguments[0])].find(visible)?.innerText?.trim() ?? null", css), css);
+        Wait(
+            () => (string?)Run(
+                $"{Visible} return [...document.querySelectorAll(arguments[0])].find(visible)?.innerText?.trim() ?? null",
+                css),
+            css);
 
     /// <summary>A button, link, label or option with these words, waited for.</summary>
     public IWebElement Words(string words) =>
-        Wait(() => Seen(AtPath("//*[self::button or self::a or self::summary or self::label or self::option][contains(normalize-space(.), {0})]", words)), words);
+        Wait(
+            () => Seen(AtPath(
+                "//*[self::button or self::a or self::summary or self::label or "
+                    + "self::option][contains(normalize-space(.), {0})]",
+                words)),
+            words);
+
+    /// <summary>Clicks what has these words; looked for again when it is drawn anew just then.</summary>
+    public void Click(string words) => WaitUntil(
+        () =>
+        {
+            Words(words).Click();
+            return true;
+        },
+        words);
 
     /// <summary>The button with these words and no others, waited for.</summary>
     /// <param name="words">All of its words.</param>
@@ -118,7 +205,8 @@ public sealed class Screen : IDisposable
         Wait(() => Seen(AtPath("//label[contains(normalize-space(.), {0})]", label), "?.control"), label);
 
     /// <summary>Waits until the screen says something.</summary>
-    public void Sees(string text) => WaitUntil(() => Text.Contains(text, StringComparison.Ordinal), $"“{text}” on {Path}");
+    public void Sees(string text) =>
+        WaitUntil(() => Text.Contains(text, StringComparison.Ordinal), $"“{text}” on {Path}");
 
     /// <summary>All that the screen says.</summary>
     public string Text => (string)Run("return document.body.innerText")!;
@@ -140,15 +228,25 @@ public sealed class Screen : IDisposable
     /// <summary>Picks out everything in the field the keyboard stands in, so that the next keys replace it.</summary>
     public void PickAll() => new Actions(driver).KeyDown(Keys.Control).SendKeys("a").KeyUp(Keys.Control).Perform();
 
-    /// <summary>Walks with the tab key until the keyboard stands on an element that answers to a test, as somebody without a mouse does.</summary>
+    /// <summary>
+    /// Walks with the tab key until the keyboard stands on an element that answers to a test, as somebody without a
+    /// mouse does.
+    /// </summary>
     public void TabTo(string what, Func<IWebElement, bool> wanted, int most = 80)
     {
         for (int i = 0; i < most; i++)
         {
-            IWebElement here = driver.SwitchTo().ActiveElement();
-            if (wanted(here))
+            try
             {
-                return;
+                if (wanted(driver.SwitchTo().ActiveElement()))
+                {
+                    return;
+                }
+            }
+            catch (StaleElementReferenceException)
+            {
+                // Drawn anew while we looked: where the keyboard stands is asked again.
+                continue;
             }
 
             Press(Keys.Tab);
@@ -157,7 +255,12 @@ public sealed class Screen : IDisposable
         throw new InvalidOperationException($"The tab key never came to {what} on {Path}.");
     }
 
-    public void TabToWords(string words) => TabTo(words, e => e.TagName is "a" or "button" or "summary" && (e.Text.Contains(words, StringComparison.Ordinal) || (e.GetAttribute("aria-label") ?? "").Contains(words, StringComparison.Ordinal)));
+    public void TabToWords(string words) =>
+        TabTo(
+            words,
+            e => e.TagName is "a" or "button" or "summary"
+                && (e.Text.Contains(words, StringComparison.Ordinal)
+                    || (e.GetAttribute("aria-label") ?? "").Contains(words, StringComparison.Ordinal)));
 
     public void TabToField(string label)
     {
@@ -170,29 +273,70 @@ public sealed class Screen : IDisposable
     {
         Run("arguments[0].scrollIntoView({block: 'center'})", target);
         System.Drawing.Size size = target.Size;
-        Assert.True(size.Width >= least && size.Height >= least, $"“{target.Text}{target.GetAttribute("aria-label")}” is {size.Width} × {size.Height}, smaller than {least}.");
+        Assert.True(
+            size.Width >= least && size.Height >= least,
+            $"“{target.Text}{target.GetAttribute("aria-label")}” is {size.Width} × {size.Height}, smaller than {least}.");
         target.Click();
     }
+
+    /// <summary>
+    /// Taps the button that settles a step, each time as a tap of its own however quickly one comes after another. What
+    /// arrives late can push the button away from under the finger: then it is tapped again, as anybody would. A tap
+    /// that
+    /// reached a button drawn anew meanwhile counts, so that no step is passed over by a second one.
+    /// </summary>
+    public void Done() => WaitUntil(
+        () =>
+        {
+            IWebElement button = Words("Done, next");
+            IDictionary<string, object> box = (IDictionary<string, object>)Run(
+                "const b = arguments[0]; b.scrollIntoView({ block: 'center' }); window.tapped = false;"
+                + "window.listening ??= document.addEventListener('click', e => (window.tapped ||= "
+                + "e.target.closest('button')?.textContent === 'Done, next'), true) ?? true;"
+                + "const { x, y, width, height } = b.getBoundingClientRect(); return { x: Math.round(x + width / 2), "
+                + "y: Math.round(y + height / 2), width: Math.round(width), height: Math.round(height) }",
+                button)!;
+            int Of(string what) => (int)(long)box[what];
+            Assert.True(Of("width") >= 44 && Of("height") >= 44, "“Done, next” is smaller than a finger.");
+            Tap(Of("x"), Of("y"), count: 1);
+            return (bool)Run("return window.tapped")!;
+        },
+        "the tap to reach “Done, next”");
 
     /// <summary>Puts a day into the date field there is, as the browser's own calendar would.</summary>
     public void PickDay(int daysFromNow)
     {
         Find("input[type=date]");
         Run(
-            "const d = document.querySelector('input[type=date]'); Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value').set.call(d, arguments[0]); d.dispatchEvent(new Event('input', { bubbles: true }));",
+            "const d = document.querySelector('input[type=date]'); "
+                + "Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value').set.call(d, arguments[0]); "
+                + "d.dispatchEvent(new Event('input', { bubbles: true }));",
             RunningShop.Today.AddDays(daysFromNow).ToString("yyyy-MM-dd", CultureInfo.InvariantCulture));
     }
 
-    /// <summary>A press and a release at a point, counted by the browser as the first or second of a double one.</summary>
+    /// <summary>
+    /// A press and a release at a point, counted by the browser as the first or second of a double one.
+    /// </summary>
     public void Tap(int x, int y, int count)
     {
         foreach (string type in new[] { "mousePressed", "mouseReleased" })
         {
-            driver.ExecuteCdpCommand("Input.dispatchMouseEvent", new Dictionary<string, object?> { ["type"] = type, ["x"] = x, ["y"] = y, ["button"] = "left", ["clickCount"] = count });
+            driver.ExecuteCdpCommand(
+                "Input.dispatchMouseEvent",
+                new Dictionary<string, object?>
+                {
+                    ["type"] = type,
+                    ["x"] = x,
+                    ["y"] = y,
+                    ["button"] = "left",
+                    ["clickCount"] = count
+                });
         }
     }
 
-    /// <summary>Drags the middle of an element sideways, as with a mouse, in steps; the button is let go only when told.</summary>
+    /// <summary>
+    /// Drags the middle of an element sideways, as with a mouse, in steps; the button is let go only when told.
+    /// </summary>
     public void Drag(IWebElement what, int right, bool letGo = true)
     {
         Actions actions = new Actions(driver).MoveToElement(what).ClickAndHold();
@@ -212,24 +356,45 @@ public sealed class Screen : IDisposable
     {
         for (int i = 0; i <= repeats; i++)
         {
-            driver.ExecuteCdpCommand("Input.dispatchKeyEvent", new Dictionary<string, object?> { ["type"] = "keyDown", ["key"] = "Enter", ["code"] = "Enter", ["windowsVirtualKeyCode"] = 13, ["text"] = "\r", ["autoRepeat"] = i > 0 });
+            driver.ExecuteCdpCommand(
+                "Input.dispatchKeyEvent",
+                new Dictionary<string, object?>
+                {
+                    ["type"] = "keyDown",
+                    ["key"] = "Enter",
+                    ["code"] = "Enter",
+                    ["windowsVirtualKeyCode"] = 13,
+                    ["text"] = "\r",
+                    ["autoRepeat"] = i > 0
+                });
             Thread.Sleep(40);
         }
 
-        driver.ExecuteCdpCommand("Input.dispatchKeyEvent", new Dictionary<string, object?> { ["type"] = "keyUp", ["key"] = "Enter", ["code"] = "Enter", ["windowsVirtualKeyCode"] = 13 });
+        driver.ExecuteCdpCommand(
+            "Input.dispatchKeyEvent",
+            new Dictionary<string, object?>
+            {
+                ["type"] = "keyUp",
+                ["key"] = "Enter",
+                ["code"] = "Enter",
+                ["windowsVirtualKeyCode"] = 13
+            });
     }
 
     /// <summary>Fails when the page is wider than the screen.</summary>
-    public void FitsItsWidth() => Assert.True((bool)Run("return document.documentElement.scrollWidth <= window.innerWidth + 1")!, $"{Path} is wider than the screen.");
+    public void FitsItsWidth() =>
+        Assert.True(
+            (bool)Run("return document.documentElement.scrollWidth <= window.innerWidth + 1")!,
+            $"{Path} is wider than the screen.");
 
     /// <summary>Fails on anything that axe-core finds.</summary>
-    /// <param name="rules">The rules to go by; none for all.</param>
-    public void Accessible(params string[] rules)
+    public void Accessible()
     {
         Run($"if (!window.axe) {{ {RunningShop.Axe};window.axe = axe; }}");
         string found = (string)driver.ExecuteAsyncScript(
-            "const done = arguments[arguments.length - 1], rules = arguments[0]; const only = rules.length ? { runOnly: { type: 'rule', values: rules } } : {}; axe.run(document, only).then(r => done(JSON.stringify(r.violations.map(v => v.id + ': ' + v.help + ' ' + v.nodes.slice(0, 3).map(n => n.html + ' ' + n.failureSummary).join(' | ')))), e => done(JSON.stringify([String(e)])))",
-            new object[] { rules })!;
+            "const done = arguments[0]; axe.run(document).then(r => done(JSON.stringify(r.violations.map(v => v.id + "
+                + "': ' + v.help + ' ' "
+            + "+ v.nodes.slice(0, 3).map(n => n.html + ' ' + n.failureSummary).join(' | ')))), e => done(JSON.stringify([String(e)])))")!;
         string[] violations = JsonSerializer.Deserialize<string[]>(found)!;
         Assert.True(violations.Length == 0, $"{Path}: {string.Join("\n", violations)}");
     }
@@ -243,7 +408,9 @@ public sealed class Screen : IDisposable
         // What the test left behind goes with its address; a key or a button held down is let go.
         new Actions(driver).KeyUp(Keys.Control).Perform();
         driver.ResetInputState();
-        driver.ExecuteCdpCommand("Storage.clearDataForOrigin", new Dictionary<string, object?> { ["origin"] = address, ["storageTypes"] = "all" });
+        driver.ExecuteCdpCommand(
+            "Storage.clearDataForOrigin",
+            new Dictionary<string, object?> { ["origin"] = address, ["storageTypes"] = "all" });
 
         // A tab left behind goes on asking a server that is gone: it is closed, and the next test gets a new one.
         string old = driver.CurrentWindowHandle;
@@ -254,7 +421,8 @@ public sealed class Screen : IDisposable
         Idle.Add(driver);
     }
 
-    // Whether somebody sees an element. The driver's own answer takes the page many times longer; an option is seen with its list.
+    // Whether somebody sees an element. The driver's own answer takes the page many times longer; an option is seen
+    // with its list.
     private const string Visible =
         "const visible = e => e.tagName === 'OPTION' ? visible(e.closest('select')) : "
         + "e.checkVisibility({ opacityProperty: true, visibilityProperty: true }) && e.getClientRects().length > 0;";
@@ -290,12 +458,15 @@ public sealed class Screen : IDisposable
 
             if (DateTime.UtcNow > end)
             {
-                throw new TimeoutException(string.Create(CultureInfo.InvariantCulture, $"Waited in vain for {what}. The screen says: {Text}"));
+                throw new TimeoutException(string.Create(
+                    CultureInfo.InvariantCulture,
+                    $"Waited in vain for {what}. The screen says: {Text}"));
             }
 
             Thread.Sleep(50);
         }
     }
 
-    private static string Quote(string text) => text.Contains('\'', StringComparison.Ordinal) ? $"\"{text}\"" : $"'{text}'";
+    private static string Quote(string text) =>
+        text.Contains('\'', StringComparison.Ordinal) ? $"\"{text}\"" : $"'{text}'";
 }

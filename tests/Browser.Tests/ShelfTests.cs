@@ -22,7 +22,9 @@ public sealed class ShelfTests
         screen.TabToField("Journal it runs on");
         screen.Press("2 1/4");
         screen.Sees("100 %");
-        screen.WaitUntil(() => !screen.Text.Contains("grease seal 2.125", StringComparison.Ordinal), "the other seal to go");
+        screen.WaitUntil(
+            () => !screen.Text.Contains("grease seal 2.125", StringComparison.Ordinal),
+            "the other seal to go");
         screen.PickAll();
         screen.Press("banjo");
         screen.Sees("There is no figure in “banjo”");
@@ -38,14 +40,15 @@ public sealed class ShelfTests
     {
         using RunningShop shop = await RunningShop.DemoAsync();
         using Screen screen = new(shop.Address);
-        screen.Open("/yard");
         screen.WorkAs(await shop.PersonAsync());
         screen.Open("/shelf/stock");
         screen.Sees("grease seal 2.125 × 3.376");
         screen.TabToField("Scan or type a part’s code");
         screen.Press("SEAL-2250-3376", Keys.Enter);
         screen.Sees("In A3.");
-        screen.WaitUntil(() => screen.Run("return document.activeElement.labels?.[0]?.textContent ?? ''") is "How much", "the count's field to have the keyboard");
+        screen.WaitUntil(
+            () => screen.Run("return document.activeElement.labels?.[0]?.textContent ?? ''") is "How much",
+            "the count's field to have the keyboard");
         screen.Press("2", Keys.Enter);
         screen.Sees("Written down: 2 there now.");
         screen.Press("-1", Keys.Enter);
@@ -56,12 +59,19 @@ public sealed class ShelfTests
         screen.PickAll();
         screen.Press("MAGNET-700", Keys.Enter);
         screen.Sees("MAGNET-700, not kept on the shelf yet");
-        screen.WaitUntil(() => screen.Run("return document.activeElement.labels?.[0]?.textContent ?? ''") is "How much", "the count's field to have the keyboard");
+        screen.WaitUntil(
+            () => screen.Run("return document.activeElement.labels?.[0]?.textContent ?? ''") is "How much",
+            "the count's field to have the keyboard");
         screen.Press("4", Keys.Enter);
         screen.Sees("Written down: 4 there now.");
         screen.Sees("brake magnet for 7 drum");
         screen.Accessible();
-        Assert.Equal(2, (await shop.GetAsync("/api/shelf/stock/SEAL-2250-3376")).GetProperty("row").GetProperty("onHand").GetDecimal());
+        Assert.Equal(
+            2,
+            (await shop.GetAsync("/api/shelf/stock/SEAL-2250-3376"))
+                .GetProperty("row")
+                .GetProperty("onHand")
+                .GetDecimal());
     }
 
     /// <summary>From what is to order to the parts on the shelf, by thumb on a phone.</summary>
@@ -70,15 +80,20 @@ public sealed class ShelfTests
     {
         using RunningShop shop = await RunningShop.DemoAsync();
         using Screen screen = new(shop.Address, 390, 844);
-        screen.Open("/yard");
         screen.WorkAs(await shop.PersonAsync());
         screen.Open("/shelf/orders");
         screen.Sees("grease seal 2.125 × 3.376");
         screen.Sees("Order 1");
 
         // How much that is depends on the day the demo is made; that an accepted visit lacks it does not.
-        System.Text.Json.JsonElement wanted = (await shop.GetAsync("/api/shelf/to-order")).GetProperty("lines").EnumerateArray().First(l => l.GetProperty("code").GetString() == "SEAL-2125-3376");
-        string quantity = wanted.GetProperty("quantity").GetDecimal().ToString("0.##", System.Globalization.CultureInfo.InvariantCulture);
+        System.Text.Json.JsonElement wanted = (await shop.GetAsync("/api/shelf/to-order"))
+            .GetProperty("lines")
+            .EnumerateArray()
+            .First(l => l.GetProperty("code").GetString() == "SEAL-2125-3376");
+        string quantity = wanted
+            .GetProperty("quantity")
+            .GetDecimal()
+            .ToString("0.##", System.Globalization.CultureInfo.InvariantCulture);
         screen.Touch(screen.Words("Write an order of"));
         screen.Sees("Order 2");
         screen.FitsItsWidth();
@@ -99,10 +114,15 @@ public sealed class ShelfTests
         screen.Touch(screen.Button("Put it on the shelf"));
         screen.Sees("all here");
         screen.Accessible();
-        Assert.Equal(3 + wanted.GetProperty("quantity").GetDecimal(), (await shop.GetAsync("/api/shelf/stock/SEAL-2125-3376")).GetProperty("row").GetProperty("onHand").GetDecimal());
+        Assert.Equal(
+            3 + wanted.GetProperty("quantity").GetDecimal(),
+            (await shop.GetAsync("/api/shelf/stock/SEAL-2125-3376"))
+                .GetProperty("row")
+                .GetProperty("onHand")
+                .GetDecimal());
 
         // What came is on the picking lists now.
-        screen.Open("/shelf/kits");
+        screen.Follow("/shelf/kits");
         screen.WaitUntil(() => screen.All("main li").Count > 5, "the coming visits");
         screen.Touch(screen.Words("A-11"));
         screen.Sees("grease seal");

@@ -63,8 +63,14 @@ public sealed class SliceTests
         screen.Press(Keys.Enter);
         screen.Sees("Torque the lug nuts again");
         screen.TabTo("the gear plan", e => e.GetAttribute("data-place") is { Length: > 0 });
-        Assert.Contains("repack in about 12 months", screen.Find("[data-place=axle-1-left]").GetAttribute("aria-label"), StringComparison.Ordinal);
-        Assert.Contains("repack due now", screen.Find("[data-place=axle-2-left]").GetAttribute("aria-label"), StringComparison.Ordinal);
+        Assert.Contains(
+            "repack in about 12 months",
+            screen.Find("[data-place=axle-1-left]").GetAttribute("aria-label"),
+            StringComparison.Ordinal);
+        Assert.Contains(
+            "repack due now",
+            screen.Find("[data-place=axle-2-left]").GetAttribute("aria-label"),
+            StringComparison.Ordinal);
 
         screen.TabToWords("What was done");
         screen.Press(Keys.Enter);
@@ -81,7 +87,12 @@ public sealed class SliceTests
     {
         string id = screen.Path.Split('/')[^1];
         JsonElement visit = await shop.GetAsync($"/api/bay/visits/{id}");
-        Dictionary<string, string> figures = new(RunningShop.Believable(visit)) { ["rim-rock"] = "1/16", ["end-play"] = "3 thou", ["seal-journal"] = "2 1/8" };
+        Dictionary<string, string> figures = new(RunningShop.Believable(visit))
+        {
+            ["rim-rock"] = "1/16",
+            ["end-play"] = "3 thou",
+            ["seal-journal"] = "2 1/8"
+        };
         int number = 0, count = visit.GetProperty("packet").GetProperty("steps").GetArrayLength();
         foreach (JsonElement step in visit.GetProperty("packet").GetProperty("steps").EnumerateArray())
         {
@@ -124,7 +135,8 @@ public sealed class SliceTests
     {
         for (int i = 0; i < 8; i++)
         {
-            if (screen.All("fieldset label").Any(l => l.Text.Contains(words, StringComparison.Ordinal) && l.FindElement(By.TagName("input")).Selected))
+            if (screen.All("fieldset label").Any(l => l.Text.Contains(words, StringComparison.Ordinal)
+                && l.FindElement(By.TagName("input")).Selected))
             {
                 return;
             }
@@ -135,15 +147,16 @@ public sealed class SliceTests
         throw new InvalidOperationException($"The arrows never came to “{words}”.");
     }
 
-    [Theory]
-    [InlineData(390, 844)]
-    [InlineData(1280, 800)]
-    public async Task By_touch_the_visit_in_the_bay_is_worked_to_its_end(int width, int height)
+    [Fact]
+    public async Task By_touch_the_visit_in_the_bay_is_worked_to_its_end_on_a_telephone_and_then_on_a_tablet()
     {
         using RunningShop shop = await RunningShop.DemoAsync();
-        using Screen screen = new(shop.Address, width, height);
+        using Screen screen = new(shop.Address, 390, 844);
         screen.Open("/bay");
-        screen.Find("select[aria-label='Who is working']").FindElement(By.XPath("option[contains(., 'Tobin')]")).Click();
+        screen
+            .Find("select[aria-label='Who is working']")
+            .FindElement(By.XPath("option[contains(., 'Tobin')]"))
+            .Click();
         screen.Touch(screen.Words("Go on"), 44);
         screen.Sees("step ");
         screen.FitsItsWidth();
@@ -153,12 +166,18 @@ public sealed class SliceTests
         int done = visit.GetProperty("state").GetProperty("entries").GetArrayLength();
         for (int i = done; i < steps.Count; i++)
         {
-            if (i == done + 12)
+            if (i == done + 6)
             {
-                // The long middle is worked on another tablet, once this one's last tap is answered; this screen follows.
+                // The long middle is worked on another tablet, once this one's last tap is answered; this screen
+                // follows.
                 screen.Sees($"step {i + 1} of {steps.Count}");
-                string near = steps[i = steps.Count - 25].GetProperty("key").GetString()!;
-                await shop.WorkToAsync(visit.GetProperty("id").GetString()!, s => s.GetProperty("key").GetString() == near);
+                string near = steps[i = steps.Count - 12].GetProperty("key").GetString()!;
+                await shop.WorkToAsync(
+                    visit.GetProperty("id").GetString()!,
+                    s => s.GetProperty("key").GetString() == near);
+                screen.Sees($"step {i + 1} of {steps.Count}");
+                screen.FitsItsWidth();
+                screen.Resize(1280, 800);
             }
 
             screen.Sees($"step {i + 1} of {steps.Count}");
@@ -186,51 +205,61 @@ public sealed class SliceTests
                 screen.Sees($"step {i + 1} of {steps.Count}");
             }
 
-            screen.Touch(screen.Words("Done, next"), 44);
+            screen.Done();
         }
 
         screen.Touch(screen.Words("Close the visit"), 44);
         screen.Sees("The visit is closed");
         screen.FitsItsWidth();
-        Assert.DoesNotContain((await shop.GetAsync("/api/bay/visits")).EnumerateArray(), v => v.GetProperty("tag").GetString() == "A-12");
+        Assert.DoesNotContain(
+            (await shop.GetAsync("/api/bay/visits")).EnumerateArray(),
+            v => v.GetProperty("tag").GetString() == "A-12");
         JsonElement trailer = await shop.GetAsync($"/api/yard/trailers/{visit.GetProperty("trailerId").GetString()}");
-        Assert.All(trailer.GetProperty("standing").GetProperty("dues").EnumerateArray(), d => Assert.Equal("later", d.GetProperty("due").GetProperty("nearness").GetString()));
+        Assert.All(
+            trailer.GetProperty("status").GetProperty("dues").EnumerateArray(),
+            d => Assert.Equal("later", d.GetProperty("due").GetProperty("nearness").GetString()));
     }
 
     [Fact]
     public async Task A_kill_of_the_server_in_mid_visit_loses_nothing_that_was_answered_as_saved()
     {
-        using RunningShop shop = await RunningShop.DemoAsync(killable: true);
-        using Screen screen = new(shop.Address);
-        string id = await shop.OpenVisitAsync();
-        screen.Open("/yard");
-        screen.WorkAs(await shop.PersonAsync());
-        screen.Open($"/bay/{id}");
-        int before = Entries(await shop.GetAsync($"/api/bay/visits/{id}"));
-        for (int i = 1; i <= 3; i++)
+        (RunningShop shop, Screen screen) = await Screen.OnTheDemoAsync(killable: true);
+        using (shop)
+        using (screen)
+        using (Screen second = new(shop.Address))
         {
-            screen.Words("Done, next").Click();
-            screen.Sees($"step {before + i + 1} of");
+            string id = await shop.OpenVisitAsync();
+            screen.Open($"/bay/{id}");
+            second.WorkAs(await shop.PersonAsync());
+            second.Open($"/bay/{id}");
+            int before = Entries(await shop.GetAsync($"/api/bay/visits/{id}"));
+            screen.Done();
+            screen.Sees($"step {before + 2} of");
+            second.Sees($"step {before + 2} of");
             shop.Kill();
+
+            // Ticked while nobody answers: the screen says so, keeps it, and sends it once the server is back.
+            screen.Done();
+            screen.Sees("No answer from the shop’s server");
             shop.StartAgain();
-            Assert.Equal(before + i, Entries(await shop.GetAsync($"/api/bay/visits/{id}")));
+            screen.Sees($"step {before + 3} of");
+            screen.WaitUntil(
+                () => !screen.Text.Contains("No answer from the shop’s server", StringComparison.Ordinal),
+                "the notice to go");
+            Assert.Equal(before + 2, Entries(await shop.GetAsync($"/api/bay/visits/{id}")));
+
+            // The screens hear of each other again.
+            second.Sees($"step {before + 3} of");
+            second.Done();
+            screen.Sees($"step {before + 4} of");
+
+            // A figure typed and not sent outlives a reload.
+            screen.WaitUntil(() => AtReading(screen), "a step that asks for a figure");
+            screen.Press(".003");
+            screen.Sees("0.076 mm");
+            screen.Open($"/bay/{id}");
+            screen.Sees("0.076 mm");
         }
-
-        // Ticked while nobody answers: the screen says so, keeps it, and sends it once the server is back.
-        shop.Kill();
-        screen.Words("Done, next").Click();
-        screen.Sees("No answer from the shop’s server");
-        shop.StartAgain();
-        screen.Sees($"step {before + 5} of");
-        screen.WaitUntil(() => !screen.Text.Contains("No answer from the shop’s server", StringComparison.Ordinal), "the notice to go");
-        Assert.Equal(before + 4, Entries(await shop.GetAsync($"/api/bay/visits/{id}")));
-
-        // A figure typed and not sent outlives a reload.
-        screen.WaitUntil(() => AtReading(screen), "a step that asks for a figure");
-        screen.Press(".003");
-        screen.Sees("0.076 mm");
-        screen.Open($"/bay/{id}");
-        screen.Sees("0.076 mm");
     }
 
     private static bool AtReading(Screen screen)
@@ -240,9 +269,9 @@ public sealed class SliceTests
             return true;
         }
 
-        string heading = screen.TextOf("main form h2");
-        screen.Words("Done, next").Click();
-        screen.WaitUntil(() => screen.TextOf("main form h2") != heading, "the next step");
+        string here = screen.TextOf("main form h3");
+        screen.Done();
+        screen.WaitUntil(() => screen.TextOf("main form h3") != here, "the next step");
         return Asks(screen);
     }
 

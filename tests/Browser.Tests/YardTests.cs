@@ -20,25 +20,28 @@ public sealed class YardTests
         using (shop)
         using (screen)
         {
+            screen.Open("/yard");
             screen.Field("Find").SendKeys("apple");
             screen.Sees("2 trailers found");
             screen.Field("Find").SendKeys(" long");
             screen.Sees("1 trailer found");
-            screen.Words("A-11").Click();
-            screen.Words("Thistlewane Orchard Cooperative").Click();
-            screen.WaitUntil(() => screen.Path.StartsWith("/yard/customers/", StringComparison.Ordinal), "the customer's page");
+            screen.Click("A-11");
+            screen.Click("Thistlewane Orchard Cooperative");
+            screen.WaitUntil(
+                () => screen.Path.StartsWith("/yard/customers/", StringComparison.Ordinal),
+                "the customer's page");
             screen.Sees("4 trailers");
             screen.Accessible();
             Replace(screen, "Telephone", "Thistlewane 12");
-            screen.Words("Save").Click();
+            screen.Click("Save");
             screen.Sees("Saved.");
             Replace(screen, "Name", "");
-            screen.Words("Save").Click();
+            screen.Click("Save");
             screen.Sees("The customer's name is missing.");
             Assert.Equal("Thistlewane 12", screen.Field("Telephone").GetAttribute("value"));
 
             // Chosen in the yard, the customer's number stands over their trailers.
-            screen.Open("/yard");
+            screen.Follow("/yard");
             screen.Field("Customer").FindElement(By.XPath("option[contains(., 'Thistlewane')]")).Click();
             screen.Sees("Thistlewane 12");
             screen.Sees("4 trailers found");
@@ -53,27 +56,32 @@ public sealed class YardTests
         using (screen)
         {
             screen.Open($"/yard/trailers/{await shop.TrailerAsync("Q-131")}");
-            screen.Words("Write down a reading or a trip").Click();
+            screen.Click("Write down a reading or a trip");
             screen.Field("The meter shows").SendKeys("12");
             screen.Sees("12 mi · 19.3 km");
-            screen.Words("Write it down").Click();
+            screen.Click("Write it down");
             screen.Sees("The meter would run backwards");
             Assert.Equal("12", screen.Field("The meter shows").GetAttribute("value"));
             screen.Field("a new meter starts here").Click();
-            screen.Words("Write it down").Click();
-            screen.WaitUntil(() => screen.All("button[aria-label='Take back 12 mi']").Count == 1, "the new meter among the readings");
-            screen.Words("take back").Click();
+            screen.Click("Write it down");
+            screen.WaitUntil(
+                () => screen.All("button[aria-label='Take back 12 mi']").Count == 1,
+                "the new meter among the readings");
+            screen.Click("take back");
             screen.WaitUntil(() => !screen.Text.Contains("new meter", StringComparison.Ordinal), "the reading to go");
 
-            // A tow to come on which the repack would fall due brings it to before the tow, which takes weeks: to today.
+            // A tow to come on which the repack would fall due brings it to before the tow, which takes weeks: to
+            // today.
             screen.Sees("Repack in about ");
-            screen.Words("Write down a reading or a trip").Click();
+            screen.Click("Write down a reading or a trip");
             screen.Field("a trip to come, not a reading").Click();
             screen.Field("The trip’s distance").SendKeys("11,500 mi");
             screen.PickDay(9);
-            screen.Words("Write it down").Click();
+            screen.Click("Write it down");
             screen.Sees("trip planned");
-            screen.WaitUntil(() => screen.Text.Contains("Repack today", StringComparison.Ordinal), "the repack to come nearer");
+            screen.WaitUntil(
+                () => screen.Text.Contains("Repack today", StringComparison.Ordinal),
+                "the repack to come nearer");
         }
     }
 
@@ -84,6 +92,7 @@ public sealed class YardTests
         using (shop)
         using (screen)
         {
+            screen.Open("/yard");
             screen.Touch(screen.Words("Add a trailer"), 44);
             screen.Field("Tag").SendKeys("Q-114");
             screen.Field("Whose it is").SendKeys("Upper Fell Rowing Club");
@@ -94,10 +103,15 @@ public sealed class YardTests
             screen.Field("Rating of one axle").SendKeys(Keys.Backspace);
             screen.Touch(screen.Words("Add it to the yard"), 44);
             screen.Sees("There is a trailer Q-114 already.");
-            Assert.DoesNotContain("Upper Fell", (await shop.GetAsync("/api/yard/customers")).GetRawText(), StringComparison.Ordinal);
+            Assert.DoesNotContain(
+                "Upper Fell",
+                (await shop.GetAsync("/api/yard/customers")).GetRawText(),
+                StringComparison.Ordinal);
             screen.Field("Tag").SendKeys("R");
             screen.Touch(screen.Words("Add it to the yard"), 44);
-            screen.WaitUntil(() => screen.Path.StartsWith("/yard/trailers/", StringComparison.Ordinal), "the trailer's page");
+            screen.WaitUntil(
+                () => screen.Path.StartsWith("/yard/trailers/", StringComparison.Ordinal),
+                "the trailer's page");
             screen.Sees("No repack on record");
             screen.FitsItsWidth();
 
@@ -123,14 +137,18 @@ public sealed class YardTests
             screen.Find("button[aria-label^='Done:']").Click();
             screen.WaitUntil(() => screen.All("button[aria-label^='Done:']").Count == owed - 1, "the check to go");
             screen.Sees("Ticked: ");
-            screen.Words("take back").Click();
+            screen.Click("take back");
             screen.WaitUntil(() => screen.All("button[aria-label^='Done:']").Count == owed, "the check to come back");
 
-            screen.Words("W-09,").Click();
+            screen.Click("W-09,");
             screen.Field("A closed visit stays as it was").SendKeys("The specialist has it since Tuesday.");
-            screen.Words("Put the remark").Click();
-            screen.WaitUntil(() => screen.All("main li").Any(l => l.Text.StartsWith("The specialist has it", StringComparison.Ordinal)), "the remark");
-            screen.Words("All visits of W-09").Click();
+            screen.Click("Put the remark");
+            screen.WaitUntil(
+                () => screen.All("main li").Any(l => l.Text.StartsWith(
+                    "The specialist has it",
+                    StringComparison.Ordinal)),
+                "the remark");
+            screen.Click("All visits of W-09");
             screen.Sees("What was done on W-09");
         }
     }

@@ -1,6 +1,6 @@
 using SturdyTinker.Core.Gear;
 using SturdyTinker.Core.Measures;
-using SturdyTinker.Core.Schools;
+using SturdyTinker.Core.Practices;
 
 namespace SturdyTinker.Core.Tests;
 
@@ -21,5 +21,8 @@ internal static class Gears
         EstimatedYear = milesAYear is { } miles ? Distance.FromMiles(miles) : null,
     };
 
-    internal static SchoolChoices NoPlay { get; } = SchoolChoices.Defaults.With(new Dictionary<string, string> { ["nut-setting"] = "no-play" });
+    internal static PracticeChoices NoPlay { get; } = PracticeChoices.Defaults.With(new Dictionary<string, string>
+    {
+        ["nut-setting"] = "no-play"
+    });
 }

@@ -3,16 +3,18 @@ using System.Text;
 using Microsoft.EntityFrameworkCore;
 using SturdyTinker.Core.Gear;
 using SturdyTinker.Core.Intervals;
-using SturdyTinker.Core.Jobs;
 using SturdyTinker.Shop.Bay;
 using SturdyTinker.Shop.Ledger;
 using SturdyTinker.Shop.Requests;
+using SturdyTinker.Shop.Settings;
 using SturdyTinker.Shop.Yard;
 using Xunit;
 
 namespace SturdyTinker.Shop.Tests;
 
-/// <summary>What bad input gets: a clear sentence at the right place, the right status, and nothing saved halfway.</summary>
+/// <summary>
+/// What bad input gets: a clear sentence at the right place, the right status, and nothing saved halfway.
+/// </summary>
 public sealed class BadInputTests : IDisposable
 {
     private readonly ShopServer shop = new();
@@ -36,11 +38,17 @@ public sealed class BadInputTests : IDisposable
     [InlineData("1/3", "not on a rule")]
     [InlineData("90 ft-lb", "this asks for length")]
     [InlineData("a hair", "no figure")]
-    public async Task A_negative_absurd_or_broken_reading_is_refused_at_its_field_and_the_step_stays_to_do(string typed, string sentence)
+    public async Task A_negative_absurd_or_broken_reading_is_refused_at_its_field_and_the_step_stays_to_do(
+        string typed,
+        string sentence)
     {
         await shop.SomebodyAsync();
         (VisitAnswer visit, string step) = await AtEndPlayAsync();
-        Problem problem = await shop.RefusedAsync(HttpMethod.Put, Entry(visit), new EntryDraft(step, [new ReadingDraft(ShopServer.NewId(), "end-play", typed)]), 422);
+        Problem problem = await shop.RefusedAsync(
+            HttpMethod.Put,
+            Entry(visit),
+            new EntryDraft(step, [new ReadingDraft(ShopServer.NewId(), "end-play", typed)]),
+            422);
         Assert.Equal("/readings/0/typed", Assert.Single(problem.Errors!).Pointer);
         Assert.Contains(sentence, problem.Errors![0].Detail, StringComparison.Ordinal);
         VisitState state = (await shop.GetAsync<VisitAnswer>($"/api/bay/visits/{visit.Id}")).State;
@@ -54,13 +62,23 @@ public sealed class BadInputTests : IDisposable
         await shop.SomebodyAsync();
         TrailerAnswer trailer = await shop.TrailerAsync();
         string Path() => $"/api/yard/trailers/{trailer.Id}/meter/{ShopServer.NewId()}";
-        await shop.PutAsync<TrailerAnswer>(Path(), new MeterDraft(MeterEntryKind.Reading, shop.Today.AddDays(-30), "12,000", false));
-        Problem problem = await shop.RefusedAsync(HttpMethod.Put, Path(), new MeterDraft(MeterEntryKind.Reading, shop.Today, "11,000", false), 422);
+        await shop.PutAsync<TrailerAnswer>(
+            Path(),
+            new MeterDraft(MeterEntryKind.Reading, shop.Today.AddDays(-30), "12,000", false));
+        Problem problem = await shop.RefusedAsync(
+            HttpMethod.Put,
+            Path(),
+            new MeterDraft(MeterEntryKind.Reading, shop.Today, "11,000", false),
+            422);
         Assert.Equal("/typed", problem.Errors![0].Pointer);
         Assert.Contains("run backwards", problem.Detail, StringComparison.Ordinal);
 
         // The same figure on arrival belongs to another field, and the visit is not begun.
-        Problem arrival = await shop.RefusedAsync(HttpMethod.Put, $"/api/bay/visits/{ShopServer.NewId()}", ShopServer.Wanted(trailer.Id) with { Meter = new MeterOnArrival(ShopServer.NewId(), "11,000", false) }, 422);
+        Problem arrival = await shop.RefusedAsync(
+            HttpMethod.Put,
+            $"/api/bay/visits/{ShopServer.NewId()}",
+            ShopServer.Wanted(trailer.Id) with { Meter = new MeterOnArrival(ShopServer.NewId(), "11,000", false) },
+            422);
         Assert.Equal("/meter/typed", arrival.Errors![0].Pointer);
         Assert.Empty(await shop.GetAsync<List<VisitRow>>("/api/bay/visits"));
         await shop.PutAsync<TrailerAnswer>(Path(), new MeterDraft(MeterEntryKind.Reading, shop.Today, "0", true));
@@ -71,7 +89,11 @@ public sealed class BadInputTests : IDisposable
     {
         await shop.SomebodyAsync();
         (VisitAnswer visit, _) = await AtEndPlayAsync();
-        Problem problem = await shop.RefusedAsync(HttpMethod.Post, $"/api/bay/visits/{visit.Id}/close", new ClosingDraft(), 409);
+        Problem problem = await shop.RefusedAsync(
+            HttpMethod.Post,
+            $"/api/bay/visits/{visit.Id}/close",
+            new ClosingDraft(),
+            409);
         Assert.Contains("hub off (going back), axle 1 left", problem.Detail, StringComparison.Ordinal);
         Assert.Contains("wheel off, axle 1 left", problem.Detail, StringComparison.Ordinal);
         Assert.DoesNotContain("hub open", problem.Detail, StringComparison.Ordinal);
@@ -82,7 +104,14 @@ public sealed class BadInputTests : IDisposable
     {
         await shop.SomebodyAsync();
         VisitAnswer visit = await shop.VisitAsync((await shop.TrailerAsync()).Id);
-        Assert.Contains("take the trailer back out", (await shop.RefusedAsync(HttpMethod.Post, $"/api/bay/visits/{visit.Id}/close", new ClosingDraft(), 409)).Detail, StringComparison.Ordinal);
+        Assert.Contains(
+            "take the trailer back out",
+            (await shop.RefusedAsync(
+                HttpMethod.Post,
+                $"/api/bay/visits/{visit.Id}/close",
+                new ClosingDraft(),
+                409)).Detail,
+            StringComparison.Ordinal);
         (await shop.Http.DeleteAsync($"/api/bay/visits/{visit.Id}")).EnsureSuccessStatusCode();
         await shop.RefusedAsync(HttpMethod.Get, $"/api/bay/visits/{visit.Id}", null, 404);
     }
@@ -92,7 +121,11 @@ public sealed class BadInputTests : IDisposable
     {
         await shop.SomebodyAsync();
         VisitAnswer visit = await shop.VisitAsync((await shop.TrailerAsync()).Id);
-        Problem problem = await shop.RefusedAsync(HttpMethod.Put, $"/api/bay/visits/{ShopServer.NewId()}", ShopServer.Wanted(visit.TrailerId, "axle-2-left"), 409);
+        Problem problem = await shop.RefusedAsync(
+            HttpMethod.Put,
+            $"/api/bay/visits/{ShopServer.NewId()}",
+            ShopServer.Wanted(visit.TrailerId, "axle-2-left"),
+            409);
         Assert.Contains("P-07 stands in the bay already", problem.Detail, StringComparison.Ordinal);
         Assert.Contains("Something has been done", await DoneThenOutAsync(visit), StringComparison.Ordinal);
     }
@@ -103,11 +136,19 @@ public sealed class BadInputTests : IDisposable
         await shop.SomebodyAsync();
         VisitAnswer visit = await shop.VisitAsync((await shop.TrailerAsync()).Id);
         await shop.WorkAsync(visit);
-        await shop.PutAsync<VisitState>($"/api/bay/visits/{visit.Id}/findings/{ShopServer.NewId()}", new FindingDraft("axle-1-left", "bearing-collapsed", ""));
-        Problem problem = await shop.RefusedAsync(HttpMethod.Post, $"/api/bay/visits/{visit.Id}/close", new ClosingDraft(), 409);
+        await shop.PutAsync<VisitState>(
+            $"/api/bay/visits/{visit.Id}/findings/{ShopServer.NewId()}",
+            new FindingDraft("axle-1-left", "bearing-collapsed", ""));
+        Problem problem = await shop.RefusedAsync(
+            HttpMethod.Post,
+            $"/api/bay/visits/{visit.Id}/close",
+            new ClosingDraft(),
+            409);
         Assert.Equal("/releasedBecause", problem.Errors![0].Pointer);
         await shop.PostAsync<VisitState>($"/api/bay/visits/{visit.Id}/close", new ClosingDraft("on a flatbed"));
-        Assert.Equal("on a flatbed", (await shop.GetAsync<VisitSheet>($"/api/ledger/visits/{visit.Id}")).ReleasedBecause);
+        Assert.Equal(
+            "on a flatbed",
+            (await shop.GetAsync<VisitSheet>($"/api/ledger/visits/{visit.Id}")).ReleasedBecause);
     }
 
     [Fact]
@@ -117,7 +158,11 @@ public sealed class BadInputTests : IDisposable
         TrailerAnswer trailer = await shop.TrailerAsync();
         TrailerDraft draft = ShopServer.Draft("P-07", trailer.CustomerId) with { Version = trailer.Version };
         await shop.PutAsync<TrailerAnswer>($"/api/yard/trailers/{trailer.Id}", draft with { Name = "Theirs" });
-        Problem problem = await shop.RefusedAsync(HttpMethod.Put, $"/api/yard/trailers/{trailer.Id}", draft with { Name = "Mine" }, 409);
+        Problem problem = await shop.RefusedAsync(
+            HttpMethod.Put,
+            $"/api/yard/trailers/{trailer.Id}",
+            draft with { Name = "Mine" },
+            409);
         Assert.Equal("/version", problem.Errors![0].Pointer);
         Assert.Contains("Theirs", problem.Current!.ToString(), StringComparison.Ordinal);
         Assert.Equal("Theirs", (await shop.GetAsync<TrailerAnswer>($"/api/yard/trailers/{trailer.Id}")).Name);
@@ -133,7 +178,11 @@ public sealed class BadInputTests : IDisposable
     public async Task An_unknown_id_or_address_gets_404(string method, string path)
     {
         await shop.SomebodyAsync();
-        await shop.RefusedAsync(new HttpMethod(method), path.Replace("{id}", ShopServer.NewId().ToString(), StringComparison.Ordinal), null, 404);
+        await shop.RefusedAsync(
+            new HttpMethod(method),
+            path.Replace("{id}", ShopServer.NewId().ToString(), StringComparison.Ordinal),
+            null,
+            404);
     }
 
     [Theory]
@@ -145,7 +194,11 @@ public sealed class BadInputTests : IDisposable
     public async Task A_body_that_is_not_what_is_asked_for_gets_400(string body, string sentence)
     {
         await shop.SomebodyAsync();
-        Problem problem = await shop.RefusedAsync(HttpMethod.Put, $"/api/yard/trailers/{ShopServer.NewId()}", body, 400);
+        Problem problem = await shop.RefusedAsync(
+            HttpMethod.Put,
+            $"/api/yard/trailers/{ShopServer.NewId()}",
+            body,
+            400);
         Assert.Contains(sentence, problem.Detail, StringComparison.Ordinal);
     }
 
@@ -155,13 +208,16 @@ public sealed class BadInputTests : IDisposable
         Guid somebody = await shop.SomebodyAsync();
         string path = $"/api/yard/customers/{ShopServer.NewId()}";
         shop.Http.DefaultRequestHeaders.Remove(Worker.Header);
-        Assert.Contains("who is working", (await shop.RefusedAsync(HttpMethod.Put, path, new CustomerEdit("A", "", "", "", 0), 400)).Detail, StringComparison.Ordinal);
+        Assert.Contains(
+            "who is working",
+            (await shop.RefusedAsync(HttpMethod.Put, path, new CustomerEdit("A", "", "", "", 0), 400)).Detail,
+            StringComparison.Ordinal);
         shop.Http.DefaultRequestHeaders.Add(Worker.Header, ShopServer.NewId().ToString());
         await shop.RefusedAsync(HttpMethod.Put, path, new CustomerEdit("A", "", "", "", 0), 400);
 
         shop.Http.DefaultRequestHeaders.Remove(Worker.Header);
         shop.Http.DefaultRequestHeaders.Add(Worker.Header, somebody.ToString());
-        await shop.PutAsync<ShopAnswer>($"/api/yard/people/{somebody}", new PersonEdit("Ines Marrow", false));
+        await shop.PutAsync<ShopAnswer>($"/api/settings/people/{somebody}", new PersonEdit("Ines Marrow", false));
         await shop.RefusedAsync(HttpMethod.Put, path, new CustomerEdit("A", "", "", "", 0), 400);
     }
 
@@ -177,7 +233,17 @@ public sealed class BadInputTests : IDisposable
             Meter = MeterKind.Estimate,
             EstimatedYear = "-5",
         }, 422);
-        Assert.Equal(["/tag", "/gear/brakeDiameter", "/gear/studThread", "/gear/axles", "/estimatedYear", "/lastRepackOn", "/customerId"], problem.Errors!.Select(e => e.Pointer));
+        Assert.Equal(
+            [
+                "/tag",
+                "/gear/brakeDiameter",
+                "/gear/studThread",
+                "/gear/axles",
+                "/estimatedYear",
+                "/lastRepackOn",
+                "/customerId"
+            ],
+            problem.Errors!.Select(e => e.Pointer));
     }
 
     [Fact]
@@ -185,9 +251,19 @@ public sealed class BadInputTests : IDisposable
     {
         await shop.SomebodyAsync();
         TrailerAnswer trailer = await shop.TrailerAsync();
-        Problem problem = await shop.RefusedAsync(HttpMethod.Put, $"/api/bay/visits/{ShopServer.NewId()}", ShopServer.Wanted(trailer.Id, "axle-1-left", "axle-3-left"), 422);
+        Problem problem = await shop.RefusedAsync(
+            HttpMethod.Put,
+            $"/api/bay/visits/{ShopServer.NewId()}",
+            ShopServer.Wanted(trailer.Id, "axle-1-left", "axle-3-left"),
+            422);
         Assert.Equal("/jobs/1", Assert.Single(problem.Errors!).Pointer);
-        Assert.Equal("/jobs", (await shop.RefusedAsync(HttpMethod.Put, $"/api/bay/visits/{ShopServer.NewId()}", new VisitDraft(trailer.Id, []), 422)).Errors![0].Pointer);
+        Assert.Equal(
+            "/jobs",
+            (await shop.RefusedAsync(
+                HttpMethod.Put,
+                $"/api/bay/visits/{ShopServer.NewId()}",
+                new VisitDraft(trailer.Id, []),
+                422)).Errors![0].Pointer);
     }
 
     [Fact]
@@ -195,14 +271,32 @@ public sealed class BadInputTests : IDisposable
     {
         await shop.SomebodyAsync();
         VisitAnswer visit = await shop.VisitAsync((await shop.TrailerAsync()).Id);
-        Assert.Contains("Before this comes", (await shop.RefusedAsync(HttpMethod.Put, Entry(visit), new EntryDraft("axle-1-left/hub-off/hub", []), 409)).Detail, StringComparison.Ordinal);
+        Assert.Contains(
+            "Before this comes",
+            (await shop.RefusedAsync(
+                HttpMethod.Put,
+                Entry(visit),
+                new EntryDraft("axle-1-left/hub-off/hub", []),
+                409)).Detail,
+            StringComparison.Ordinal);
         await shop.RefusedAsync(HttpMethod.Put, Entry(visit), new EntryDraft("axle-1-left/nothing", []), 422);
         await shop.WorkAsync(visit, 2);
-        Assert.Contains("Ines Marrow has settled this step already", (await shop.RefusedAsync(HttpMethod.Put, Entry(visit), new EntryDraft(visit.Packet.Steps[0].Key, []), 409)).Detail, StringComparison.Ordinal);
+        Assert.Contains(
+            "Ines Marrow has settled this step already",
+            (await shop.RefusedAsync(
+                HttpMethod.Put,
+                Entry(visit),
+                new EntryDraft(visit.Packet.Steps[0].Key, []),
+                409)).Detail,
+            StringComparison.Ordinal);
 
         int pin = visit.Packet.Steps.ToList().FindIndex(s => s.Key == "axle-1-left/hub-off/new-pin");
         await shop.WorkAsync(visit, pin - 2);
-        Problem problem = await shop.RefusedAsync(HttpMethod.Put, Entry(visit), new EntryDraft(visit.Packet.Steps[pin].Key, [], "in a hurry"), 422);
+        Problem problem = await shop.RefusedAsync(
+            HttpMethod.Put,
+            Entry(visit),
+            new EntryDraft(visit.Packet.Steps[pin].Key, [], "in a hurry"),
+            422);
         Assert.Contains("can't be skipped", problem.Detail, StringComparison.Ordinal);
     }
 
@@ -210,14 +304,22 @@ public sealed class BadInputTests : IDisposable
     public async Task An_id_that_is_not_version_7_is_refused()
     {
         await shop.SomebodyAsync();
-        await shop.RefusedAsync(HttpMethod.Put, $"/api/yard/customers/{Guid.NewGuid()}", new CustomerEdit("A", "", "", "", 0), 400);
+        await shop.RefusedAsync(
+            HttpMethod.Put,
+            $"/api/yard/customers/{Guid.NewGuid()}",
+            new CustomerEdit("A", "", "", "", 0),
+            400);
     }
 
     [Fact]
     public async Task A_table_of_20_MB_is_refused_before_it_is_read()
     {
         await shop.SomebodyAsync();
-        Problem problem = await shop.RefusedAsync(HttpMethod.Post, "/api/ledger/tables?apply=true", Table(new byte[20 * 1024 * 1024]), 413);
+        Problem problem = await shop.RefusedAsync(
+            HttpMethod.Post,
+            "/api/ledger/tables?apply=true",
+            Table(new byte[20 * 1024 * 1024]),
+            413);
         Assert.Contains("Split it", problem.Detail, StringComparison.Ordinal);
     }
 
@@ -225,10 +327,21 @@ public sealed class BadInputTests : IDisposable
     public async Task A_table_in_another_encoding_is_told_apart()
     {
         await shop.SomebodyAsync();
-        byte[] latin = [.. Encoding.UTF8.GetBytes("tag,customer,axles,rating_lb\nA-1,"), 0xE9, .. Encoding.UTF8.GetBytes(",2,3500\n")];
-        Assert.Contains("line 2", (await shop.RefusedAsync(HttpMethod.Post, "/api/ledger/tables?apply=true", Table(latin), 415)).Detail, StringComparison.Ordinal);
+        byte[] latin =
+        [
+            .. Encoding.UTF8.GetBytes("tag,customer,axles,rating_lb\nA-1,"),
+            0xE9,
+            .. Encoding.UTF8.GetBytes(",2,3500\n")
+        ];
+        Assert.Contains(
+            "line 2",
+            (await shop.RefusedAsync(HttpMethod.Post, "/api/ledger/tables?apply=true", Table(latin), 415)).Detail,
+            StringComparison.Ordinal);
         byte[] utf16 = [0xFF, 0xFE, .. Encoding.Unicode.GetBytes("tag,customer\n")];
-        Assert.Contains("UTF-16", (await shop.RefusedAsync(HttpMethod.Post, "/api/ledger/tables?apply=true", Table(utf16), 415)).Detail, StringComparison.Ordinal);
+        Assert.Contains(
+            "UTF-16",
+            (await shop.RefusedAsync(HttpMethod.Post, "/api/ledger/tables?apply=true", Table(utf16), 415)).Detail,
+            StringComparison.Ordinal);
         Assert.Equal(0, await shop.LookAsync(f => f.Trailers.CountAsync()));
     }
 
@@ -240,7 +353,14 @@ public sealed class BadInputTests : IDisposable
     public async Task A_table_that_can_not_be_taken_apart_is_refused_whole(string text, string sentence)
     {
         await shop.SomebodyAsync();
-        Assert.Contains(sentence, (await shop.RefusedAsync(HttpMethod.Post, "/api/ledger/tables?apply=true", Table(Encoding.UTF8.GetBytes(text)), 422)).Detail, StringComparison.Ordinal);
+        Assert.Contains(
+            sentence,
+            (await shop.RefusedAsync(
+                HttpMethod.Post,
+                "/api/ledger/tables?apply=true",
+                Table(Encoding.UTF8.GetBytes(text)),
+                422)).Detail,
+            StringComparison.Ordinal);
         Assert.Equal(0, await shop.LookAsync(f => f.Trailers.CountAsync()));
     }
 
@@ -250,5 +370,6 @@ public sealed class BadInputTests : IDisposable
         return (await shop.RefusedAsync(HttpMethod.Delete, $"/api/bay/visits/{visit.Id}", null, 409)).Detail;
     }
 
-    internal static ByteArrayContent Table(byte[] bytes) => new(bytes) { Headers = { ContentType = new MediaTypeHeaderValue("text/csv") } };
+    internal static ByteArrayContent Table(byte[] bytes) =>
+        new(bytes) { Headers = { ContentType = new MediaTypeHeaderValue("text/csv") } };
 }

@@ -4,7 +4,9 @@ using Xunit;
 
 namespace SturdyTinker.Shop.Tests;
 
-/// <summary>What the framework refuses before any of our code sees it is refused with a sentence all the same.</summary>
+/// <summary>
+/// What the framework refuses before any of our code sees it is refused with a sentence all the same.
+/// </summary>
 public sealed class BareRefusalTests : IDisposable
 {
     private readonly ShopServer shop = new();
@@ -19,16 +21,20 @@ public sealed class BareRefusalTests : IDisposable
         List<string> asked = [];
         foreach (JsonProperty path in described.RootElement.GetProperty("paths").EnumerateObject())
         {
-            if (!path.Value.TryGetProperty("get", out JsonElement get) || !get.TryGetProperty("parameters", out JsonElement takes))
+            if (!path.Value.TryGetProperty("get", out JsonElement get)
+                || !get.TryGetProperty("parameters", out JsonElement takes))
             {
                 continue;
             }
 
-            foreach (JsonElement one in takes.EnumerateArray().Where(t => t.GetProperty("in").GetString() == "query" && Parsed(t)))
+            foreach (JsonElement one in takes.EnumerateArray().Where(t => t.GetProperty("in").GetString() == "query"
+                && Parsed(t)))
             {
                 string name = one.GetProperty("name").GetString()!;
                 string others = string.Join('&', takes.EnumerateArray()
-                    .Where(t => t.GetProperty("in").GetString() == "query" && t.GetProperty("name").GetString() != name && IsRequired(t))
+                    .Where(t => t.GetProperty("in").GetString() == "query"
+                        && t.GetProperty("name").GetString() != name
+                        && IsRequired(t))
                     .Select(t => $"{t.GetProperty("name").GetString()}={(Parsed(t) ? ShopServer.NewId() : "x")}"));
                 string address = $"{Filled(path.Name)}?{name}=no+such+thing&{others}";
                 Problem problem = await shop.RefusedAsync(HttpMethod.Get, address, null, 400);
@@ -41,9 +47,9 @@ public sealed class BareRefusalTests : IDisposable
     }
 
     [Theory]
-    [InlineData("PATCH", "/api/yard/shop")]
+    [InlineData("PATCH", "/api/settings/shop")]
     [InlineData("POST", "/api/yard/trailers")]
-    [InlineData("DELETE", "/api/yard/shop")]
+    [InlineData("DELETE", "/api/settings/shop")]
     public async Task A_kind_of_request_that_an_address_does_not_take_finds_nothing_there(string method, string path)
     {
         await shop.SomebodyAsync();
@@ -61,11 +67,15 @@ public sealed class BareRefusalTests : IDisposable
     private static bool Parsed(JsonElement taken)
     {
         JsonElement schema = taken.GetProperty("schema");
-        return schema.TryGetProperty("format", out _) || schema.TryGetProperty("enum", out _) || schema.TryGetProperty("pattern", out _);
+        return schema.TryGetProperty("format", out _)
+            || schema.TryGetProperty("enum", out _)
+            || schema.TryGetProperty("pattern", out _);
     }
 
-    private static bool IsRequired(JsonElement taken) => taken.TryGetProperty("required", out JsonElement required) && required.GetBoolean();
+    private static bool IsRequired(JsonElement taken) =>
+        taken.TryGetProperty("required", out JsonElement required) && required.GetBoolean();
 
     // Any id will do: the query is read before anything is looked up.
-    private static string Filled(string path) => System.Text.RegularExpressions.Regex.Replace(path, "{[^}]+}", _ => ShopServer.NewId().ToString());
+    private static string Filled(string path) =>
+        System.Text.RegularExpressions.Regex.Replace(path, "{[^}]+}", _ => ShopServer.NewId().ToString());
 }

@@ -1,6 +1,5 @@
 using Microsoft.EntityFrameworkCore;
 using SturdyTinker.Core.Findings;
-using SturdyTinker.Core.Jobs;
 using SturdyTinker.Shop.Bay;
 using SturdyTinker.Shop.Horizon;
 using SturdyTinker.Shop.Ledger;
@@ -19,12 +18,15 @@ public sealed class BayTests : IDisposable
 
     private static string Entry(VisitAnswer visit) => $"/api/bay/visits/{visit.Id}/entries/{ShopServer.NewId()}";
 
-    private static StepPartDraft Part(string name, decimal quantity = 1) => new(ShopServer.NewId(), name, quantity, "piece");
+    private static StepPartDraft Part(string name, decimal quantity = 1) =>
+        new(ShopServer.NewId(), name, quantity, "piece");
 
     private async Task<VisitAnswer> AtStepAsync(string end, string? tag = null)
     {
         VisitAnswer visit = await shop.VisitAsync((await shop.TrailerAsync(tag ?? "P-07")).Id);
-        await shop.WorkAsync(visit, visit.Packet.Steps.ToList().FindIndex(s => s.Key.EndsWith(end, StringComparison.Ordinal)));
+        await shop.WorkAsync(
+            visit,
+            visit.Packet.Steps.ToList().FindIndex(s => s.Key.EndsWith(end, StringComparison.Ordinal)));
         return await shop.GetAsync<VisitAnswer>($"/api/bay/visits/{visit.Id}");
     }
 
@@ -43,7 +45,9 @@ public sealed class BayTests : IDisposable
         Assert.Equal(("grease seal 2.250 × 3.376", "axle-1-left"), (part.Name, part.Place));
 
         // What was added by hand stays.
-        await shop.PutAsync<VisitState>($"/api/bay/visits/{visit.Id}/parts/{ShopServer.NewId()}", new PartDraft("axle-1-left", "cone and cup, outer", 1, "piece"));
+        await shop.PutAsync<VisitState>(
+            $"/api/bay/visits/{visit.Id}/parts/{ShopServer.NewId()}",
+            new PartDraft("axle-1-left", "cone and cup, outer", 1, "piece"));
         VisitState back = await shop.DeleteAsync<VisitState>(entry);
         Assert.Equal("cone and cup, outer", Assert.Single(back.Parts).Name);
         Assert.Equal(draft.Key, back.Next);
@@ -54,7 +58,11 @@ public sealed class BayTests : IDisposable
     {
         await shop.SomebodyAsync();
         VisitAnswer visit = await AtStepAsync("press-seal");
-        Problem problem = await shop.RefusedAsync(HttpMethod.Put, Entry(visit), new EntryDraft(visit.State.Next!, [], null, [Part("grease seal"), Part(" ", -2)]), 422);
+        Problem problem = await shop.RefusedAsync(
+            HttpMethod.Put,
+            Entry(visit),
+            new EntryDraft(visit.State.Next!, [], null, [Part("grease seal"), Part(" ", -2)]),
+            422);
         Assert.Equal(["/parts/1/name", "/parts/1/quantity"], problem.Errors!.Select(e => e.Pointer));
         VisitState state = (await shop.GetAsync<VisitAnswer>($"/api/bay/visits/{visit.Id}")).State;
         Assert.Equal(visit.State.Next, state.Next);
@@ -69,7 +77,9 @@ public sealed class BayTests : IDisposable
     {
         await shop.SomebodyAsync();
         VisitAnswer visit = await AtStepAsync("compare-seal");
-        VisitState state = await shop.PutAsync<VisitState>(Entry(visit), new EntryDraft(visit.State.Next!, [new ReadingDraft(ShopServer.NewId(), "seal-journal", typed)]));
+        VisitState state = await shop.PutAsync<VisitState>(
+            Entry(visit),
+            new EntryDraft(visit.State.Next!, [new ReadingDraft(ShopServer.NewId(), "seal-journal", typed)]));
         Assert.Equal(picks, Assert.Single(state.Readings).Picks);
         Assert.Equal(typed, state.Readings[0].Typed);
     }
@@ -79,7 +89,9 @@ public sealed class BayTests : IDisposable
     {
         await shop.SomebodyAsync();
         VisitAnswer visit = await AtStepAsync("/rock");
-        VisitState state = await shop.PutAsync<VisitState>(Entry(visit), new EntryDraft(visit.State.Next!, [new ReadingDraft(ShopServer.NewId(), "rim-rock", "5/8")]));
+        VisitState state = await shop.PutAsync<VisitState>(
+            Entry(visit),
+            new EntryDraft(visit.State.Next!, [new ReadingDraft(ShopServer.NewId(), "rim-rock", "5/8")]));
         Assert.Equal(Verdict.Hold, state.Readings[0].Judgement?.Verdict);
 
         // Everything else is done, but nobody puts the gauge to it.
@@ -89,12 +101,18 @@ public sealed class BayTests : IDisposable
 
         // The last steps are taken back to the gauge, which says that it is right.
         string gauge = visit.Packet.Steps.Single(s => s.Readings.Contains("end-play")).Key;
-        foreach (EntryAnswer entry in state.Entries.Reverse().TakeWhile(e => e.Key != gauge).Append(state.Entries.Single(e => e.Key == gauge)).ToList())
+        foreach (EntryAnswer entry in state.Entries
+            .Reverse()
+            .TakeWhile(e => e.Key != gauge)
+            .Append(state.Entries.Single(e => e.Key == gauge))
+            .ToList())
         {
             state = await shop.DeleteAsync<VisitState>($"/api/bay/visits/{visit.Id}/entries/{entry.Id}");
         }
 
-        await shop.PutAsync<VisitState>(Entry(visit), new EntryDraft(gauge, [new ReadingDraft(ShopServer.NewId(), "end-play", ".002")]));
+        await shop.PutAsync<VisitState>(
+            Entry(visit),
+            new EntryDraft(gauge, [new ReadingDraft(ShopServer.NewId(), "end-play", ".002")]));
         state = await shop.WorkAsync(visit);
         Assert.False(state.NeedsRelease);
         await ReleaseAsync(visit, "nothing to release");
@@ -107,7 +125,9 @@ public sealed class BayTests : IDisposable
         await shop.SomebodyAsync();
         TrailerAnswer trailer = await shop.TrailerAsync();
         VisitAnswer first = await shop.VisitAsync(trailer.Id);
-        await shop.PutAsync<VisitState>($"/api/bay/visits/{first.Id}/findings/{ShopServer.NewId()}", new FindingDraft("axle-1-left", "spindle-scored-welded", ""));
+        await shop.PutAsync<VisitState>(
+            $"/api/bay/visits/{first.Id}/findings/{ShopServer.NewId()}",
+            new FindingDraft("axle-1-left", "spindle-scored-welded", ""));
         await shop.WorkAsync(first);
         await ReleaseAsync(first, "on a flatbed to the specialist");
 
@@ -115,7 +135,9 @@ public sealed class BayTests : IDisposable
         VisitState state = await shop.WorkAsync(second);
         Assert.True(state.NeedsRelease);
         Assert.Empty(state.Findings);
-        await shop.PutAsync<VisitState>($"/api/bay/visits/{second.Id}/findings/{ShopServer.NewId()}", new FindingDraft("axle-1-left", "spindle-clean", "new axle tube from the specialist"));
+        await shop.PutAsync<VisitState>(
+            $"/api/bay/visits/{second.Id}/findings/{ShopServer.NewId()}",
+            new FindingDraft("axle-1-left", "spindle-clean", "new axle tube from the specialist"));
         await ReleaseAsync(second, null);
         Assert.Equal(Verdict.Sound, (await shop.GetAsync<TrailerListAnswer>("/api/yard/trailers")).Rows[0].Worst);
     }
@@ -136,18 +158,27 @@ public sealed class BayTests : IDisposable
         Assert.Equal((Verdict.Renew, 1), (past.Worst, past.Mended));
 
         VisitAnswer again = await shop.VisitAsync(visit.TrailerId, "axle-2-left");
-        await shop.PutAsync<VisitState>($"/api/bay/visits/{again.Id}/findings/{ShopServer.NewId()}", new FindingDraft("axle-2-left", "lock-new", ""));
+        await shop.PutAsync<VisitState>(
+            $"/api/bay/visits/{again.Id}/findings/{ShopServer.NewId()}",
+            new FindingDraft("axle-2-left", "lock-new", ""));
         await shop.WorkAsync(again);
         await ReleaseAsync(again, null);
-        Assert.Equal([(Verdict?)Verdict.Sound, Verdict.Renew], (await shop.GetAsync<PastVisits>("/api/ledger/visits")).Visits.Select(v => v.Worst));
+        Assert.Equal(
+            [(Verdict?)Verdict.Sound, Verdict.Renew],
+            (await shop.GetAsync<PastVisits>("/api/ledger/visits")).Visits.Select(v => v.Worst));
     }
 
     [Fact]
     public async Task The_rest_is_left_for_another_visit_once_what_is_open_is_back()
     {
         await shop.SomebodyAsync();
-        VisitAnswer visit = await shop.VisitAsync((await shop.TrailerAsync(with: d => d with { LastRepackOn = shop.Today.AddYears(-2) })).Id, "axle-1-left", "axle-1-right");
-        VisitState state = await shop.WorkAsync(visit, visit.Packet.Steps.ToList().FindIndex(s => s.Place == "axle-1-right"));
+        VisitAnswer visit = await shop.VisitAsync(
+            (await shop.TrailerAsync(with: d => d with { LastRepackOn = shop.Today.AddYears(-2) })).Id,
+            "axle-1-left",
+            "axle-1-right");
+        VisitState state = await shop.WorkAsync(
+            visit,
+            visit.Packet.Steps.ToList().FindIndex(s => s.Place == "axle-1-right"));
         Assert.StartsWith("axle-1-right/", state.Next, StringComparison.Ordinal);
         Assert.Contains("trailer on chocks", state.WhyNotClosed, StringComparison.Ordinal);
         while (state.NextToPutBack is { } next)
@@ -159,7 +190,11 @@ public sealed class BayTests : IDisposable
         Assert.Empty(state.OpenNow);
         await ReleaseAsync(visit, null);
         TrailerAnswer after = await shop.GetAsync<TrailerAnswer>($"/api/yard/trailers/{visit.TrailerId}");
-        Assert.Equal([("axle-1-left", shop.Today)], after.Standing.Dues.Where(d => d.Due.LastOn > shop.Today.AddYears(-1)).Select(d => (d.Place, d.Due.LastOn!.Value)));
+        Assert.Equal(
+            [("axle-1-left", shop.Today)],
+            after.Status.Dues
+                .Where(d => d.Due.LastOn > shop.Today.AddYears(-1))
+                .Select(d => (d.Place, d.Due.LastOn!.Value)));
     }
 
     [Fact]
@@ -167,7 +202,12 @@ public sealed class BayTests : IDisposable
     {
         await shop.SomebodyAsync();
         TrailerAnswer trailer = await shop.TrailerAsync();
-        VisitAnswer visit = await shop.VisitAsync(trailer.Id, "axle-1-left", "axle-1-right", "axle-2-left", "axle-2-right");
+        VisitAnswer visit = await shop.VisitAsync(
+            trailer.Id,
+            "axle-1-left",
+            "axle-1-right",
+            "axle-2-left",
+            "axle-2-right");
         Assert.Equal("Bearing repack, all four", visit.What);
         Assert.Equal(visit.What, Assert.Single(await shop.GetAsync<List<VisitRow>>("/api/bay/visits")).What);
     }
@@ -205,11 +245,17 @@ public sealed class BayTests : IDisposable
         await shop.SomebodyAsync();
         VisitAnswer visit = await AtStepAsync("/rock");
         Guid used = ShopServer.NewId();
-        await shop.PutAsync<VisitState>(Entry(visit), new EntryDraft(visit.State.Next!, [new ReadingDraft(used, "rim-rock", "1/16")]));
+        await shop.PutAsync<VisitState>(
+            Entry(visit),
+            new EntryDraft(visit.State.Next!, [new ReadingDraft(used, "rim-rock", "1/16")]));
 
         // An id that is another figure's can't be written twice: the second step is refused whole, with its parts.
         VisitAnswer other = await AtStepAsync("/rock", "P-08");
-        await shop.RefusedAsync(HttpMethod.Put, Entry(other), new EntryDraft(other.State.Next!, [new ReadingDraft(used, "rim-rock", "1/32")], null, [Part("rag")]), 409);
+        await shop.RefusedAsync(
+            HttpMethod.Put,
+            Entry(other),
+            new EntryDraft(other.State.Next!, [new ReadingDraft(used, "rim-rock", "1/32")], null, [Part("rag")]),
+            409);
         VisitState state = (await shop.GetAsync<VisitAnswer>($"/api/bay/visits/{other.Id}")).State;
         Assert.Equal(other.State.Next, state.Next);
         Assert.Empty(state.Parts);

@@ -3,9 +3,9 @@ using System.Net.Http.Headers;
 using System.Net.Sockets;
 using System.Text;
 using SkiaSharp;
-using SturdyTinker.Core.Jobs;
 using SturdyTinker.Shop.Bay;
 using SturdyTinker.Shop.Requests;
+using SturdyTinker.Shop.Settings;
 using Xunit;
 using Bench = SturdyTinker.Standins.InstrumentBench;
 
@@ -25,7 +25,10 @@ public sealed class BenchSideTests : IDisposable
         VisitAnswer visit = await shop.VisitAsync((await shop.TrailerAsync()).Id);
         using CancellationTokenSource patience = new(TimeSpan.FromSeconds(20));
         using HttpRequestMessage request = new(HttpMethod.Get, $"/api/bay/visits/{visit.Id}/events");
-        using HttpResponseMessage stream = await shop.Http.SendAsync(request, HttpCompletionOption.ResponseHeadersRead, patience.Token);
+        using HttpResponseMessage stream = await shop.Http.SendAsync(
+            request,
+            HttpCompletionOption.ResponseHeadersRead,
+            patience.Token);
         Assert.Equal("text/event-stream", stream.Content.Headers.ContentType?.MediaType);
         using StreamReader reader = new(await stream.Content.ReadAsStreamAsync(patience.Token));
         await UntilAsync(reader, "event: hello", patience.Token);
@@ -40,7 +43,9 @@ public sealed class BenchSideTests : IDisposable
         await shop.GetAsync<VisitAnswer>($"/api/bay/visits/{visit.Id}");
         heard = UntilAsync(reader, "event: changed", patience.Token);
         Assert.NotSame(heard, await Task.WhenAny(heard, Task.Delay(300, patience.Token)));
-        await shop.PutAsync<VisitState>($"/api/bay/visits/{visit.Id}/findings/{ShopServer.NewId()}", new FindingDraft("axle-1-left", "seal-torn", ""));
+        await shop.PutAsync<VisitState>(
+            $"/api/bay/visits/{visit.Id}/findings/{ShopServer.NewId()}",
+            new FindingDraft("axle-1-left", "seal-torn", ""));
         await heard;
     }
 
@@ -93,8 +98,12 @@ public sealed class BenchSideTests : IDisposable
         Task running = bench.RunAsync();
         using ShopServer there = new(instruments: $"127.0.0.1:{bench.Port}");
         await there.SomebodyAsync();
-        Assert.Equal(["wrench", "gauge", "thermometer"], (await there.GetAsync<InstrumentsAnswer>("/api/bay/instruments")).Instruments.Select(i => i.Code));
-        Task<MeasuredAnswer> heard = there.PostAsync<MeasuredAnswer>($"/api/bay/instruments/{tool}/listen?kind={kind}", "");
+        Assert.Equal(
+            ["wrench", "gauge", "thermometer"],
+            (await there.GetAsync<InstrumentsAnswer>("/api/bay/instruments")).Instruments.Select(i => i.Code));
+        Task<MeasuredAnswer> heard = there.PostAsync<MeasuredAnswer>(
+            $"/api/bay/instruments/{tool}/listen?kind={kind}",
+            "");
         await MeasureAsync(bench.Port, tool, figure);
         Assert.Equal(figure, (await heard).Typed);
         Assert.False(running.IsFaulted);
@@ -141,7 +150,11 @@ public sealed class BenchSideTests : IDisposable
         });
         using ShopServer there = new(instruments: $"127.0.0.1:{((IPEndPoint)odd.LocalEndpoint).Port}");
         await there.SomebodyAsync();
-        Problem problem = await there.RefusedAsync(HttpMethod.Post, "/api/bay/instruments/wrench/listen?kind=lug-torque", "", status);
+        Problem problem = await there.RefusedAsync(
+            HttpMethod.Post,
+            "/api/bay/instruments/wrench/listen?kind=lug-torque",
+            "",
+            status);
         Assert.Contains(expected, problem.Detail, StringComparison.Ordinal);
         await talking;
     }
@@ -159,7 +172,14 @@ public sealed class BenchSideTests : IDisposable
         using ShopServer there = new(instruments: $"127.0.0.1:{port}");
         await there.SomebodyAsync();
         Assert.Empty((await there.GetAsync<InstrumentsAnswer>("/api/bay/instruments")).Instruments);
-        Assert.Contains("does not answer", (await there.RefusedAsync(HttpMethod.Post, "/api/bay/instruments/wrench/listen?kind=lug-torque", "", 503)).Detail, StringComparison.Ordinal);
+        Assert.Contains(
+            "does not answer",
+            (await there.RefusedAsync(
+                HttpMethod.Post,
+                "/api/bay/instruments/wrench/listen?kind=lug-torque",
+                "",
+                503)).Detail,
+            StringComparison.Ordinal);
     }
 
     private static byte[] Picture(int width, int height, SKEncodedImageFormat format)
@@ -171,19 +191,25 @@ public sealed class BenchSideTests : IDisposable
         return data.ToArray();
     }
 
-    private static ByteArrayContent As(byte[] bytes, string type = "image/jpeg") => new(bytes) { Headers = { ContentType = new MediaTypeHeaderValue(type) } };
+    private static ByteArrayContent As(byte[] bytes, string type = "image/jpeg") =>
+        new(bytes) { Headers = { ContentType = new MediaTypeHeaderValue(type) } };
 
     [Fact]
     public async Task A_photograph_is_shrunk_kept_beside_the_file_and_taken_back()
     {
         await shop.SomebodyAsync();
         VisitAnswer visit = await shop.VisitAsync((await shop.TrailerAsync()).Id);
-        string path = $"/api/bay/visits/{visit.Id}/photos/{ShopServer.NewId()}", key = Uri.EscapeDataString(visit.Packet.Steps[0].Key);
+        string path =
+            $"/api/bay/visits/{visit.Id}/photos/{ShopServer.NewId()}", key = Uri.EscapeDataString(visit.Packet.Steps[0].Key);
         byte[] large = Picture(3_200, 1_000, SKEncodedImageFormat.Png);
         for (int i = 0; i < 2; i++)
         {
-            VisitState state = await ShopServer.ReadAsync<VisitState>(await shop.Http.PutAsync($"{path}?key={key}", As(large, "image/png")));
-            Assert.Equal(("Ines Marrow", visit.Packet.Steps[0].Key), (Assert.Single(state.Photos).By, state.Photos[0].StepKey));
+            VisitState state = await ShopServer.ReadAsync<VisitState>(await shop.Http.PutAsync(
+                $"{path}?key={key}",
+                As(large, "image/png")));
+            Assert.Equal(
+                ("Ines Marrow", visit.Packet.Steps[0].Key),
+                (Assert.Single(state.Photos).By, state.Photos[0].StepKey));
         }
 
         using HttpResponseMessage answer = await shop.Http.GetAsync(path);
@@ -195,7 +221,10 @@ public sealed class BenchSideTests : IDisposable
         Assert.Equal((320, 100), (small.Width, small.Height));
 
         // Another visit neither takes it over nor takes it away.
-        string elsewhere = path.Replace(visit.Id.ToString(), (await shop.VisitAsync((await shop.TrailerAsync("Q-1")).Id)).Id.ToString(), StringComparison.Ordinal);
+        string elsewhere = path.Replace(
+            visit.Id.ToString(),
+            (await shop.VisitAsync((await shop.TrailerAsync("Q-1")).Id)).Id.ToString(),
+            StringComparison.Ordinal);
         await shop.RefusedAsync(HttpMethod.Put, $"{elsewhere}?key={key}", As(large, "image/png"), 409);
         await shop.DeleteAsync<VisitState>(elsewhere);
         Assert.Equal(2, Directory.GetFiles(Path.Combine(shop.Folder, "photos")).Length);
@@ -211,17 +240,34 @@ public sealed class BenchSideTests : IDisposable
         VisitAnswer visit = await shop.VisitAsync((await shop.TrailerAsync()).Id);
         string key = Uri.EscapeDataString(visit.Packet.Steps[0].Key);
         string Path(string of) => $"/api/bay/visits/{visit.Id}/photos/{ShopServer.NewId()}?key={of}";
-        Assert.Contains("no picture", (await shop.RefusedAsync(HttpMethod.Put, Path(key), As(Encoding.UTF8.GetBytes("<svg onload='alert(1)'/>")), 422)).Detail, StringComparison.Ordinal);
-        Assert.Contains("no picture", (await shop.RefusedAsync(HttpMethod.Put, Path(key), As([]), 422)).Detail, StringComparison.Ordinal);
+        Assert.Contains(
+            "no picture",
+            (await shop.RefusedAsync(
+                HttpMethod.Put,
+                Path(key),
+                As(Encoding.UTF8.GetBytes("<svg onload='alert(1)'/>")),
+                422)).Detail,
+            StringComparison.Ordinal);
+        Assert.Contains(
+            "no picture",
+            (await shop.RefusedAsync(HttpMethod.Put, Path(key), As([]), 422)).Detail,
+            StringComparison.Ordinal);
         byte[] whole = Picture(400, 300, SKEncodedImageFormat.Jpeg);
-        Assert.Contains("broken off", (await shop.RefusedAsync(HttpMethod.Put, Path(key), As(whole[..(whole.Length / 2)]), 422)).Detail, StringComparison.Ordinal);
-        Assert.Contains("larger than 60 megapixels", (await shop.RefusedAsync(HttpMethod.Put, Path(key), As(Claiming(20_000, 20_000), "image/png"), 422)).Detail, StringComparison.Ordinal);
+        Assert.Contains(
+            "broken off",
+            (await shop.RefusedAsync(HttpMethod.Put, Path(key), As(whole[..(whole.Length / 2)]), 422)).Detail,
+            StringComparison.Ordinal);
+        Assert.Contains(
+            "larger than 60 megapixels",
+            (await shop.RefusedAsync(HttpMethod.Put, Path(key), As(Claiming(20_000, 20_000), "image/png"), 422)).Detail,
+            StringComparison.Ordinal);
         await shop.RefusedAsync(HttpMethod.Put, Path("no-such-step"), As(whole), 400);
         Assert.False(Directory.Exists(System.IO.Path.Combine(shop.Folder, "photos")));
         Assert.Empty((await shop.GetAsync<VisitAnswer>($"/api/bay/visits/{visit.Id}")).State.Photos);
     }
 
-    // A PNG that says it is very large, and has nothing behind its head: it is refused before anything is made room for.
+    // A PNG that says it is very large, and has nothing behind its head: it is refused before anything is made room
+    // for.
     private static byte[] Claiming(int width, int height)
     {
         byte[] png = Picture(2, 2, SKEncodedImageFormat.Png);
@@ -248,20 +294,44 @@ public sealed class BenchSideTests : IDisposable
     {
         await shop.SomebodyAsync();
         VisitAnswer visit = await shop.VisitAsync((await shop.TrailerAsync()).Id);
-        KnownPart pin = (await shop.GetAsync<List<KnownPart>>("/api/bay/parts")).Single(p => p.Code == "PIN-COTTER");
+        KnownPart pin =
+            (await shop.GetAsync<List<KnownPart>>("/api/settings/parts")).Single(p => p.Code == "PIN-COTTER");
         Assert.Equal((0.4m, false), (pin.Price, pin.Own));
         PartEdit edit = new(pin.Name, pin.Kind, pin.Measures, pin.Unit, "0.55", 0);
-        KnownPart own = (await shop.PutAsync<List<KnownPart>>("/api/bay/parts/pin-cotter", edit)).Single(p => p.Name == pin.Name);
+        KnownPart own =
+            (await shop.PutAsync<List<KnownPart>>(
+                "/api/settings/parts/pin-cotter",
+                edit)).Single(p => p.Name == pin.Name);
         Assert.Equal(("PIN-COTTER", 0.55m, true, "this shop's own"), (own.Code, own.Price, own.Own, own.Source));
-        VisitState state = await shop.PutAsync<VisitState>($"/api/bay/visits/{visit.Id}/parts/{ShopServer.NewId()}", new PartDraft("axle-1-left", pin.Name, 1, "piece"));
+        VisitState state = await shop.PutAsync<VisitState>(
+            $"/api/bay/visits/{visit.Id}/parts/{ShopServer.NewId()}",
+            new PartDraft("axle-1-left", pin.Name, 1, "piece"));
         Assert.Equal(0.55m, Assert.Single(state.Parts).Price);
-        await shop.PutAsync<List<KnownPart>>("/api/bay/parts/PIN-COTTER", edit with { Price = "0.60", Version = own.Version });
+        await shop.PutAsync<List<KnownPart>>(
+            "/api/settings/parts/PIN-COTTER",
+            edit with { Price = "0.60", Version = own.Version });
         Assert.Equal(0.55m, (await shop.GetAsync<VisitAnswer>($"/api/bay/visits/{visit.Id}")).State.Parts[0].Price);
 
-        Assert.Equal("/version", (await shop.RefusedAsync(HttpMethod.Put, "/api/bay/parts/PIN-COTTER", edit with { Price = "1", Version = own.Version }, 409)).Errors![0].Pointer);
-        Assert.Equal("/name", (await shop.RefusedAsync(HttpMethod.Put, "/api/bay/parts/OWN-1", edit, 409)).Errors![0].Pointer);
-        Assert.Equal("/price", (await shop.RefusedAsync(HttpMethod.Put, "/api/bay/parts/OWN-1", edit with { Name = "lamp", Price = "dear" }, 422)).Errors![0].Pointer);
-        Assert.Contains(await shop.PutAsync<List<KnownPart>>("/api/bay/parts/OWN-1", edit with { Name = "lamp", Price = "" }), p => p is { Code: "OWN-1", Price: null });
+        Assert.Equal(
+            "/version",
+            (await shop.RefusedAsync(
+                HttpMethod.Put,
+                "/api/settings/parts/PIN-COTTER",
+                edit with { Price = "1", Version = own.Version },
+                409)).Errors![0].Pointer);
+        Assert.Equal(
+            "/name",
+            (await shop.RefusedAsync(HttpMethod.Put, "/api/settings/parts/OWN-1", edit, 409)).Errors![0].Pointer);
+        Assert.Equal(
+            "/price",
+            (await shop.RefusedAsync(
+                HttpMethod.Put,
+                "/api/settings/parts/OWN-1",
+                edit with { Name = "lamp", Price = "dear" },
+                422)).Errors![0].Pointer);
+        Assert.Contains(
+            await shop.PutAsync<List<KnownPart>>("/api/settings/parts/OWN-1", edit with { Name = "lamp", Price = "" }),
+            p => p is { Code: "OWN-1", Price: null });
     }
 
     [Fact]

@@ -21,7 +21,11 @@ public sealed class BusyTests : IDisposable
         {
             await using var held = await file.Database.BeginTransactionAsync();
             await file.Database.ExecuteSqlAsync($"UPDATE Settings SET Name = Name");
-            Problem busy = await shop.RefusedAsync(HttpMethod.Put, $"/api/yard/customers/{ShopServer.NewId()}", new CustomerEdit("Orchard", "", "", "", 0), 503);
+            Problem busy = await shop.RefusedAsync(
+                HttpMethod.Put,
+                $"/api/yard/customers/{ShopServer.NewId()}",
+                new CustomerEdit("Orchard", "", "", "", 0),
+                503);
             Assert.Contains("try again", busy.Detail, StringComparison.Ordinal);
             Assert.Equal(trailer.Tag, (await shop.GetAsync<TrailerAnswer>($"/api/yard/trailers/{trailer.Id}")).Tag);
             return 0;

@@ -5,6 +5,7 @@ using Microsoft.AspNetCore.Http;
 using Microsoft.Extensions.DependencyInjection;
 using SturdyTinker.Core.Planning;
 using SturdyTinker.Shop.Horizon;
+using SturdyTinker.Shop.Settings;
 using SturdyTinker.Shop.Shelf;
 using SturdyTinker.Shop.Yard;
 using SturdyTinker.Standins;
@@ -48,15 +49,21 @@ public sealed class OutsideTests : IDisposable
         using ShopServer shop = new(meters: feed.Urls.First());
         await shop.SomebodyAsync();
         TrailerAnswer trailer = await shop.TrailerAsync();
-        string planned = $"/api/yard/trailers/{trailer.Id}/planning";
-        await shop.PutAsync<TrailerPlanning>(planned, await shop.GetAsync<TrailerPlanning>(planned) with { MeterNumber = "HO-1" });
+        string planned = $"/api/settings/trailers/{trailer.Id}/planning";
+        await shop.PutAsync<TrailerPlanning>(
+            planned,
+            await shop.GetAsync<TrailerPlanning>(planned) with { MeterNumber = "HO-1" });
         MeterFeedAnswer told = await shop.PostAsync<MeterFeedAnswer>("/api/horizon/meter-feed/poll", new { });
         Assert.Equal(0, told.Taken);
-        Assert.DoesNotContain((await shop.GetAsync<MeterPage>($"/api/yard/trailers/{trailer.Id}/meter")).Entries, e => e.Kind == Core.Intervals.MeterEntryKind.Reading);
+        Assert.DoesNotContain(
+            (await shop.GetAsync<MeterPage>($"/api/yard/trailers/{trailer.Id}/meter")).Entries,
+            e => e.Kind == Core.Intervals.MeterEntryKind.Reading);
 
         answer = """{ "readings": [{ "id": "good", "meter": "HO-1", "on": "2026-06-10", "miles": 12000 }], "next": "zz" }""";
         Assert.Equal(1, (await shop.PostAsync<MeterFeedAnswer>("/api/horizon/meter-feed/poll", new { })).Taken);
-        Assert.Single((await shop.GetAsync<MeterPage>($"/api/yard/trailers/{trailer.Id}/meter")).Entries, e => e.Read.StartsWith("12,000", StringComparison.Ordinal));
+        Assert.Single(
+            (await shop.GetAsync<MeterPage>($"/api/yard/trailers/{trailer.Id}/meter")).Entries,
+            e => e.Read.StartsWith("12,000", StringComparison.Ordinal));
     }
 
     [Fact]
@@ -66,16 +73,22 @@ public sealed class OutsideTests : IDisposable
         _ = room.RunAsync();
         using ShopServer shop = new(mail: $"127.0.0.1:{room.Port}");
         await shop.SomebodyAsync();
-        TrailerAnswer trailer = await shop.TrailerAsync("P-07", d => d with { LastRepackOn = shop.Today.AddMonths(-11), Meter = Core.Gear.MeterKind.None });
+        TrailerAnswer trailer = await shop.TrailerAsync(
+            "P-07",
+            d => d with { LastRepackOn = shop.Today.AddMonths(-11), Meter = Core.Gear.MeterKind.None });
         VisitOnLine visit = (await shop.GetAsync<HorizonAnswer>("/api/horizon")).Lines[0].Visits[0];
         Guid booking = ShopServer.NewId();
         DateOnly day = visit.Week.AddDays(7);
-        await shop.PutAsync<HorizonLine>($"/api/horizon/trailers/{trailer.Id}/decisions/{booking}", new DecisionDraft(DecisionKind.Accept, [.. visit.Tasks.Select(t => t.Id)], day, null, null));
+        await shop.PutAsync<HorizonLine>(
+            $"/api/horizon/trailers/{trailer.Id}/decisions/{booking}",
+            new DecisionDraft(DecisionKind.Accept, [.. visit.Tasks.Select(t => t.Id)], day, null, null));
 
         ReminderDraft draft = new("puppets@customers.example", "P-07", "Please come.");
         string path = $"/api/horizon/bookings/{booking}/reminders/{ShopServer.NewId()}";
         await LeaveAsync(room, stop => shop.Http.PutAsJsonAsync(path, draft, stop));
-        ReminderAnswer after = await UntilAsync(() => shop.GetAsync<ReminderAnswer>($"/api/horizon/bookings/{booking}/reminder"), r => r.Sent.Count > 0);
+        ReminderAnswer after = await UntilAsync(
+            () => shop.GetAsync<ReminderAnswer>($"/api/horizon/bookings/{booking}/reminder"),
+            r => r.Sent.Count > 0);
         Assert.Null(Assert.Single(after.Sent).Failed);
 
         // The second try of the same finds it sent.
@@ -92,9 +105,15 @@ public sealed class OutsideTests : IDisposable
         await shop.SomebodyAsync();
         await shop.PutAsync<OrdersAnswer>("/api/shelf/supplier", new SupplierEdit("orders@supplier.example"));
         Guid id = ShopServer.NewId();
-        await shop.PutAsync<OrdersAnswer>($"/api/shelf/orders/{id}", new OrderDraft([new OrderedDraft("SEAL-1719-2565", "2")]));
-        await LeaveAsync(room, stop => shop.Http.PostAsJsonAsync($"/api/shelf/orders/{id}/send", new { way = "mail" }, stop));
-        OrderAnswer sent = (await UntilAsync(() => shop.GetAsync<OrdersAnswer>("/api/shelf/orders"), o => o.Orders[0].SentAt is not null)).Orders[0];
+        await shop.PutAsync<OrdersAnswer>(
+            $"/api/shelf/orders/{id}",
+            new OrderDraft([new OrderedDraft("SEAL-1719-2565", "2")]));
+        await LeaveAsync(
+            room,
+            stop => shop.Http.PostAsJsonAsync($"/api/shelf/orders/{id}/send", new { way = "mail" }, stop));
+        OrderAnswer sent = (await UntilAsync(
+            () => shop.GetAsync<OrdersAnswer>("/api/shelf/orders"),
+            o => o.Orders[0].SentAt is not null)).Orders[0];
         Assert.DoesNotContain("Not sent", sent.Said, StringComparison.Ordinal);
         await shop.PostAsync<OrdersAnswer>($"/api/shelf/orders/{id}/send", new { way = "mail" });
         Assert.Single(room.Messages);

@@ -45,17 +45,32 @@ public sealed class ReckonerTests : IDisposable
         Assert.Equal("2", circuit.Entries["axles"]);
         Assert.Contains(circuit.Entries["drum"], new[] { "10", "12" });
         Assert.Equal("1/2", (await shop.GetAsync<SumTyped>("/api/reckoner/nut-sizes/from?tag=P-07")).Entries["thread"]);
-        Assert.Equal("/tag", (await shop.RefusedAsync(HttpMethod.Get, "/api/reckoner/wrench/from?tag=X-99", null, 422)).Errors!.Single().Pointer);
-        Assert.False((await shop.GetAsync<List<SumAsked>>("/api/reckoner")).Single(s => s.Code == "units").FromTrailers);
+        Assert.Equal(
+            "/tag",
+            (await shop.RefusedAsync(
+                HttpMethod.Get,
+                "/api/reckoner/wrench/from?tag=X-99",
+                null,
+                422)).Errors!.Single().Pointer);
+        Assert.False(
+            (await shop.GetAsync<List<SumAsked>>("/api/reckoner")).Single(s => s.Code == "units").FromTrailers);
     }
 
     [Fact]
     public async Task A_sum_judges_by_the_limits_that_this_shop_has_set()
     {
         await shop.SomebodyAsync();
-        SumTyped dial = Typed((await shop.GetAsync<List<SumAsked>>("/api/reckoner")).Single(s => s.Code == "nut-setting"), ("nut", "fine"), ("dial", ".004"));
-        Assert.Contains("sound", (await shop.PostAsync<SumDone>("/api/reckoner/nut-setting", dial)).Results[0].Value, StringComparison.Ordinal);
-        await shop.PutAsync<List<Yard.LimitAnswer>>("/api/yard/shop/limits/end-play-most", new Yard.LimitEdit(".003"));
+        SumTyped dial = Typed(
+            (await shop.GetAsync<List<SumAsked>>("/api/reckoner")).Single(s => s.Code == "nut-setting"),
+            ("nut", "fine"),
+            ("dial", ".004"));
+        Assert.Contains(
+            "sound",
+            (await shop.PostAsync<SumDone>("/api/reckoner/nut-setting", dial)).Results[0].Value,
+            StringComparison.Ordinal);
+        await shop.PutAsync<List<Settings.LimitAnswer>>(
+            "/api/settings/limits/end-play-most",
+            new Settings.LimitEdit(".003"));
         SumDone tighter = await shop.PostAsync<SumDone>("/api/reckoner/nut-setting", dial);
         Assert.Contains("renew: end play is over 0.003 in", tighter.Results[0].Value, StringComparison.Ordinal);
         Assert.Contains(tighter.Working, l => l.Words == "wanted: 0.001 to 0.003 in");
@@ -66,11 +81,23 @@ public sealed class ReckonerTests : IDisposable
     {
         List<SumAsked> sums = await shop.GetAsync<List<SumAsked>>("/api/reckoner");
         SumAsked wrench = sums.Single(s => s.Code == "wrench");
-        Problem zero = await shop.RefusedAsync(HttpMethod.Post, "/api/reckoner/wrench", Typed(wrench, ("length", "0"), ("wanted", "18 mm")), 422);
+        Problem zero = await shop.RefusedAsync(
+            HttpMethod.Post,
+            "/api/reckoner/wrench",
+            Typed(wrench, ("length", "0"), ("wanted", "18 mm")),
+            422);
         Assert.Equal(["/entries/wanted", "/entries/length"], zero.Errors!.Select(e => e.Pointer));
-        Problem back = await shop.RefusedAsync(HttpMethod.Post, "/api/reckoner/wrench", Typed(wrench, ("extension", "-17")), 422);
+        Problem back = await shop.RefusedAsync(
+            HttpMethod.Post,
+            "/api/reckoner/wrench",
+            Typed(wrench, ("extension", "-17")),
+            422);
         Assert.Equal("/entries/extension", back.Errors!.Single().Pointer);
-        Problem none = await shop.RefusedAsync(HttpMethod.Post, "/api/reckoner/tyre", new SumTyped(new Dictionary<string, string>()), 422);
+        Problem none = await shop.RefusedAsync(
+            HttpMethod.Post,
+            "/api/reckoner/tyre",
+            new SumTyped(new Dictionary<string, string>()),
+            422);
         Assert.Equal(2, none.Errors!.Count);
         await shop.RefusedAsync(HttpMethod.Post, "/api/reckoner/astrology", Typed(wrench), 404);
     }

@@ -1,5 +1,7 @@
+using SturdyTinker.Core.Composing;
 using SturdyTinker.Core.Findings;
-using SturdyTinker.Core.Jobs;
+using SturdyTinker.Core.Findings.Inspections;
+using SturdyTinker.Core.Gear;
 using SturdyTinker.Shop.Bay;
 using SturdyTinker.Shop.Ledger;
 using SturdyTinker.Shop.Yard;
@@ -14,21 +16,31 @@ public sealed class RoundTests : IDisposable
 
     public void Dispose() => shop.Dispose();
 
-    private static string Round(Guid visit, string place = "") => $"/api/bay/visits/{visit}/round{(place.Length > 0 ? "/" + place : "")}";
+    private static string Round(Guid visit, string place = "") =>
+        $"/api/bay/visits/{visit}/round{(place.Length > 0 ? "/" + place : "")}";
 
-    private static RoundLookDraft Look(string rule) => new(ShopServer.NewId(), rule);
+    private static RoundObservationDraft Look(string rule) => new(ShopServer.NewId(), rule);
 
     private static ReadingDraft Figure(string kind, string typed) => new(ShopServer.NewId(), kind, typed);
 
     private async Task<VisitAnswer> TakenInAsync(Guid trailer, string job = "wear-inspection") =>
-        await shop.PutAsync<VisitAnswer>($"/api/bay/visits/{ShopServer.NewId()}", new VisitDraft(trailer, [new JobAt(job, "trailer")]));
+        await shop.PutAsync<VisitAnswer>(
+            $"/api/bay/visits/{ShopServer.NewId()}",
+            new VisitDraft(trailer, [new JobAt(job, "trailer")]));
 
     // Everything in reach at a stop is looked at and sound, as the main button says it.
     private async Task<RoundAnswer> AllSoundAsync(RoundAnswer round)
     {
         foreach (RoundStop stop in round.Stops.Where(s => s.Reach == RoundReach.Now))
         {
-            round = await shop.PutAsync<RoundAnswer>(Round(round.VisitId, stop.Place), new RoundDraft([], [], [.. stop.Things.Where(t => !t.LookedAt).Select(t => new RoundRest(ShopServer.NewId(), t.Subject))]));
+            round = await shop.PutAsync<RoundAnswer>(
+                Round(round.VisitId, stop.Place),
+                new RoundDraft(
+                    [],
+                    [],
+                    [.. stop.Things
+                        .Where(t => !t.LookedAt)
+                        .Select(t => new RoundRest(ShopServer.NewId(), t.Subject))]));
         }
 
         return round;
@@ -42,11 +54,19 @@ public sealed class RoundTests : IDisposable
         RoundAnswer round = await shop.GetAsync<RoundAnswer>(Round(visit.Id));
         Assert.Equal(0, round.LookedAt);
 
-        RoundDraft draft = new([Look("studs-sound")], [Figure("tread", "3 furlongs")], [new(ShopServer.NewId(), Subject.Leak)]);
-        Assert.Equal("/readings/0/typed", (await shop.RefusedAsync(HttpMethod.Put, Round(visit.Id, "axle-1-left"), draft, 422)).Errors![0].Pointer);
+        RoundDraft draft = new(
+            [Look("studs-sound")],
+            [Figure("tread", "3 furlongs")],
+            [new(ShopServer.NewId(), Subject.Leak)]);
+        Assert.Equal(
+            "/readings/0/typed",
+            (await shop.RefusedAsync(HttpMethod.Put, Round(visit.Id, "axle-1-left"), draft, 422)).Errors![0].Pointer);
         Assert.Equal(0, (await shop.GetAsync<RoundAnswer>(Round(visit.Id))).LookedAt);
 
-        draft = draft with { Readings = [Figure("tread", "3/16"), Figure("tyre-pressure", "64"), Figure("tyre-placard", "65")] };
+        draft = draft with
+        {
+            Readings = [Figure("tread", "3/16"), Figure("tyre-pressure", "64"), Figure("tyre-placard", "65")]
+        };
         for (int i = 0; i < 2; i++)
         {
             round = await shop.PutAsync<RoundAnswer>(Round(visit.Id, "axle-1-left"), draft);
@@ -57,7 +77,9 @@ public sealed class RoundTests : IDisposable
         }
 
         // Skipped places stay visibly unlooked-at, and what this visit does not open is not counted as looked at.
-        Assert.Contains(round.Stops, s => s is { Place: "axle-1-right", Reach: RoundReach.Now } && s.Things.All(t => !t.LookedAt));
+        Assert.Contains(
+            round.Stops,
+            s => s is { Place: "axle-1-right", Reach: RoundReach.Now } && s.Things.All(t => !t.LookedAt));
         Assert.Contains(round.Stops, s => s is { Key: "axle-1-left/hub-open", Reach: RoundReach.NotThisVisit });
         Assert.Contains(round.Stops, s => s is { Key: "axle-1-left/raised", Reach: RoundReach.Later });
     }
@@ -67,7 +89,12 @@ public sealed class RoundTests : IDisposable
     {
         await shop.SomebodyAsync();
         VisitAnswer visit = await TakenInAsync((await shop.TrailerAsync()).Id);
-        RoundAnswer round = await shop.PutAsync<RoundAnswer>(Round(visit.Id, "axle-1-left"), new RoundDraft([], [Figure("tread", "1/32")], [new(ShopServer.NewId(), Subject.Tyre), new(ShopServer.NewId(), Subject.Studs)]));
+        RoundAnswer round = await shop.PutAsync<RoundAnswer>(
+            Round(visit.Id, "axle-1-left"),
+            new RoundDraft(
+                [],
+                [Figure("tread", "1/32")],
+                [new(ShopServer.NewId(), Subject.Tyre), new(ShopServer.NewId(), Subject.Studs)]));
         RoundStop stop = round.Stops.First(s => s.Key == "axle-1-left");
         Assert.Equal((false, Verdict.Renew), (stop.Things[0].LookedAt, stop.Things[0].Verdict));
         Assert.Equal((true, Verdict.Sound), (stop.Things[1].LookedAt, stop.Things[1].Verdict));
@@ -95,8 +122,12 @@ public sealed class RoundTests : IDisposable
         for (VisitState state = repack.State; measured is null;)
         {
             PacketStep step = repack.Packet.Steps.First(s => s.Key == state.Next);
-            List<ReadingDraft> all = [.. step.Readings.Select(r => Figure(r, repack.ReadingsAsked.First(a => a.Code == r).Example))];
-            state = await shop.PutAsync<VisitState>($"/api/bay/visits/{repack.Id}/entries/{ShopServer.NewId()}", new EntryDraft(step.Key, all));
+            List<ReadingDraft> all = [.. step.Readings.Select(r => Figure(
+                r,
+                repack.ReadingsAsked.First(a => a.Code == r).Example))];
+            state = await shop.PutAsync<VisitState>(
+                $"/api/bay/visits/{repack.Id}/entries/{ShopServer.NewId()}",
+                new EntryDraft(step.Key, all));
             measured = all.FirstOrDefault()!;
         }
 
@@ -110,21 +141,31 @@ public sealed class RoundTests : IDisposable
         await shop.SomebodyAsync();
         TrailerAnswer trailer = await shop.TrailerAsync();
         VisitAnswer visit = await TakenInAsync(trailer.Id);
-        RoundAnswer round = await shop.PutAsync<RoundAnswer>(Round(visit.Id, "axle-1-left"), new RoundDraft([Look("tyre-middle")], [], []));
+        RoundAnswer round = await shop.PutAsync<RoundAnswer>(
+            Round(visit.Id, "axle-1-left"),
+            new RoundDraft([Look("tyre-middle")], [], []));
         RoundThing across = round.Stops.First(s => s.Key == "axle-1-right").Things[0];
         Assert.Equal(("tyre-middle", Verdict.Watch), (Assert.Single(across.Opposite).Rule, across.Opposite[0].Verdict));
 
         // Not before the trailer is on its chocks; then at once.
         const string step = "axle-1-left/round/tyre";
-        Assert.DoesNotContain((await shop.GetAsync<VisitAnswer>($"/api/bay/visits/{visit.Id}")).State.Entries, e => e.Key == step);
+        Assert.DoesNotContain(
+            (await shop.GetAsync<VisitAnswer>($"/api/bay/visits/{visit.Id}")).State.Entries,
+            e => e.Key == step);
         VisitState state = await shop.WorkAsync(visit, 2);
         Assert.Contains(state.Entries, e => e.Key == step);
         await shop.WorkAsync(visit);
         await shop.PostAsync<VisitState>($"/api/bay/visits/{visit.Id}/close", new ClosingDraft());
 
         VisitAnswer next = await TakenInAsync(trailer.Id);
-        Assert.Equal("tyre-middle", (await shop.GetAsync<RoundAnswer>(Round(next.Id))).Stops.First(s => s.Key == "axle-1-left").Things[0].LastTime!.Rule);
-        await shop.RefusedAsync(HttpMethod.Put, Round(visit.Id, "axle-1-left"), new RoundDraft([Look("tyre-sound")], [], []), 409);
+        Assert.Equal(
+            "tyre-middle",
+            (await shop.GetAsync<RoundAnswer>(Round(next.Id))).Stops.First(s => s.Key == "axle-1-left").Things[0].LastTime!.Rule);
+        await shop.RefusedAsync(
+            HttpMethod.Put,
+            Round(visit.Id, "axle-1-left"),
+            new RoundDraft([Look("tyre-sound")], [], []),
+            409);
         await shop.RefusedAsync(HttpMethod.Put, Round(next.Id, "axle-7-left"), new RoundDraft([], [], []), 404);
     }
 
@@ -135,23 +176,35 @@ public sealed class RoundTests : IDisposable
         TrailerAnswer trailer = await shop.TrailerAsync();
         VisitAnswer visit = await TakenInAsync(trailer.Id, PeriodicInspection.JobCode);
         string sign = $"/api/bay/visits/{visit.Id}/inspection/{ShopServer.NewId()}";
-        Assert.Contains("Nothing is signed unseen", (await shop.RefusedAsync(HttpMethod.Put, sign, new InspectionDraft("by training"), 409)).Detail, StringComparison.Ordinal);
+        Assert.Contains(
+            "Nothing is signed unseen",
+            (await shop.RefusedAsync(HttpMethod.Put, sign, new InspectionDraft("by training"), 409)).Detail,
+            StringComparison.Ordinal);
 
         RoundAnswer round = await AllSoundAsync(await shop.GetAsync<RoundAnswer>(Round(visit.Id)));
         Assert.All(round.Periodic!, l => Assert.Equal(InspectionResult.Passed, l.Result));
-        Assert.Equal("/qualification", (await shop.RefusedAsync(HttpMethod.Put, sign, new InspectionDraft(" "), 422)).Errors![0].Pointer);
+        Assert.Equal(
+            "/qualification",
+            (await shop.RefusedAsync(HttpMethod.Put, sign, new InspectionDraft(" "), 422)).Errors![0].Pointer);
         for (int i = 0; i < 2; i++)
         {
             round = await shop.PutAsync<RoundAnswer>(sign, new InspectionDraft("two years in this trade"));
             Assert.True(round.Inspection!.Passes);
         }
 
-        await shop.RefusedAsync(HttpMethod.Put, $"/api/bay/visits/{visit.Id}/inspection/{ShopServer.NewId()}", new InspectionDraft("again"), 409);
+        await shop.RefusedAsync(
+            HttpMethod.Put,
+            $"/api/bay/visits/{visit.Id}/inspection/{ShopServer.NewId()}",
+            new InspectionDraft("again"),
+            409);
         VisitState state = await shop.WorkAsync(visit);
         Assert.True(Assert.Single(state.Jobs).Done);
         await shop.PostAsync<VisitState>($"/api/bay/visits/{visit.Id}/close", new ClosingDraft());
-        InspectionAnswer kept = (await shop.GetAsync<VisitSheet>($"/api/ledger/visits/{visit.Id}")).Visit.State.Inspection!;
-        Assert.Equal(("Ines Marrow", "two years in this trade", shop.Today.AddMonths(14)), (kept.By, kept.Qualification, kept.KeepUntil));
+        InspectionAnswer kept =
+            (await shop.GetAsync<VisitSheet>($"/api/ledger/visits/{visit.Id}")).Visit.State.Inspection!;
+        Assert.Equal(
+            ("Ines Marrow", "two years in this trade", shop.Today.AddMonths(14)),
+            (kept.By, kept.Qualification, kept.KeepUntil));
 
         // The next one offers the same qualification; without a signature it is not done, whatever was ticked.
         VisitAnswer next = await TakenInAsync(trailer.Id, PeriodicInspection.JobCode);
@@ -164,7 +217,11 @@ public sealed class RoundTests : IDisposable
     {
         await shop.SomebodyAsync();
         VisitAnswer visit = await TakenInAsync((await shop.TrailerAsync()).Id);
-        await shop.RefusedAsync(HttpMethod.Put, $"/api/bay/visits/{visit.Id}/inspection/{ShopServer.NewId()}", new InspectionDraft("q"), 409);
+        await shop.RefusedAsync(
+            HttpMethod.Put,
+            $"/api/bay/visits/{visit.Id}/inspection/{ShopServer.NewId()}",
+            new InspectionDraft("q"),
+            409);
         Assert.Null((await shop.GetAsync<RoundAnswer>(Round(visit.Id))).Periodic);
     }
 }

@@ -3,7 +3,6 @@ using System.Net.Http.Json;
 using System.Text;
 using System.Text.Json;
 using System.Text.Json.Serialization;
-using Microsoft.AspNetCore.Hosting;
 using Microsoft.AspNetCore.Mvc.Testing;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.Extensions.DependencyInjection;
@@ -11,16 +10,22 @@ using Microsoft.Extensions.DependencyInjection.Extensions;
 using SturdyTinker.Core.Gear;
 using SturdyTinker.Shop.Bay;
 using SturdyTinker.Shop.Requests;
+using SturdyTinker.Shop.Settings;
 using SturdyTinker.Shop.Yard;
 using SturdyTinker.Store;
 using Xunit;
 
 namespace SturdyTinker.Shop.Tests;
 
-/// <summary>A whole shop over HTTP on a real SQLite file of its own, with one person at work and a clock to turn.</summary>
+/// <summary>
+/// A whole shop over HTTP on a real SQLite file of its own, with one person at work and a clock to turn.
+/// </summary>
 public sealed class ShopServer : IDisposable
 {
-    private static readonly JsonSerializerOptions Json = new(JsonSerializerDefaults.Web) { Converters = { new JsonStringEnumConverter(JsonNamingPolicy.CamelCase) } };
+    private static readonly JsonSerializerOptions Json = new(JsonSerializerDefaults.Web)
+    {
+        Converters = { new JsonStringEnumConverter(JsonNamingPolicy.CamelCase) }
+    };
 
     private readonly WebApplicationFactory<Program> factory;
 
@@ -31,8 +36,17 @@ public sealed class ShopServer : IDisposable
     /// <param name="meters">Address of its feed of meter readings; null for none.</param>
     /// <param name="supplier">Address of its supplier's service; null for none.</param>
     /// <param name="wait">How long a write waits for a busy file, s.</param>
-    public ShopServer(string? folder = null, string? instruments = null, string? mail = null, string? meters = null, string? supplier = null, int wait = 30)
+    /// <param name="ahead">By how much its clock is ahead of <see cref="TurnedClock.Start"/> when it starts.</param>
+    public ShopServer(
+        string? folder = null,
+        string? instruments = null,
+        string? mail = null,
+        string? meters = null,
+        string? supplier = null,
+        int wait = 30,
+        TimeSpan ahead = default)
     {
+        Time.Ahead = ahead;
         Folder = folder ?? Empty();
         factory = new WebApplicationFactory<Program>().WithWebHostBuilder(host =>
         {
@@ -80,7 +94,10 @@ public sealed class ShopServer : IDisposable
     public async Task<Guid> SomebodyAsync(string name = "Ines Marrow")
     {
         Guid id = NewId();
-        (await Http.PutAsJsonAsync($"/api/yard/people/{id}", new PersonEdit(name, true), Json)).EnsureSuccessStatusCode();
+        (await Http.PutAsJsonAsync(
+            $"/api/settings/people/{id}",
+            new PersonEdit(name, true),
+            Json)).EnsureSuccessStatusCode();
         Http.DefaultRequestHeaders.Remove(Worker.Header);
         Http.DefaultRequestHeaders.Add(Worker.Header, id.ToString());
         return id;
@@ -100,14 +117,24 @@ public sealed class ShopServer : IDisposable
     }
 
     public static TrailerDraft Draft(string tag, Guid customer) =>
-        new(tag, "Stage wagon", "", customer, GearDescription.Of(GearDefaults.For(2, 5_200)), MeterKind.HubOdometer, "", 0);
+        new(
+            tag,
+            "Stage wagon",
+            "",
+            customer,
+            GearDescription.Of(GearDefaults.For(2, 5_200)),
+            MeterKind.HubOdometer,
+            "",
+            0);
 
     /// <summary>Takes a trailer in for a repack at some of its wheel ends.</summary>
     public async Task<VisitAnswer> VisitAsync(Guid trailer, params string[] ends) =>
         await PutAsync<VisitAnswer>($"/api/bay/visits/{NewId()}", Wanted(trailer, ends));
 
     public static VisitDraft Wanted(Guid trailer, params string[] ends) =>
-        new(trailer, [.. (ends.Length > 0 ? ends : ["axle-1-left"]).Select(e => new Core.Jobs.JobAt("bearing-repack", e))]);
+        new(
+            trailer,
+            [.. (ends.Length > 0 ? ends : ["axle-1-left"]).Select(e => new Core.Gear.JobAt("bearing-repack", e))]);
 
     /// <summary>Ticks the next steps, as many as asked or all of them, without figures.</summary>
     public async Task<VisitState> WorkAsync(VisitAnswer visit, int steps = int.MaxValue)
@@ -115,7 +142,9 @@ public sealed class ShopServer : IDisposable
         VisitState state = (await GetAsync<VisitAnswer>($"/api/bay/visits/{visit.Id}")).State;
         for (int i = 0; i < steps && state.Next is { } next; i++)
         {
-            state = await PutAsync<VisitState>($"/api/bay/visits/{visit.Id}/entries/{NewId()}", new EntryDraft(next, []));
+            state = await PutAsync<VisitState>(
+                $"/api/bay/visits/{visit.Id}/entries/{NewId()}",
+                new EntryDraft(next, []));
         }
 
         return state;
@@ -123,9 +152,11 @@ public sealed class ShopServer : IDisposable
 
     public async Task<T> GetAsync<T>(string path) => await ReadAsync<T>(await Http.GetAsync(path));
 
-    public async Task<T> PutAsync<T>(string path, object body) => await ReadAsync<T>(await Http.PutAsJsonAsync(path, body, Json));
+    public async Task<T> PutAsync<T>(string path, object body) =>
+        await ReadAsync<T>(await Http.PutAsJsonAsync(path, body, Json));
 
-    public async Task<T> PostAsync<T>(string path, object body) => await ReadAsync<T>(await Http.PostAsJsonAsync(path, body, Json));
+    public async Task<T> PostAsync<T>(string path, object body) =>
+        await ReadAsync<T>(await Http.PostAsJsonAsync(path, body, Json));
 
     public async Task<T> DeleteAsync<T>(string path) => await ReadAsync<T>(await Http.DeleteAsync(path));
 
@@ -177,7 +208,10 @@ public sealed class ShopServer : IDisposable
     }
 }
 
-/// <summary>A clock that shows a Wednesday morning in June when a test begins, whatever day it is, and that the test turns on by hand.</summary>
+/// <summary>
+/// A clock that shows a Wednesday morning in June when a test begins, whatever day it is, and that the test turns on by
+/// hand.
+/// </summary>
 public sealed class TurnedClock() : SetClock(Start)
 {
     /// <summary>What it shows when a test begins.</summary>

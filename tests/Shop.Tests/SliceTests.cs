@@ -1,11 +1,12 @@
+using SturdyTinker.Core.Composing;
 using SturdyTinker.Core.Findings;
 using SturdyTinker.Core.Gear;
 using SturdyTinker.Core.Intervals;
-using SturdyTinker.Core.Jobs;
 using SturdyTinker.Shop.Bay;
 using SturdyTinker.Shop.Horizon;
 using SturdyTinker.Shop.Ledger;
 using SturdyTinker.Shop.Requests;
+using SturdyTinker.Shop.Settings;
 using SturdyTinker.Shop.Yard;
 using Xunit;
 
@@ -23,26 +24,39 @@ public sealed class SliceTests : IDisposable
     {
         await shop.SomebodyAsync();
         TrailerAnswer trailer = await shop.TrailerAsync(with: d => d with { LastRepackOn = shop.Today.AddMonths(-13) });
-        Assert.Equal(shop.Today.AddMonths(-13).AddMonths(12), trailer.Standing.NextDue ?? trailer.Standing.Dues[0].Due.On);
-        Assert.All(trailer.Standing.Dues, d => Assert.Equal(Nearness.Overdue, d.Due.Nearness));
+        Assert.Equal(shop.Today.AddMonths(-13).AddMonths(12), trailer.Status.NextDue ?? trailer.Status.Dues[0].Due.On);
+        Assert.All(trailer.Status.Dues, d => Assert.Equal(Nearness.Overdue, d.Due.Nearness));
 
-        PacketLook look = await shop.PostAsync<PacketLook>("/api/bay/look", new WorkWanted(trailer.Id, ShopServer.Wanted(trailer.Id, "axle-1-left", "axle-1-right").Jobs));
+        PacketPreview look = await shop.PostAsync<PacketPreview>(
+            "/api/bay/preview",
+            new WorkWanted(trailer.Id, ShopServer.Wanted(trailer.Id, "axle-1-left", "axle-1-right").Jobs));
         Assert.True(look.Minutes < 2 * 51);
 
         VisitAnswer visit = await shop.VisitAsync(trailer.Id, "axle-1-left", "axle-1-right");
         Assert.Equal(look.Minutes, visit.Minutes);
         await WorkWithFiguresAsync(visit);
-        await shop.PutAsync<VisitState>($"/api/bay/visits/{visit.Id}/findings/{ShopServer.NewId()}", new FindingDraft("axle-1-left", "grease-milky", "since the ford"));
-        await shop.PutAsync<VisitState>($"/api/bay/visits/{visit.Id}/parts/{ShopServer.NewId()}", new PartDraft("axle-1-left", "grease seal 2.125 × 3.376", 1, "piece"));
+        await shop.PutAsync<VisitState>(
+            $"/api/bay/visits/{visit.Id}/findings/{ShopServer.NewId()}",
+            new FindingDraft("axle-1-left", "grease-milky", "since the ford"));
+        await shop.PutAsync<VisitState>(
+            $"/api/bay/visits/{visit.Id}/parts/{ShopServer.NewId()}",
+            new PartDraft("axle-1-left", "grease seal 2.125 × 3.376", 1, "piece"));
         VisitState closed = await shop.PostAsync<VisitState>($"/api/bay/visits/{visit.Id}/close", new ClosingDraft());
         Assert.NotNull(closed.ClosedAt);
 
         TrailerAnswer after = await shop.GetAsync<TrailerAnswer>($"/api/yard/trailers/{trailer.Id}");
-        Assert.Equal(shop.Today.AddMonths(12), after.Standing.Dues.Single(d => d.Place == "axle-1-left").Due.On);
-        Assert.Equal(Nearness.Overdue, after.Standing.Dues.Single(d => d.Place == "axle-2-left").Due.Nearness);
-        Assert.Equal(Verdict.Renew, after.Standing.Marks[0].Judgement.Verdict);
-        Assert.Contains(after.Standing.Measured, m => m is { Place: "axle-1-left", Kind: "end-play", Value: "0.003 in", Typed: "3 thou" });
-        Assert.Equal(["Feel each hub after the first run: one hotter than its opposite is a finding", "Torque the lug nuts again"], after.Standing.Owed.Select(o => o.Words).Order());
+        Assert.Equal(shop.Today.AddMonths(12), after.Status.Dues.Single(d => d.Place == "axle-1-left").Due.On);
+        Assert.Equal(Nearness.Overdue, after.Status.Dues.Single(d => d.Place == "axle-2-left").Due.Nearness);
+        Assert.Equal(Verdict.Renew, after.Status.Marks[0].Judgement.Verdict);
+        Assert.Contains(
+            after.Status.Measured,
+            m => m is { Place: "axle-1-left", Kind: "end-play", Value: "0.003 in", Typed: "3 thou" });
+        Assert.Equal(
+            [
+                "Feel each hub after the first run: one hotter than its opposite is a finding",
+                "Torque the lug nuts again"
+            ],
+            after.Status.Owed.Select(o => o.Words).Order());
         Assert.Null(after.OpenVisit);
 
         VisitSheet sheet = await shop.GetAsync<VisitSheet>($"/api/ledger/visits/{visit.Id}");
@@ -85,26 +99,40 @@ public sealed class SliceTests : IDisposable
     {
         await shop.SomebodyAsync();
         TrailerAnswer trailer = await shop.TrailerAsync(with: d => d with { LastRepackOn = shop.Today.AddMonths(-6) });
-        Assert.Contains("too few meter readings", trailer.Standing.Dues[0].Due.Reason, StringComparison.Ordinal);
+        Assert.Contains("too few meter readings", trailer.Status.Dues[0].Due.Reason, StringComparison.Ordinal);
         foreach ((int days, string typed) in new[] { (-180, "10,000"), (-90, "15,000 mi"), (0, "32186.88 km") })
         {
-            trailer = await shop.PutAsync<TrailerAnswer>($"/api/yard/trailers/{trailer.Id}/meter/{ShopServer.NewId()}", new MeterDraft(MeterEntryKind.Reading, shop.Today.AddDays(days), typed, false));
+            trailer = await shop.PutAsync<TrailerAnswer>(
+                $"/api/yard/trailers/{trailer.Id}/meter/{ShopServer.NewId()}",
+                new MeterDraft(MeterEntryKind.Reading, shop.Today.AddDays(days), typed, false));
         }
 
-        Assert.Equal(DueCause.Distance, trailer.Standing.Dues[0].Due.Cause);
-        Assert.Contains("distance comes first", trailer.Standing.Dues[0].Due.Reason, StringComparison.Ordinal);
-        Assert.Equal("about 389 miles in a usual week", (await shop.GetAsync<MeterPage>($"/api/yard/trailers/{trailer.Id}/meter")).PerDay);
+        Assert.Equal(DueCause.Distance, trailer.Status.Dues[0].Due.Cause);
+        Assert.Contains("distance comes first", trailer.Status.Dues[0].Due.Reason, StringComparison.Ordinal);
+        Assert.Equal(
+            "about 389 miles in a usual week",
+            (await shop.GetAsync<MeterPage>($"/api/yard/trailers/{trailer.Id}/meter")).PerDay);
     }
 
     [Fact]
     public async Task The_yard_finds_by_tag_plate_name_and_customer_and_puts_the_soonest_due_first()
     {
         await shop.SomebodyAsync();
-        await shop.TrailerAsync("Q-114", d => d with { Name = "Book van", Plate = "LAKE 7", LastRepackOn = shop.Today.AddMonths(-2) });
-        await shop.TrailerAsync("Q-120", d => d with { Name = "Book van, 100% spare", LastRepackOn = shop.Today.AddMonths(-14) });
-        await shop.TrailerAsync("W-06", d => d with { Gear = d.Gear with { Lubrication = Lubrication.SealedHub, NutRetention = NutRetention.OnePieceNut } });
+        await shop.TrailerAsync(
+            "Q-114",
+            d => d with { Name = "Book van", Plate = "LAKE 7", LastRepackOn = shop.Today.AddMonths(-2) });
+        await shop.TrailerAsync(
+            "Q-120",
+            d => d with { Name = "Book van, 100% spare", LastRepackOn = shop.Today.AddMonths(-14) });
+        await shop.TrailerAsync(
+            "W-06",
+            d => d with
+            {
+                Gear = d.Gear with { Lubrication = Lubrication.SealedHub, NutRetention = NutRetention.OnePieceNut }
+            });
 
-        async Task<string[]> Find(string query) => [.. (await shop.GetAsync<TrailerListAnswer>($"/api/yard/trailers?{query}")).Rows.Select(r => r.Tag)];
+        async Task<string[]> Find(string query) =>
+            [.. (await shop.GetAsync<TrailerListAnswer>($"/api/yard/trailers?{query}")).Rows.Select(r => r.Tag)];
         Assert.Equal(["Q-120", "Q-114", "W-06"], await Find(""));
         Assert.Equal(["Q-114", "Q-120", "W-06"], await Find("order=tag"));
         Assert.Equal(["Q-114"], await Find("search=lake"));
@@ -117,7 +145,9 @@ public sealed class SliceTests : IDisposable
 
         // A customer's new name is found at once.
         Guid owner = (await shop.GetAsync<TrailerAnswer>($"/api/yard/trailers/{page.Rows[0].Id}")).CustomerId;
-        await shop.PutAsync<CustomerAnswer>($"/api/yard/customers/{owner}", new CustomerEdit("Mobile library", "", "", "", 1));
+        await shop.PutAsync<CustomerAnswer>(
+            $"/api/yard/customers/{owner}",
+            new CustomerEdit("Mobile library", "", "", "", 1));
         Assert.Equal(["Q-120"], await Find("search=library"));
     }
 
@@ -126,9 +156,13 @@ public sealed class SliceTests : IDisposable
     {
         await shop.SomebodyAsync();
         await shop.TrailerAsync("B-02", d => d with { LastRepackOn = shop.Today.AddMonths(-3) });
-        await shop.TrailerAsync("B-03", d => d with { LastRepackOn = shop.Today.AddMonths(-9), Meter = MeterKind.None });
+        await shop.TrailerAsync(
+            "B-03",
+            d => d with { LastRepackOn = shop.Today.AddMonths(-9), Meter = MeterKind.None });
         HorizonAnswer horizon = await shop.GetAsync<HorizonAnswer>("/api/horizon");
-        Assert.Equal(["B-03", "B-02"], horizon.Lines.OrderBy(l => l.Marks.First(m => m.Short == "repack").On).Select(l => l.Tag));
+        Assert.Equal(
+            ["B-03", "B-02"],
+            horizon.Lines.OrderBy(l => l.Marks.First(m => m.Short == "repack").On).Select(l => l.Tag));
         DueMark repack = horizon.Lines.Single(l => l.Tag == "B-03").Marks.Single(m => m.Short == "repack");
         Assert.Equal("all wheel ends", repack.Where);
         Assert.Contains("time alone decides", repack.Reason, StringComparison.Ordinal);
@@ -139,25 +173,43 @@ public sealed class SliceTests : IDisposable
     {
         await shop.SomebodyAsync();
         TrailerAnswer trailer = await shop.TrailerAsync(with: d => d with { LastRepackOn = shop.Today.AddMonths(-11) });
-        Assert.Equal(Nearness.Soon, trailer.Standing.Dues[0].Due.Nearness);
+        Assert.Equal(Nearness.Soon, trailer.Status.Dues[0].Due.Nearness);
         shop.Time.Ahead = TimeSpan.FromDays(60);
-        Assert.Equal(Nearness.Overdue, (await shop.GetAsync<TrailerAnswer>($"/api/yard/trailers/{trailer.Id}")).Standing.Dues[0].Due.Nearness);
-        Assert.Contains("overdue", (await shop.GetAsync<TrailerListAnswer>("/api/yard/trailers")).Rows[0].NextWhen, StringComparison.Ordinal);
+        Assert.Equal(
+            Nearness.Overdue,
+            (await shop.GetAsync<TrailerAnswer>($"/api/yard/trailers/{trailer.Id}")).Status.Dues[0].Due.Nearness);
+        Assert.Contains(
+            "overdue",
+            (await shop.GetAsync<TrailerListAnswer>("/api/yard/trailers")).Rows[0].NextWhen,
+            StringComparison.Ordinal);
     }
 
     [Fact]
-    public async Task The_shops_school_and_interval_reach_the_packet_and_the_due_dates()
+    public async Task The_shops_practice_and_interval_reach_the_packet_and_the_due_dates()
     {
         await shop.SomebodyAsync();
         TrailerAnswer trailer = await shop.TrailerAsync(with: d => d with { LastRepackOn = shop.Today });
-        ShopAnswer house = await shop.GetAsync<ShopAnswer>("/api/yard/shop");
-        await shop.PutAsync<ShopAnswer>("/api/yard/shop", new ShopEdit("Quillmere", 6, "6,000 mi", new Dictionary<string, string>(house.Schools) { ["nut-setting"] = "no-play" }, house.Version));
-        Assert.Equal(shop.Today.AddMonths(6), (await shop.GetAsync<TrailerAnswer>($"/api/yard/trailers/{trailer.Id}")).Standing.Dues[0].Due.On);
+        ShopAnswer house = await shop.GetAsync<ShopAnswer>("/api/settings/shop");
+        await shop.PutAsync<ShopAnswer>(
+            "/api/settings/shop",
+            new ShopEdit(
+                "Quillmere",
+                6,
+                "6,000 mi",
+                new Dictionary<string, string>(house.Practices) { ["nut-setting"] = "no-play" },
+                house.Version));
+        Assert.Equal(
+            shop.Today.AddMonths(6),
+            (await shop.GetAsync<TrailerAnswer>($"/api/yard/trailers/{trailer.Id}")).Status.Dues[0].Due.On);
 
         VisitAnswer visit = await shop.VisitAsync(trailer.Id);
         Assert.Contains(visit.Packet.Steps, s => s.Key == "axle-1-left/hub-off/set-no-play");
-        Assert.Contains("How to leave the spindle nut, this shop’s school: No play, no drag: snug until play is just gone and the hub still turns free", visit.Schools);
-        UnderstoodAnswer read = await shop.GetAsync<UnderstoodAnswer>($"/api/bay/understand?kind=end-play&typed=.003&visit={visit.Id}");
+        Assert.Contains(
+            "How to leave the spindle nut, this shop’s practice: No play, no drag: snug until play is just gone and "
+                + "the hub still turns free",
+            visit.Practices);
+        UnderstoodAnswer read =
+            await shop.GetAsync<UnderstoodAnswer>($"/api/bay/understand?kind=end-play&typed=.003&visit={visit.Id}");
         Assert.Equal(Verdict.Watch, read.Judgement?.Verdict);
     }
 
@@ -168,8 +220,17 @@ public sealed class SliceTests : IDisposable
         VisitAnswer visit = await shop.VisitAsync((await shop.TrailerAsync()).Id);
         await shop.WorkAsync(visit);
         await shop.PostAsync<VisitState>($"/api/bay/visits/{visit.Id}/close", new ClosingDraft());
-        Assert.Contains("closed and stays as it is", (await shop.RefusedAsync(HttpMethod.Put, $"/api/bay/visits/{visit.Id}/findings/{ShopServer.NewId()}", new FindingDraft("axle-1-left", "seal-torn", ""), 409)).Detail, StringComparison.Ordinal);
-        VisitSheet sheet = await shop.PutAsync<VisitSheet>($"/api/ledger/visits/{visit.Id}/amendments/{ShopServer.NewId()}", new AmendmentDraft("The seal was the 2.250, not the 2.125."));
+        Assert.Contains(
+            "closed and stays as it is",
+            (await shop.RefusedAsync(
+                HttpMethod.Put,
+                $"/api/bay/visits/{visit.Id}/findings/{ShopServer.NewId()}",
+                new FindingDraft("axle-1-left", "seal-torn", ""),
+                409)).Detail,
+            StringComparison.Ordinal);
+        VisitSheet sheet = await shop.PutAsync<VisitSheet>(
+            $"/api/ledger/visits/{visit.Id}/amendments/{ShopServer.NewId()}",
+            new AmendmentDraft("The seal was the 2.250, not the 2.125."));
         Assert.Equal("Ines Marrow", Assert.Single(sheet.Amendments).By);
         Assert.Empty(sheet.Visit.State.Findings);
     }
@@ -181,15 +242,22 @@ public sealed class SliceTests : IDisposable
         VisitAnswer visit = await shop.VisitAsync((await shop.TrailerAsync()).Id);
         await shop.WorkAsync(visit);
         await shop.PostAsync<VisitState>($"/api/bay/visits/{visit.Id}/close", new ClosingDraft());
-        FollowUpAnswer owed = Assert.Single(await shop.GetAsync<List<FollowUpAnswer>>("/api/ledger/follow-ups"), f => f.Words == "Torque the lug nuts again");
-        Assert.DoesNotContain(owed, await shop.PutAsync<List<FollowUpAnswer>>($"/api/ledger/follow-ups/{owed.Id}", new FollowUpDraft(true)));
-        Assert.Contains(owed, await shop.PutAsync<List<FollowUpAnswer>>($"/api/ledger/follow-ups/{owed.Id}", new FollowUpDraft(false)));
+        FollowUpAnswer owed = Assert.Single(
+            await shop.GetAsync<List<FollowUpAnswer>>("/api/ledger/follow-ups"),
+            f => f.Words == "Torque the lug nuts again");
+        Assert.DoesNotContain(
+            owed,
+            await shop.PutAsync<List<FollowUpAnswer>>($"/api/ledger/follow-ups/{owed.Id}", new FollowUpDraft(true)));
+        Assert.Contains(
+            owed,
+            await shop.PutAsync<List<FollowUpAnswer>>($"/api/ledger/follow-ups/{owed.Id}", new FollowUpDraft(false)));
     }
 
     [Fact]
     public async Task The_document_describes_every_path_in_OpenAPI_3_1()
     {
-        using System.Text.Json.JsonDocument document = System.Text.Json.JsonDocument.Parse(await shop.Http.GetStringAsync("/openapi/v1.json"));
+        using System.Text.Json.JsonDocument document =
+            System.Text.Json.JsonDocument.Parse(await shop.Http.GetStringAsync("/openapi/v1.json"));
         Assert.StartsWith("3.1", document.RootElement.GetProperty("openapi").GetString(), StringComparison.Ordinal);
         Assert.True(document.RootElement.GetProperty("paths").EnumerateObject().Count() > 20);
         Assert.Equal("ok", (await shop.GetAsync<HealthAnswer>("/health")).Status);
@@ -197,11 +265,24 @@ public sealed class SliceTests : IDisposable
 
     private async Task WorkWithFiguresAsync(VisitAnswer visit)
     {
-        Dictionary<string, string> figures = new() { ["rim-rock"] = "1/32", ["end-play"] = "3 thou", ["seal-journal"] = "2 1/8", ["lining"] = "3/16", ["lug-torque"] = "130 N·m", ["circuit-current"] = "12" };
+        Dictionary<string, string> figures = new()
+        {
+            ["rim-rock"] = "1/32",
+            ["end-play"] = "3 thou",
+            ["seal-journal"] = "2 1/8",
+            ["lining"] = "3/16",
+            ["lug-torque"] = "130 N·m",
+            ["circuit-current"] = "12"
+        };
         foreach (PacketStep step in visit.Packet.Steps)
         {
-            List<ReadingDraft> readings = [.. step.Readings.Select(kind => new ReadingDraft(ShopServer.NewId(), kind, figures[kind]))];
-            await shop.PutAsync<VisitState>($"/api/bay/visits/{visit.Id}/entries/{ShopServer.NewId()}", new EntryDraft(step.Key, readings));
+            List<ReadingDraft> readings = [.. step.Readings.Select(kind => new ReadingDraft(
+                ShopServer.NewId(),
+                kind,
+                figures[kind]))];
+            await shop.PutAsync<VisitState>(
+                $"/api/bay/visits/{visit.Id}/entries/{ShopServer.NewId()}",
+                new EntryDraft(step.Key, readings));
         }
     }
 }

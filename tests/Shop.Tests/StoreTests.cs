@@ -3,12 +3,14 @@ using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.Infrastructure;
 using Microsoft.EntityFrameworkCore.Migrations;
+using SturdyTinker.Core.Composing;
 using SturdyTinker.Core.Findings;
+using SturdyTinker.Core.Findings.Rules;
 using SturdyTinker.Core.Gear;
-using SturdyTinker.Core.Jobs;
 using SturdyTinker.Core.Measures;
 using SturdyTinker.Core.People;
-using SturdyTinker.Core.Schools;
+using SturdyTinker.Core.Practices;
+using SturdyTinker.Core.Visits;
 using SturdyTinker.Store;
 using Xunit;
 
@@ -58,7 +60,7 @@ public sealed class StoreTests : IAsyncLifetime
         OpenedAt = TurnedClock.Start,
         OpenedBy = person.Id,
         Gear = trailer.Gear,
-        Schools = SchoolChoices.Defaults,
+        Practices = PracticeChoices.Defaults,
         Jobs = [new JobAt("bearing-repack", "axle-1-left")],
     };
 
@@ -83,12 +85,12 @@ public sealed class StoreTests : IAsyncLifetime
             await using var held = await file.Database.BeginTransactionAsync();
             await file.Database.ExecuteSqlAsync($"UPDATE Settings SET Name = Name");
             await late.RefreshSavedAsync(today);
-            Assert.Equal(DateOnly.MinValue, await late.Standings.Select(s => s.AsOf).SingleAsync());
+            Assert.Equal(DateOnly.MinValue, await late.TrailerStatuses.Select(s => s.AsOf).SingleAsync());
         }
 
         file.ChangeTracker.Clear();
         await file.RefreshSavedAsync(today);
-        Assert.Equal(today, await file.Standings.Select(s => s.AsOf).SingleAsync());
+        Assert.Equal(today, await file.TrailerStatuses.Select(s => s.AsOf).SingleAsync());
     }
 
     [Fact]
@@ -116,14 +118,26 @@ public sealed class StoreTests : IAsyncLifetime
     {
         await RefusedAsync(new Person { Id = Guid.CreateVersion7(), Name = "INES MARROW" });
         await RefusedAsync(new Customer { Id = Guid.CreateVersion7(), Name = "lanternfold puppet theatre" });
-        await RefusedAsync(new Trailer { Id = Guid.CreateVersion7(), Tag = "p-07", CustomerId = customer.Id, Gear = trailer.Gear });
+        await RefusedAsync(new Trailer
+        {
+            Id = Guid.CreateVersion7(),
+            Tag = "p-07",
+            CustomerId = customer.Id,
+            Gear = trailer.Gear
+        });
     }
 
     [Fact]
     public async Task Nothing_points_at_what_is_not_there()
     {
         await RefusedAsync(Visit(of: Guid.CreateVersion7()));
-        await RefusedAsync(new Trailer { Id = Guid.CreateVersion7(), Tag = "X", CustomerId = Guid.CreateVersion7(), Gear = trailer.Gear });
+        await RefusedAsync(new Trailer
+        {
+            Id = Guid.CreateVersion7(),
+            Tag = "X",
+            CustomerId = Guid.CreateVersion7(),
+            Gear = trailer.Gear
+        });
     }
 
     [Fact]
@@ -131,7 +145,16 @@ public sealed class StoreTests : IAsyncLifetime
     {
         Visit visit = Visit();
         file.Visits.Add(visit);
-        StepEntry Entry(DateTimeOffset? undone = null) => new() { Id = Guid.CreateVersion7(), VisitId = visit.Id, Key = "trailer/secured/chock", At = TurnedClock.Start, PersonId = person.Id, UndoneAt = undone };
+        StepEntry Entry(DateTimeOffset? undone = null) =>
+            new()
+            {
+                Id = Guid.CreateVersion7(),
+                VisitId = visit.Id,
+                Key = "trailer/secured/chock",
+                At = TurnedClock.Start,
+                PersonId = person.Id,
+                UndoneAt = undone
+            };
         file.StepEntries.AddRange(Entry(TurnedClock.Start), Entry(TurnedClock.Start), Entry());
         await file.SaveChangesAsync();
         await RefusedAsync(Entry());
@@ -141,26 +164,49 @@ public sealed class StoreTests : IAsyncLifetime
     public async Task A_packet_and_a_judgement_come_back_word_for_word()
     {
         Visit visit = Visit();
-        Packet packet = Composer.Compose(trailer.Gear, visit.Jobs, SchoolChoices.Defaults);
+        Packet packet = Composer.Compose(trailer.Gear, visit.Jobs, PracticeChoices.Defaults);
         Judgement judgement = Rulebook.Find("grease-milky")!.Judgement;
         file.Visits.Add(visit);
         file.Packets.Add(new VisitPacket { VisitId = visit.Id, Packet = packet });
-        file.Findings.Add(new Finding { Id = Guid.CreateVersion7(), TrailerId = trailer.Id, VisitId = visit.Id, Place = "axle-1-left", RuleCode = "grease-milky", Seen = "Milky", Judgement = judgement, At = TurnedClock.Start, PersonId = person.Id });
+        file.Findings.Add(new Finding
+        {
+            Id = Guid.CreateVersion7(),
+            TrailerId = trailer.Id,
+            VisitId = visit.Id,
+            Place = "axle-1-left",
+            RuleCode = "grease-milky",
+            Seen = "Milky",
+            Judgement = judgement,
+            At = TurnedClock.Start,
+            PersonId = person.Id
+        });
         await file.SaveChangesAsync();
         file.ChangeTracker.Clear();
 
         Packet back = (await file.Packets.AsNoTracking().SingleAsync()).Packet;
         Assert.Equal(JsonSerializer.Serialize(packet), JsonSerializer.Serialize(back));
         Judgement judged = (await file.Findings.AsNoTracking().SingleAsync()).Judgement;
-        Assert.Equal((judgement.Verdict, judgement.Rule, judgement.Source), (judged.Verdict, judged.Rule, judged.Source));
+        Assert.Equal(
+            (judgement.Verdict, judgement.Rule, judgement.Source),
+            (judged.Verdict, judged.Rule, judged.Source));
         Assert.Equal(judgement.SetsOff, judged.SetsOff);
     }
 
     [Fact]
     public async Task A_moment_keeps_its_offset_and_sorts_by_the_shops_clock()
     {
-        DateTimeOffset early = new(2026, 6, 1, 7, 40, 12, 345, TimeSpan.FromHours(-5)), late = new(2026, 6, 1, 16, 5, 0, TimeSpan.FromHours(-5));
-        file.Changes.AddRange(new Change { At = late, PersonId = person.Id, What = "late" }, new Change { At = early, PersonId = person.Id, What = "early" });
+        DateTimeOffset early = new(
+            2026,
+            6,
+            1,
+            7,
+            40,
+            12,
+            345,
+            TimeSpan.FromHours(-5)), late = new(2026, 6, 1, 16, 5, 0, TimeSpan.FromHours(-5));
+        file.Changes.AddRange(
+            new Change { At = late, PersonId = person.Id, What = "late" },
+            new Change { At = early, PersonId = person.Id, What = "early" });
         await file.SaveChangesAsync();
         List<Change> back = await file.Changes.AsNoTracking().OrderBy(c => c.At).ToListAsync();
         Assert.Equal(["early", "late"], back.Select(c => c.What));
@@ -172,18 +218,20 @@ public sealed class StoreTests : IAsyncLifetime
     {
         DateOnly today = new(2026, 6, 1);
         Assert.Equal(1, await file.RefreshAllAsync(today));
-        TrailerStanding first = await file.Standings.AsNoTracking().SingleAsync();
+        TrailerStatusRow first = await file.TrailerStatuses.AsNoTracking().SingleAsync();
         Assert.Equal(0, await file.RefreshAllAsync(today));
         Assert.Equal(1, await file.RefreshAllAsync(today.AddDays(1)));
 
         // One of another edition of the rules goes when the file is opened.
-        await file.Standings.ExecuteUpdateAsync(s => s.SetProperty(x => x.Edition, -1));
+        await file.TrailerStatuses.ExecuteUpdateAsync(s => s.SetProperty(x => x.Edition, -1));
         await using ShopFile again = await ShopFileOpening.OpenAsync(folder);
-        Assert.Empty(await again.Standings.ToListAsync());
+        Assert.Empty(await again.TrailerStatuses.ToListAsync());
         await again.RefreshAllAsync(today);
-        TrailerStanding anew = await again.Standings.AsNoTracking().SingleAsync();
-        Assert.Equal((first.Tag, first.Customer, first.NextDue, first.DueOrder, first.NextWhen), (anew.Tag, anew.Customer, anew.NextDue, anew.DueOrder, anew.NextWhen));
-        Assert.Equal(first.Standing.Dues, anew.Standing.Dues);
+        TrailerStatusRow anew = await again.TrailerStatuses.AsNoTracking().SingleAsync();
+        Assert.Equal(
+            (first.Tag, first.Customer, first.NextDue, first.DueOrder, first.NextWhen),
+            (anew.Tag, anew.Customer, anew.NextDue, anew.DueOrder, anew.NextWhen));
+        Assert.Equal(first.Status.Dues, anew.Status.Dues);
     }
 
     [Fact]
@@ -197,21 +245,29 @@ public sealed class StoreTests : IAsyncLifetime
         await using (ShopFile before = new(builder.Options))
         {
             await before.GetService<IMigrator>().MigrateAsync("WholeCatalogue");
-            long then = (long)new Microsoft.EntityFrameworkCore.Storage.ValueConversion.DateTimeOffsetToBinaryConverter().ConvertToProvider(new DateTimeOffset(2026, 3, 2, 9, 0, 0, TimeSpan.Zero))!;
+            long then =
+                (long)new Microsoft.EntityFrameworkCore.Storage.ValueConversion.DateTimeOffsetToBinaryConverter().ConvertToProvider(
+                    new DateTimeOffset(2026, 3, 2, 9, 0, 0, TimeSpan.Zero))!;
             before.People.Add(person);
             await before.SaveChangesAsync();
-            await before.Database.ExecuteSqlAsync($"INSERT INTO Customers (Id, Name, Phone, Mail, Note, Schools, Version) VALUES ({customer.Id}, {customer.Name}, '', '', '', '', 1)");
-            await before.Database.ExecuteSqlAsync($"INSERT INTO Trailers (Id, Tag, Name, Plate, CustomerId, Gear, Meter, Schools, AddedOn, Version) VALUES ({trailer.Id}, {trailer.Tag}, '', '', {customer.Id}, '{{}}', 'None', '', {trailer.AddedOn}, 1)");
-            await before.Database.ExecuteSqlAsync($"INSERT INTO Visits (Id, TrailerId, OpenedAt, OpenedBy, ClosedAt, ClosedBy, ReleasedBecause, Gear, Schools, Jobs, Hands, Composed) VALUES ({visit}, {trailer.Id}, {then}, {person.Id}, {then}, {person.Id}, 'on a flatbed', '{{}}', '{{}}', '[]', 1, 0)");
-            await before.Database.ExecuteSqlAsync($"INSERT INTO StepPhotos (Id, VisitId, StepKey, At, PersonId) VALUES ({photo}, {visit}, 'a/b/c', {then}, {person.Id})");
+            await before.Database.ExecuteSqlAsync(
+                $"INSERT INTO Customers (Id, Name, Phone, Mail, Note, Schools, Version) VALUES ({customer.Id}, {customer.Name}, '', '', '', '', 1)");
+            await before.Database.ExecuteSqlAsync(
+                $"INSERT INTO Trailers (Id, Tag, Name, Plate, CustomerId, Gear, Meter, Schools, AddedOn, Version) VALUES ({trailer.Id}, {trailer.Tag}, '', '', {customer.Id}, '{{}}', 'None', '', {trailer.AddedOn}, 1)");
+            await before.Database.ExecuteSqlAsync(
+                $"INSERT INTO Visits (Id, TrailerId, OpenedAt, OpenedBy, ClosedAt, ClosedBy, ReleasedBecause, Gear, Schools, Jobs, Hands, Composed) VALUES ({visit}, {trailer.Id}, {then}, {person.Id}, {then}, {person.Id}, 'on a flatbed', '{{}}', '{{}}', '[]', 1, 0)");
+            await before.Database.ExecuteSqlAsync(
+                $"INSERT INTO StepPhotos (Id, VisitId, StepKey, At, PersonId) VALUES ({photo}, {visit}, 'a/b/c', {then}, {person.Id})");
         }
 
         await using ShopFile after = await ShopFileOpening.OpenAsync(old);
         Release release = await after.Releases.SingleAsync();
-        Assert.Equal((visit, trailer.Id, "on a flatbed", person.Id), (release.VisitId, release.TrailerId, release.Reason, release.PersonId));
+        Assert.Equal(
+            (visit, trailer.Id, "on a flatbed", person.Id),
+            (release.VisitId, release.TrailerId, release.Reason, release.PersonId));
         VisitPhoto kept = await after.VisitPhotos.SingleAsync();
         Assert.Equal((photo, "a/b/c", null), (kept.Id, kept.StepKey, kept.FindingId));
-        Assert.Empty(await after.Visits.Select(v => v.Together).SingleAsync());
+        Assert.Empty(await after.Visits.Select(v => v.Conclusions).SingleAsync());
 
         // What came later starts empty.
         Assert.Empty(await after.Trailers.Select(t => t.Uses).SingleAsync());

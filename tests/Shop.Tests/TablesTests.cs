@@ -3,7 +3,6 @@ using Microsoft.EntityFrameworkCore;
 using SturdyTinker.Core.Gear;
 using SturdyTinker.Demo;
 using SturdyTinker.Shop.Ledger;
-using SturdyTinker.Store;
 using Xunit;
 
 namespace SturdyTinker.Shop.Tests;
@@ -16,7 +15,9 @@ public sealed class TablesTests : IDisposable
     public void Dispose() => shop.Dispose();
 
     private async Task<TableAnswer> SendAsync(string text, bool apply) =>
-        await ShopServer.ReadAsync<TableAnswer>(await shop.Http.PostAsync($"/api/ledger/tables?apply={apply}", BadInputTests.Table(Encoding.UTF8.GetBytes(text))));
+        await ShopServer.ReadAsync<TableAnswer>(await shop.Http.PostAsync(
+            $"/api/ledger/tables?apply={apply}",
+            BadInputTests.Table(Encoding.UTF8.GetBytes(text))));
 
     [Fact]
     public async Task A_good_row_is_not_lost_because_its_neighbour_is_bad()
@@ -32,7 +33,9 @@ public sealed class TablesTests : IDisposable
             + "A-6,Other new owner,5,3500,,1/2\r\n";
 
         TableAnswer look = await SendAsync(text, apply: false);
-        Assert.Equal([RowFate.Add, RowFate.Refuse, RowFate.Add, RowFate.Refuse, RowFate.Refuse, RowFate.Refuse, RowFate.Refuse], look.Rows.Select(r => r.Fate));
+        Assert.Equal(
+            [RowFate.Add, RowFate.Refuse, RowFate.Add, RowFate.Refuse, RowFate.Refuse, RowFate.Refuse, RowFate.Refuse],
+            look.Rows.Select(r => r.Fate));
         Assert.Equal([2, 3, 4, 6, 7, 8, 9], look.Rows.Select(r => r.Line));
         Assert.Contains("“nine” is no whole number", look.Rows[1].Problems[0].Detail, StringComparison.Ordinal);
         Assert.Equal("brake", look.Rows[5].Problems[0].Pointer);
@@ -42,11 +45,17 @@ public sealed class TablesTests : IDisposable
 
         TableAnswer taken = await SendAsync(text, apply: true);
         Assert.Equal(look.Rows.Select(r => r.Fate), taken.Rows.Select(r => r.Fate));
-        Assert.Equal(["A-1", "A-3"], await shop.LookAsync(f => f.Trailers.OrderBy(t => t.Tag).Select(t => t.Tag).ToListAsync()));
-        Assert.Equal(["Orchard\nof the \"hill\"", "Orchard, north"], await shop.LookAsync(f => f.Customers.OrderBy(c => c.Name).Select(c => c.Name).ToListAsync()));
+        Assert.Equal(
+            ["A-1", "A-3"],
+            await shop.LookAsync(f => f.Trailers.OrderBy(t => t.Tag).Select(t => t.Tag).ToListAsync()));
+        Assert.Equal(
+            ["Orchard\nof the \"hill\"", "Orchard, north"],
+            await shop.LookAsync(f => f.Customers.OrderBy(c => c.Name).Select(c => c.Name).ToListAsync()));
 
         // Taken in again, everything stands already.
-        Assert.Equal([RowFate.Same, RowFate.Same], (await SendAsync(text, apply: true)).Rows.Where(r => r.Fate != RowFate.Refuse).Select(r => r.Fate));
+        Assert.Equal(
+            [RowFate.Same, RowFate.Same],
+            (await SendAsync(text, apply: true)).Rows.Where(r => r.Fate != RowFate.Refuse).Select(r => r.Fate));
         Trailer long3 = await shop.LookAsync(f => f.Trailers.SingleAsync(t => t.Tag == "A-3"));
         Assert.Equal((BrakeKind.HydraulicDisc, 0.5625m), (long3.Gear.Brake, long3.Gear.Studs.Thread.Inches));
     }
@@ -83,7 +92,9 @@ public sealed class TablesTests : IDisposable
         string text = await shop.Http.GetStringAsync("/api/ledger/tables/trailers.csv");
         using ShopServer other = new();
         await other.SomebodyAsync();
-        await ShopServer.ReadAsync<TableAnswer>(await other.Http.PostAsync("/api/ledger/tables?apply=true", BadInputTests.Table(Encoding.UTF8.GetBytes(text))));
+        await ShopServer.ReadAsync<TableAnswer>(await other.Http.PostAsync(
+            "/api/ledger/tables?apply=true",
+            BadInputTests.Table(Encoding.UTF8.GetBytes(text))));
         Assert.Equal(text, await other.Http.GetStringAsync("/api/ledger/tables/trailers.csv"));
     }
 
@@ -95,26 +106,49 @@ public sealed class TablesTests : IDisposable
             "tag,name,plate,customer,axles,rating_lb,brake,brake_diameter,brake_width,lubrication,suspension,studs,stud_thread,meter,year_distance\r\n"
             + "A-1,Apple bins,LAKE 7,Orchard,2,3500,hydraulic drum,10,2 1/4,oil bath,torsion,6,9/16,estimate,\"3,000 mi\"\r\n", apply: true)).Rows[0].Fate);
         string before = await shop.Http.GetStringAsync("/api/ledger/tables/trailers.csv");
-        Assert.Equal(RowFate.Same, (await SendAsync("tag,customer,axles,rating_lb\r\nA-1,Orchard,2,3500\r\n", apply: true)).Rows[0].Fate);
-        Assert.Equal(RowFate.Same, (await SendAsync("tag,customer,axles,rating_lb,name,plate,brake,nut,meter\r\nA-1,orchard,2,3500,,,,,\r\n", apply: true)).Rows[0].Fate);
+        Assert.Equal(
+            RowFate.Same,
+            (await SendAsync("tag,customer,axles,rating_lb\r\nA-1,Orchard,2,3500\r\n", apply: true)).Rows[0].Fate);
+        Assert.Equal(
+            RowFate.Same,
+            (await SendAsync(
+                "tag,customer,axles,rating_lb,name,plate,brake,nut,meter\r\nA-1,orchard,2,3500,,,,,\r\n",
+                apply: true)).Rows[0].Fate);
         Assert.Equal(before, await shop.Http.GetStringAsync("/api/ledger/tables/trailers.csv"));
 
         // Only what is written changes, with what can only go along with it.
-        RowAnswer look = (await SendAsync("tag,customer,axles,rating_lb,plate,suspension,lubrication\r\nA-1,Hill farm,2,3700,HILL 1,slipper springs,sealed hub\r\n", apply: false)).Rows[0];
+        RowAnswer look = (await SendAsync(
+            "tag,customer,axles,rating_lb,plate,suspension,lubrication\r\nA-1,Hill farm,2,3700,HILL 1,slipper "
+                + "springs,sealed hub\r\n",
+            apply: false)).Rows[0];
         Assert.Equal(RowFate.Change, look.Fate);
         Assert.Equal(
-            ["plate: LAKE 7 → HILL 1", "customer: Orchard → Hill farm", "rating_lb: 3500 → 3700", "lubrication: oil bath → sealed hub", "nut: castle nut → one piece nut", "suspension: torsion → slipper springs", "spindle: torsion arm → welded"],
+            [
+                "plate: LAKE 7 → HILL 1",
+                "customer: Orchard → Hill farm",
+                "rating_lb: 3500 → 3700",
+                "lubrication: oil bath → sealed hub",
+                "nut: castle nut → one piece nut",
+                "suspension: torsion → slipper springs",
+                "spindle: torsion arm → welded"
+            ],
             look.Changes);
         Assert.Equal(before, await shop.Http.GetStringAsync("/api/ledger/tables/trailers.csv"));
 
         // Another brake does not keep the old one's size.
-        RowAnswer brake = (await SendAsync("tag,customer,axles,rating_lb,brake\r\nA-1,Orchard,2,3500,electric drum\r\n", apply: true)).Rows[0];
-        Assert.Equal(["brake: hydraulic drum → electric drum", "brake_diameter: 10 → nothing", "brake_width: 2 1/4 → nothing"], brake.Changes);
+        RowAnswer brake = (await SendAsync(
+            "tag,customer,axles,rating_lb,brake\r\nA-1,Orchard,2,3500,electric drum\r\n",
+            apply: true)).Rows[0];
+        Assert.Equal(
+            ["brake: hydraulic drum → electric drum", "brake_diameter: 10 → nothing", "brake_width: 2 1/4 → nothing"],
+            brake.Changes);
 
         await SendAsync("customer,phone\r\nOrchard,0 11\r\n", apply: true);
         RowAnswer note = (await SendAsync("customer,phone,note\r\nOrchard,,not in harvest\r\n", apply: true)).Rows[0];
         Assert.Equal(["note: nothing → not in harvest"], note.Changes);
-        Assert.Equal("0 11", await shop.LookAsync(f => f.Customers.Where(c => c.Name == "Orchard").Select(c => c.Phone).SingleAsync()));
+        Assert.Equal(
+            "0 11",
+            await shop.LookAsync(f => f.Customers.Where(c => c.Name == "Orchard").Select(c => c.Phone).SingleAsync()));
     }
 
     [Fact]

@@ -9,12 +9,12 @@ const Yard = lazy(() => import("./yard/Yard"));
 const TrailerPage = lazy(() => import("./yard/TrailerPage"));
 const TrailerForm = lazy(() => import("./yard/TrailerForm"));
 const CustomerPage = lazy(() => import("./yard/CustomerPage"));
-const ShopPage = lazy(() => import("./yard/ShopPage"));
-const LimitsPage = lazy(() => import("./yard/LimitsPage"));
-const PartsPage = lazy(() => import("./yard/PartsPage"));
+const ShopPage = lazy(() => import("./settings/ShopPage"));
+const LimitsPage = lazy(() => import("./settings/LimitsPage"));
+const PartsPage = lazy(() => import("./settings/PartsPage"));
 const Horizon = lazy(() => import("./horizon/Horizon"));
-const Calling = lazy(() => import("./horizon/Calling"));
-const PlanningPage = lazy(() => import("./yard/PlanningPage"));
+const Calling = lazy(() => import("./horizon/Notices"));
+const PlanningPage = lazy(() => import("./settings/PlanningPage"));
 const Bay = lazy(() => import("./bay/Bay"));
 const Round = lazy(() => import("./bay/Round"));
 const VisitPage = lazy(() => import("./bay/VisitPage"));
@@ -57,13 +57,16 @@ export function App() {
           <Route path="/yard">
             <Yard />
           </Route>
-          <Route path="/yard/shop">
+          <Route path="/yard/shop/*?">
+            <Redirect to="/settings" />
+          </Route>
+          <Route path="/settings">
             <ShopPage />
           </Route>
-          <Route path="/yard/shop/parts">
+          <Route path="/settings/parts">
             <PartsPage />
           </Route>
-          <Route path="/yard/shop/planning">
+          <Route path="/settings/planning">
             <PlanningPage />
           </Route>
           <Route path="/yard/customers/:id/planning">
@@ -72,7 +75,7 @@ export function App() {
           <Route path="/yard/trailers/:id/planning">
             {({ id }) => <PlanningPage key={id} of="trailer" id={id} />}
           </Route>
-          <Route path="/yard/shop/limits">
+          <Route path="/settings/limits">
             <LimitsPage />
           </Route>
           <Route path="/yard/new">

@@ -1,3 +1,5 @@
+using SturdyTinker.Core.Findings.Readings;
+using SturdyTinker.Core.Gear;
 using SturdyTinker.Core.Measures;
 
 namespace SturdyTinker.Core.Findings;
@@ -32,7 +34,9 @@ public sealed class Finding
     /// <summary>Which of two it was, "inner" or "outer"; empty for both, or where there is only one.</summary>
     public string Which { get; init; } = "";
 
-    /// <summary>For a bearing, code of the <see cref="Findings.Damage"/> by ISO 15243; null where nobody classed it.</summary>
+    /// <summary>
+    /// For a bearing, code of the <see cref="Findings.Damage"/> by ISO 15243; null where nobody classed it.
+    /// </summary>
     public string? Damage { get; init; }
 
     /// <summary>What it was judged to mean.</summary>
@@ -47,12 +51,16 @@ public sealed class Finding
     /// <summary>What was done about it in this visit; null while nothing was.</summary>
     public string? Mended { get; set; }
 
-    /// <summary>What was seen with all that was said of it: which one, the damage, and the person's own words.</summary>
+    /// <summary>
+    /// What was seen with all that was said of it: which one, the damage, and the person's own words.
+    /// </summary>
     public string InWords
     {
         get
         {
-            string seen = Which.Length > 0 ? $"{char.ToUpperInvariant(Which[0])}{Which[1..]}: {char.ToLowerInvariant(Seen[0])}{Seen[1..]}" : Seen;
+            string seen = Which.Length > 0
+                ? $"{char.ToUpperInvariant(Which[0])}{Which[1..]}: {char.ToLowerInvariant(Seen[0])}{Seen[1..]}"
+                : Seen;
             string classed = Damages.Find(Damage) is { } damage ? $"{seen} ({damage.Words})" : seen;
             return Note.Length > 0 ? $"{classed}. {Note}" : classed;
         }

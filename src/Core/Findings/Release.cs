@@ -1,6 +1,8 @@
 namespace SturdyTinker.Core.Findings;
 
-/// <summary>Somebody's word that a trailer on Hold may go on the road all the same. Kept for good, never changed.</summary>
+/// <summary>
+/// Somebody's word that a trailer on Hold may go on the road all the same. Kept for good, never changed.
+/// </summary>
 public sealed class Release
 {
     /// <summary>Made by the client, UUID version 7.</summary>

@@ -6,7 +6,13 @@ namespace SturdyTinker.Core.Gear;
 public static class GearDefaults
 {
     /// <summary>A row of the table: what is usual up to and including a rating.</summary>
-    private sealed record Usual(int UpToPounds, BrakeKind Brake, decimal Diameter, decimal Width, int StudCount, decimal Thread);
+    private sealed record Usual(
+        int UpToPounds,
+        BrakeKind Brake,
+        decimal Diameter,
+        decimal Width,
+        int StudCount,
+        decimal Thread);
 
     // Usual sizes by rating, from memory; the person at the trailer sees and corrects them.
     private static readonly Usual[] Table =
@@ -29,7 +35,9 @@ public static class GearDefaults
             axles,
             ratingPounds,
             row.Brake,
-            row.Brake == BrakeKind.None ? null : new BrakeSize(Length.FromInches(row.Diameter), Length.FromInches(row.Width)),
+            row.Brake == BrakeKind.None
+                ? null
+                : new BrakeSize(Length.FromInches(row.Diameter), Length.FromInches(row.Width)),
             Lubrication.HandPacked,
             NutRetention.CastleNut,
             SuspensionKind.DoubleEyeSprings,

@@ -16,5 +16,8 @@ public static class HexNut
 
     /// <summary>Width across flats for a thread; null for a thread the table does not have.</summary>
     public static Length? AcrossFlats(Length thread) =>
-        AcrossFlatsByThread.Where(r => Length.FromInches(r.Thread) == thread).Select(r => (Length?)Length.FromInches(r.Flats)).FirstOrDefault();
+        AcrossFlatsByThread
+            .Where(r => Length.FromInches(r.Thread) == thread)
+            .Select(r => (Length?)Length.FromInches(r.Flats))
+            .FirstOrDefault();
 }

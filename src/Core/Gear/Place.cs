@@ -54,7 +54,9 @@ public enum PlaceKind
 
 /// <summary>A spot in the running gear.</summary>
 /// <param name="Kind">What kind of spot.</param>
-/// <param name="Axle">The axle, counted from the front from 1; for an equalizer the one before it; 0 where there is none.</param>
+/// <param name="Axle">
+/// The axle, counted from the front from 1; for an equalizer the one before it; 0 where there is none.
+/// </param>
 /// <param name="Side">The side; null where there is none.</param>
 public readonly record struct Place(PlaceKind Kind, int Axle = 0, Side? Side = null)
 {
@@ -95,7 +97,9 @@ public readonly record struct Place(PlaceKind Kind, int Axle = 0, Side? Side = n
         _ => Invariant($"axle-{Axle}-{SideWord}{EndCodes[Kind]}"),
     };
 
-    /// <summary>The place as it is spoken: "axle 2 left", "brake, axle 2 left", "equalizer between axles 1 and 2, left".</summary>
+    /// <summary>
+    /// The place as it is spoken: "axle 2 left", "brake, axle 2 left", "equalizer between axles 1 and 2, left".
+    /// </summary>
     public string Spoken => Kind switch
     {
         PlaceKind.Trailer => "the trailer",
@@ -112,7 +116,10 @@ public readonly record struct Place(PlaceKind Kind, int Axle = 0, Side? Side = n
         _ => Invariant($"U-bolts, axle {Axle} {SideWord}"),
     };
 
-    /// <summary>Where it is, without saying what it is: "axle 2 left" for the brake there, "axles 1 and 2 left" for an equalizer.</summary>
+    /// <summary>
+    /// Where it is, without saying what it is: "axle 2 left" for the brake there, "axles 1 and 2 left" for an
+    /// equalizer.
+    /// </summary>
     public string Whereabouts => Kind switch
     {
         PlaceKind.Brake or PlaceKind.Spring or PlaceKind.UBolts => Invariant($"axle {Axle} {SideWord}"),
@@ -123,13 +130,17 @@ public readonly record struct Place(PlaceKind Kind, int Axle = 0, Side? Side = n
     };
 
     /// <summary>The same place on the other side; null for a place that has no side.</summary>
-    public Place? Across => Side is { } side ? this with { Side = side == Gear.Side.Left ? Gear.Side.Right : Gear.Side.Left } : null;
+    public Place? Across =>
+        Side is { } side ? this with { Side = side == Gear.Side.Left ? Gear.Side.Right : Gear.Side.Left } : null;
 
-    /// <summary>Whether two places share a wheel end, as work at them does: the trailer shares all, an axle both of its own.</summary>
+    /// <summary>
+    /// Whether two places share a wheel end, as work at them does: the trailer shares all, an axle both of its own.
+    /// </summary>
     /// <param name="other">The other place.</param>
     public bool Near(Place other) => (WheelEndBits & other.WheelEndBits) != 0;
 
-    // A bit for each wheel end a place belongs to. A rear hanger belongs to the last axle, which a place does not know: all of its side.
+    // A bit for each wheel end a place belongs to. A rear hanger belongs to the last axle, which a place does not know:
+    // all of its side.
     private int WheelEndBits
     {
         get
@@ -176,8 +187,12 @@ public readonly record struct Place(PlaceKind Kind, int Axle = 0, Side? Side = n
         return read;
     }
 
-    /// <summary>The place of a code that we wrote ourselves. Throws <see cref="ArgumentException"/> for anything that is no code of ours.</summary>
-    public static Place Of(string code) => TryParse(code, out Place place) ? place : throw new ArgumentException($"“{code}” is no place.", nameof(code));
+    /// <summary>
+    /// The place of a code that we wrote ourselves. Throws <see cref="ArgumentException"/> for anything that is no code
+    /// of ours.
+    /// </summary>
+    public static Place Of(string code) =>
+        TryParse(code, out Place place) ? place : throw new ArgumentException($"“{code}” is no place.", nameof(code));
 
     /// <summary>A place's code as it is spoken; the code itself when it is none of ours.</summary>
     public static string SpokenOf(string code) => TryParse(code, out Place place) ? place.Spoken : code;

@@ -7,7 +7,8 @@ public static class Places
 
     /// <summary>
     /// Every place of this gear, in the order of a walk round it: the trailer, then each side from nose to tail.
-    /// A torsion axle has no spring places; an unbraked one no brakes; equalizers stand between neighbouring axles on springs.
+    /// A torsion axle has no spring places; an unbraked one no brakes; equalizers stand between neighbouring axles on
+    /// springs.
     /// </summary>
     public static IReadOnlyList<Place> Of(RunningGear gear)
     {
@@ -21,7 +22,9 @@ public static class Places
         return places;
     }
 
-    /// <summary>Whether this gear has a place; the same as being among <see cref="Of"/>, without listing them all.</summary>
+    /// <summary>
+    /// Whether this gear has a place; the same as being among <see cref="Of"/>, without listing them all.
+    /// </summary>
     public static bool Has(RunningGear gear, Place place)
     {
         bool springs = gear.Suspension != SuspensionKind.Torsion, axle = place.Axle >= 1 && place.Axle <= gear.Axles;
@@ -62,12 +65,16 @@ public static class Places
         {
             (PlaceKind.Trailer, _) => [Place.Trailer],
             (PlaceKind.Axle, _) => AxlesOf(of, last).Select(a => new Place(kind, a)),
-            (PlaceKind.Side or PlaceKind.FrontHanger or PlaceKind.RearHanger, _) => sides.Select(s => new Place(kind, 0, s)),
+            (PlaceKind.Side or PlaceKind.FrontHanger or PlaceKind.RearHanger, _) => sides.Select(s => new Place(
+                kind,
+                0,
+                s)),
             (PlaceKind.FrontEye, PlaceKind.RearEye) or (PlaceKind.RearEye, PlaceKind.FrontEye) => [],
             (PlaceKind.FrontEye, PlaceKind.RearHanger) or (PlaceKind.RearEye, PlaceKind.FrontHanger) => [],
             (PlaceKind.FrontEye, PlaceKind.Equalizer) => [new Place(kind, of.Axle + 1, of.Side)],
             (PlaceKind.RearEye, PlaceKind.Equalizer) => [new Place(kind, of.Axle, of.Side)],
-            (PlaceKind.Equalizer, _) => sides.SelectMany(s => EqualizersOf(of, last).Select(a => new Place(kind, a, s))),
+            (PlaceKind.Equalizer, _) => sides.SelectMany(
+                s => EqualizersOf(of, last).Select(a => new Place(kind, a, s))),
             _ => sides.SelectMany(s => AxlesOf(of, last).Select(a => new Place(kind, a, s))),
         };
     }

@@ -110,9 +110,12 @@ public sealed record RunningGear(
     /// <summary>Wheel ends: two an axle.</summary>
     public int WheelEnds => Axles * 2;
 
-    /// <summary>The gear in a line: "tandem, 2 × 5,200 lb · electric 12 × 2 · hand-packed · double-eye springs".</summary>
+    /// <summary>
+    /// The gear in a line: "tandem, 2 × 5,200 lb · electric 12 × 2 · hand-packed · double-eye springs".
+    /// </summary>
     public string Words => string.Join(" · ", [
-        FormattableString.Invariant($"{(Axles == 1 ? "single axle," : Axles == 2 ? "tandem, 2 ×" : "triple axle, 3 ×")} {RatingPounds:#,0} lb"),
+        FormattableString.Invariant(
+            $"{(Axles == 1 ? "single axle," : Axles == 2 ? "tandem, 2 ×" : "triple axle, 3 ×")} {RatingPounds:#,0} lb"),
         BrakeInWords(),
         Lubrication switch
         {
@@ -160,7 +163,11 @@ public sealed record RunningGear(
             yield return ("brakeSize", "A trailer without brakes has no brake size.");
         }
 
-        if (BrakeSize is { } size && (size.Diameter < Length.FromInches(5) || size.Diameter > Length.FromInches(18) || size.Width.Millimetres < 0 || size.Width > Length.FromInches(8)))
+        if (BrakeSize is { } size
+            && (size.Diameter < Length.FromInches(5)
+                || size.Diameter > Length.FromInches(18)
+                || size.Width.Millimetres < 0
+                || size.Width > Length.FromInches(8)))
         {
             yield return ("brakeSize", "A brake is 5 to 18 in across and its shoes at most 8 in wide.");
         }
@@ -185,7 +192,10 @@ public sealed record RunningGear(
             BrakeKind.HydraulicDrum => "hydraulic drum",
             _ => "hydraulic disc",
         };
-        string Bare(Length length) => ShopFormat.Write(length, Fineness.Sixteenth).Replace(" in", "", StringComparison.Ordinal);
-        return BrakeSize is not { } size ? kind : size.Width.Millimetres == 0 ? $"{kind} {Bare(size.Diameter)}" : $"{kind} {Bare(size.Diameter)} × {Bare(size.Width)}";
+        string Bare(Length length) =>
+            ShopFormat.Write(length, Fineness.Sixteenth).Replace(" in", "", StringComparison.Ordinal);
+        return BrakeSize is not { } size ? kind
+            : size.Width.Millimetres == 0 ? $"{kind} {Bare(size.Diameter)}"
+            : $"{kind} {Bare(size.Diameter)} × {Bare(size.Width)}";
     }
 }

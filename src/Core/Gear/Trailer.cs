@@ -1,5 +1,5 @@
 using SturdyTinker.Core.Measures;
-using SturdyTinker.Core.Schools;
+using SturdyTinker.Core.Practices;
 
 namespace SturdyTinker.Core.Gear;
 
@@ -56,13 +56,13 @@ public sealed class Trailer
     public Distance? EstimatedYear { get; set; }
 
     /// <summary>Where this trailer is done otherwise than its customer's others; usually empty.</summary>
-    public SchoolChoices Schools { get; set; } = SchoolChoices.Defaults;
+    public PracticeChoices Practices { get; set; } = PracticeChoices.Defaults;
 
     /// <summary>How it is used: codes of <see cref="Intervals.Use"/>.</summary>
     public IReadOnlyList<string> Uses { get; set; } = [];
 
     /// <summary>How long work on it lasts, where that is its own: by the rule's code. Usually empty.</summary>
-    public IReadOnlyDictionary<string, Intervals.IntervalChoice> Intervals { get; set; } = new Dictionary<string, Intervals.IntervalChoice>();
+    public IReadOnlyDictionary<string, IntervalChoice> Intervals { get; set; } = new Dictionary<string, IntervalChoice>();
 
     /// <summary>The number on its hub odometer, by which a feed of readings knows it; may be empty.</summary>
     public string MeterNumber { get; set; } = "";

@@ -2,7 +2,9 @@ using SturdyTinker.Core.Measures;
 
 namespace SturdyTinker.Core.Intervals;
 
-/// <summary>A reading that came from a feed and was not believed: it is set aside for a person and used for nothing.</summary>
+/// <summary>
+/// A reading that came from a feed and was not believed: it is set aside for a person and used for nothing.
+/// </summary>
 public sealed class DoubtedReading
 {
     /// <summary>The feed's own id of the reading, so that it is set aside once.</summary>

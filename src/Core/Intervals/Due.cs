@@ -1,7 +1,5 @@
-using SturdyTinker.Core.Findings;
 using SturdyTinker.Core.Gear;
 using SturdyTinker.Core.Measures;
-using SturdyTinker.Core.Wearing;
 
 namespace SturdyTinker.Core.Intervals;
 
@@ -17,8 +15,13 @@ public sealed record Interval(int Months, Distance? Distance, string Source)
     /// <summary>Whether time decides at all.</summary>
     public bool ByTime => Months < MostMonths;
 
-    /// <summary>Bearing repack or spindle greasing: 12 months or 12,000 miles, whichever first. Source: common practice.</summary>
-    public static Interval BearingRepack { get; } = new(12, Measures.Distance.FromMiles(12_000), Core.Source.Practice.Words);
+    /// <summary>
+    /// Bearing repack or spindle greasing: 12 months or 12,000 miles, whichever first. Source: common practice.
+    /// </summary>
+    public static Interval BearingRepack { get; } = new(
+        12,
+        Measures.Distance.FromMiles(12_000),
+        Core.Source.Practice.Words);
 }
 
 /// <summary>What brings a due date about.</summary>
@@ -67,12 +70,21 @@ public enum Nearness
 /// <param name="Nearness">How near it is.</param>
 /// <param name="When">How near it is, in words: "in about 6 weeks", "3 weeks overdue".</param>
 /// <param name="Reason">Why, in words.</param>
-public sealed record Due(DateOnly On, DueCause Cause, DateOnly? LastOn, decimal Used, Nearness Nearness, string When, string Reason)
+public sealed record Due(
+    DateOnly On,
+    DueCause Cause,
+    DateOnly? LastOn,
+    decimal Used,
+    Nearness Nearness,
+    string When,
+    string Reason)
 {
     /// <summary>Due soon: within this many days. Source: common practice ("within about 2 months").</summary>
     public const int SoonDays = 61;
 
-    /// <summary>How far ahead a thing that wears is planned for, in months: this season and the next. Source: from memory.</summary>
+    /// <summary>
+    /// How far ahead a thing that wears is planned for, in months: this season and the next. Source: from memory.
+    /// </summary>
     public const int WearMonths = 18;
 
     /// <summary>Works out when a job is due.</summary>
@@ -82,7 +94,13 @@ public sealed record Due(DateOnly On, DueCause Cause, DateOnly? LastOn, decimal 
     /// <param name="addedOn">The day the shop took the trailer on: due from then when nothing is known.</param>
     /// <param name="today">The day.</param>
     /// <param name="unknown">What is said where nobody knows when it was last done.</param>
-    public static Due Of(Interval interval, DateOnly? lastOn, UsageLine usage, DateOnly addedOn, DateOnly today, string unknown = "No repack on record: nobody can say how old this grease is.")
+    public static Due Of(
+        Interval interval,
+        DateOnly? lastOn,
+        UsageLine usage,
+        DateOnly addedOn,
+        DateOnly today,
+        string unknown = "No repack on record: nobody can say how old this grease is.")
     {
         if (lastOn is not { } last)
         {
@@ -100,36 +118,19 @@ public sealed record Due(DateOnly On, DueCause Cause, DateOnly? LastOn, decimal 
         Nearness nearness = NearnessOf(days);
 
         Distance? gone = usage.Knows ? usage.Between(last, today) : null;
-        decimal timeUsed = interval.ByTime ? Math.Max(0, (decimal)(today.DayNumber - last.DayNumber) / (byTime.DayNumber - last.DayNumber)) : 0;
-        decimal roadUsed = gone is { } g && interval.Distance is { } d && d > Measures.Distance.Zero ? Math.Max(0, g.Metres / d.Metres) : 0;
+        decimal timeUsed = interval.ByTime
+            ? Math.Max(0, (decimal)(today.DayNumber - last.DayNumber) / (byTime.DayNumber - last.DayNumber))
+            : 0;
+        decimal roadUsed = gone is { } g && interval.Distance is { } d && d > Measures.Distance.Zero
+            ? Math.Max(0, g.Metres / d.Metres)
+            : 0;
         string reason = Reasons(interval, MonthsBetween(last, today), gone, usage, cause, InWords(days));
         return new Due(on, cause, last, Math.Round(Math.Max(timeUsed, roadUsed), 3), nearness, InWords(days), reason);
     }
 
-    /// <summary>When something that wears comes to its limit; null where nobody can tell, or where it is too far off to plan by.</summary>
-    /// <param name="line">How it has worn.</param>
-    /// <param name="today">The day.</param>
-    public static Due? OfWear(WearLine line, DateOnly today)
-    {
-        if (line.Crossing is not { } crossing || line.Fit is not { } fit || crossing.Likely > today.AddMonths(WearMonths))
-        {
-            return null;
-        }
-
-        int days = crossing.Likely.DayNumber - today.DayNumber;
-        double worn = Math.Abs(line.Points[^1].Value - fit.At(0)), whole = Math.Abs((double)line.Limit!.Value - fit.At(0));
-        string last = ShopFormat.ReadBack(ReadingKinds.Find(line.Kind)!.Quantity, (decimal)line.Points[^1].Value).Ours;
-        return new Due(
-            crossing.Likely,
-            DueCause.Wear,
-            line.Points[0].On,
-            whole > 0 ? Math.Round((decimal)Math.Min(9, worn / whole), 3) : 1,
-            NearnessOf(days),
-            InWords(days),
-            $"{char.ToUpperInvariant(line.Wear.Name[0])}{line.Wear.Name[1..]} last {last}. {line.Words}");
-    }
-
-    /// <summary>Days to come or gone by, as people say them: "today", "in 9 days", "in about 6 weeks", "about 3 months overdue".</summary>
+    /// <summary>
+    /// Days to come or gone by, as people say them: "today", "in 9 days", "in about 6 weeks", "about 3 months overdue".
+    /// </summary>
     public static string InWords(int days)
     {
         int span = Math.Abs(days);
@@ -153,11 +154,19 @@ public sealed record Due(DateOnly On, DueCause Cause, DateOnly? LastOn, decimal 
     }
 
     /// <summary>How near a day so many days off is.</summary>
-    internal static Nearness NearnessOf(int days) => days < 0 ? Nearness.Overdue : days <= SoonDays ? Nearness.Soon : Nearness.Later;
+    internal static Nearness NearnessOf(int days) =>
+        days < 0 ? Nearness.Overdue : days <= SoonDays ? Nearness.Soon : Nearness.Later;
 
-    private static string Reasons(Interval interval, int months, Distance? gone, UsageLine usage, DueCause cause, string when)
+    private static string Reasons(
+        Interval interval,
+        int months,
+        Distance? gone,
+        UsageLine usage,
+        DueCause cause,
+        string when)
     {
-        string time = FormattableString.Invariant($"{months} {(months == 1 ? "month" : "months")} gone of {interval.Months}");
+        string time = FormattableString.Invariant(
+            $"{months} {(months == 1 ? "month" : "months")} gone of {interval.Months}");
         if (interval.Distance is not { } most)
         {
             return $"{time}: {when}";
@@ -168,7 +177,8 @@ public sealed record Due(DateOnly On, DueCause Cause, DateOnly? LastOn, decimal 
             return $"{time}; {WhyNoDistance(usage.Meter)}, so time alone decides: {when}";
         }
 
-        string miles = $"about {ShopFormat.About(road)} of {ShopFormat.About(most)} miles{(usage.Meter == MeterKind.Estimate ? " by estimate" : "")}";
+        string miles =
+            $"about {ShopFormat.About(road)} of {ShopFormat.About(most)} miles{(usage.Meter == MeterKind.Estimate ? " by estimate" : "")}";
         if (!interval.ByTime)
         {
             return $"{char.ToUpperInvariant(miles[0])}{miles[1..]}: {when}";

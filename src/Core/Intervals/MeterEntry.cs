@@ -61,7 +61,9 @@ public static class MeterChecks
     /// <summary>Farthest one trip can honestly go.</summary>
     public static Distance LongestTrip { get; } = Distance.FromMiles(12_000);
 
-    /// <summary>Most miles a day between two readings that can be believed. Source: from memory, a day and night of driving.</summary>
+    /// <summary>
+    /// Most miles a day between two readings that can be believed. Source: from memory, a day and night of driving.
+    /// </summary>
     public static Distance MostADay { get; } = Distance.FromMiles(1_500);
 
     /// <summary>Why an entry can't be taken, as a sentence; null when it can.</summary>
@@ -72,7 +74,9 @@ public static class MeterChecks
     {
         if (entry.Kind == MeterEntryKind.Immersion)
         {
-            return entry.On > today ? "An immersion can't be on a day to come." : entry.Times is < 1 or > MostImmersions ? $"Immersions of a day are 1 to {MostImmersions}." : null;
+            return entry.On > today ? "An immersion can't be on a day to come."
+                : entry.Times is < 1 or > MostImmersions ? $"Immersions of a day are 1 to {MostImmersions}."
+                : null;
         }
 
         if (entry.Distance < Distance.Zero)
@@ -94,7 +98,12 @@ public static class MeterChecks
 
         return entry.Distance > MostOnAMeter
             ? $"{ShopFormat.Write(entry.Distance)} is more than a trailer's meter shows; the most taken here is {ShopFormat.Write(MostOnAMeter)}."
-            : AgainstNeighbours(entry, [.. others.Where(e => e.Kind == MeterEntryKind.Reading && e.Id != entry.Id).OrderBy(e => e.On).ThenBy(e => e.At)]);
+            : AgainstNeighbours(
+                entry,
+                [.. others
+                    .Where(e => e.Kind == MeterEntryKind.Reading && e.Id != entry.Id)
+                    .OrderBy(e => e.On)
+                    .ThenBy(e => e.At)]);
     }
 
     private static string? AgainstNeighbours(MeterEntry entry, List<MeterEntry> readings)

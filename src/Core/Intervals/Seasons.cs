@@ -31,7 +31,8 @@ public sealed record Similar(decimal MetresPerDay, IReadOnlyList<decimal> Shape,
 }
 
 /// <summary>
-/// A daily rate by season. A season's share is drawn towards a usual day while it has been seen for few days, and a trailer's whole
+/// A daily rate by season. A season's share is drawn towards a usual day while it has been seen for few days, and a
+/// trailer's whole
 /// rate towards similar trailers': the fewer days of its own, the more of theirs.
 /// </summary>
 internal static class Seasons
@@ -119,14 +120,18 @@ internal static class Seasons
         }
 
         // Each season counts alike, however often it was seen.
-        decimal[] rates = [.. Enumerable.Range(0, 4).Select(s => road.Days[s] > 0 ? road.Metres[s] / road.Days[s] : -1)];
+        decimal[] rates = [.. Enumerable.Range(0, 4).Select(s => road.Days[s] > 0
+            ? road.Metres[s] / road.Days[s]
+            : -1)];
         decimal usual = rates.Where(r => r >= 0).Average();
         if (usual == 0)
         {
             return [.. Even];
         }
 
-        decimal[] shape = [.. Enumerable.Range(0, 4).Select(s => rates[s] < 0 ? 1 : ((rates[s] / usual * road.Days[s]) + ShapeDays) / (road.Days[s] + ShapeDays))];
+        decimal[] shape = [.. Enumerable.Range(0, 4).Select(s => rates[s] < 0
+            ? 1
+            : ((rates[s] / usual * road.Days[s]) + ShapeDays) / (road.Days[s] + ShapeDays))];
         decimal mean = shape.Average();
         return [.. shape.Select(s => s / mean)];
     }
@@ -138,11 +143,16 @@ internal static class Seasons
     }
 
     /// <summary>The usual day's metres, each season's share of it, and how many similar trailers it leans on.</summary>
-    internal static (decimal? MetresPerDay, decimal[] Shape, int Similar) Level(SeasonRoad? road, decimal? own, Similar? similar)
+    internal static (decimal? MetresPerDay, decimal[] Shape, int Similar) Level(
+        SeasonRoad? road,
+        decimal? own,
+        Similar? similar)
     {
         if (road is null)
         {
-            return own is null && similar is not null ? (similar.MetresPerDay, [.. similar.Shape], similar.Trailers) : (own, [.. Even], 0);
+            return own is null && similar is not null
+                ? (similar.MetresPerDay, [.. similar.Shape], similar.Trailers)
+                : (own, [.. Even], 0);
         }
 
         decimal days = road.Days.Sum();
@@ -160,7 +170,10 @@ internal static class Seasons
     /// <param name="points">One point a day.</param>
     /// <param name="total">The running total on a day between the first and the last of them.</param>
     /// <param name="shape">Each season's share.</param>
-    internal static double Spread(IReadOnlyList<(DateOnly On, decimal Metres)> points, Func<DateOnly, decimal> total, IReadOnlyList<decimal> shape)
+    internal static double Spread(
+        IReadOnlyList<(DateOnly On, decimal Metres)> points,
+        Func<DateOnly, decimal> total,
+        IReadOnlyList<decimal> shape)
     {
         if (points.Count <= 2)
         {

@@ -24,7 +24,13 @@ public sealed class UsageLine
     private readonly decimal[] shape;
     private readonly Lazy<double> spread;
 
-    private UsageLine(MeterKind meter, List<(DateOnly On, decimal Metres)> points, List<(DateOnly On, decimal Metres)> planned, decimal? metresPerDay, DateOnly today, Similar? similar = null)
+    private UsageLine(
+        MeterKind meter,
+        List<(DateOnly On, decimal Metres)> points,
+        List<(DateOnly On, decimal Metres)> planned,
+        decimal? metresPerDay,
+        DateOnly today,
+        Similar? similar = null)
     {
         Meter = meter;
         this.points = points;
@@ -45,10 +51,14 @@ public sealed class UsageLine
     /// <summary>Trips to come, each with its last day and its metres.</summary>
     public IReadOnlyList<(DateOnly On, decimal Metres)> Planned => planned;
 
-    /// <summary>How many similar trailers its rate leans on, because it has told too little itself; 0 when it stands alone.</summary>
+    /// <summary>
+    /// How many similar trailers its rate leans on, because it has told too little itself; 0 when it stands alone.
+    /// </summary>
     public int BySimilar { get; }
 
-    /// <summary>How unlike its months are, season aside: standard deviation of a month's road as a share of a usual one.</summary>
+    /// <summary>
+    /// How unlike its months are, season aside: standard deviation of a month's road as a share of a usual one.
+    /// </summary>
     public double Spread => spread.Value;
 
     /// <summary>What it tells of others like it; null where it says too little.</summary>
@@ -67,11 +77,18 @@ public sealed class UsageLine
     /// <param name="trailer">The trailer: how its distance is known, and its estimate.</param>
     /// <param name="entries">Its readings and trips, in any order.</param>
     /// <param name="today">The day: trips after it are planned.</param>
-    /// <param name="similar">How similar trailers are towed, to lean on while it has told little; null for none.</param>
-    public static UsageLine Of(Trailer trailer, IEnumerable<MeterEntry> entries, DateOnly today, Similar? similar = null)
+    /// <param name="similar">
+    /// How similar trailers are towed, to lean on while it has told little; null for none.
+    /// </param>
+    public static UsageLine Of(
+        Trailer trailer,
+        IEnumerable<MeterEntry> entries,
+        DateOnly today,
+        Similar? similar = null)
     {
         List<MeterEntry> sorted = [.. entries.OrderBy(e => e.On).ThenBy(e => e.At)];
-        List<(DateOnly, decimal)> planned = [.. sorted.Where(e => e.Kind == MeterEntryKind.Trip && e.On > today).Select(e => (e.On, e.Distance.Metres))];
+        List<(DateOnly, decimal)> planned = [.. sorted.Where(e => e.Kind == MeterEntryKind.Trip
+            && e.On > today).Select(e => (e.On, e.Distance.Metres))];
         switch (trailer.Meter)
         {
             case MeterKind.HubOdometer or MeterKind.TowLog:
@@ -87,7 +104,10 @@ public sealed class UsageLine
         }
     }
 
-    /// <summary>The running total on a day: measured between points, carried on at the daily rate outside them. Null when nothing is known.</summary>
+    /// <summary>
+    /// The running total on a day: measured between points, carried on at the daily rate outside them. Null when
+    /// nothing is known.
+    /// </summary>
     public Distance? At(DateOnly day)
     {
         if (points.Count == 0)
@@ -160,8 +180,10 @@ public sealed class UsageLine
     }
 
     /// <summary>
-    /// The days by which one chance in ten, and nine in ten, it will have covered a distance; null where <see cref="Reaches"/> is, and for a
-    /// late day more than twenty years off. The rate of the time to come is taken to spread about the foretold one as months have so far.
+    /// The days by which one chance in ten, and nine in ten, it will have covered a distance; null where
+    /// <see cref="Reaches"/> is, and for a
+    /// late day more than twenty years off. The rate of the time to come is taken to spread about the foretold one as
+    /// months have so far.
     /// </summary>
     /// <param name="from">The day it counts from.</param>
     /// <param name="distance">The distance.</param>
@@ -180,12 +202,15 @@ public sealed class UsageLine
         return (Reaches(from, distance, more, today), Reaches(from, distance, 1 / more, today));
     }
 
-    // One chance in ten lies beyond so many standard deviations of a normal distribution; no forecast of a road is closer than this share.
+    // One chance in ten lies beyond so many standard deviations of a normal distribution; no forecast of a road is
+    // closer than this share.
     private const double OneInTen = 1.2816, LeastSpread = 0.04;
 
-    private decimal Total(DateOnly day, decimal pace, DateOnly since) => day > points[^1].On ? Ahead(day, pace, since) : At(day)!.Value.Metres;
+    private decimal Total(DateOnly day, decimal pace, DateOnly since) =>
+        day > points[^1].On ? Ahead(day, pace, since) : At(day)!.Value.Metres;
 
-    // Beyond the last point: each season's rate, and every planned trip that goes past what its own day would have brought.
+    // Beyond the last point: each season's rate, and every planned trip that goes past what its own day would have
+    // brought.
     private decimal Ahead(DateOnly day, decimal pace = 1, DateOnly since = default)
     {
         (DateOnly last, decimal total) = points[^1];
@@ -227,7 +252,10 @@ public sealed class UsageLine
     }
 
     // Trips written down are the whole road: the line is flat between them, up to today.
-    private static List<(DateOnly On, decimal Metres)> Trips(IEnumerable<MeterEntry> sorted, DateOnly start, DateOnly today)
+    private static List<(DateOnly On, decimal Metres)> Trips(
+        IEnumerable<MeterEntry> sorted,
+        DateOnly start,
+        DateOnly today)
     {
         List<MeterEntry> driven = [.. sorted.Where(e => e.Kind == MeterEntryKind.Trip && e.On <= today)];
         DateOnly first = driven.Count > 0 && driven[0].On <= start ? driven[0].On.AddDays(-1) : start;

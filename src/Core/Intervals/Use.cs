@@ -1,3 +1,4 @@
+using SturdyTinker.Core.Practices;
 namespace SturdyTinker.Core.Intervals;
 
 /// <summary>A way of being used that shortens or lengthens how long work lasts.</summary>
@@ -17,9 +18,19 @@ public sealed record Use(string Code, string Name, decimal Factor, string Reason
     /// <summary>Every way of being used.</summary>
     public static IReadOnlyList<Use> All { get; } =
     [
-        new(Launched, "Launched", 0.5m, "hubs go under water warm: twice a year when busy, and at the season’s end", Source.Practice),
+        new(
+            Launched,
+            "Launched",
+            0.5m,
+            "hubs go under water warm: twice a year when busy, and at the season’s end",
+            Source.Practice),
         new("salt", "Salt water or salted roads", 0.75m, "salt eats seals, brakes and bolts", Source.Memory),
-        new("heavy", "Loaded to its rating", 0.75m, "loads near the rating wear bearings, springs and shoes sooner", Source.Memory),
+        new(
+            "heavy",
+            "Loaded to its rating",
+            0.75m,
+            "loads near the rating wear bearings, springs and shoes sooner",
+            Source.Memory),
         new("rough", "Rough roads", 0.75m, "shocks wear bushings, bolts and springs sooner", Source.Memory),
         new("light", "Light use near home", 2, "looked at every two years and found good", Source.Practice),
     ];
@@ -33,13 +44,9 @@ public sealed record Use(string Code, string Name, decimal Factor, string Reason
 /// <param name="Reason">Why.</param>
 public sealed record UseFactor(decimal Factor, string Reason);
 
-/// <summary>How long work lasts by somebody's choice.</summary>
-/// <param name="Kept">Whether it is kept at all.</param>
-/// <param name="Months">Months, 1 to 120; null for time not deciding.</param>
-/// <param name="Miles">Miles; null for distance not deciding.</param>
-public sealed record IntervalChoice(bool Kept, int? Months, decimal? Miles);
-
-/// <summary>Everything chosen about how long work on a trailer lasts: by the shop, by its customer, for itself.</summary>
+/// <summary>
+/// Everything chosen about how long work on a trailer lasts: by the shop, by its customer, for itself.
+/// </summary>
 public sealed record Upkeep
 {
     /// <summary>How long a repack lasts in this shop.</summary>
@@ -60,20 +67,25 @@ public sealed record Upkeep
     /// <summary>How the trailer is used: codes of <see cref="Use"/>.</summary>
     public IReadOnlyList<string> Uses { get; init; } = [];
 
-    /// <summary>Since when the shop keeps these dates: what was before is not held against a trailer. Null for always.</summary>
+    /// <summary>
+    /// Since when the shop keeps these dates: what was before is not held against a trailer. Null for always.
+    /// </summary>
     public DateOnly? Since { get; init; }
 
     private static readonly Dictionary<string, IntervalChoice> None = [];
 
     /// <summary>
-    /// How long the work of a rule lasts, with whose choice that is; null where it is not kept. A choice for the trailer goes before
+    /// How long the work of a rule lasts, with whose choice that is; null where it is not kept. A choice for the
+    /// trailer goes before
     /// its customer's, that before the shop's, that before ours; then how it is used shortens or lengthens it.
     /// </summary>
     /// <param name="rule">The rule.</param>
     /// <param name="doneBefore">Whether it has ever been done here; a legal date is kept from then on.</param>
     public (Interval Interval, string Why)? For(DueRule rule, bool doneBefore)
     {
-        (IntervalChoice? choice, string whose) = Trailer.TryGetValue(rule.Code, out IntervalChoice? own) ? (own, "this trailer’s own")
+        (IntervalChoice? choice, string whose) = Trailer.TryGetValue(
+            rule.Code,
+            out IntervalChoice? own) ? (own, "this trailer’s own")
             : Customer.TryGetValue(rule.Code, out own) ? (own, "by its customer’s wish")
             : Shop.TryGetValue(rule.Code, out own) ? (own, Source.Shop.Words)
             : (null, rule.Source.Words);
@@ -83,7 +95,10 @@ public sealed record Upkeep
         }
 
         Interval? usual = choice is { Months: not null } or { Miles: not null }
-            ? new Interval(choice.Months ?? Interval.MostMonths, choice.Miles is { } miles ? Measures.Distance.FromMiles(miles) : null, whose)
+            ? new Interval(
+                choice.Months ?? Interval.MostMonths,
+                choice.Miles is { } miles ? Measures.Distance.FromMiles(miles) : null,
+                whose)
             : rule.Code == DueRules.Repack ? Repack : rule.Usual;
         return usual is null ? null : rule.ByUse && Uses.Count > 0 ? Used(usual, rule) : (usual, "");
     }
@@ -98,14 +113,21 @@ public sealed record Upkeep
             bool gated = use.Code == Use.Launched && rule.AtSeasonsEnd;
             UseFactor own = Factors.GetValueOrDefault(use.Code) ?? new UseFactor(use.Factor, use.Reason);
             factor *= gated ? 1 : own.Factor;
-            why.Add(gated ? use.Name.ToLowerInvariant() : FormattableString.Invariant($"{use.Name.ToLowerInvariant()}, times {own.Factor:0.##}: {own.Reason}"));
+            why.Add(gated
+                ? use.Name.ToLowerInvariant()
+                : FormattableString.Invariant($"{use.Name.ToLowerInvariant()}, times {own.Factor:0.##}: {own.Reason}"));
         }
 
         factor = Math.Clamp(factor, Use.Least, Use.Most);
         return (usual with
         {
             // What time does not decide stays so, however it is used.
-            Months = usual.ByTime ? Math.Clamp((int)Math.Round(usual.Months * factor, MidpointRounding.AwayFromZero), 1, Interval.MostMonths - 1) : usual.Months,
+            Months = usual.ByTime
+                ? Math.Clamp(
+                    (int)Math.Round(usual.Months * factor, MidpointRounding.AwayFromZero),
+                    1,
+                    Interval.MostMonths - 1)
+                : usual.Months,
             Distance = usual.Distance is { } d ? d * factor : null,
         }, string.Join("; ", why));
     }

@@ -4,7 +4,9 @@ namespace SturdyTinker.Core.Measures;
 /// <param name="Millimetres">The length in millimetres, exact.</param>
 public readonly record struct Length(decimal Millimetres) : IComparable<Length>
 {
-    /// <summary>The length in inches; exact whenever the quotient has at most 28 digits, as every binary fraction has.</summary>
+    /// <summary>
+    /// The length in inches; exact whenever the quotient has at most 28 digits, as every binary fraction has.
+    /// </summary>
     public decimal Inches => Millimetres / Unit.Inch.InCanonical;
 
     /// <summary>A length from inches.</summary>

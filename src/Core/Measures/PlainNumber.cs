@@ -4,7 +4,8 @@ using System.Text.RegularExpressions;
 namespace SturdyTinker.Core.Measures;
 
 /// <summary>
-/// Reads a plain number as people type it: 1200, 1,200, 0.16. A comma parts thousands and nothing else: where it may have been meant as a
+/// Reads a plain number as people type it: 1200, 1,200, 0.16. A comma parts thousands and nothing else: where it may
+/// have been meant as a
 /// decimal point nothing is guessed, and what was probably meant is offered.
 /// </summary>
 public static partial class PlainNumber
@@ -23,7 +24,11 @@ public static partial class PlainNumber
             return problem;
         }
 
-        return decimal.TryParse(plain.Replace(",", "", StringComparison.Ordinal), NumberStyles.AllowDecimalPoint | NumberStyles.AllowLeadingSign, CultureInfo.InvariantCulture, out number)
+        return decimal.TryParse(
+            plain.Replace(",", "", StringComparison.Ordinal),
+            NumberStyles.AllowDecimalPoint | NumberStyles.AllowLeadingSign,
+            CultureInfo.InvariantCulture,
+            out number)
             ? null
             : $"“{plain}” is no number: write it like 12 or 3.5.";
     }

@@ -18,7 +18,9 @@ public enum Quantity
     /// <summary>A tyre's or a line's pressure. Canonical unit: the kilopascal.</summary>
     Pressure,
 
-    /// <summary>How hot something is. Canonical unit: the degree Fahrenheit, in which a degree Celsius is exact.</summary>
+    /// <summary>
+    /// How hot something is. Canonical unit: the degree Fahrenheit, in which a degree Celsius is exact.
+    /// </summary>
     Temperature,
 
     /// <summary>Electric current. Canonical unit: the ampere.</summary>

@@ -38,15 +38,24 @@ public static class ShopFormat
         _ => Fixed(length.Millimetres, "0.##") + " mm",
     };
 
-    /// <summary>Writes a length as people say it: whole thirty-seconds as a fraction, anything else to the thousandth.</summary>
+    /// <summary>
+    /// Writes a length as people say it: whole thirty-seconds as a fraction, anything else to the thousandth.
+    /// </summary>
     public static string AsSaid(Length length) =>
-        Write(length, length.Inches * 32 % 1 == 0 && Math.Abs(length.Inches) >= 1 / 32m ? Fineness.ThirtySecond : Fineness.Thousandth);
+        Write(
+            length,
+            length.Inches * 32 % 1 == 0 && Math.Abs(length.Inches) >= 1 / 32m
+                ? Fineness.ThirtySecond
+                : Fineness.Thousandth);
 
     /// <summary>Writes a distance in miles: whole miles from ten up, tenths below.</summary>
     public static string Write(Distance distance) =>
         Fixed(distance.Miles, Math.Abs(distance.Miles) < 10m ? "0.#" : "#,0") + " mi";
 
-    /// <summary>Writes miles as they are said of something foreseen: to the hundred, below a thousand to the ten; without the unit.</summary>
+    /// <summary>
+    /// Writes miles as they are said of something foreseen: to the hundred, below a thousand to the ten; without the
+    /// unit.
+    /// </summary>
     public static string About(Distance distance)
     {
         decimal step = Math.Abs(distance.Miles) >= 1_000 ? 100 : 10;
@@ -65,12 +74,26 @@ public static class ShopFormat
     public static (string Ours, string Other) ReadBack(Quantity quantity, decimal canonical) => quantity switch
     {
         Quantity.Length => (Told(new Length(canonical).Inches, 3, "0.000") + " in", Fixed(canonical, "0.###") + " mm"),
-        Quantity.Distance => (Fixed(canonical / Unit.Mile.InCanonical, "#,0.#") + " mi", Fixed(canonical / Unit.Kilometre.InCanonical, "#,0.#") + " km"),
-        Quantity.Torque => (Told(canonical / Unit.PoundForceFoot.InCanonical, 1, "0.#") + " lbf·ft", Fixed(canonical, "0.#") + " N·m"),
-        Quantity.Volume => (Fixed(canonical / Unit.FluidOunce.InCanonical, "0.##") + " fl oz", Fixed(canonical, "0.#") + " mL"),
-        Quantity.Pressure => (Told(canonical / Unit.PoundPerSquareInch.InCanonical, 1, "0.#") + " psi", Fixed(canonical, "0") + " kPa"),
-        Quantity.Temperature => (Told(canonical, 1, "0.#") + " °F", Fixed((canonical - Unit.Celsius.Offset) / Unit.Celsius.InCanonical, "0.#") + " °C"),
-        Quantity.Current => (Told(canonical, 2, "0.##") + " A", Fixed(canonical / Unit.Milliampere.InCanonical, "0") + " mA"),
+        Quantity.Distance => (Fixed(
+            canonical / Unit.Mile.InCanonical,
+            "#,0.#") + " mi", Fixed(canonical / Unit.Kilometre.InCanonical, "#,0.#") + " km"),
+        Quantity.Torque => (Told(
+            canonical / Unit.PoundForceFoot.InCanonical,
+            1,
+            "0.#") + " lbf·ft", Fixed(canonical, "0.#") + " N·m"),
+        Quantity.Volume => (Fixed(
+            canonical / Unit.FluidOunce.InCanonical,
+            "0.##") + " fl oz", Fixed(canonical, "0.#") + " mL"),
+        Quantity.Pressure => (Told(
+            canonical / Unit.PoundPerSquareInch.InCanonical,
+            1,
+            "0.#") + " psi", Fixed(canonical, "0") + " kPa"),
+        Quantity.Temperature => (Told(canonical, 1, "0.#") + " °F", Fixed(
+            (canonical - Unit.Celsius.Offset) / Unit.Celsius.InCanonical,
+            "0.#") + " °C"),
+        Quantity.Current => (Told(canonical, 2, "0.##") + " A", Fixed(
+            canonical / Unit.Milliampere.InCanonical,
+            "0") + " mA"),
         Quantity.Resistance => (Told(canonical, 2, "0.##") + " ohm", Fixed(canonical, "0.##") + " Ω"),
         _ => (Fixed(canonical / Unit.Pound.InCanonical, "#,0") + " lb", Fixed(canonical, "#,0") + " kg"),
     };
@@ -94,7 +117,8 @@ public static class ShopFormat
         return $"{sign}{written} in";
     }
 
-    // A figure that only rounding makes a plain one is told more finely: 0.0052 never reads as 0.005 beside a limit of 0.005, nor 100.04 as 100.
+    // A figure that only rounding makes a plain one is told more finely: 0.0052 never reads as 0.005 beside a limit of
+    // 0.005, nor 100.04 as 100.
     private static string Told(decimal value, int decimals, string format)
     {
         decimal rounded = Math.Round(value, decimals, MidpointRounding.AwayFromZero);

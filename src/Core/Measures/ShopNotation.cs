@@ -3,21 +3,29 @@ using System.Text.RegularExpressions;
 
 namespace SturdyTinker.Core.Measures;
 
-/// <summary>What was made of something typed: either a figure, or one sentence saying what could not be understood.</summary>
+/// <summary>
+/// What was made of something typed: either a figure, or one sentence saying what could not be understood.
+/// </summary>
 /// <param name="Typed">The text as it was typed, trimmed.</param>
 /// <param name="Canonical">The figure in the canonical unit of its quantity; null when not understood.</param>
 /// <param name="Unit">The unit it was written in, or the usual one for a bare number; null when not understood.</param>
 /// <param name="Problem">One sentence saying what could not be understood; null when it was.</param>
 public sealed record Understood(string Typed, decimal? Canonical, Unit? Unit, string? Problem)
 {
-    /// <summary>What was probably meant, as it would be typed, where what was typed could be taken for something else; null otherwise.</summary>
+    /// <summary>
+    /// What was probably meant, as it would be typed, where what was typed could be taken for something else; null
+    /// otherwise.
+    /// </summary>
     public string? Meant { get; init; }
 
     /// <summary>The figure in the unit it was written in. Throws when nothing was understood.</summary>
     public decimal InItsUnit => (Canonical!.Value - Unit!.Offset) / Unit.InCanonical;
 }
 
-/// <summary>Reads figures the way people in the trade write them: 4 1/4, 4-1/4", 9/16, .003, 3 thou, 18 mm, 12,000 mi, 100 ft-lb.</summary>
+/// <summary>
+/// Reads figures the way people in the trade write them: 4 1/4, 4-1/4", 9/16, .003, 3 thou, 18 mm, 12,000 mi, 100
+/// ft-lb.
+/// </summary>
 public static partial class ShopNotation
 {
     /// <summary>Longest text looked at; anything longer is no reading.</summary>
@@ -40,7 +48,9 @@ public static partial class ShopNotation
     /// <summary>Reads a figure.</summary>
     /// <param name="typed">What was typed.</param>
     /// <param name="quantity">What is being measured; a unit of another quantity is refused.</param>
-    /// <returns>The figure, or a sentence saying precisely what could not be understood. Never throws on any text.</returns>
+    /// <returns>
+    /// The figure, or a sentence saying precisely what could not be understood. Never throws on any text.
+    /// </returns>
     public static Understood Read(string? typed, Quantity quantity)
     {
         string text = (typed ?? "").Trim();
@@ -89,11 +99,15 @@ public static partial class ShopNotation
 
         if (unit.Quantity != quantity)
         {
-            return No($"{unit.Symbol} measures {Noun(unit.Quantity)}, and this asks for {Noun(quantity)}: write {Offer(quantity)}.");
+            return No(
+                $"{unit.Symbol} measures {Noun(unit.Quantity)}, and this asks for {Noun(quantity)}: write {Offer(quantity)}.");
         }
 
         return Number(match, out decimal number, out string? meant) is { } problem
-            ? No(problem) with { Meant = meant is null ? null : $"{meant}{(unitText.Length > 0 ? " " + unitText : "")}" }
+            ? No(problem) with
+            {
+                Meant = meant is null ? null : $"{meant}{(unitText.Length > 0 ? " " + unitText : "")}"
+            }
             : new Understood(text, (number * unit.InCanonical) + unit.Offset, unit, null);
     }
 
@@ -102,11 +116,17 @@ public static partial class ShopNotation
     {
         string rest = match.Groups["rest"].Value.Trim();
         string whole = $"{match.Groups["feet"].Value} ft";
-        Understood feet = ReadOne(whole, whole, Quantity.Length), inches = rest.Length == 0 ? new(text, 0, Unit.Inch, null) : ReadOne(rest, rest, Quantity.Length);
+        Understood feet = ReadOne(whole, whole, Quantity.Length), inches = rest.Length == 0
+            ? new(text, 0, Unit.Inch, null)
+            : ReadOne(rest, rest, Quantity.Length);
         string? problem = feet.Problem ?? inches.Problem
             ?? (inches.Unit != Unit.Inch ? "Behind feet stand inches: write it like 1 ft 2 in." : null)
-            ?? (inches.Canonical is < 0 || inches.Canonical >= Unit.Foot.InCanonical ? "Inches behind feet are fewer than twelve." : null)
-            ?? (match.Groups["feet"].Value.Contains('.', StringComparison.Ordinal) && rest.Length > 0 ? $"“{text}” has a part of a foot and inches at once: write one of them." : null);
+            ?? (inches.Canonical is < 0 || inches.Canonical >= Unit.Foot.InCanonical
+                ? "Inches behind feet are fewer than twelve."
+                : null)
+            ?? (match.Groups["feet"].Value.Contains('.', StringComparison.Ordinal) && rest.Length > 0
+                ? $"“{text}” has a part of a foot and inches at once: write one of them."
+                : null);
         if (problem is not null)
         {
             return new Understood(text, null, null, problem) { Meant = feet.Meant ?? inches.Meant };
@@ -147,7 +167,11 @@ public static partial class ShopNotation
 
         if (whole.Length > 0)
         {
-            if (!decimal.TryParse(whole.Replace(",", "", StringComparison.Ordinal), NumberStyles.AllowDecimalPoint, CultureInfo.InvariantCulture, out decimal w)
+            if (!decimal.TryParse(
+                whole.Replace(",", "", StringComparison.Ordinal),
+                NumberStyles.AllowDecimalPoint,
+                CultureInfo.InvariantCulture,
+                out decimal w)
                 || w > 1_000_000_000_000m)
             {
                 return $"“{whole}” is too large a number to be a reading.";
@@ -163,7 +187,8 @@ public static partial class ShopNotation
     private static string? Fraction(Match match, out decimal number)
     {
         number = 0;
-        string whole = match.Groups["whole"].Value, written = $"{match.Groups["top"].Value}/{match.Groups["bottom"].Value}";
+        string whole = match.Groups["whole"].Value, written =
+            $"{match.Groups["top"].Value}/{match.Groups["bottom"].Value}";
         if (!int.TryParse(match.Groups["top"].Value, CultureInfo.InvariantCulture, out int top)
             || !int.TryParse(match.Groups["bottom"].Value, CultureInfo.InvariantCulture, out int bottom))
         {

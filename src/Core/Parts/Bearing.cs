@@ -30,7 +30,8 @@ public sealed record Bearing(string Cone, string Cup, Length Bore, Length Outsid
     public string Part => $"cone {Cone} and cup {Cup}";
 
     /// <summary>Its measures, bore × outside × width: "1.7500 × 3.2650 × 0.9375 in".</summary>
-    public string Measures => FormattableString.Invariant($"{Bore.Inches:0.0000} × {Outside.Inches:0.0000} × {Width.Inches:0.0000} in");
+    public string Measures =>
+        FormattableString.Invariant($"{Bore.Inches:0.0000} × {Outside.Inches:0.0000} × {Width.Inches:0.0000} in");
 
     /// <summary>The pair of a cone; null for a cone we do not know.</summary>
     public static Bearing? Find(string cone) => All.FirstOrDefault(b => b.Cone == cone);

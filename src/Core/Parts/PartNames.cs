@@ -89,10 +89,12 @@ public static class PartNames
 
     /// <summary>Leaf spring by eye kind and half the axle's rating.</summary>
     public static string Spring(RunningGear gear) =>
-        FormattableString.Invariant($"leaf spring, {(gear.Suspension == SuspensionKind.SlipperSprings ? "slipper" : "double-eye")}, {gear.RatingPounds / 2:#,0} lb");
+        FormattableString.Invariant(
+            $"leaf spring, {(gear.Suspension == SuspensionKind.SlipperSprings ? "slipper" : "double-eye")}, {gear.RatingPounds / 2:#,0} lb");
 
     /// <summary>Electric brake assembly by size and hand.</summary>
-    public static string BrakeAssembly(RunningGear gear, Side side) => $"electric brake assembly {Size(gear)}, {Hand(side)}";
+    public static string BrakeAssembly(RunningGear gear, Side side) =>
+        $"electric brake assembly {Size(gear)}, {Hand(side)}";
 
     /// <summary>Set of shoes for one brake.</summary>
     public static string Shoes(RunningGear gear) => $"brake shoe set {Size(gear)}";
@@ -104,14 +106,17 @@ public static class PartNames
     public static string Drum(RunningGear gear) => $"brake drum for {Diameter(gear)} brake";
 
     /// <summary>A matched cone and cup.</summary>
-    public static string ConeAndCup(string cone) => Bearing.Find(cone) is { } known ? known.Part : $"cone {cone} with its cup";
+    public static string ConeAndCup(string cone) =>
+        Bearing.Find(cone) is { } known ? known.Part : $"cone {cone} with its cup";
 
     private static string Hand(Side side) => side == Side.Left ? "left" : "right";
 
     private static string Size(RunningGear gear) => gear.BrakeSize is not { } size ? "by the old one's measures"
         : size.Width.Millimetres == 0 ? Bare(size.Diameter) : $"{Bare(size.Diameter)} × {Bare(size.Width)}";
 
-    private static string Diameter(RunningGear gear) => gear.BrakeSize is { } size ? Bare(size.Diameter) : "the old one's";
+    private static string Diameter(RunningGear gear) =>
+        gear.BrakeSize is { } size ? Bare(size.Diameter) : "the old one's";
 
-    private static string Bare(Length length) => ShopFormat.Write(length, Fineness.Sixteenth).Replace(" in", "", StringComparison.Ordinal);
+    private static string Bare(Length length) =>
+        ShopFormat.Write(length, Fineness.Sixteenth).Replace(" in", "", StringComparison.Ordinal);
 }

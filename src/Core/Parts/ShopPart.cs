@@ -16,7 +16,7 @@ public sealed class ShopPart
     public string Measures { get; set; } = "";
 
     /// <summary>Code of the kind it is told as by a caliper; empty where it is not.</summary>
-    public string Told { get; set; } = "";
+    public string KindCode { get; set; } = "";
 
     /// <summary>The measures it is told by, by the dimension's code; empty for none.</summary>
     public IReadOnlyDictionary<string, TypedMeasure> By { get; set; } = new Dictionary<string, TypedMeasure>();

@@ -25,7 +25,9 @@ public sealed record UsualSet(int FromPounds, int ToPounds, string Inner, string
     /// <summary>Other pairs met on the rating: inner and outer. The old ones' numbers decide.</summary>
     public IReadOnlyList<(string Inner, string Outer)> Others { get; init; } = [];
 
-    /// <summary>How far a caliper reading may be off a seal's inside diameter and still mean it. Source: from memory.</summary>
+    /// <summary>
+    /// How far a caliper reading may be off a seal's inside diameter and still mean it. Source: from memory.
+    /// </summary>
     public static Length Closeness { get; } = Length.FromInches(0.015m);
 
     /// <summary>The usual sets. Source: from memory; the maker's list for the axle rules.</summary>
@@ -33,7 +35,10 @@ public sealed record UsualSet(int FromPounds, int ToPounds, string Inner, string
     [
         new(2_000, 2_000, "L44643", "L44643") { Others = [("LM11949", "LM11949")] },
         new(3_500, 3_500, "L68149", "L44649", Inch(1.719m, 2.565m)),
-        new(5_200, 6_000, "25580", "LM67048", Inch(2.125m, 3.376m), Inch(2.250m, 3.376m)) { Others = [("25580", "15123")] },
+        new(5_200, 6_000, "25580", "LM67048", Inch(2.125m, 3.376m), Inch(2.250m, 3.376m))
+        {
+            Others = [("25580", "15123")]
+        },
         new(7_000, 7_000, "25580", "14125A", Inch(2.125m, 3.376m), Inch(2.250m, 3.376m)),
         new(8_000, 8_000, "25580", "02475"),
     ];
@@ -47,5 +52,6 @@ public sealed record UsualSet(int FromPounds, int ToPounds, string Inner, string
         Seals.Where(s => Math.Abs(s.Inside.Millimetres - journal.Millimetres) <= Closeness.Millimetres)
             .OrderBy(s => Math.Abs(s.Inside.Millimetres - journal.Millimetres)).FirstOrDefault();
 
-    private static Seal Inch(decimal inside, decimal outside) => new(Length.FromInches(inside), Length.FromInches(outside));
+    private static Seal Inch(decimal inside, decimal outside) =>
+        new(Length.FromInches(inside), Length.FromInches(outside));
 }

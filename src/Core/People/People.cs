@@ -1,5 +1,4 @@
-using SturdyTinker.Core.Intervals;
-using SturdyTinker.Core.Schools;
+using SturdyTinker.Core.Practices;
 
 namespace SturdyTinker.Core.People;
 
@@ -38,9 +37,12 @@ public sealed class Customer
     public string Note { get; set; } = "";
 
     /// <summary>Where this customer wants it otherwise than the shop does; usually empty.</summary>
-    public SchoolChoices Schools { get; set; } = SchoolChoices.Defaults;
+    public PracticeChoices Practices { get; set; } = PracticeChoices.Defaults;
 
-    /// <summary>How long work on this customer's trailers lasts, where that is otherwise than the shop's: by the rule's code. Usually empty.</summary>
+    /// <summary>
+    /// How long work on this customer's trailers lasts, where that is otherwise than the shop's: by the rule's code.
+    /// Usually empty.
+    /// </summary>
     public IReadOnlyDictionary<string, IntervalChoice> Intervals { get; set; } = new Dictionary<string, IntervalChoice>();
 
     /// <summary>When this customer cannot spare any trailer.</summary>

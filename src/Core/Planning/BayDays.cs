@@ -1,26 +1,47 @@
 namespace SturdyTinker.Core.Planning;
 
-/// <summary>Gives each visit of a week its day: hard dates first, then the longest, each on the day with the most room.</summary>
+/// <summary>
+/// Gives each visit of a week its day: hard dates first, then the longest, each on the day with the most room.
+/// </summary>
 internal static class BayDays
 {
-    internal static IReadOnlyList<TrailerPlan> Place(IReadOnlyList<TrailerPlan> plans, IReadOnlyList<BayWeek> weeks, OpenHours hours, IReadOnlyList<BookedTime> booked, IReadOnlySet<(Guid, int)> stands, DateOnly first, DateOnly today)
+    internal static IReadOnlyList<TrailerPlan> Place(
+        IReadOnlyList<TrailerPlan> plans,
+        IReadOnlyList<BayWeek> weeks,
+        OpenHours hours,
+        IReadOnlyList<BookedTime> booked,
+        IReadOnlySet<(Guid, int)> stands,
+        DateOnly first,
+        DateOnly today)
     {
         Dictionary<(int Plan, int Visit), DateOnly> days = [];
         ILookup<int, BookedTime> bookedIn = booked.ToLookup(b => Weeks.Of(first, b.Day));
-        var byWeek = plans.SelectMany((p, i) => p.Visits.Select((v, j) => (Plan: i, Visit: j, Of: v))).ToLookup(v => Weeks.Of(first, v.Of.Week));
+        var byWeek =
+            plans
+                .SelectMany((p, i) => p.Visits.Select((v, j) => (Plan: i, Visit: j, Of: v)))
+                .ToLookup(v => Weeks.Of(first, v.Of.Week));
         for (int week = 0; week < weeks.Count; week++)
         {
             DateOnly monday = first.AddDays(7 * week);
-            decimal[] room = [.. Enumerable.Range(0, 7).Select(d => monday.AddDays(d) < today ? 0 : hours.MinutesOn(monday.AddDays(d)))];
+            decimal[] room = [.. Enumerable.Range(0, 7).Select(d => monday.AddDays(d) < today
+                ? 0
+                : hours.MinutesOn(monday.AddDays(d)))];
             foreach (BookedTime book in bookedIn[week])
             {
                 Take(room, book.Day.DayNumber - monday.DayNumber, book.Minutes, d => hours.OneBayOn(monday.AddDays(d)));
             }
 
-            foreach (var visit in byWeek[week].Where(v => !stands.Contains((plans[v.Plan].Trailer, week)) && !weeks[week].DoesNotFit.Contains(plans[v.Plan].Trailer))
-                .OrderBy(v => v.Of.Tasks.Any(t => t.Due.HardBy is not null) ? 0 : 1).ThenByDescending(v => v.Of.Minutes).ThenBy(v => v.Plan))
+            foreach (var visit in byWeek[week].Where(v => !stands.Contains((plans[v.Plan].Trailer, week))
+                && !weeks[week].DoesNotFit.Contains(plans[v.Plan].Trailer))
+                .OrderBy(v => v.Of.Tasks.Any(t => t.Due.HardBy is not null)
+                    ? 0
+                    : 1).ThenByDescending(v => v.Of.Minutes).ThenBy(v => v.Plan))
             {
-                int day = Enumerable.Range(0, 7).OrderByDescending(d => Math.Min(room[d], visit.Of.Minutes)).ThenBy(d => d).First();
+                int day = Enumerable
+                    .Range(0, 7)
+                    .OrderByDescending(d => Math.Min(room[d], visit.Of.Minutes))
+                    .ThenBy(d => d)
+                    .First();
                 if (room[day] > 0)
                 {
                     days[(visit.Plan, visit.Visit)] = monday.AddDays(day);
@@ -29,7 +50,12 @@ internal static class BayDays
             }
         }
 
-        return [.. plans.Select((p, i) => p with { Visits = [.. p.Visits.Select((v, j) => days.TryGetValue((i, j), out DateOnly day) ? v with { Day = day } : v)] })];
+        return [.. plans.Select((p, i) => p with
+        {
+            Visits = [.. p.Visits.Select((v, j) => days.TryGetValue((i, j), out DateOnly day)
+                ? v with { Day = day }
+                : v)]
+        })];
     }
 
     // A visit longer than a day goes on the next open one.

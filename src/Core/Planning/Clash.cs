@@ -8,11 +8,16 @@ internal static class Clash
     {
         // Units do not stand in each other's way: each either has weeks of its own or has none.
         List<string> sentences = [];
-        Unit.Room room = new(terms.Weeks);
+        TaskGroup.Room room = new(terms.Weeks);
         double[] free = new double[terms.Weeks];
         for (int unit = 0; unit < terms.Units.Length; unit++)
         {
-            if (terms.Units[unit].Cheapest(terms.Units[unit].Open, terms.Units[unit].Open.Length, free, room, out _) is null)
+            if (terms.Units[unit].Cheapest(
+                terms.Units[unit].Open,
+                terms.Units[unit].Open.Length,
+                free,
+                room,
+                out _) is null)
             {
                 sentences.Add(Sentence(terms, unit));
             }
@@ -27,7 +32,11 @@ internal static class Clash
         PlanTask[] tasks = [.. terms.Members[unit].Select(t => problem.Tasks[t])];
         string named = string.Join(" with ", tasks.Select(t => t.Id));
         HashSet<int> open = [.. terms.Units[unit].Open];
-        int[] pins = [.. problem.Pins.Where(p => tasks.Any(t => t.Id == p.Task)).Select(p => p.Week).Distinct().Order()];
+        int[] pins = [.. problem.Pins
+            .Where(p => tasks.Any(t => t.Id == p.Task))
+            .Select(p => p.Week)
+            .Distinct()
+            .Order()];
         if (Array.FindAll(pins, p => !open.Contains(p)) is { Length: > 0 } shut)
         {
             return $"{named} is pinned to {Weeks(shut)}, closed or forbidden.";
@@ -52,5 +61,8 @@ internal static class Clash
             : $"{named} cannot keep its longest gap or its last due date: the weeks that are open lie too far apart.";
     }
 
-    private static string Weeks(int[] weeks) => weeks.Length == 1 ? $"week {weeks[0]}" : $"weeks {string.Join(", ", weeks.Take(weeks.Length - 1))} and {weeks[^1]}";
+    private static string Weeks(int[] weeks) =>
+        weeks.Length == 1
+            ? $"week {weeks[0]}"
+            : $"weeks {string.Join(", ", weeks.Take(weeks.Length - 1))} and {weeks[^1]}";
 }

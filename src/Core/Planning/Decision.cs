@@ -1,5 +1,5 @@
-using SturdyTinker.Core.Jobs;
-using SturdyTinker.Core.Standings;
+using SturdyTinker.Core.Gear;
+using SturdyTinker.Core.Status;
 
 namespace SturdyTinker.Core.Planning;
 
@@ -13,7 +13,7 @@ public enum DecisionKind
     Forbid,
 
     /// <summary>Tasks are done together.</summary>
-    Together,
+    KeepTogether,
 
     /// <summary>A proposed visit is accepted: it has a day now.</summary>
     Accept,
@@ -87,7 +87,7 @@ public sealed class Decision
                 }
             }
 
-            if (decision.Kind == DecisionKind.Together && decision.Tasks.Count > 1)
+            if (decision.Kind == DecisionKind.KeepTogether && decision.Tasks.Count > 1)
             {
                 together.Add(decision.Tasks);
             }
@@ -162,11 +162,20 @@ public sealed class Booking
     /// <param name="costs">What is reckoned with.</param>
     /// <param name="at">When it is accepted.</param>
     /// <param name="by">Who accepts it.</param>
-    public static Booking Of(Guid id, TrailerCase trailer, IReadOnlyCollection<string> tasks, DateOnly day, PlanCosts costs, DateTimeOffset at, Guid by)
+    public static Booking Of(
+        Guid id,
+        TrailerCase trailer,
+        IReadOnlyCollection<string> tasks,
+        DateOnly day,
+        PlanCosts costs,
+        DateTimeOffset at,
+        Guid by)
     {
         Upcoming[] dues = [.. trailer.Coming.Where(d => tasks.Contains(d.Id))];
         PlanningProblem problem = trailer.Problem(Weeks.Monday(day), 1, [], costs);
-        decimal minutes = (decimal)Grouping.OpenMinutes(problem, problem.Tasks.Where(t => tasks.Contains(t.Id)).SelectMany(t => t.Openings)) + dues.Sum(trailer.WorkMinutes);
+        decimal minutes = (decimal)Grouping.OpenMinutes(
+            problem,
+            problem.Tasks.Where(t => tasks.Contains(t.Id)).SelectMany(t => t.Openings)) + dues.Sum(trailer.WorkMinutes);
         return new Booking
         {
             Id = id,

@@ -2,7 +2,9 @@ using System.Text.Json;
 
 namespace SturdyTinker.Core.Planning;
 
-/// <summary>Reads JSON field by field and notes what is wrong with its pointer, so that one reading tells everything.</summary>
+/// <summary>
+/// Reads JSON field by field and notes what is wrong with its pointer, so that one reading tells everything.
+/// </summary>
 internal sealed class FormReader
 {
     private readonly List<FormFault> faults = [];
@@ -24,7 +26,8 @@ internal sealed class FormReader
 
         foreach (JsonProperty property in element.EnumerateObject())
         {
-            string pointer = $"{at}/{property.Name.Replace("~", "~0", StringComparison.Ordinal).Replace("/", "~1", StringComparison.Ordinal)}";
+            string pointer =
+                $"{at}/{property.Name.Replace("~", "~0", StringComparison.Ordinal).Replace("/", "~1", StringComparison.Ordinal)}";
             if (Array.IndexOf(known, property.Name) < 0)
             {
                 Fault(pointer, $"“{property.Name}” is no field of this.");
@@ -51,7 +54,11 @@ internal sealed class FormReader
 
     internal int Whole(JsonElement element, string at, int least, int most)
     {
-        if (element.ValueKind == JsonValueKind.Number && element.TryGetDecimal(out decimal number) && number == decimal.Truncate(number) && number >= least && number <= most)
+        if (element.ValueKind == JsonValueKind.Number
+            && element.TryGetDecimal(out decimal number)
+            && number == decimal.Truncate(number)
+            && number >= least
+            && number <= most)
         {
             return (int)number;
         }
@@ -86,11 +93,13 @@ internal sealed class FormReader
     internal sealed class Fields(FormReader reader, string at, Dictionary<string, JsonElement> fields, bool whole)
     {
         /// <summary>Whether the field is there and not null.</summary>
-        internal bool Has(string name) => fields.TryGetValue(name, out JsonElement element) && element.ValueKind != JsonValueKind.Null;
+        internal bool Has(string name) =>
+            fields.TryGetValue(name, out JsonElement element) && element.ValueKind != JsonValueKind.Null;
 
         internal string? Text(string name) => Read<string?>(name, reader.Text, null);
 
-        internal int Whole(string name, int least, int most) => Read(name, (e, p) => reader.Whole(e, p, least, most), least);
+        internal int Whole(string name, int least, int most) =>
+            Read(name, (e, p) => reader.Whole(e, p, least, most), least);
 
         internal double Amount(string name) => Read(name, reader.Amount, 0);
 

@@ -4,7 +4,8 @@ namespace SturdyTinker.Core.Planning;
 public static class Grouping
 {
     /// <summary>
-    /// The cheapest visits that were found; how far they are from the cheapest there are is measured by "tinker bench plan".
+    /// The cheapest visits that were found; how far they are from the cheapest there are is measured by "tinker bench
+    /// plan".
     /// A pure function: the same problem gives the same answer.
     /// </summary>
     /// <param name="problem">The problem, as <see cref="PlanningForm"/> takes it.</param>
@@ -35,14 +36,17 @@ public static class Grouping
         }
 
         int[][] plan = [.. terms.Members.Select(m => weeks[problem.Tasks[m[0]].Id].ToArray())];
-        bool kept = terms.Members.All(m => m.All(t => weeks[problem.Tasks[t].Id].SetEquals(weeks[problem.Tasks[m[0]].Id])));
-        bool open = Enumerable.Range(0, plan.Length).All(u => plan[u].All(w => Array.BinarySearch(terms.Units[u].Open, w) >= 0));
+        bool kept = terms.Members.All(m =>
+            m.All(t => weeks[problem.Tasks[t].Id].SetEquals(weeks[problem.Tasks[m[0]].Id])));
+        bool open = Enumerable.Range(0, plan.Length).All(u =>
+            plan[u].All(w => Array.BinarySearch(terms.Units[u].Open, w) >= 0));
         double cost = kept && open ? terms.Cost(plan) : Terms.Never;
         return cost < Terms.Never ? cost : null;
     }
 
     /// <summary>Minutes over the union of the closures of openings.</summary>
-    public static double OpenMinutes(PlanningProblem problem, IEnumerable<string> openings) => new Closures(problem.Openings).MinutesOf(openings);
+    public static double OpenMinutes(PlanningProblem problem, IEnumerable<string> openings) =>
+        new Closures(problem.Openings).MinutesOf(openings);
 
     internal static PlanningAnswer Answer(Terms terms, int[][] plan)
     {
@@ -62,7 +66,10 @@ public static class Grouping
         }
 
         return new PlanningAnswer(
-            [.. visits.Select(v => new PlannedVisit(v.Key, [.. v.Value.Select(t => problem.Tasks[t].Id)], terms.Closures.MinutesOf(v.Value.SelectMany(t => problem.Tasks[t].Openings))))],
+            [.. visits.Select(v => new PlannedVisit(
+                v.Key,
+                [.. v.Value.Select(t => problem.Tasks[t].Id)],
+                terms.Closures.MinutesOf(v.Value.SelectMany(t => problem.Tasks[t].Openings))))],
             Math.Round(terms.Cost(plan), 6),
             null);
     }

@@ -19,11 +19,13 @@ public sealed record OpenHours
     public int PartsLeadDays { get; init; } = 7;
 
     /// <summary>Bay minutes of a day: a bay without somebody in it, and somebody without a bay, do not count.</summary>
-    public decimal MinutesOn(DateOnly day) => Holidays.Contains(day) ? 0 : Hours[((int)day.DayOfWeek + 6) % 7] * 60 * Math.Min(Bays, People);
+    public decimal MinutesOn(DateOnly day) =>
+        Holidays.Contains(day) ? 0 : Hours[((int)day.DayOfWeek + 6) % 7] * 60 * Math.Min(Bays, People);
 
     /// <summary>Minutes that one trailer can be worked on in a day.</summary>
     public decimal OneBayOn(DateOnly day) => Holidays.Contains(day) ? 0 : Hours[((int)day.DayOfWeek + 6) % 7] * 60;
 
     /// <summary>Bay minutes of a week that begins on a Monday, days before <paramref name="from"/> left out.</summary>
-    public decimal MinutesOfWeek(DateOnly monday, DateOnly from) => Enumerable.Range(0, 7).Select(monday.AddDays).Where(d => d >= from).Sum(MinutesOn);
+    public decimal MinutesOfWeek(DateOnly monday, DateOnly from) =>
+        Enumerable.Range(0, 7).Select(monday.AddDays).Where(d => d >= from).Sum(MinutesOn);
 }

@@ -7,7 +7,9 @@ namespace SturdyTinker.Core.Planning;
 /// <param name="Sentence">What is wrong.</param>
 public sealed record FormFault(string Pointer, string Sentence);
 
-/// <summary>Planning problems and answers as JSON: docs/planning-problem.schema.json and docs/planning-answer.schema.json.</summary>
+/// <summary>
+/// Planning problems and answers as JSON: docs/planning-problem.schema.json and docs/planning-answer.schema.json.
+/// </summary>
 public static class PlanningForm
 {
     /// <summary>What a problem's format is called.</summary>
@@ -18,7 +20,9 @@ public static class PlanningForm
 
     private static readonly JsonSerializerOptions Written = new(JsonSerializerDefaults.Web) { WriteIndented = true };
 
-    /// <summary>Reads a problem. Everything wrong is told, each with the pointer to its field; then there is no problem.</summary>
+    /// <summary>
+    /// Reads a problem. Everything wrong is told, each with the pointer to its field; then there is no problem.
+    /// </summary>
     /// <param name="json">The text.</param>
     public static (PlanningProblem? Problem, IReadOnlyList<FormFault> Faults) Read(string json)
     {
@@ -31,7 +35,9 @@ public static class PlanningForm
         }
         catch (JsonException fault)
         {
-            return (null, [new FormFault("", $"This is not JSON: line {fault.LineNumber + 1}, position {fault.BytePositionInLine + 1}.")]);
+            return (null, [new FormFault(
+                "",
+                $"This is not JSON: line {fault.LineNumber + 1}, position {fault.BytePositionInLine + 1}.")]);
         }
     }
 
@@ -56,12 +62,26 @@ public static class PlanningForm
 
     /// <summary>Writes an answer; one that cannot be met says why.</summary>
     public static string Write(PlanningAnswer answer) => JsonSerializer.Serialize(
-        answer.Why is null ? new { format = AnswerFormat, answer.Visits, answer.Cost } : (object)new { format = AnswerFormat, answer.Visits, answer.Cost, answer.Why },
+        answer.Why is null
+            ? new { format = AnswerFormat, answer.Visits, answer.Cost }
+            : (object)new { format = AnswerFormat, answer.Visits, answer.Cost, answer.Why },
         Written);
 
     private static PlanningProblem Read(FormReader reader, JsonElement root)
     {
-        FormReader.Fields whole = reader.Object(root, "", "format", "weeks", "callIn", "ratePerMinute", "closedWeeks", "openings", "tasks", "pins", "forbids", "together");
+        FormReader.Fields whole = reader.Object(
+            root,
+            "",
+            "format",
+            "weeks",
+            "callIn",
+            "ratePerMinute",
+            "closedWeeks",
+            "openings",
+            "tasks",
+            "pins",
+            "forbids",
+            "together");
         if (whole.Text("format") is { } format && format != ProblemFormat)
         {
             reader.Fault("/format", $"The format is “{format}”, not “{ProblemFormat}”.");
@@ -73,11 +93,23 @@ public static class PlanningForm
         List<PlanOpening> openings = whole.List("openings", optional: false, (e, at) =>
         {
             FormReader.Fields o = reader.Object(e, at, "id", "minutes", "needs");
-            return new PlanOpening(o.Text("id") ?? "", o.Amount("minutes"), o.List("needs", optional: false, reader.Text));
+            return new PlanOpening(
+                o.Text("id") ?? "",
+                o.Amount("minutes"),
+                o.List("needs", optional: false, reader.Text));
         });
         List<PlanTask> tasks = whole.List("tasks", optional: false, (e, at) =>
         {
-            FormReader.Fields t = reader.Object(e, at, "id", "openings", "value", "interval", "due", "maxGap", "lateWeight");
+            FormReader.Fields t = reader.Object(
+                e,
+                at,
+                "id",
+                "openings",
+                "value",
+                "interval",
+                "due",
+                "maxGap",
+                "lateWeight");
             return new PlanTask(
                 t.Text("id") ?? "",
                 t.List("openings", optional: false, reader.Text),
@@ -93,7 +125,10 @@ public static class PlanningForm
             return new TaskWeek(mark.Text("task") ?? "", mark.Whole("week", 0, weeks - 1));
         });
         List<TaskWeek> pins = Marks("pins"), forbids = Marks("forbids");
-        List<IReadOnlyList<string>> together = whole.List<IReadOnlyList<string>>("together", optional: true, (e, at) => reader.List(e, at, reader.Text));
+        List<IReadOnlyList<string>> together = whole.List<IReadOnlyList<string>>(
+            "together",
+            optional: true,
+            (e, at) => reader.List(e, at, reader.Text));
         PlanningProblem problem = new(weeks, callIn, rate, closed, openings, tasks, pins, forbids, together);
         if (reader.Faults.Count == 0)
         {
@@ -143,13 +178,25 @@ public static class PlanningForm
         }
     }
 
-    private static void Known(FormReader reader, string at, IReadOnlyList<string> names, HashSet<string> known, string what)
+    private static void Known(
+        FormReader reader,
+        string at,
+        IReadOnlyList<string> names,
+        HashSet<string> known,
+        string what)
     {
         for (int i = 0; i < names.Count; i++)
         {
             if (!known.Contains(names[i]))
             {
-                reader.Fault(at.Contains("{0}", StringComparison.Ordinal) ? at.Replace("{0}", i.ToString(System.Globalization.CultureInfo.InvariantCulture), StringComparison.Ordinal) : $"{at}/{i}", $"There is no {what} “{names[i]}”.");
+                reader.Fault(
+                    at.Contains("{0}", StringComparison.Ordinal)
+                        ? at.Replace(
+                            "{0}",
+                            i.ToString(System.Globalization.CultureInfo.InvariantCulture),
+                            StringComparison.Ordinal)
+                        : $"{at}/{i}",
+                    $"There is no {what} “{names[i]}”.");
             }
         }
     }

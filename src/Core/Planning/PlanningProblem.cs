@@ -1,7 +1,8 @@
 namespace SturdyTinker.Core.Planning;
 
 /// <summary>
-/// Visit grouping for one trailer: which tasks are done together in which weeks. Weeks count from 0, the week planned in; money
+/// Visit grouping for one trailer: which tasks are done together in which weeks. Weeks count from 0, the week planned
+/// in; money
 /// is in any one unit. Stated exactly in docs/planning-problem.md.
 /// </summary>
 /// <param name="Weeks">How many weeks are planned: 1 to <see cref="MostWeeks"/>.</param>
@@ -41,8 +42,17 @@ public sealed record PlanOpening(string Id, double Minutes, IReadOnlyList<string
 /// <param name="Interval">Weeks it lasts, 1 and more.</param>
 /// <param name="Due">The week it falls due; negative when it is overdue.</param>
 /// <param name="MaxGap">Most weeks between two executions; null for no hard stop.</param>
-/// <param name="LateWeight">What being late by a whole interval costs; less lateness costs less than in proportion.</param>
-public sealed record PlanTask(string Id, IReadOnlyList<string> Openings, double Value, int Interval, int Due, int? MaxGap, double LateWeight);
+/// <param name="LateWeight">
+/// What being late by a whole interval costs; less lateness costs less than in proportion.
+/// </param>
+public sealed record PlanTask(
+    string Id,
+    IReadOnlyList<string> Openings,
+    double Value,
+    int Interval,
+    int Due,
+    int? MaxGap,
+    double LateWeight);
 
 /// <summary>A task in a week.</summary>
 /// <param name="Task">Id of the task.</param>

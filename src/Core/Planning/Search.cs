@@ -1,8 +1,10 @@
 namespace SturdyTinker.Core.Planning;
 
 /// <summary>
-/// Looks for the cheapest plan. A unit's own best weeks, while all others stay, are a shortest path and exact; what is searched is
-/// which weeks are visits at all: left out, moved, merged, added, and whole bundles of units that share an item moved at once.
+/// Looks for the cheapest plan. A unit's own best weeks, while all others stay, are a shortest path and exact; what is
+/// searched is
+/// which weeks are visits at all: left out, moved, merged, added, and whole bundles of units that share an item moved
+/// at once.
 /// Nothing in it is by chance: the same terms give the same plan.
 /// </summary>
 internal sealed class Search
@@ -10,8 +12,10 @@ internal sealed class Search
     private const double Enough = 1e-7;
     private const int FarthestShift = 9;
 
-    // How long the bill is split for and how often its plans are looked at; a case is hard while its gap is wider than half a
-    // percent, and a plan worth searching on when it is within three of the best. Set by what "tinker bench plan" showed.
+    // How long the bill is split for and how often its plans are looked at; a case is hard while its gap is wider than
+    // half a
+    // percent, and a plan worth searching on when it is within three of the best. Set by what "tinker bench plan"
+    // showed.
     private const int Steps = 60, Every = 5, Rounds = 2, MostImproved = 5;
     private const double NearEnough = 0.995, Near = 1.02;
 
@@ -19,12 +23,12 @@ internal sealed class Search
     private static readonly double[] Trusts = [1, 0.45, 0.15];
 
     private readonly Terms terms;
-    private readonly Unit.Room room;
+    private readonly TaskGroup.Room room;
     private readonly double[] price;
     private readonly int[] among;
     private readonly int[] users;
     private readonly int items;
-    private readonly List<(Unit Unit, int[] Units, int[] Items)> bundles;
+    private readonly List<(TaskGroup Unit, int[] Units, int[] Items)> bundles;
     private readonly int[][] plan;
     private readonly bool[] all;
     private readonly (int[][] Plan, int[] Users) kept;
@@ -33,7 +37,7 @@ internal sealed class Search
     internal Search(Terms terms)
     {
         this.terms = terms;
-        room = new Unit.Room(terms.Weeks);
+        room = new TaskGroup.Room(terms.Weeks);
         price = new double[terms.Weeks];
         among = new int[terms.Weeks];
         items = terms.ItemCost.Length;
@@ -79,7 +83,10 @@ internal sealed class Search
                 {
                     Lay(offered);
                     Descend(all);
-                    if (on > 0 && cost < least * Near && seen.Count < MostImproved && seen.Add(FormattableString.Invariant($"{cost:F4}")))
+                    if (on > 0
+                        && cost < least * Near
+                        && seen.Count < MostImproved
+                        && seen.Add(FormattableString.Invariant($"{cost:F4}")))
                     {
                         Improve();
                     }
@@ -101,7 +108,8 @@ internal sealed class Search
     }
 
     /// <summary>
-    /// A plan made of another one by as little as has to change: units whose weeks no longer do find new ones, and only what stands
+    /// A plan made of another one by as little as has to change: units whose weeks no longer do find new ones, and only
+    /// what stands
     /// beside them is searched. Quicker than <see cref="Best"/>, and seldom dearer by much.
     /// </summary>
     /// <param name="before">The weeks of each unit until now.</param>
@@ -112,7 +120,8 @@ internal sealed class Search
         List<int> lost = [];
         for (int unit = 0; unit < plan.Length; unit++)
         {
-            bool stands = before[unit].All(w => Array.BinarySearch(terms.Units[unit].Open, w) >= 0) && terms.Units[unit].GapsCost(before[unit]) < Terms.Never;
+            bool stands = before[unit].All(w => Array.BinarySearch(terms.Units[unit].Open, w) >= 0)
+                && terms.Units[unit].GapsCost(before[unit]) < Terms.Never;
             if (stands)
             {
                 Add(unit, before[unit]);
@@ -144,7 +153,9 @@ internal sealed class Search
     private void Begin(double trust)
     {
         Clear();
-        int[] order = [.. Enumerable.Range(0, plan.Length).OrderByDescending(u => terms.Items[u].Sum(i => terms.ItemCost[i]))];
+        int[] order = [.. Enumerable
+            .Range(0, plan.Length)
+            .OrderByDescending(u => terms.Items[u].Sum(i => terms.ItemCost[i]))];
         foreach (int unit in order)
         {
             Add(unit, CheapestOfAll(unit, trust)!);
@@ -203,7 +214,8 @@ internal sealed class Search
         return sum;
     }
 
-    // Each unit in turn takes its best weeks, until all in a row gain nothing. False when some unit finds no weeks among these.
+    // Each unit in turn takes its best weeks, until all in a row gain nothing. False when some unit finds no weeks
+    // among these.
     private bool Descend(bool[] weeks)
     {
         for (int unit = 0, idle = 0; idle < plan.Length; unit = (unit + 1) % plan.Length)
@@ -287,7 +299,8 @@ internal sealed class Search
         }
     }
 
-    // Makes each change in turn and takes back those that do not gain. After one that gains, the plan settles and the walk goes on from there.
+    // Makes each change in turn and takes back those that do not gain. After one that gains, the plan settles and the
+    // walk goes on from there.
     private bool Try(Func<IEnumerable<Func<bool>>> changes)
     {
         bool gained = false;
@@ -413,7 +426,7 @@ internal sealed class Search
 
     private IEnumerable<Func<bool>> BundleMoves()
     {
-        foreach ((Unit joint, int[] units, int[] brought) in bundles)
+        foreach ((TaskGroup joint, int[] units, int[] brought) in bundles)
         {
             yield return () =>
             {
@@ -473,15 +486,19 @@ internal sealed class Search
     }
 
     // Units that share an item, taken as one.
-    private List<(Unit Unit, int[] Units, int[] Items)> Bundles()
+    private List<(TaskGroup Unit, int[] Units, int[] Items)> Bundles()
     {
-        List<(Unit, int[], int[])> found = [];
+        List<(TaskGroup, int[], int[])> found = [];
         for (int item = 0; item < items; item++)
         {
             int[] sharing = [.. Enumerable.Range(0, terms.Units.Length).Where(u => terms.Items[u].Contains(item))];
             if (sharing.Length > 1)
             {
-                found.Add((new Unit(terms.Problem, [.. sharing.SelectMany(u => terms.Members[u])]), sharing, [.. sharing.SelectMany(u => terms.Items[u]).Distinct()]));
+                found.Add((new TaskGroup(
+                    terms.Problem,
+                    [.. sharing.SelectMany(u => terms.Members[u])]), sharing, [
+                        .. sharing.SelectMany(u => terms.Items[u]).Distinct()
+                    ]));
             }
         }
 

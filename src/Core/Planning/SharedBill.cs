@@ -1,8 +1,10 @@
 namespace SturdyTinker.Core.Planning;
 
 /// <summary>
-/// A proven lower bound on what any plan costs. Each item of a visit's bill is split beforehand among the units that bring it, so
-/// much a unit and week; then every unit plans alone. In any real plan a unit pays no more than its share of what is really paid,
+/// A proven lower bound on what any plan costs. Each item of a visit's bill is split beforehand among the units that
+/// bring it, so
+/// much a unit and week; then every unit plans alone. In any real plan a unit pays no more than its share of what is
+/// really paid,
 /// so the units' cheapest weeks together never cost more than the cheapest plan. The split is bettered step by step
 /// (subgradient ascent): units that would come to a week pay more of it, the others less.
 /// </summary>
@@ -29,7 +31,7 @@ public static class SharedBill
     {
         private readonly Terms terms;
         private readonly int weeks;
-        private readonly Unit.Room room;
+        private readonly TaskGroup.Room room;
         private readonly double[][] price;
         private readonly bool[][] comes;
         private readonly double[] shares;
@@ -44,13 +46,16 @@ public static class SharedBill
             this.remembering = remembering;
             this.terms = terms;
             weeks = terms.Weeks;
-            room = new Unit.Room(weeks);
+            room = new TaskGroup.Room(weeks);
             price = [.. terms.Units.Select(_ => new double[weeks])];
             comes = [.. terms.Units.Select(_ => new bool[weeks])];
             shares = new double[terms.Units.Length];
             sorted = new double[terms.Units.Length];
             visited = new bool[weeks];
-            Users = [.. Enumerable.Range(0, terms.ItemCost.Length).Select(i => Enumerable.Range(0, terms.Units.Length).Where(u => terms.Items[u].Contains(i)).ToArray())];
+            Users = [.. Enumerable.Range(0, terms.ItemCost.Length).Select(i => Enumerable
+                .Range(0, terms.Units.Length)
+                .Where(u => terms.Items[u].Contains(i))
+                .ToArray())];
             Share = [.. Users.Select(u => new double[u.Length * weeks])];
             Wanted = [.. Users.Select(u => new double[u.Length * weeks])];
             Fixed = new sbyte[terms.ItemCost.Length, weeks];
@@ -66,7 +71,9 @@ public static class SharedBill
         /// <summary>How often of late each user came to a week: 0 to 1.</summary>
         internal double[][] Wanted { get; }
 
-        /// <summary>For branching: 1 where an item is bought in a week, −1 where it is not, 0 where that is open.</summary>
+        /// <summary>
+        /// For branching: 1 where an item is bought in a week, −1 where it is not, 0 where that is open.
+        /// </summary>
         internal sbyte[,] Fixed { get; }
 
         /// <summary>The units that bring each item.</summary>
@@ -75,12 +82,21 @@ public static class SharedBill
         /// <summary>The plans the units made last.</summary>
         internal int[][] Plans { get; private set; } = [];
 
-        /// <summary>Betters the split and answers the best bound found on the way; <see cref="Terms.Never"/> where nothing meets what is fixed.</summary>
+        /// <summary>
+        /// Betters the split and answers the best bound found on the way; <see cref="Terms.Never"/> where nothing meets
+        /// what is fixed.
+        /// </summary>
         /// <param name="known">What some plan costs.</param>
         /// <param name="steps">How often at most.</param>
         /// <param name="enough">Stops when the bound has come so far, or within a hair of what is known.</param>
-        /// <param name="meanwhile">Told the units' plans at every step; answers what the best plan known costs by now.</param>
-        internal double Better(double known, int steps, double enough = Terms.Never, Func<int, int[][], double>? meanwhile = null)
+        /// <param name="meanwhile">
+        /// Told the units' plans at every step; answers what the best plan known costs by now.
+        /// </param>
+        internal double Better(
+            double known,
+            int steps,
+            double enough = Terms.Never,
+            Func<int, int[][], double>? meanwhile = null)
         {
             Reckon();
             double best = double.NegativeInfinity;

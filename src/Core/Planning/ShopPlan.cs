@@ -1,13 +1,18 @@
-using SturdyTinker.Core.Jobs;
-using SturdyTinker.Core.Standings;
+using SturdyTinker.Core.Gear;
+using SturdyTinker.Core.Status;
 
 namespace SturdyTinker.Core.Planning;
 
 /// <summary>A task in a proposed visit, with why it is there.</summary>
 /// <param name="Due">What falls due.</param>
 /// <param name="WeeksEarly">Whole weeks before it falls due; negative when after.</param>
-/// <param name="MinutesSaved">Minutes of opening and closing that riding along saves against a visit of its own.</param>
-/// <param name="MoneySaved">What it saves in all against a visit of its own on its day: call-in and labour, less the life thrown away and lateness.</param>
+/// <param name="MinutesSaved">
+/// Minutes of opening and closing that riding along saves against a visit of its own.
+/// </param>
+/// <param name="MoneySaved">
+/// What it saves in all against a visit of its own on its day: call-in and labour, less the life thrown away and
+/// lateness.
+/// </param>
 /// <param name="Why">That in a sentence.</param>
 public sealed record TaskInVisit(Upcoming Due, int WeeksEarly, decimal MinutesSaved, decimal MoneySaved, string Why);
 
@@ -18,7 +23,13 @@ public sealed record TaskInVisit(Upcoming Due, int WeeksEarly, decimal MinutesSa
 /// <param name="WorkMinutes">Minutes of the work itself.</param>
 /// <param name="Parts">What its parts cost, as far as prices are known.</param>
 /// <param name="MinutesSaved">Minutes of opening and closing saved by sharing.</param>
-public sealed record ProposedVisit(DateOnly Week, IReadOnlyList<TaskInVisit> Tasks, decimal OpenMinutes, decimal WorkMinutes, decimal Parts, decimal MinutesSaved)
+public sealed record ProposedVisit(
+    DateOnly Week,
+    IReadOnlyList<TaskInVisit> Tasks,
+    decimal OpenMinutes,
+    decimal WorkMinutes,
+    decimal Parts,
+    decimal MinutesSaved)
 {
     /// <summary>All the minutes.</summary>
     public decimal Minutes => OpenMinutes + WorkMinutes;
@@ -40,16 +51,42 @@ public sealed record ProposedVisit(DateOnly Week, IReadOnlyList<TaskInVisit> Tas
 /// <param name="Trouble">What could not be kept, in words; null when all could.</param>
 public sealed record TrailerPlan(Guid Trailer, IReadOnlyList<ProposedVisit> Visits, double Cost, string? Trouble);
 
-/// <summary>A trailer's plan in numbers.</summary>
-/// <param name="Problem">The problem, before anything had to give way.</param>
-/// <param name="Terms">What was solved.</param>
-/// <param name="Units">The weeks of each unit.</param>
-/// <param name="Cost">What they cost.</param>
-/// <param name="Trouble">What clashes, by ids and week numbers; null for nothing.</param>
-/// <param name="Visits">The visits.</param>
-/// <param name="Work">Minutes of each task's own work, by its id.</param>
-internal sealed record PlanDraft(PlanningProblem Problem, Terms Terms, int[][] Units, double Cost, string? Trouble, IReadOnlyList<PlannedVisit> Visits, IReadOnlyDictionary<string, decimal> Work)
+/// <summary>
+/// A trailer's plan in numbers: kept by whoever asked for it, and handed back to be bettered or told.
+/// </summary>
+public sealed record PlanDraft
 {
+    internal PlanDraft(
+        PlanningProblem problem,
+        Terms terms,
+        int[][] units,
+        double cost,
+        string? trouble,
+        IReadOnlyList<PlannedVisit> visits,
+        IReadOnlyDictionary<string, decimal> work) =>
+        (Problem, Terms, Units, Cost, Trouble, Visits, Work) = (problem, terms, units, cost, trouble, visits, work);
+
+    /// <summary>The problem, before anything had to give way.</summary>
+    internal PlanningProblem Problem { get; init; }
+
+    /// <summary>What was solved.</summary>
+    internal Terms Terms { get; init; }
+
+    /// <summary>The weeks of each group of tasks.</summary>
+    internal int[][] Units { get; init; }
+
+    /// <summary>What they cost.</summary>
+    internal double Cost { get; init; }
+
+    /// <summary>What clashes, by ids and week numbers; null for nothing.</summary>
+    internal string? Trouble { get; init; }
+
+    /// <summary>The visits.</summary>
+    internal IReadOnlyList<PlannedVisit> Visits { get; init; }
+
+    /// <summary>Minutes of each task's own work, by its id.</summary>
+    internal IReadOnlyDictionary<string, decimal> Work { get; init; }
+
     /// <summary>All the minutes of a visit.</summary>
     internal decimal MinutesOf(PlannedVisit visit) => (decimal)visit.OpenMinutes + visit.Tasks.Sum(t => Work[t]);
 
@@ -64,7 +101,8 @@ internal sealed record PlanDraft(PlanningProblem Problem, Terms Terms, int[][] U
 public sealed class TrailerPlanner(DateOnly today, int weeks, PlanCosts costs)
 {
     /// <summary>
-    /// Weeks planned: twice the year that is shown. What is due yearly then comes twice whenever it is begun, so that waiting
+    /// Weeks planned: twice the year that is shown. What is due yearly then comes twice whenever it is begun, so that
+    /// waiting
     /// does not save its second time (over 65 weeks it would, for all that is begun in week 13 or later).
     /// </summary>
     public const int UsualWeeks = 104;
@@ -76,7 +114,8 @@ public sealed class TrailerPlanner(DateOnly today, int weeks, PlanCosts costs)
     public int WeeksPlanned => weeks;
 
     /// <summary>Weeks in which the shop does not work at all, by number.</summary>
-    public int[] Shut(OpenHours hours, DateOnly day) => [.. Enumerable.Range(0, weeks).Where(w => hours.MinutesOfWeek(First.AddDays(7 * w), day) == 0)];
+    public int[] Shut(OpenHours hours, DateOnly day) =>
+        [.. Enumerable.Range(0, weeks).Where(w => hours.MinutesOfWeek(First.AddDays(7 * w), day) == 0)];
 
     /// <summary>Plans a trailer. What cannot all be kept is kept as far as it goes, and said.</summary>
     /// <param name="trailer">The trailer.</param>
@@ -84,7 +123,9 @@ public sealed class TrailerPlanner(DateOnly today, int weeks, PlanCosts costs)
     public TrailerPlan Plan(TrailerCase trailer, IEnumerable<int> closed) => Finish(trailer, Draft(trailer, closed));
 
     /// <summary>A plan in numbers, not yet in words.</summary>
-    internal PlanDraft Draft(TrailerCase trailer, IEnumerable<int> closed)
+    /// <param name="trailer">The trailer.</param>
+    /// <param name="closed">Weeks in which nothing can be done, by number.</param>
+    public PlanDraft Draft(TrailerCase trailer, IEnumerable<int> closed)
     {
         PlanningProblem problem = trailer.Problem(First, weeks, closed, costs);
         Terms terms = Terms.Of(problem);
@@ -92,8 +133,20 @@ public sealed class TrailerPlanner(DateOnly today, int weeks, PlanCosts costs)
         if (trouble is not null)
         {
             // First the hard days give way, then what was asked for; a trailer that is never free keeps waiting.
-            PlanningProblem soft = problem with { Tasks = [.. problem.Tasks.Select(t => t with { MaxGap = null, LateWeight = t.MaxGap is null ? t.LateWeight : Math.Max(t.LateWeight, 10_000) })] };
-            PlanningProblem[] softer = [soft, soft with { Pins = [], Together = [] }, soft with { Pins = [], Together = [], Forbids = [] }];
+            PlanningProblem soft = problem with
+            {
+                Tasks = [.. problem.Tasks.Select(t => t with
+                {
+                    MaxGap = null,
+                    LateWeight = t.MaxGap is null ? t.LateWeight : Math.Max(t.LateWeight, 10_000)
+                })]
+            };
+            PlanningProblem[] softer =
+            [
+                soft,
+                soft with { Pins = [], Together = [] },
+                soft with { Pins = [], Together = [], Forbids = [] }
+            ];
             if (softer.Select(Terms.Of).FirstOrDefault(t => Clash.Of(t) is null) is not { } can)
             {
                 return new PlanDraft(problem, terms, [], 0, trouble, [], Minutes(trailer));
@@ -103,10 +156,19 @@ public sealed class TrailerPlanner(DateOnly today, int weeks, PlanCosts costs)
         }
 
         int[][] units = terms.Units.Length == 0 ? [] : new Search(terms).Best();
-        return new PlanDraft(problem, terms, units, terms.Cost(units), trouble, Grouping.Answer(terms, units).Visits, Minutes(trailer));
+        return new PlanDraft(
+            problem,
+            terms,
+            units,
+            terms.Cost(units),
+            trouble,
+            Grouping.Answer(terms, units).Visits,
+            Minutes(trailer));
     }
 
-    /// <summary>The same plan with other weeks closed, changed by as little as has to; null where that cannot be.</summary>
+    /// <summary>
+    /// The same plan with other weeks closed, changed by as little as has to; null where that cannot be.
+    /// </summary>
     internal static PlanDraft? Amended(PlanDraft before, IEnumerable<int> closed, bool thorough)
     {
         Terms terms = before.Terms.Closing([.. before.Problem.ClosedWeeks.Concat(closed).Distinct().Order()]);
@@ -124,17 +186,27 @@ public sealed class TrailerPlanner(DateOnly today, int weeks, PlanCosts costs)
     {
         Dictionary<string, Upcoming> dues = trailer.Coming.ToDictionary(d => d.Id);
         Dictionary<string, PlanTask> tasks = draft.Problem.Tasks.ToDictionary(t => t.Id);
-        return new TrailerPlan(trailer.Id, [.. draft.Visits.Select(v => Visit(trailer, draft, dues, tasks, v))], draft.Cost, draft.Trouble is { } why ? InWords(why, trailer) : null);
+        return new TrailerPlan(
+            trailer.Id,
+            [.. draft.Visits.Select(v => Visit(trailer, draft, dues, tasks, v))],
+            draft.Cost,
+            draft.Trouble is { } why ? InWords(why, trailer) : null);
     }
 
-    private static Dictionary<string, decimal> Minutes(TrailerCase trailer) => trailer.Coming.ToDictionary(d => d.Id, trailer.WorkMinutes);
+    private static Dictionary<string, decimal> Minutes(TrailerCase trailer) =>
+        trailer.Coming.ToDictionary(d => d.Id, trailer.WorkMinutes);
 
-    private ProposedVisit Visit(TrailerCase trailer, PlanDraft draft, Dictionary<string, Upcoming> dues, Dictionary<string, PlanTask> tasks, PlannedVisit visit)
+    private ProposedVisit Visit(
+        TrailerCase trailer,
+        PlanDraft draft,
+        Dictionary<string, Upcoming> dues,
+        Dictionary<string, PlanTask> tasks,
+        PlannedVisit visit)
     {
         double saved = visit.Tasks.Sum(t => draft.Terms.Closures.MinutesOf(tasks[t].Openings)) - visit.OpenMinutes;
         return new ProposedVisit(
             First.AddDays(7 * visit.Week),
-            [.. visit.Tasks.Select(t => Because.Of(draft, tasks, dues[t], visit))],
+            [.. visit.Tasks.Select(t => PlanReasons.Of(draft, tasks, dues[t], visit))],
             (decimal)visit.OpenMinutes,
             visit.Tasks.Sum(t => draft.Work[t]),
             visit.Tasks.Sum(t => trailer.PartsOf(dues[t])),
@@ -146,14 +218,21 @@ public sealed class TrailerPlanner(DateOnly today, int weeks, PlanCosts costs)
     {
         foreach (Upcoming due in trailer.Coming.OrderByDescending(d => d.Id.Length))
         {
-            why = why.Replace(due.Id, due.Where.Length > 0 ? $"{due.Name} ({due.Where})" : due.Name, StringComparison.Ordinal);
+            why = why.Replace(
+                due.Id,
+                due.Where.Length > 0 ? $"{due.Name} ({due.Where})" : due.Name,
+                StringComparison.Ordinal);
         }
 
         return System.Text.RegularExpressions.Regex.Replace(why, @"\bweeks? (\d+)((?:, \d+)*)(?: and (\d+))?", m =>
         {
             string last = m.Groups[3].Success ? m.Groups[3].Value : m.Groups[1].Value;
-            string Day(string week) => FormattableString.Invariant($"{First.AddDays(7 * int.Parse(week, System.Globalization.CultureInfo.InvariantCulture)):d MMMM yyyy}");
-            return m.Groups[3].Success ? $"the weeks from {Day(m.Groups[1].Value)} to {Day(last)}" : $"the week of {Day(last)}";
+            string Day(string week) =>
+                FormattableString.Invariant(
+                    $"{First.AddDays(7 * int.Parse(week, System.Globalization.CultureInfo.InvariantCulture)):d MMMM yyyy}");
+            return m.Groups[3].Success
+                ? $"the weeks from {Day(m.Groups[1].Value)} to {Day(last)}"
+                : $"the week of {Day(last)}";
         });
     }
 }

@@ -1,15 +1,19 @@
 using System.Collections.Concurrent;
+using SturdyTinker.Core.Catalogue;
+using SturdyTinker.Core.Composing;
 using SturdyTinker.Core.Gear;
-using SturdyTinker.Core.Jobs;
-using SturdyTinker.Core.Schools;
+using SturdyTinker.Core.Practices;
 
 namespace SturdyTinker.Core.Planning;
 
-/// <summary>What jobs open on one running gear and how long that takes, for planning: the composer's closure formula without composing.</summary>
+/// <summary>
+/// What jobs open on one running gear and how long that takes, for planning: the composer's closure formula without
+/// composing.
+/// </summary>
 /// <param name="gear">The running gear.</param>
-/// <param name="schools">The schools in force.</param>
+/// <param name="practices">The practices in force.</param>
 /// <param name="learned">What the shop has taught of minutes; nothing when left out.</param>
-public sealed class StripDown(RunningGear gear, SchoolChoices schools, Learned? learned = null)
+public sealed class StripDown(RunningGear gear, PracticeChoices practices, Learned? learned = null)
 {
     private readonly ConcurrentDictionary<JobAt, Asked> jobs = [];
     private readonly ConcurrentDictionary<OpeningAt, PlanOpening> openings = [];
@@ -33,10 +37,19 @@ public sealed class StripDown(RunningGear gear, SchoolChoices schools, Learned? 
     /// <param name="weeks">How many weeks.</param>
     /// <param name="callIn">What calling the trailer in costs.</param>
     /// <param name="ratePerMinute">What a minute of labour costs.</param>
-    public PlanningProblem Problem(IReadOnlyList<(IReadOnlyList<JobAt> Jobs, PlanTask Task)> tasks, int weeks, double callIn, double ratePerMinute)
+    public PlanningProblem Problem(
+        IReadOnlyList<(IReadOnlyList<JobAt> Jobs, PlanTask Task)> tasks,
+        int weeks,
+        double callIn,
+        double ratePerMinute)
     {
-        List<PlanTask> filled = [.. tasks.Select(t => t.Task with { Openings = [.. t.Jobs.SelectMany(j => Of(j).Openings).Distinct().Select(IdOf)] })];
-        IReadOnlyList<OpeningAt> all = Openings.Closure(gear, tasks.SelectMany(t => t.Jobs).SelectMany(j => Of(j).Openings).Distinct());
+        List<PlanTask> filled = [.. tasks.Select(t => t.Task with
+        {
+            Openings = [.. t.Jobs.SelectMany(j => Of(j).Openings).Distinct().Select(IdOf)]
+        })];
+        IReadOnlyList<OpeningAt> all = Openings.Closure(
+            gear,
+            tasks.SelectMany(t => t.Jobs).SelectMany(j => Of(j).Openings).Distinct());
         return new PlanningProblem(weeks, callIn, ratePerMinute, [], [.. all.Select(Opening)], filled, [], [], []);
     }
 
@@ -47,7 +60,7 @@ public sealed class StripDown(RunningGear gear, SchoolChoices schools, Learned? 
 
     private Asked Ask(JobAt at)
     {
-        Job job = Catalogue.Find(at.Job)!;
+        Job job = JobCatalogue.Find(at.Job)!;
         Place place = Place.Of(at.Place);
         IReadOnlyList<(Job, Place)> alone = [(job, place)];
         HashSet<OpeningAt> opened = [];
@@ -57,10 +70,10 @@ public sealed class StripDown(RunningGear gear, SchoolChoices schools, Learned? 
         {
             foreach (Place where in work.Where(gear, place))
             {
-                if (work.Step.Wanted(new StepContext(gear, schools) { Place = where, Jobs = alone }))
+                if (work.Step.Wanted(new StepContext(gear, practices) { Place = where, Jobs = alone }))
                 {
                     minutes += Minutes($"{work.Group}/{work.Step.Code}", work.Step, where, alone);
-                    parts.AddRange(work.Step.Parts(new StepContext(gear, schools) { Place = where, Jobs = alone }));
+                    parts.AddRange(work.Step.Parts(new StepContext(gear, practices) { Place = where, Jobs = alone }));
                     opened.Add(Openings.Reach(gear, work.Opening, where)[0]);
                 }
             }
@@ -70,6 +83,7 @@ public sealed class StripDown(RunningGear gear, SchoolChoices schools, Learned? 
     }
 
     private decimal Minutes(string family, Step step, Place place, IReadOnlyList<(Job, Place)> alone) =>
-        !step.Wanted(new StepContext(gear, schools) { Place = place, Jobs = alone }) ? 0
-        : learned is not null && learned.Minutes.TryGetValue(family, out LearnedMinutes? known) ? known.Minutes : step.Minutes;
+        !step.Wanted(new StepContext(gear, practices) { Place = place, Jobs = alone }) ? 0
+        : learned is not null
+            && learned.Minutes.TryGetValue(family, out LearnedMinutes? known) ? known.Minutes : step.Minutes;
 }

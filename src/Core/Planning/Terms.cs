@@ -1,8 +1,10 @@
 namespace SturdyTinker.Core.Planning;
 
 /// <summary>
-/// A planning problem made ready for reckoning. Tasks kept together are one <i>unit</i>. Openings that the same units bring are
-/// one <i>item</i> of the bill; being called in is an item that every unit brings. A visit pays each item of its units once.
+/// A planning problem made ready for reckoning. Tasks kept together are one <i>unit</i>. Openings that the same units
+/// bring are
+/// one <i>item</i> of the bill; being called in is an item that every unit brings. A visit pays each item of its units
+/// once.
 /// </summary>
 internal sealed class Terms
 {
@@ -17,7 +19,7 @@ internal sealed class Terms
         ItemCost = itemCost;
         Items = items;
         Weeks = problem.Weeks;
-        Units = [.. members.Select(m => new Unit(problem, m))];
+        Units = [.. members.Select(m => new TaskGroup(problem, m))];
     }
 
     internal PlanningProblem Problem { get; }
@@ -37,7 +39,7 @@ internal sealed class Terms
     internal int[][] Items { get; }
 
     /// <summary>When each unit may be executed, and what its gaps cost.</summary>
-    internal Unit[] Units { get; }
+    internal TaskGroup[] Units { get; }
 
     internal static Terms Of(PlanningProblem problem)
     {
@@ -48,7 +50,9 @@ internal sealed class Terms
         List<List<int>> items = [.. members.Select(_ => new List<int> { 0 })];
 
         // Openings with the same users are one item; those that every unit brings go with the call-in.
-        foreach (var alike in problem.Openings.GroupBy(o => string.Join(',', Enumerable.Range(0, members.Length).Where(u => brought[u].Contains(o.Id)))))
+        foreach (var alike in problem.Openings.GroupBy(o => string.Join(
+            ',',
+            Enumerable.Range(0, members.Length).Where(u => brought[u].Contains(o.Id)))))
         {
             double cost = alike.Sum(o => o.Minutes) * problem.RatePerMinute;
             int[] users = [.. Enumerable.Range(0, members.Length).Where(u => brought[u].Contains(alike.First().Id))];
@@ -71,7 +75,8 @@ internal sealed class Terms
     }
 
     /// <summary>The same with other closed weeks; what does not hang on them is kept.</summary>
-    internal Terms Closing(IReadOnlyList<int> weeks) => new(Problem with { ClosedWeeks = weeks }, Closures, Members, ItemCost, Items);
+    internal Terms Closing(IReadOnlyList<int> weeks) =>
+        new(Problem with { ClosedWeeks = weeks }, Closures, Members, ItemCost, Items);
 
     /// <summary>The cost of executing each unit in its weeks.</summary>
     internal double Cost(int[][] plan)

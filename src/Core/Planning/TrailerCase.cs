@@ -1,5 +1,5 @@
-using SturdyTinker.Core.Jobs;
-using SturdyTinker.Core.Standings;
+using SturdyTinker.Core.Gear;
+using SturdyTinker.Core.Status;
 
 namespace SturdyTinker.Core.Planning;
 
@@ -52,7 +52,8 @@ public sealed record TrailerCase(Guid Id, IReadOnlyList<Upcoming> Coming, StripD
     // What is done once stands in the problem with an interval of so many weeks, longer than any horizon.
     private const int OnceWeeks = 1_000;
 
-    // A part that wears out lasts about so long. Source: from memory. Only the value thrown away by an early renewal hangs on it.
+    // A part that wears out lasts about so long. Source: from memory. Only the value thrown away by an early renewal
+    // hangs on it.
     private const int WornLife = 104;
 
     private const double WeeksAMonth = 30.44 / 7;
@@ -92,13 +93,19 @@ public sealed record TrailerCase(Guid Id, IReadOnlyList<Upcoming> Coming, StripD
         PlanningProblem problem = StripDown.Problem(all, weeks, (double)costs.CallIn, Math.Round(costs.PerMinute, 6));
         HashSet<string> known = [.. Coming.Select(d => d.Id)];
         IEnumerable<TaskWeek> Told(IReadOnlyList<(string Task, DateOnly Week)> wishes) =>
-            wishes.Where(p => known.Contains(p.Task)).Select(p => new TaskWeek(p.Task, WeekOf(p.Week))).Where(p => p.Week >= 0 && p.Week < weeks).Distinct();
+            wishes
+                .Where(p => known.Contains(p.Task))
+                .Select(p => new TaskWeek(p.Task, WeekOf(p.Week)))
+                .Where(p => p.Week >= 0 && p.Week < weeks)
+                .Distinct();
         return problem with
         {
             ClosedWeeks = [.. closed.Concat(Busy.Select(WeekOf)).Where(w => w >= 0 && w < weeks).Distinct().Order()],
             Pins = [.. Told(Wishes.Pins)],
             Forbids = [.. forbids.Concat(Told(Wishes.Forbids)).Distinct()],
-            Together = [.. Wishes.Together.Select(g => (IReadOnlyList<string>)[.. g.Where(known.Contains)]).Where(g => g.Count > 1)],
+            Together = [.. Wishes.Together
+                .Select(g => (IReadOnlyList<string>)[.. g.Where(known.Contains)])
+                .Where(g => g.Count > 1)],
         };
     }
 
@@ -106,7 +113,11 @@ public sealed record TrailerCase(Guid Id, IReadOnlyList<Upcoming> Coming, StripD
     public decimal WorkMinutes(Upcoming due) => due.JobsAt().Sum(j => StripDown.Of(j).WorkMinutes);
 
     /// <summary>What its parts cost, as far as prices are known.</summary>
-    public decimal PartsOf(Upcoming due) => due.JobsAt().SelectMany(j => StripDown.Of(j).Parts).Sum(p => p.Quantity * (PriceOf(p.OneOf.Count > 0 ? p.OneOfCodes[0] : p.Code) ?? 0));
+    public decimal PartsOf(Upcoming due) =>
+        due
+            .JobsAt()
+            .SelectMany(j => StripDown.Of(j).Parts)
+            .Sum(p => p.Quantity * (PriceOf(p.OneOf.Count > 0 ? p.OneOfCodes[0] : p.Code) ?? 0));
 
     private decimal Value(Upcoming due, PlanCosts costs) => (WorkMinutes(due) * costs.RatePerHour / 60) + PartsOf(due);
 }
@@ -117,6 +128,8 @@ public static class Weeks
     /// <summary>The Monday of a day's week.</summary>
     public static DateOnly Monday(DateOnly day) => day.AddDays(-(((int)day.DayOfWeek + 6) % 7));
 
-    /// <summary>The number of a day's week, counted from the one that begins on <paramref name="first"/>; negative before it.</summary>
+    /// <summary>
+    /// The number of a day's week, counted from the one that begins on <paramref name="first"/>; negative before it.
+    /// </summary>
     public static int Of(DateOnly first, DateOnly day) => (int)Math.Floor((day.DayNumber - first.DayNumber) / 7.0);
 }

@@ -1,4 +1,7 @@
-using SturdyTinker.Core.Jobs;
+using SturdyTinker.Core.Catalogue;
+using SturdyTinker.Core.Composing;
+using SturdyTinker.Core.Gear;
+using SturdyTinker.Core.Visits;
 
 namespace SturdyTinker.Core.Pricing;
 
@@ -53,9 +56,15 @@ public sealed record EstimateLine(EstimateKind Kind, string Words, string How, S
 /// <param name="RatePerHour">What an hour costs.</param>
 /// <param name="Terms">The terms it was reckoned by.</param>
 /// <param name="Unpriced">Parts that nobody has a price for: they come on top.</param>
-public sealed record Estimate(IReadOnlyList<EstimateLine> Lines, Spread Minutes, decimal RatePerHour, PriceTerms Terms, IReadOnlyList<string> Unpriced)
+public sealed record Estimate(
+    IReadOnlyList<EstimateLine> Lines,
+    Spread Minutes,
+    decimal RatePerHour,
+    PriceTerms Terms,
+    IReadOnlyList<string> Unpriced)
 {
-    // A step's time lies within so much of what is usual, nine times in ten either way, where nothing was learned. Source: from memory.
+    // A step's time lies within so much of what is usual, nine times in ten either way, where nothing was learned.
+    // Source: from memory.
     private const double StepSpread = 0.35;
 
     // A good or a bad day moves all steps of a visit together by so much. Source: from memory.
@@ -66,8 +75,10 @@ public sealed record Estimate(IReadOnlyList<EstimateLine> Lines, Spread Minutes,
 
     /// <summary>What a packet is likely to come to.</summary>
     /// <remarks>
-    /// The steps' spreads are taken as independent and their variances added; what moves a whole day, as common to all. Steps that
-    /// may be skipped count as done. Of several candidates for a part, the likely one is the first, the range goes from the cheapest
+    /// The steps' spreads are taken as independent and their variances added; what moves a whole day, as common to all.
+    /// Steps that
+    /// may be skipped count as done. Of several candidates for a part, the likely one is the first, the range goes from
+    /// the cheapest
     /// to the dearest.
     /// </remarks>
     /// <param name="packet">The packet.</param>
@@ -75,15 +86,25 @@ public sealed record Estimate(IReadOnlyList<EstimateLine> Lines, Spread Minutes,
     /// <param name="ratePerHour">What an hour costs: above nought.</param>
     /// <param name="terms">The shop's terms.</param>
     /// <param name="priceOf">What a part costs the shop, by its code; null where nobody knows.</param>
-    /// <param name="nameOf">What the shop calls a part, by its code and our name for it; our name when left out.</param>
-    public static Estimate Of(Packet packet, IReadOnlyDictionary<string, LearnedMinutes> learned, decimal ratePerHour, PriceTerms terms, Func<string, decimal?> priceOf, Func<PartNeed, string>? nameOf = null)
+    /// <param name="nameOf">
+    /// What the shop calls a part, by its code and our name for it; our name when left out.
+    /// </param>
+    public static Estimate Of(
+        Packet packet,
+        IReadOnlyDictionary<string, LearnedMinutes> learned,
+        decimal ratePerHour,
+        PriceTerms terms,
+        Func<string, decimal?> priceOf,
+        Func<PartNeed, string>? nameOf = null)
     {
         Spread minutes = MinutesOf(packet, learned);
         List<string> unpriced = [];
         List<(PartNeed Part, Spread Each)> parts = [];
         foreach (PartNeed part in packet.PartsToTake)
         {
-            decimal[] prices = [.. (part.OneOf.Count > 0 ? part.OneOfCodes : [part.Code]).Select(priceOf).OfType<decimal>()];
+            decimal[] prices = [.. (part.OneOf.Count > 0
+                ? part.OneOfCodes
+                : [part.Code]).Select(priceOf).OfType<decimal>()];
             if (prices.Length == 0)
             {
                 unpriced.Add(nameOf?.Invoke(part) ?? part.Name);
@@ -95,7 +116,12 @@ public sealed record Estimate(IReadOnlyList<EstimateLine> Lines, Spread Minutes,
         }
 
         return new Estimate(
-            LinesOf(minutes, [.. parts.Select(p => (nameOf?.Invoke(p.Part) ?? p.Part.Name, p.Part.Quantity, p.Part.Unit, p.Each))], [.. packet.PartsToTake.Select(p => p.Code)], ratePerHour, terms),
+            LinesOf(
+                minutes,
+                [.. parts.Select(p => (nameOf?.Invoke(p.Part) ?? p.Part.Name, p.Part.Quantity, p.Part.Unit, p.Each))],
+                [.. packet.PartsToTake.Select(p => p.Code)],
+                ratePerHour,
+                terms),
             minutes,
             ratePerHour,
             terms,
@@ -107,7 +133,10 @@ public sealed record Estimate(IReadOnlyList<EstimateLine> Lines, Spread Minutes,
     /// <param name="used">What was used, with what one cost the shop that day.</param>
     public Estimate Really(decimal minutes, IReadOnlyCollection<PartUsed> used)
     {
-        List<(string, decimal, string, Spread)> parts = [.. used.Where(p => p.Price is not null).GroupBy(p => (p.Name, p.Unit, p.Price)).Select(g => (g.Key.Name, g.Sum(p => p.Quantity), g.Key.Unit, Spread.Of(g.Key.Price!.Value)))];
+        List<(string, decimal, string, Spread)> parts = [.. used
+            .Where(p => p.Price is not null)
+            .GroupBy(p => (p.Name, p.Unit, p.Price))
+            .Select(g => (g.Key.Name, g.Sum(p => p.Quantity), g.Key.Unit, Spread.Of(g.Key.Price!.Value)))];
         return this with
         {
             Lines = LinesOf(Spread.Of(minutes), parts, [.. used.Select(p => p.Code ?? "")], RatePerHour, Terms),
@@ -116,25 +145,44 @@ public sealed record Estimate(IReadOnlyList<EstimateLine> Lines, Spread Minutes,
         };
     }
 
-    private static List<EstimateLine> LinesOf(Spread minutes, IReadOnlyList<(string Name, decimal Quantity, string Unit, Spread Each)> parts, IReadOnlyCollection<string> codes, decimal rate, PriceTerms terms)
+    private static List<EstimateLine> LinesOf(
+        Spread minutes,
+        IReadOnlyList<(string Name, decimal Quantity, string Unit, Spread Each)> parts,
+        IReadOnlyCollection<string> codes,
+        decimal rate,
+        PriceTerms terms)
     {
         Spread labour = (minutes * (rate / 60)).Rounded(), goods = Spread.Of(0);
-        List<EstimateLine> lines = [new(EstimateKind.Labour, "labour", FormattableString.Invariant($"{minutes.Likely:0} min at {rate:0.00} an hour"), labour)];
+        List<EstimateLine> lines = [new(
+            EstimateKind.Labour,
+            "labour",
+            FormattableString.Invariant($"{minutes.Likely:0} min at {rate:0.00} an hour"),
+            labour)];
         foreach ((string name, decimal quantity, string unit, Spread each) in parts)
         {
             Spread amount = (each * (quantity * (1 + (terms.PartsMarkup / 100)))).Rounded();
             goods += amount;
-            lines.Add(new(EstimateKind.Part, name, FormattableString.Invariant($"{quantity:0.##}{(unit == "piece" ? "" : " " + unit)} × {each.Likely:0.00}{(terms.PartsMarkup > 0 ? $" + {terms.PartsMarkup:0.#} %" : "")}"), amount));
+            lines.Add(new(
+                EstimateKind.Part,
+                name,
+                FormattableString.Invariant(
+                    $"{quantity:0.##}{(unit == "piece" ? "" : " " + unit)} × {each.Likely:0.00}{(terms.PartsMarkup > 0 ? $" + {terms.PartsMarkup:0.#} %" : "")}"),
+                amount));
         }
 
         if (terms.Consumables > 0)
         {
             Spread amount = (labour * (terms.Consumables / 100)).Rounded();
             goods += amount;
-            lines.Add(new(EstimateKind.Consumables, "rags, cleaner and the like", FormattableString.Invariant($"{terms.Consumables:0.#} % of labour"), amount));
+            lines.Add(new(
+                EstimateKind.Consumables,
+                "rags, cleaner and the like",
+                FormattableString.Invariant($"{terms.Consumables:0.#} % of labour"),
+                amount));
         }
 
-        foreach (Waste waste in Waste.All.Where(w => terms.FeeFor(w) > 0 && codes.Any(code => w.From.Any(f => code.StartsWith(f, StringComparison.Ordinal)))))
+        foreach (Waste waste in Waste.All.Where(w => terms.FeeFor(w) > 0
+            && codes.Any(code => w.From.Any(f => code.StartsWith(f, StringComparison.Ordinal)))))
         {
             Spread amount = Spread.Of(terms.FeeFor(waste));
             goods += amount;
@@ -144,7 +192,12 @@ public sealed record Estimate(IReadOnlyList<EstimateLine> Lines, Spread Minutes,
         Spread tax = (labour * (terms.TaxOnLabour / 100)) + (goods * (terms.TaxOnParts / 100));
         if (tax.High > 0)
         {
-            lines.Add(new(EstimateKind.Tax, "tax", FormattableString.Invariant($"{terms.TaxOnLabour:0.##} % of labour, {terms.TaxOnParts:0.##} % of the rest"), tax.Rounded()));
+            lines.Add(new(
+                EstimateKind.Tax,
+                "tax",
+                FormattableString.Invariant(
+                    $"{terms.TaxOnLabour:0.##} % of labour, {terms.TaxOnParts:0.##} % of the rest"),
+                tax.Rounded()));
         }
 
         return lines;
@@ -155,7 +208,8 @@ public sealed record Estimate(IReadOnlyList<EstimateLine> Lines, Spread Minutes,
         double below = 0, above = 0;
         foreach (PacketStep step in packet.Steps)
         {
-            (double low, double high) = learned.TryGetValue(PacketStep.FamilyOf(step.Key), out LearnedMinutes? known) && known.High > 0
+            (double low, double high) = learned.TryGetValue(PacketStep.FamilyOf(step.Key), out LearnedMinutes? known)
+                && known.High > 0
                 ? ((double)(known.Minutes - known.Low), (double)(known.High - known.Minutes))
                 : ((double)step.Minutes * StepSpread, (double)step.Minutes * StepSpread);
             below += low * low;
@@ -163,7 +217,10 @@ public sealed record Estimate(IReadOnlyList<EstimateLine> Lines, Spread Minutes,
         }
 
         double likely = (double)packet.Minutes, day = likely * DaySpread;
-        return new Spread((decimal)Math.Round(likely - Math.Sqrt(below + (day * day)), 1), packet.Minutes, (decimal)Math.Round(likely + Math.Sqrt(above + (day * day)), 1));
+        return new Spread(
+            (decimal)Math.Round(likely - Math.Sqrt(below + (day * day)), 1),
+            packet.Minutes,
+            (decimal)Math.Round(likely + Math.Sqrt(above + (day * day)), 1));
     }
 }
 

@@ -3,10 +3,15 @@ namespace SturdyTinker.Core.Pricing;
 /// <summary>What a shop charges for beside hours and parts.</summary>
 public sealed record PriceTerms
 {
-    /// <summary>What is put on what a part costs the shop, in percent, 0 to 200. Source: from memory, made to be overwritten.</summary>
+    /// <summary>
+    /// What is put on what a part costs the shop, in percent, 0 to 200. Source: from memory, made to be overwritten.
+    /// </summary>
     public decimal PartsMarkup { get; init; } = 20;
 
-    /// <summary>Rags, cleaner, brake cleaner and the like, in percent of labour, 0 to 50. Source: from memory, made to be overwritten.</summary>
+    /// <summary>
+    /// Rags, cleaner, brake cleaner and the like, in percent of labour, 0 to 50. Source: from memory, made to be
+    /// overwritten.
+    /// </summary>
     public decimal Consumables { get; init; } = 3;
 
     /// <summary>Tax on labour, in percent, 0 to 50: the place's own law says; nought until somebody sets it.</summary>
@@ -15,7 +20,10 @@ public sealed record PriceTerms
     /// <summary>Tax on parts, consumables and fees, in percent, 0 to 50: as above.</summary>
     public decimal TaxOnParts { get; init; }
 
-    /// <summary>What getting rid of a kind of waste costs a visit, in the shop's money, by the waste's code; what is missing costs what <see cref="Waste"/> says.</summary>
+    /// <summary>
+    /// What getting rid of a kind of waste costs a visit, in the shop's money, by the waste's code; what is missing
+    /// costs what <see cref="Waste"/> says.
+    /// </summary>
     public IReadOnlyDictionary<string, decimal> Disposal { get; init; } = new Dictionary<string, decimal>();
 
     /// <summary>What a kind of waste costs a visit here.</summary>

@@ -11,7 +11,12 @@ public static class Converter
         ("pressure", "pressure", Quantity.Pressure), ("temperature", "temperature", Quantity.Temperature), ("weight", "weight", Quantity.Weight),
     ];
 
-    private static readonly (int Parts, Fineness Fineness)[] Rules = [(16, Fineness.Sixteenth), (32, Fineness.ThirtySecond), (64, Fineness.SixtyFourth)];
+    private static readonly (int Parts, Fineness Fineness)[] Rules =
+    [
+        (16, Fineness.Sixteenth),
+        (32, Fineness.ThirtySecond),
+        (64, Fineness.SixtyFourth)
+    ];
 
     /// <summary>A figure in each unit of its quantity.</summary>
     /// <param name="quantity">What it measures.</param>
@@ -22,8 +27,12 @@ public static class Converter
     internal static Sum Sum { get; } = new(
         "units",
         "Units and fractions",
-        "Any figure in both systems; a length also as the nearest sixteenth, thirty-second and sixty-fourth, with what is left over.",
-        [Entry.Choice("kind", "What it is", "length", [.. Kinds.Select(k => (k.Code, k.Words))]), Entry.Text("figure", "The figure", "2 3/8")],
+        "Any figure in both systems; a length also as the nearest sixteenth, thirty-second and sixty-fourth, with "
+            + "what is left over.",
+        [
+            Entry.Choice("kind", "What it is", "length", [.. Kinds.Select(k => (k.Code, k.Words))]),
+            Entry.Text("figure", "The figure", "2 3/8")
+        ],
         Work);
 
     private static Worked Work(Given given)
@@ -36,24 +45,35 @@ public static class Converter
         }
 
         decimal canonical = read.Canonical!.Value;
-        List<Result> results = [.. In(quantity, canonical).Select(v => new Result(v.Unit.Symbol, FormattableString.Invariant($"{Math.Round(v.Value, 4, MidpointRounding.AwayFromZero):#,0.####} {v.Unit.Symbol}")))];
+        List<Result> results = [.. In(quantity, canonical).Select(v => new Result(
+            v.Unit.Symbol,
+            FormattableString.Invariant(
+                $"{Math.Round(v.Value, 4, MidpointRounding.AwayFromZero):#,0.####} {v.Unit.Symbol}")))];
         List<WorkingLine> working =
         [
             .. Unit.All.Where(u => u.Quantity == quantity && u != read.Unit).Select(u => new WorkingLine(
-                FormattableString.Invariant($"{read.InItsUnit:0.######} {read.Unit!.Symbol} = {Math.Round((canonical - u.Offset) / u.InCanonical, 6, MidpointRounding.AwayFromZero):0.######} {u.Symbol}"), "published: NIST SP 811")),
+                FormattableString.Invariant(
+                    $"{read.InItsUnit:0.######} {read.Unit!.Symbol} = {Math.Round((canonical - u.Offset) / u.InCanonical, 6, MidpointRounding.AwayFromZero):0.######} {u.Symbol}"), "published: NIST SP 811")),
         ];
         if (quantity == Quantity.Length)
         {
             foreach ((int parts, Fineness fineness) in Rules)
             {
-                decimal inches = canonical / Unit.Inch.InCanonical, over = inches - (Math.Round(inches * parts, MidpointRounding.AwayFromZero) / parts);
-                results.Add(new($"Nearest 1/{parts}", ShopFormat.Write(new Length(canonical), fineness), over == 0 ? "exactly" : FormattableString.Invariant($"{over * 1_000:+0.0;-0.0} thou over")));
+                decimal inches = canonical / Unit.Inch.InCanonical, over = inches - (Math.Round(
+                    inches * parts,
+                    MidpointRounding.AwayFromZero) / parts);
+                results.Add(new(
+                    $"Nearest 1/{parts}",
+                    ShopFormat.Write(new Length(canonical), fineness),
+                    over == 0 ? "exactly" : FormattableString.Invariant($"{over * 1_000:+0.0;-0.0} thou over")));
             }
         }
 
         return new Worked(results, working)
         {
-            Drawn = quantity == Quantity.Length && canonical > 0 ? new Dictionary<string, double> { ["millimetres"] = (double)canonical } : new Dictionary<string, double>(),
+            Drawn = quantity == Quantity.Length && canonical > 0
+                ? new Dictionary<string, double> { ["millimetres"] = (double)canonical }
+                : new Dictionary<string, double>(),
         };
     }
 }

@@ -1,4 +1,4 @@
-using SturdyTinker.Core.Findings;
+using SturdyTinker.Core.Findings.Rules;
 using SturdyTinker.Core.Measures;
 
 namespace SturdyTinker.Core.Reckoner;
@@ -16,8 +16,14 @@ public sealed class Given
     /// <param name="sum">The sum.</param>
     /// <param name="typed">What was typed, by the entry's code; null for nothing.</param>
     /// <param name="limits">The limits in force, for sums that judge by one.</param>
-    /// <param name="problems">What can't be read or can't be: the entry's code and a sentence. Empty when all is well.</param>
-    public static Given Read(Sum sum, Func<string, string?> typed, LimitsInForce limits, out IReadOnlyList<(string Entry, string Sentence)> problems)
+    /// <param name="problems">
+    /// What can't be read or can't be: the entry's code and a sentence. Empty when all is well.
+    /// </param>
+    public static Given Read(
+        Sum sum,
+        Func<string, string?> typed,
+        LimitsInForce limits,
+        out IReadOnlyList<(string Entry, string Sentence)> problems)
     {
         Given given = new(limits);
         List<(string, string)> wrong = [];
@@ -53,7 +59,8 @@ public sealed class Given
     public double Pounds(string entry) => MaybePounds(entry)!.Value;
 
     /// <summary>A weight in pounds; null where it was left empty.</summary>
-    public double? MaybePounds(string entry) => Maybe(entry) is { } kilograms ? (double)(kilograms / Unit.Pound.InCanonical) : null;
+    public double? MaybePounds(string entry) =>
+        Maybe(entry) is { } kilograms ? (double)(kilograms / Unit.Pound.InCanonical) : null;
 
     /// <summary>Words, or the code of a choice.</summary>
     public string Text(string entry) => texts[entry];
@@ -70,7 +77,9 @@ public sealed class Given
                 return null;
             case EntryKind.Choice:
                 texts[entry.Code] = text;
-                return entry.Choices.Any(c => c.Code == text) ? null : $"{entry.Label} is one of {string.Join(", ", entry.Choices.Select(c => c.Words))}.";
+                return entry.Choices.Any(c => c.Code == text)
+                    ? null
+                    : $"{entry.Label} is one of {string.Join(", ", entry.Choices.Select(c => c.Words))}.";
             case EntryKind.Number:
                 if (PlainNumber.Read(text, out decimal number, out string? meant) is { } wrong)
                 {
@@ -78,7 +87,11 @@ public sealed class Given
                 }
 
                 figures[entry.Code] = number;
-                return Between(entry, number, FormattableString.Invariant($"{entry.Least:#,0.####}"), FormattableString.Invariant($"{entry.Most:#,0.####}"));
+                return Between(
+                    entry,
+                    number,
+                    FormattableString.Invariant($"{entry.Least:#,0.####}"),
+                    FormattableString.Invariant($"{entry.Most:#,0.####}"));
             default:
                 Understood read = ShopNotation.Read(text, entry.Quantity!.Value);
                 if (read.Problem is not null)
@@ -87,7 +100,11 @@ public sealed class Given
                 }
 
                 figures[entry.Code] = read.Canonical!.Value;
-                return Between(entry, read.Canonical.Value, ShopFormat.ReadBack(entry.Quantity.Value, entry.Least).Ours, ShopFormat.ReadBack(entry.Quantity.Value, entry.Most).Ours);
+                return Between(
+                    entry,
+                    read.Canonical.Value,
+                    ShopFormat.ReadBack(entry.Quantity.Value, entry.Least).Ours,
+                    ShopFormat.ReadBack(entry.Quantity.Value, entry.Most).Ours);
         }
     }
 

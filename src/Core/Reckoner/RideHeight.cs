@@ -1,4 +1,4 @@
-using SturdyTinker.Core.Findings;
+using SturdyTinker.Core.Findings.Rules;
 using SturdyTinker.Core.Measures;
 
 namespace SturdyTinker.Core.Reckoner;
@@ -6,9 +6,12 @@ namespace SturdyTinker.Core.Reckoner;
 /// <summary>How level a trailer stands, and whether its axle still has the crown it was made with.</summary>
 public static class RideHeight
 {
-    /// <summary>How much higher an axle's middle stands than the line between its ends; negative for a bow the wrong way.</summary>
+    /// <summary>
+    /// How much higher an axle's middle stands than the line between its ends; negative for a bow the wrong way.
+    /// </summary>
     /// <remarks>
-    /// Measured from the tube down to a line below it, a high middle reads more: 4 1/4 in the middle against 4 1/2 at both ends is a
+    /// Measured from the tube down to a line below it, a high middle reads more: 4 1/4 in the middle against 4 1/2 at
+    /// both ends is a
     /// bow the wrong way (common practice). Measured down to the tube from a line above it, a high middle reads less.
     /// </remarks>
     /// <param name="left">At the left end.</param>
@@ -24,7 +27,8 @@ public static class RideHeight
     internal static Sum Sum { get; } = new(
         "ride-height",
         "Ride height and axle crown",
-        "How far a trailer leans and tilts by four heights, and whether an axle's middle still stands higher than its ends.",
+        "How far a trailer leans and tilts by four heights, and whether an axle's middle still stands higher than its "
+            + "ends.",
         [
             Entry.Measure("frontleft", "Frame to ground, front left", Quantity.Length, "18", 4, 72),
             Entry.Measure("frontright", "Front right", Quantity.Length, "18 1/4", 4, 72),
@@ -32,7 +36,12 @@ public static class RideHeight
             Entry.Measure("rearright", "Rear right", Quantity.Length, "17 3/4", 4, 72),
             Entry.Measure("across", "From left to right, between the places measured", Quantity.Length, "60", 20, 120),
             Entry.Measure("along", "From front to rear, between the places measured", Quantity.Length, "120", 20, 600),
-            Entry.Choice("from", "The axle tube was measured", "below", ("below", "down to a line below it"), ("above", "from a line above, down to it")),
+            Entry.Choice(
+                "from",
+                "The axle tube was measured",
+                "below",
+                ("below", "down to a line below it"),
+                ("above", "from a line above, down to it")),
             Entry.Measure("left", "Tube to the line, left end", Quantity.Length, "4 1/2", 0.25m, 60, optional: true),
             Entry.Measure("middle", "In the middle", Quantity.Length, "4 5/8", 0.25m, 60, optional: true),
             Entry.Measure("right", "Right end", Quantity.Length, "4 1/2", 0.25m, 60, optional: true),
@@ -41,7 +50,16 @@ public static class RideHeight
 
     private static Worked Work(Given given)
     {
-        Length left = Mean(given, "frontleft", "rearleft"), right = Mean(given, "frontright", "rearright"), front = Mean(given, "frontleft", "frontright"), rear = Mean(given, "rearleft", "rearright");
+        Length left = Mean(
+            given,
+            "frontleft",
+            "rearleft"), right = Mean(
+                given,
+                "frontright",
+                "rearright"), front = Mean(
+                    given,
+                    "frontleft",
+                    "frontright"), rear = Mean(given, "rearleft", "rearright");
         decimal lean = left.Millimetres - right.Millimetres, tilt = front.Millimetres - rear.Millimetres;
         decimal twist = given["frontleft"] - given["frontright"] - (given["rearleft"] - given["rearright"]);
         LimitsInForce limits = given.Limits;
@@ -58,12 +76,27 @@ public static class RideHeight
         (string l, string r, string f, string t) = (Inches(left), Inches(right), Inches(front), Inches(rear));
         List<WorkingLine> working =
         [
-            new($"left = ({Typed(given, "frontleft")} + {Typed(given, "rearleft")}) ÷ 2 = {l} in, right = ({Typed(given, "frontright")} + {Typed(given, "rearright")}) ÷ 2 = {r} in", limits.SourceOf(Limits.HeightApart)),
-            new($"lean = {l} − {r} = {Inches(new(lean))} in over {Typed(given, "across")} in = {Degrees(lean, given["across"])}°"),
-            new($"front {f}, rear {t}: {Inches(new(tilt))} in over {Typed(given, "along")} in = {Degrees(tilt, given["along"])}°"),
-            new($"twist = the lean in front less the lean behind = {Inches(new(twist))} in; one weak spring shows here before it shows as a lean"),
+            new(
+                $"left = ({Typed(given, "frontleft")} + {Typed(given, "rearleft")}) ÷ 2 = {l} in, right = ({Typed(given, "frontright")} + {Typed(given, "rearright")}) ÷ 2 = {r} in",
+                limits.SourceOf(Limits.HeightApart)),
+            new(
+                $"lean = {l} − {r} = {Inches(new(lean))} in over {Typed(given, "across")} in = {Degrees(lean, given["across"])}°"),
+            new(
+                $"front {f}, rear {t}: {Inches(new(tilt))} in over {Typed(given, "along")} in = {Degrees(tilt, given["along"])}°"),
+            new(
+                $"twist = the lean in front less the lean behind = {Inches(new(twist))} in; one weak spring shows here before it shows as a lean"),
         ];
-        Dictionary<string, double> drawn = new() { ["lean"] = (double)lean, ["tilt"] = (double)tilt, ["across"] = (double)given["across"], ["along"] = (double)given["along"], ["left"] = (double)left.Millimetres, ["right"] = (double)right.Millimetres, ["front"] = (double)front.Millimetres, ["rear"] = (double)rear.Millimetres };
+        Dictionary<string, double> drawn = new()
+        {
+            ["lean"] = (double)lean,
+            ["tilt"] = (double)tilt,
+            ["across"] = (double)given["across"],
+            ["along"] = (double)given["along"],
+            ["left"] = (double)left.Millimetres,
+            ["right"] = (double)right.Millimetres,
+            ["front"] = (double)front.Millimetres,
+            ["rear"] = (double)rear.Millimetres
+        };
         if (given.Maybe("left") is not null || given.Maybe("middle") is not null || given.Maybe("right") is not null)
         {
             foreach (string end in new[] { "left", "middle", "right" })
@@ -77,17 +110,34 @@ public static class RideHeight
             bool above = given.Text("from") == "above";
             Length crown = Crown(given.Length("left"), given.Length("middle"), given.Length("right"), above);
             decimal apart = Math.Abs(given["left"] - given["right"]);
-            string verdict = crown.Millimetres < limits.Of(Limits.CrownLeast) ? "bowed the wrong way: do not tow it; bent, or turned over" : crown.Millimetres == 0 ? "none left: watch it" : "it has its crown";
-            results.Insert(0, new("The axle", apart > limits.Of(Limits.CrownApart) ? $"{verdict}; its ends differ by {Inches(new(apart))} in: measure again, or it is bent at one end" : verdict));
+            string verdict = crown.Millimetres < limits.Of(Limits.CrownLeast) ? "bowed the wrong way: do not tow it; bent, or turned over"
+                : crown.Millimetres == 0 ? "none left: watch it"
+                : "it has its crown";
+            results.Insert(
+                0,
+                new(
+                    "The axle",
+                    apart > limits.Of(Limits.CrownApart)
+                        ? $"{verdict}; its ends differ by {Inches(new(apart))} in: measure again, or it is bent at one end"
+                        : verdict));
             results.Insert(1, Result.ByRule("Crown", crown));
             string ends = $"({Typed(given, "left")} + {Typed(given, "right")}) ÷ 2";
-            working.Add(new(above ? $"crown = {ends} − {Typed(given, "middle")} = {Inches(crown)} in: from above, a high middle reads less" : $"crown = {Typed(given, "middle")} − {ends} = {Inches(crown)} in: to a line below, a high middle reads more", limits.SourceOf(Limits.CrownLeast)));
+            working.Add(new(
+                above
+                    ? $"crown = {ends} − {Typed(given, "middle")} = {Inches(crown)} in: from above, a high middle reads less"
+                    : $"crown = {Typed(given, "middle")} − {ends} = {Inches(crown)} in: to a line below, a high middle reads more",
+                limits.SourceOf(Limits.CrownLeast)));
             drawn["crown"] = (double)crown.Millimetres;
         }
 
         return new Worked(results, working)
         {
-            Cautions = ["Measure on level ground, the tyres at their pressure and loaded as it is towed: heavy things on one side lean a sound trailer.", "An axle bowed the wrong way is not towed. A bent tube is not straightened by heat."],
+            Cautions =
+            [
+                "Measure on level ground, the tyres at their pressure and loaded as it is towed: heavy things on one "
+                    + "side lean a sound trailer.",
+                "An axle bowed the wrong way is not towed. A bent tube is not straightened by heat."
+            ],
             Drawn = drawn,
         };
     }
@@ -100,7 +150,8 @@ public static class RideHeight
         return apart == 0 ? figure : figure with { Value = $"{figure.Value}, {(apart > 0 ? more : less)}" };
     }
 
-    private static string Degrees(decimal rise, decimal run) => FormattableString.Invariant($"{Math.Atan2((double)rise, (double)run) * 180 / Math.PI:0.0}");
+    private static string Degrees(decimal rise, decimal run) =>
+        FormattableString.Invariant($"{Math.Atan2((double)rise, (double)run) * 180 / Math.PI:0.0}");
 
     private static string Typed(Given given, string entry) => Inches(given.Length(entry));
 

@@ -49,19 +49,73 @@ public sealed record Entry(string Code, string Label, EntryKind Kind, string Exa
     /// <summary>Whether it may be left empty.</summary>
     public bool Optional { get; init; }
 
-    internal static Entry Measure(string code, string label, Quantity quantity, string example, decimal least, decimal most, bool optional = false)
+    /// <summary>An entry for a measure, read in shop notation.</summary>
+    /// <param name="code">Stable code.</param>
+    /// <param name="label">What is asked for.</param>
+    /// <param name="quantity">What is measured.</param>
+    /// <param name="example">How it may be typed.</param>
+    /// <param name="least">The least it may be, in the quantity's usual unit.</param>
+    /// <param name="most">The most it may be, in the same.</param>
+    /// <param name="optional">Whether it may be left empty.</param>
+    public static Entry Measure(
+        string code,
+        string label,
+        Quantity quantity,
+        string example,
+        decimal least,
+        decimal most,
+        bool optional = false)
     {
         Unit usual = Unit.Usual(quantity);
-        return new(code, label, EntryKind.Measure, example) { Quantity = quantity, Least = (least * usual.InCanonical) + usual.Offset, Most = (most * usual.InCanonical) + usual.Offset, Optional = optional };
+        return new(code, label, EntryKind.Measure, example)
+        {
+            Quantity = quantity,
+            Least = (least * usual.InCanonical) + usual.Offset,
+            Most = (most * usual.InCanonical) + usual.Offset,
+            Optional = optional
+        };
     }
 
-    internal static Entry Number(string code, string label, string counts, string example, decimal least, decimal most, bool optional = false) =>
-        new(code, label, EntryKind.Number, example) { Counts = counts, Least = least, Most = most, Optional = optional };
+    /// <summary>An entry for a plain number.</summary>
+    /// <param name="code">Stable code.</param>
+    /// <param name="label">What is asked for.</param>
+    /// <param name="counts">What it counts; may be empty.</param>
+    /// <param name="example">How it may be typed.</param>
+    /// <param name="least">The least it may be.</param>
+    /// <param name="most">The most it may be.</param>
+    /// <param name="optional">Whether it may be left empty.</param>
+    public static Entry Number(
+        string code,
+        string label,
+        string counts,
+        string example,
+        decimal least,
+        decimal most,
+        bool optional = false) =>
+        new(code, label, EntryKind.Number, example)
+        {
+            Counts = counts,
+            Least = least,
+            Most = most,
+            Optional = optional
+        };
 
-    internal static Entry Choice(string code, string label, string usual, params (string Code, string Words)[] choices) =>
-        new(code, label, EntryKind.Choice, usual) { Choices = [.. choices.Select(c => new EntryChoice(c.Code, c.Words))] };
+    /// <summary>An entry picked from a few.</summary>
+    /// <param name="code">Stable code.</param>
+    /// <param name="label">What is asked for.</param>
+    /// <param name="usual">Code of the usual one.</param>
+    /// <param name="choices">What it can be.</param>
+    public static Entry Choice(string code, string label, string usual, params (string Code, string Words)[] choices) =>
+        new(code, label, EntryKind.Choice, usual)
+        {
+            Choices = [.. choices.Select(c => new EntryChoice(c.Code, c.Words))]
+        };
 
-    internal static Entry Text(string code, string label, string example) => new(code, label, EntryKind.Text, example);
+    /// <summary>An entry for words.</summary>
+    /// <param name="code">Stable code.</param>
+    /// <param name="label">What is asked for.</param>
+    /// <param name="example">How it may be typed.</param>
+    public static Entry Text(string code, string label, string example) => new(code, label, EntryKind.Text, example);
 }
 
 /// <summary>Something a sum came to.</summary>
@@ -73,7 +127,11 @@ public sealed record Result(string Name, string Value, string Other = "")
     /// <summary>Codes of the readings that a visit could write it down as; empty for none.</summary>
     public IReadOnlyList<string> WritesDown { get; init; } = [];
 
-    internal static Result ByRule(string name, Length length) => new(name, ShopFormat.Write(length, Fineness.Sixteenth), FormattableString.Invariant($"{length.Millimetres:0} mm"));
+    internal static Result ByRule(string name, Length length) =>
+        new(
+            name,
+            ShopFormat.Write(length, Fineness.Sixteenth),
+            FormattableString.Invariant($"{length.Millimetres:0} mm"));
 
     internal static Result Of(string name, Quantity quantity, decimal canonical)
     {
@@ -120,7 +178,21 @@ public sealed record Sum(string Code, string Name, string About, IReadOnlyList<E
 
     /// <summary>Every ready sum, in the order lists show them.</summary>
     public static IReadOnlyList<Sum> All { get; } =
-        [Wrench.Sum, NutSetting.Sum, BrakeCircuit.Sum, LoadAndCapacity.Sum, RideHeight.Sum, EqualizerRise.Sum, GreaseFill.Sum, RatingLife.Sum, TyreSize.Sum, NutSizes.Sum, Together.Sum, Converter.Sum, VehicleNumber.Sum];
+        [
+            Wrench.Sum,
+            NutSetting.Sum,
+            BrakeCircuit.Sum,
+            LoadAndCapacity.Sum,
+            RideHeight.Sum,
+            EqualizerRise.Sum,
+            GreaseFill.Sum,
+            RatingLife.Sum,
+            TyreSize.Sum,
+            NutSizes.Sum,
+            MergeVisits.Sum,
+            Converter.Sum,
+            VehicleNumber.Sum
+        ];
 
     /// <summary>The sum with this code; null when there is none.</summary>
     public static Sum? Find(string? code) => All.FirstOrDefault(s => s.Code == code);

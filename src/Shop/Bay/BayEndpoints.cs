@@ -8,7 +8,6 @@ internal static class BayEndpoints
         RouteGroupBuilder bay = api.MapGroup("/bay").WithTags("Bay");
         bay.MapVisitNews();
         bay.MapJobsOffered();
-        bay.MapPartsKnown();
         bay.MapEstimates();
         bay.MapInstruments();
         bay.MapVisitJobs();

@@ -1,9 +1,10 @@
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
+using SturdyTinker.Core.Composing;
 using SturdyTinker.Core.Gear;
-using SturdyTinker.Core.Jobs;
+using SturdyTinker.Core.Practices;
 using SturdyTinker.Core.Pricing;
-using SturdyTinker.Core.Schools;
+using SturdyTinker.Core.Visits;
 using SturdyTinker.Shop.Requests;
 using SturdyTinker.Store;
 
@@ -14,27 +15,26 @@ namespace SturdyTinker.Shop.Bay;
 /// <param name="Total">All of it.</param>
 /// <param name="Minutes">How long it takes, as a range in words.</param>
 /// <param name="Unpriced">Parts that nobody has a price for: they come on top.</param>
-public sealed record EstimateAnswer(IReadOnlyList<EstimateLine> Lines, Spread Total, string Minutes, IReadOnlyList<string> Unpriced);
+public sealed record EstimateAnswer(
+    IReadOnlyList<EstimateLine> Lines,
+    Spread Total,
+    string Minutes,
+    IReadOnlyList<string> Unpriced);
 
 /// <summary>An offer as it was told, and what it really came to.</summary>
 /// <param name="Told">What was told.</param>
 /// <param name="VisitId">The visit it became; null until then.</param>
 /// <param name="Really">What that visit came to by the same terms; null while it is not closed.</param>
 /// <param name="Words">How the two compare, in words; empty while there is nothing to compare.</param>
-public sealed record PriceOfferAnswer(Guid Id, DateTimeOffset At, string By, string What, EstimateAnswer Told, Guid? VisitId, EstimateAnswer? Really, string Words);
-
-/// <summary>The shop's terms as a form has them, each as typed.</summary>
-/// <param name="Disposal">What getting rid of a kind of waste costs a visit, by the waste's code.</param>
-public sealed record TermsEdit(string PartsMarkup, string Consumables, string TaxOnLabour, string TaxOnParts, IReadOnlyDictionary<string, string> Disposal);
-
-/// <summary>The shop's terms.</summary>
-/// <param name="RatePerHour">What an hour costs; set with the hours.</param>
-/// <param name="Terms">The terms.</param>
-/// <param name="Wastes">The kinds of waste, with what each costs here.</param>
-public sealed record TermsAnswer(decimal RatePerHour, PriceTerms Terms, IReadOnlyList<WasteAnswer> Wastes);
-
-/// <summary>A kind of waste and what it costs a visit here.</summary>
-public sealed record WasteAnswer(string Code, string Words, decimal Fee);
+public sealed record PriceOfferAnswer(
+    Guid Id,
+    DateTimeOffset At,
+    string By,
+    string What,
+    EstimateAnswer Told,
+    Guid? VisitId,
+    EstimateAnswer? Really,
+    string Words);
 
 internal static class Estimates
 {
@@ -46,9 +46,11 @@ internal static class Estimates
     internal static void MapEstimates(this RouteGroupBuilder bay)
     {
         bay.MapPut("/price-offers/{id:guid}", TellAsync);
-        bay.MapGet("/price-offers", async (Guid? trailer, Guid? visit, ShopFile file) => TypedResults.Ok(await OffersAsync(file, o => (trailer == null || o.TrailerId == trailer) && (visit == null || o.VisitId == visit))));
-        bay.MapGet("/terms", async (ShopFile file) => TypedResults.Ok(Answer(await file.SettingsAsync())));
-        bay.MapPut("/terms", EditTermsAsync);
+        bay.MapGet(
+            "/price-offers",
+            async (Guid? trailer, Guid? visit, ShopFile file) => TypedResults.Ok(await OffersAsync(
+                file,
+                o => (trailer == null || o.TrailerId == trailer) && (visit == null || o.VisitId == visit))));
     }
 
     /// <summary>What a packet is likely to come to here.</summary>
@@ -56,39 +58,65 @@ internal static class Estimates
     {
         ShopSettings settings = await file.SettingsToReadAsync();
         Dictionary<string, KnownPart> known = await PartsKnown.ByCodeAsync(file);
-        return Estimate.Of(packet, learned.Minutes, settings.Costs.RatePerHour, settings.Terms, code => known.GetValueOrDefault(code)?.Price, need => known.GetValueOrDefault(need.Code)?.Name ?? need.Name);
+        return Estimate.Of(
+            packet,
+            learned.Minutes,
+            settings.Costs.RatePerHour,
+            settings.Terms,
+            code => known.GetValueOrDefault(code)?.Price,
+            need => known.GetValueOrDefault(need.Code)?.Name ?? need.Name);
     }
 
     /// <summary>The estimate as a screen shows it.</summary>
     internal static EstimateAnswer Answer(Estimate estimate) => new(
         estimate.Lines,
         estimate.Total,
-        estimate.Minutes.Low == estimate.Minutes.High ? Packet.InWords(estimate.Minutes.Likely) : $"{Packet.InWords(estimate.Minutes.Low)} to {Packet.InWords(estimate.Minutes.High)}",
+        estimate.Minutes.Low == estimate.Minutes.High
+            ? Packet.InWords(estimate.Minutes.Likely)
+            : $"{Packet.InWords(estimate.Minutes.Low)} to {Packet.InWords(estimate.Minutes.High)}",
         estimate.Unpriced);
 
     /// <summary>Ties the newest offer for a trailer to the visit it came for.</summary>
     internal static async Task MeetAsync(ShopFile file, Visit visit)
     {
         DateTimeOffset from = visit.OpenedAt.AddDays(-DaysGood);
-        List<PriceOffer> waiting = await file.PriceOffers.Where(o => o.TrailerId == visit.TrailerId && o.VisitId == null && o.At >= from).OrderByDescending(o => o.At).ToListAsync();
+        List<PriceOffer> waiting = await file.PriceOffers
+            .Where(o => o.TrailerId == visit.TrailerId && o.VisitId == null && o.At >= from)
+            .OrderByDescending(o => o.At)
+            .ToListAsync();
         if (waiting.Find(o => o.Jobs.Intersect(visit.Jobs).Any()) is { } offer)
         {
             offer.VisitId = visit.Id;
         }
     }
 
-    private static async Task<Ok<PriceOfferAnswer>> TellAsync(Guid id, WorkWanted wanted, ShopFile file, Clock clock, Worker worker)
+    private static async Task<Ok<PriceOfferAnswer>> TellAsync(
+        Guid id,
+        WorkWanted wanted,
+        ShopFile file,
+        Clock clock,
+        Worker worker)
     {
         Checks.Id(id);
         await using var transaction = await file.Database.BeginTransactionAsync();
         if (!await file.PriceOffers.AnyAsync(o => o.Id == id))
         {
-            Trailer trailer = await file.Trailers.AsNoTracking().FirstOrDefaultAsync(t => t.Id == wanted.TrailerId) ?? throw Refusal.NotFound("There is no such trailer.");
-            SchoolChoices schools = await file.SchoolsAsync(trailer);
-            VisitStart.Refuse(trailer.Gear, wanted.Jobs, schools, wanted.Hands);
+            Trailer trailer = await file.Trailers.AsNoTracking().FirstOrDefaultAsync(t => t.Id == wanted.TrailerId)
+                ?? throw Refusal.NotFound("There is no such trailer.");
+            PracticeChoices practices = await file.PracticesAsync(trailer);
+            VisitStart.Refuse(trailer.Gear, wanted.Jobs, practices, wanted.Technicians);
             Learned learned = await file.LearnedAsync(trailer.Id);
-            Packet packet = Composer.Compose(trailer.Gear, wanted.Jobs, schools, learned, wanted.Hands);
-            file.PriceOffers.Add(new PriceOffer { Id = id, TrailerId = trailer.Id, Jobs = wanted.Jobs, What = JobWords.Of(trailer.Gear, wanted.Jobs), Estimate = await OfAsync(file, packet, learned), At = clock.Now, PersonId = worker.Id });
+            Packet packet = Composer.Compose(trailer.Gear, wanted.Jobs, practices, learned, wanted.Technicians);
+            file.PriceOffers.Add(new PriceOffer
+            {
+                Id = id,
+                TrailerId = trailer.Id,
+                Jobs = wanted.Jobs,
+                What = JobWords.Of(trailer.Gear, wanted.Jobs),
+                Estimate = await OfAsync(file, packet, learned),
+                At = clock.Now,
+                PersonId = worker.Id
+            });
             await file.SaveChangesAsync();
         }
 
@@ -97,15 +125,30 @@ internal static class Estimates
         return TypedResults.Ok(answer);
     }
 
-    private static async Task<List<PriceOfferAnswer>> OffersAsync(ShopFile file, System.Linq.Expressions.Expression<Func<PriceOffer, bool>> which)
+    private static async Task<List<PriceOfferAnswer>> OffersAsync(
+        ShopFile file,
+        System.Linq.Expressions.Expression<Func<PriceOffer, bool>> which)
     {
-        List<PriceOffer> offers = await file.PriceOffers.AsNoTracking().Where(which).OrderByDescending(o => o.At).Take(MostOffers).ToListAsync();
+        List<PriceOffer> offers = await file.PriceOffers
+            .AsNoTracking()
+            .Where(which)
+            .OrderByDescending(o => o.At)
+            .Take(MostOffers)
+            .ToListAsync();
         Dictionary<Guid, string> people = await file.People.AsNoTracking().ToDictionaryAsync(p => p.Id, p => p.Name);
         List<PriceOfferAnswer> answers = [];
         foreach (PriceOffer offer in offers)
         {
             Estimate? really = offer.VisitId is { } visit ? await ReallyAsync(file, offer, visit) : null;
-            answers.Add(new PriceOfferAnswer(offer.Id, offer.At, people[offer.PersonId], offer.What, Answer(offer.Estimate), offer.VisitId, really is null ? null : Answer(really), really is null ? "" : Compared(offer.Estimate, really)));
+            answers.Add(new PriceOfferAnswer(
+                offer.Id,
+                offer.At,
+                people[offer.PersonId],
+                offer.What,
+                Answer(offer.Estimate),
+                offer.VisitId,
+                really is null ? null : Answer(really),
+                really is null ? "" : Compared(offer.Estimate, really)));
         }
 
         return answers;
@@ -120,47 +163,32 @@ internal static class Estimates
         }
 
         // A step whose time nobody knows took what the packet says.
-        Dictionary<string, decimal> usual = (await VisitPage.PacketAsync(file, visit)).Steps.ToDictionary(s => s.Key, s => s.Minutes);
-        decimal minutes = (await VisitPage.EntriesAsync(file, id)).Where(e => e.SkippedBecause is null).Sum(e => e.Seconds is { } seconds ? seconds / 60m : usual.GetValueOrDefault(e.Key));
-        return offer.Estimate.Really(Math.Round(minutes, 1), await file.PartsUsed.AsNoTracking().Where(p => p.VisitId == id).ToListAsync());
+        Dictionary<string, decimal> usual =
+            (await VisitPage.PacketAsync(file, visit)).Steps.ToDictionary(s => s.Key, s => s.Minutes);
+        decimal minutes = (await VisitPage.EntriesAsync(
+            file,
+            id)).Where(e => e.SkippedBecause is null).Sum(e => e.Seconds is { } seconds
+            ? seconds / 60m
+            : usual.GetValueOrDefault(e.Key));
+        return offer.Estimate.Really(
+            Math.Round(minutes, 1),
+            await file.PartsUsed.AsNoTracking().Where(p => p.VisitId == id).ToListAsync());
     }
 
     private static string Compared(Estimate told, Estimate really)
     {
-        decimal Of(Estimate estimate, bool labour) => estimate.Lines.Where(l => (l.Kind == EstimateKind.Labour) == labour).Sum(l => l.Amount.Likely);
-        static string More(decimal by, string what) => by == 0 ? $"{what} as told" : FormattableString.Invariant($"{what} {Math.Abs(by):0.00} {(by > 0 ? "more" : "less")}");
+        decimal Of(Estimate estimate, bool labour) =>
+            estimate.Lines.Where(l => (l.Kind == EstimateKind.Labour) == labour).Sum(l => l.Amount.Likely);
+        static string More(decimal by, string what) =>
+            by == 0
+                ? $"{what} as told"
+                : FormattableString.Invariant($"{what} {Math.Abs(by):0.00} {(by > 0 ? "more" : "less")}");
         Spread range = told.Total;
         decimal came = really.Total.Likely;
-        string where = came < range.Low ? "below the range told" : came > range.High ? "above the range told" : "within the range told";
-        return FormattableString.Invariant($"It came to {came:0.00}, {where}: {More(Of(really, true) - Of(told, true), "labour")}, {More(Of(really, false) - Of(told, false), "the rest")}.");
-    }
-
-    private static TermsAnswer Answer(ShopSettings settings) => new(settings.Costs.RatePerHour, settings.Terms, [.. Waste.All.Select(w => new WasteAnswer(w.Code, w.Words, settings.Terms.FeeFor(w)))]);
-
-    private static async Task<Ok<TermsAnswer>> EditTermsAsync(TermsEdit edit, ShopFile file, Worker worker)
-    {
-        _ = worker;
-        Checks checks = new();
-        decimal Percent(string pointer, string typed, string what, decimal most)
-        {
-            decimal percent = checks.Amount(pointer, typed.Replace("%", "", StringComparison.Ordinal), what);
-            checks.Add(pointer, percent > most ? $"{what} is {most:0} percent at most." : null);
-            return percent;
-        }
-
-        PriceTerms terms = new()
-        {
-            PartsMarkup = Percent("/partsMarkup", edit.PartsMarkup, "What is put on parts", 200),
-            Consumables = Percent("/consumables", edit.Consumables, "What is charged for consumables", 50),
-            TaxOnLabour = Percent("/taxOnLabour", edit.TaxOnLabour, "Tax on labour", 50),
-            TaxOnParts = Percent("/taxOnParts", edit.TaxOnParts, "Tax on parts", 50),
-            Disposal = Waste.All.Where(w => edit.Disposal.ContainsKey(w.Code)).ToDictionary(w => w.Code, w => checks.Amount($"/disposal/{w.Code}", edit.Disposal[w.Code], $"The fee for {w.Words}")),
-        };
-        checks.Done();
-        ShopSettings settings = await file.SettingsAsync();
-        settings.Terms = terms;
-        settings.Version++;
-        await file.SaveChangesAsync();
-        return TypedResults.Ok(Answer(settings));
+        string where = came < range.Low ? "below the range told"
+            : came > range.High ? "above the range told"
+            : "within the range told";
+        return FormattableString.Invariant(
+            $"It came to {came:0.00}, {where}: {More(Of(really, true) - Of(told, true), "labour")}, {More(Of(really, false) - Of(told, false), "the rest")}.");
     }
 }

@@ -1,7 +1,7 @@
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
-using SturdyTinker.Core.Findings;
-using SturdyTinker.Core.Jobs;
+using SturdyTinker.Core.Findings.Inspections;
+using SturdyTinker.Core.Visits;
 using SturdyTinker.Shop.Requests;
 using SturdyTinker.Store;
 
@@ -15,10 +15,17 @@ internal static class InspectionSigning
 {
     private const int LongestQualification = 300;
 
-    internal static void MapInspection(this RouteGroupBuilder bay) => bay.MapPut("/visits/{id:guid}/inspection/{inspectionId:guid}", SignAsync);
+    internal static void MapInspection(this RouteGroupBuilder bay) =>
+        bay.MapPut("/visits/{id:guid}/inspection/{inspectionId:guid}", SignAsync);
 
     // Signed once, when everything has been looked at, whether it passes or not.
-    private static async Task<Ok<RoundAnswer>> SignAsync(Guid id, Guid inspectionId, InspectionDraft draft, ShopFile file, Clock clock, Worker worker)
+    private static async Task<Ok<RoundAnswer>> SignAsync(
+        Guid id,
+        Guid inspectionId,
+        InspectionDraft draft,
+        ShopFile file,
+        Clock clock,
+        Worker worker)
     {
         Checks.Id(inspectionId);
         await using var transaction = await file.Database.BeginTransactionAsync();
@@ -36,19 +43,33 @@ internal static class InspectionSigning
         }
 
         Checks checks = new();
-        string qualification = checks.Text("/qualification", draft.Qualification, "By what you are qualified", LongestQualification);
+        string qualification = checks.Text(
+            "/qualification",
+            draft.Qualification,
+            "By what you are qualified",
+            LongestQualification);
         checks.Done();
         IReadOnlyList<InspectionLine> lines = PeriodicInspection.Of(
             visit.Gear,
             await file.Findings.AsNoTracking().Where(f => f.VisitId == id).ToListAsync(),
             await file.Readings.AsNoTracking().Where(r => r.VisitId == id).ToListAsync(),
-            visit.Together);
+            visit.Conclusions);
         if (lines.FirstOrDefault(l => l.LookedAt < l.Of) is { } open)
         {
-            throw Refusal.Conflict($"Not everything has been looked at: {open.Name.ToLowerInvariant()}, {open.LookedAt} of {open.Of}. Nothing is signed unseen.");
+            throw Refusal.Conflict(
+                $"Not everything has been looked at: {open.Name.ToLowerInvariant()}, {open.LookedAt} of {open.Of}. Nothing is signed unseen.");
         }
 
-        file.Inspections.Add(new Inspection { Id = inspectionId, VisitId = id, TrailerId = visit.TrailerId, Qualification = qualification, Lines = lines, At = clock.Now, PersonId = worker.Id });
+        file.Inspections.Add(new Inspection
+        {
+            Id = inspectionId,
+            VisitId = id,
+            TrailerId = visit.TrailerId,
+            Qualification = qualification,
+            Lines = lines,
+            At = clock.Now,
+            PersonId = worker.Id
+        });
         await file.SaveChangesAsync();
         RoundAnswer answer = await RoundPage.AnswerAsync(file, id, clock, worker.Id);
         await transaction.CommitAsync();

@@ -1,8 +1,9 @@
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
+using SturdyTinker.Core.Composing;
 using SturdyTinker.Core.Gear;
-using SturdyTinker.Core.Jobs;
-using SturdyTinker.Core.Standings;
+using SturdyTinker.Core.Status;
+using SturdyTinker.Core.Visits;
 using SturdyTinker.Shop.Requests;
 using SturdyTinker.Store;
 
@@ -26,14 +27,41 @@ internal static class Parts
     }
 
     /// <summary>A part as it will be kept; what is wrong with it is noted below the pointer.</summary>
-    internal static PartUsed Used(Checks checks, string at, Guid partId, Visit visit, PartDraft draft, Clock clock, Worker worker, string? stepKey)
+    internal static PartUsed Used(
+        Checks checks,
+        string at,
+        Guid partId,
+        Visit visit,
+        PartDraft draft,
+        Clock clock,
+        Worker worker,
+        string? stepKey)
     {
         Checks.Id(partId);
         string name = checks.Text($"{at}/name", draft.Name, "What was used", 120);
         string unit = checks.Text($"{at}/unit", draft.Unit, "The unit", 12);
-        checks.Add($"{at}/quantity", draft.Quantity is <= 0 or > MostOfOne ? $"How much was used lies above 0 and under {MostOfOne:#,0}." : null);
-        checks.Add($"{at}/place", Places.Of(visit.Gear).Any(p => p.Code == draft.Place) ? null : $"This trailer has no place “{draft.Place}”.");
-        return new PartUsed { Id = partId, VisitId = visit.Id, Place = draft.Place, StepKey = stepKey, Name = name, Quantity = draft.Quantity, Unit = unit, At = clock.Now, PersonId = worker.Id };
+        checks.Add(
+            $"{at}/quantity",
+            draft.Quantity is <= 0 or > MostOfOne
+                ? $"How much was used lies above 0 and under {MostOfOne:#,0}."
+                : null);
+        checks.Add(
+            $"{at}/place",
+            Places.Of(visit.Gear).Any(p => p.Code == draft.Place)
+                ? null
+                : $"This trailer has no place “{draft.Place}”.");
+        return new PartUsed
+        {
+            Id = partId,
+            VisitId = visit.Id,
+            Place = draft.Place,
+            StepKey = stepKey,
+            Name = name,
+            Quantity = draft.Quantity,
+            Unit = unit,
+            At = clock.Now,
+            PersonId = worker.Id
+        };
     }
 
     /// <summary>Writes down what a visit used: with its code and today's price, and off the shelf.</summary>
@@ -41,7 +69,11 @@ internal static class Parts
     /// <param name="visit">The visit.</param>
     /// <param name="step">The step it was used at; null for something added by hand.</param>
     /// <param name="parts">What was used.</param>
-    internal static async Task UseAsync(ShopFile file, Visit visit, PacketStep? step, IReadOnlyCollection<PartUsed> parts)
+    internal static async Task UseAsync(
+        ShopFile file,
+        Visit visit,
+        PacketStep? step,
+        IReadOnlyCollection<PartUsed> parts)
     {
         if (parts.Count == 0)
         {
@@ -59,7 +91,11 @@ internal static class Parts
     }
 
     /// <summary>Takes back what was used, and puts it back on the shelf.</summary>
-    internal static async Task TakeBackAsync(ShopFile file, IReadOnlyCollection<PartUsed> parts, Clock clock, Worker worker)
+    internal static async Task TakeBackAsync(
+        ShopFile file,
+        IReadOnlyCollection<PartUsed> parts,
+        Clock clock,
+        Worker worker)
     {
         await file.GiveBackAsync(parts, clock.Now, worker.Id);
         file.PartsUsed.RemoveRange(parts);
@@ -68,12 +104,20 @@ internal static class Parts
     // Opening and closing was to be foreseen where anything was that is done in the visit.
     private static async Task<bool> WasDueAsync(ShopFile file, Visit visit, PacketStep step)
     {
-        Standing? standing = (await file.Standings.AsNoTracking().FirstOrDefaultAsync(s => s.TrailerId == visit.TrailerId))?.Standing;
-        HashSet<string> due = [.. (standing?.Coming ?? []).SelectMany(d => d.JobsAt()).Select(j => j.Id)];
+        TrailerStatus? standing =
+            (await file.TrailerStatuses
+                .AsNoTracking()
+                .FirstOrDefaultAsync(s => s.TrailerId == visit.TrailerId))?.Status;
+        HashSet<string> due = [.. (standing?.Upcoming ?? []).SelectMany(d => d.JobsAt()).Select(j => j.Id)];
         return (step.For.Count > 0 ? step.For : [.. visit.Jobs.Select(j => j.Id)]).Any(due.Contains);
     }
 
-    private static async Task<Ok<VisitState>> TakeAlongAsync(Guid id, TakenDraft draft, ShopFile file, Clock clock, Worker worker)
+    private static async Task<Ok<VisitState>> TakeAlongAsync(
+        Guid id,
+        TakenDraft draft,
+        ShopFile file,
+        Clock clock,
+        Worker worker)
     {
         await using var transaction = await file.Database.BeginTransactionAsync();
         await VisitPage.OpenAsync(file, id);
@@ -97,7 +141,13 @@ internal static class Parts
         return TypedResults.Ok(state);
     }
 
-    private static async Task<Ok<VisitState>> PutAsync(Guid id, Guid partId, PartDraft draft, ShopFile file, Clock clock, Worker worker)
+    private static async Task<Ok<VisitState>> PutAsync(
+        Guid id,
+        Guid partId,
+        PartDraft draft,
+        ShopFile file,
+        Clock clock,
+        Worker worker)
     {
         await using var transaction = await file.Database.BeginTransactionAsync();
         Visit visit = await VisitPage.OpenAsync(file, id);
@@ -115,12 +165,21 @@ internal static class Parts
         return TypedResults.Ok(state);
     }
 
-    private static async Task<Ok<VisitState>> TakeOneBackAsync(Guid id, Guid partId, ShopFile file, Clock clock, Worker worker)
+    private static async Task<Ok<VisitState>> TakeOneBackAsync(
+        Guid id,
+        Guid partId,
+        ShopFile file,
+        Clock clock,
+        Worker worker)
     {
         await using var transaction = await file.Database.BeginTransactionAsync();
         await VisitPage.OpenAsync(file, id);
         await file.BuryAsync(partId, "part", clock.Now);
-        await TakeBackAsync(file, await file.PartsUsed.Where(p => p.Id == partId && p.VisitId == id).ToListAsync(), clock, worker);
+        await TakeBackAsync(
+            file,
+            await file.PartsUsed.Where(p => p.Id == partId && p.VisitId == id).ToListAsync(),
+            clock,
+            worker);
         await file.SaveChangesAsync();
         VisitState state = await Steps.StateAsync(file, id);
         await transaction.CommitAsync();

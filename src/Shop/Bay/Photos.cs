@@ -1,14 +1,15 @@
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
 using SkiaSharp;
-using SturdyTinker.Core.Jobs;
+using SturdyTinker.Core.Visits;
 using SturdyTinker.Shop.Requests;
 using SturdyTinker.Store;
 
 namespace SturdyTinker.Shop.Bay;
 
 /// <summary>
-/// Photographs taken at steps and of what was found. Each is decoded, turned upright by being drawn anew, shrunk and written as JPEG, so that
+/// Photographs taken at steps and of what was found. Each is decoded, turned upright by being drawn anew, shrunk and
+/// written as JPEG, so that
 /// nothing but the picture is kept: no place it was taken at, and nothing that only calls itself a picture.
 /// </summary>
 internal static class Photos
@@ -18,14 +19,38 @@ internal static class Photos
 
     internal static void MapPhotos(this RouteGroupBuilder bay)
     {
-        bay.MapPut("/visits/{id:guid}/photos/{photoId:guid}", PutAsync).Accepts<byte[]>("image/jpeg", "image/png", "image/webp").WithMetadata(new Microsoft.AspNetCore.Mvc.RequestSizeLimitAttribute(LargestUpload));
-        bay.MapGet("/visits/{id:guid}/photos/{photoId:guid}", (Guid id, Guid photoId, ShopFile file, PhotoFolder folder) => ReadAsync(id, photoId, folder.PathOf(photoId), file));
-        bay.MapGet("/visits/{id:guid}/photos/{photoId:guid}/small", (Guid id, Guid photoId, ShopFile file, PhotoFolder folder) => ReadAsync(id, photoId, File.Exists(folder.SmallOf(photoId)) ? folder.SmallOf(photoId) : folder.PathOf(photoId), file));
+        bay
+            .MapPut("/visits/{id:guid}/photos/{photoId:guid}", PutAsync)
+            .Accepts<byte[]>("image/jpeg", "image/png", "image/webp")
+            .WithMetadata(new Microsoft.AspNetCore.Mvc.RequestSizeLimitAttribute(LargestUpload));
+        bay.MapGet(
+            "/visits/{id:guid}/photos/{photoId:guid}",
+            (Guid id, Guid photoId, ShopFile file, PhotoFolder folder) => ReadAsync(
+                id,
+                photoId,
+                folder.PathOf(photoId),
+                file));
+        bay.MapGet(
+            "/visits/{id:guid}/photos/{photoId:guid}/small",
+            (Guid id, Guid photoId, ShopFile file, PhotoFolder folder) => ReadAsync(
+                id,
+                photoId,
+                File.Exists(folder.SmallOf(photoId)) ? folder.SmallOf(photoId) : folder.PathOf(photoId),
+                file));
         bay.MapDelete("/visits/{id:guid}/photos/{photoId:guid}", TakeBackAsync);
     }
 
     // Of a step, or of something found.
-    private static async Task<Ok<VisitState>> PutAsync(Guid id, Guid photoId, string? key, Guid? finding, HttpRequest request, ShopFile file, PhotoFolder folder, Clock clock, Worker worker)
+    private static async Task<Ok<VisitState>> PutAsync(
+        Guid id,
+        Guid photoId,
+        string? key,
+        Guid? finding,
+        HttpRequest request,
+        ShopFile file,
+        PhotoFolder folder,
+        Clock clock,
+        Worker worker)
     {
         Checks.Id(photoId);
         using MemoryStream sent = new();
@@ -44,9 +69,18 @@ internal static class Photos
         {
             await RefuseNowhereAsync(file, visit, key, finding);
 
-            // The picture first: a row without its picture would be half a record, a picture without a row only takes room.
+            // The picture first: a row without its picture would be half a record, a picture without a row only takes
+            // room.
             await folder.WriteAsync(photoId, picture, small);
-            file.VisitPhotos.Add(new VisitPhoto { Id = photoId, VisitId = id, StepKey = finding is null ? key : null, FindingId = finding, At = clock.Now, PersonId = worker.Id });
+            file.VisitPhotos.Add(new VisitPhoto
+            {
+                Id = photoId,
+                VisitId = id,
+                StepKey = finding is null ? key : null,
+                FindingId = finding,
+                At = clock.Now,
+                PersonId = worker.Id
+            });
             await file.SaveChangesAsync();
         }
 
@@ -80,7 +114,13 @@ internal static class Photos
         return TypedResults.PhysicalFile(path, "image/jpeg");
     }
 
-    private static async Task<Ok<VisitState>> TakeBackAsync(Guid id, Guid photoId, ShopFile file, PhotoFolder folder, Clock clock, Worker worker)
+    private static async Task<Ok<VisitState>> TakeBackAsync(
+        Guid id,
+        Guid photoId,
+        ShopFile file,
+        PhotoFolder folder,
+        Clock clock,
+        Worker worker)
     {
         _ = worker;
         await using var transaction = await file.Database.BeginTransactionAsync();
@@ -102,7 +142,8 @@ internal static class Photos
     private static (byte[] Picture, byte[] Small) Redrawn(byte[] sent)
     {
         Refusal No(string sentence) => Refusal.Field("", sentence);
-        using SKCodec codec = SKCodec.Create(new SKMemoryStream(sent)) ?? throw No("That is no picture that can be read: send a JPEG, PNG or WebP.");
+        using SKCodec codec = SKCodec.Create(new SKMemoryStream(sent))
+            ?? throw No("That is no picture that can be read: send a JPEG, PNG or WebP.");
         SKImageInfo info = codec.Info;
         if ((long)info.Width * info.Height > MostPixels)
         {
@@ -122,10 +163,13 @@ internal static class Photos
     private static byte[] Drawn(SKBitmap bitmap, SKCodec codec, int longest)
     {
         SKImageInfo info = codec.Info;
-        bool turned = codec.EncodedOrigin is SKEncodedOrigin.RightTop or SKEncodedOrigin.LeftBottom or SKEncodedOrigin.LeftTop or SKEncodedOrigin.RightBottom;
+        bool turned =
+            codec.EncodedOrigin is SKEncodedOrigin.RightTop or SKEncodedOrigin.LeftBottom or SKEncodedOrigin.LeftTop or SKEncodedOrigin.RightBottom;
         (int width, int height) = turned ? (info.Height, info.Width) : (info.Width, info.Height);
         float scale = Math.Min(1f, (float)longest / Math.Max(width, height));
-        using SKSurface surface = SKSurface.Create(new SKImageInfo(Math.Max(1, (int)(width * scale)), Math.Max(1, (int)(height * scale))));
+        using SKSurface surface = SKSurface.Create(new SKImageInfo(
+            Math.Max(1, (int)(width * scale)),
+            Math.Max(1, (int)(height * scale))));
         SKCanvas canvas = surface.Canvas;
         canvas.Clear(SKColors.White);
         canvas.Scale(scale);
@@ -143,38 +187,5 @@ internal static class Photos
         using SKImage drawn = surface.Snapshot();
         using SKData jpeg = drawn.Encode(SKEncodedImageFormat.Jpeg, Quality);
         return jpeg.ToArray();
-    }
-}
-
-/// <summary>Where the pictures lie: beside the shop's file.</summary>
-internal sealed class PhotoFolder(string data)
-{
-    private readonly string folder = Path.Combine(data, Backup.PhotosFolder);
-
-    /// <summary>The file of a picture.</summary>
-    internal string PathOf(Guid id) => Path.Combine(folder, $"{id}.jpg");
-
-    /// <summary>The file of a small picture, for lists.</summary>
-    internal string SmallOf(Guid id) => Path.Combine(folder, $"{id}-small.jpg");
-
-    /// <summary>Writes a picture and its small one whole or not at all.</summary>
-    internal async Task WriteAsync(Guid id, byte[] picture, byte[] small)
-    {
-        Directory.CreateDirectory(folder);
-        await WholeAsync(SmallOf(id), small);
-        await WholeAsync(PathOf(id), picture);
-    }
-
-    /// <summary>Takes a picture away; nothing happens when there is none.</summary>
-    internal void Delete(Guid id)
-    {
-        File.Delete(PathOf(id));
-        File.Delete(SmallOf(id));
-    }
-
-    private static async Task WholeAsync(string path, byte[] bytes)
-    {
-        await File.WriteAllBytesAsync(path + ".new", bytes);
-        File.Move(path + ".new", path, overwrite: true);
     }
 }

@@ -1,6 +1,10 @@
+using SturdyTinker.Core.Catalogue;
+using SturdyTinker.Core.Composing;
 using SturdyTinker.Core.Findings;
+using SturdyTinker.Core.Findings.Inspections;
+using SturdyTinker.Core.Findings.Readings;
 using SturdyTinker.Core.Gear;
-using SturdyTinker.Core.Jobs;
+using SturdyTinker.Core.Visits;
 
 namespace SturdyTinker.Shop.Bay;
 
@@ -10,7 +14,12 @@ namespace SturdyTinker.Shop.Bay;
 /// <param name="Packet">Its packet.</param>
 /// <param name="Findings">What was seen in it.</param>
 /// <param name="Readings">What was measured in it.</param>
-internal sealed record RoundOfVisit(Visit Visit, Progress Progress, Packet Packet, IReadOnlyList<Finding> Findings, IReadOnlyList<Reading> Readings)
+internal sealed record RoundOfVisit(
+    Visit Visit,
+    Progress Progress,
+    Packet Packet,
+    IReadOnlyList<Finding> Findings,
+    IReadOnlyList<Reading> Readings)
 {
     /// <summary>The stops, in the order of the walk.</summary>
     /// <param name="lastTime">What was last seen of a thing.</param>
@@ -35,8 +44,12 @@ internal sealed record RoundOfVisit(Visit Visit, Progress Progress, Packet Packe
             return RoundReach.Now;
         }
 
-        HashSet<string> needed = [.. Openings.Reach(Visit.Gear, opening, place).Select(o => $"{o.Place.Code}/{o.Opening.Code}")];
-        List<OpeningState> states = [.. Packet.Openings.Where(o => needed.Contains(o.Id.Split('#')[0])).Select(Progress.StateOf)];
+        HashSet<string> needed = [.. Openings
+            .Reach(Visit.Gear, opening, place)
+            .Select(o => $"{o.Place.Code}/{o.Opening.Code}")];
+        List<OpeningState> states = [.. Packet.Openings
+            .Where(o => needed.Contains(o.Id.Split('#')[0]))
+            .Select(Progress.StateOf)];
         return states.Count == 0 ? RoundReach.NotThisVisit
             : states.Contains(OpeningState.Open) ? RoundReach.Now
             : states.Contains(OpeningState.Shut) ? RoundReach.Later
@@ -47,16 +60,30 @@ internal sealed record RoundOfVisit(Visit Visit, Progress Progress, Packet Packe
     {
         List<Finding> seen = [.. Findings.Where(f => f.Subject == item.Subject && f.Place == item.Place.Code)];
         List<Reading> measured = [.. Readings.Where(r => item.Readings.Contains(r.Kind) && r.Place == item.Place.Code)];
-        List<Verdict> verdicts = [.. seen.Select(f => f.Mended is null ? f.Judgement.Verdict : Verdict.Sound), .. measured.Select(r => r.Judgement?.Verdict).OfType<Verdict>()];
-        verdicts.AddRange(Visit.Together.Where(c => c.Subject == item.Subject && c.Place == item.Place.Code).Select(c => c.Judgement.Verdict));
+        List<Verdict> verdicts =
+        [
+            .. seen.Select(f => f.Mended is null ? f.Judgement.Verdict : Verdict.Sound),
+            .. measured.Select(r => r.Judgement?.Verdict).OfType<Verdict>()
+        ];
+        verdicts.AddRange(Visit.Conclusions.Where(c => c.Subject == item.Subject
+            && c.Place == item.Place.Code).Select(c => c.Judgement.Verdict));
         return new RoundThing(
             item.Subject,
             SubjectWords.Of(item.Subject),
             Round.IsLookedAt(item, Visit.Gear, Findings, Readings),
             verdicts.Count > 0 ? verdicts.Max() : null,
-            [.. seen.Select(f => f.InWords), .. measured.Select(Looks.InWords)],
-            [.. item.Readings.Select(code => ReadingKinds.Find(code)!).Select(k => new ReadingAsked(k.Code, k.Name, k.Quantity, k.Example))],
+            [.. seen.Select(f => f.InWords), .. measured.Select(StandingObservations.InWords)],
+            [.. item.Readings
+                .Select(code => ReadingKinds.Find(code)!)
+                .Select(k => new ReadingAsked(k.Code, k.Name, k.Quantity, k.Example))],
             lastTime,
-            item.Place.Across is not { } across ? [] : [.. Findings.Where(f => f.Subject == item.Subject && f.Place == across.Code).Select(f => new LastSeen(f.RuleCode, f.Seen, f.Judgement.Verdict, f.Which, DateOnly.FromDateTime(f.At.DateTime)))]);
+            item.Place.Across is not { } across
+                ? []
+                : [.. Findings.Where(f => f.Subject == item.Subject && f.Place == across.Code).Select(f => new LastSeen(
+                    f.RuleCode,
+                    f.Seen,
+                    f.Judgement.Verdict,
+                    f.Which,
+                    DateOnly.FromDateTime(f.At.DateTime)))]);
     }
 }

@@ -1,10 +1,13 @@
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
+using SturdyTinker.Core.Composing;
 using SturdyTinker.Core.Findings;
+using SturdyTinker.Core.Findings.Inspections;
+using SturdyTinker.Core.Findings.Readings;
+using SturdyTinker.Core.Findings.Rules;
 using SturdyTinker.Core.Gear;
-using SturdyTinker.Core.Jobs;
+using SturdyTinker.Core.Visits;
 using SturdyTinker.Shop.Requests;
-using SturdyTinker.Shop.Yard;
 using SturdyTinker.Store;
 
 namespace SturdyTinker.Shop.Bay;
@@ -13,12 +16,22 @@ namespace SturdyTinker.Shop.Bay;
 /// <param name="Subject">What it is.</param>
 /// <param name="Words">What it is, in words.</param>
 /// <param name="LookedAt">Whether somebody has looked in this visit.</param>
-/// <param name="Verdict">The gravest verdict on it in this visit; null where nobody has looked, or nothing judges it.</param>
+/// <param name="Verdict">
+/// The gravest verdict on it in this visit; null where nobody has looked, or nothing judges it.
+/// </param>
 /// <param name="Said">What was seen and measured of it in this visit, in words.</param>
 /// <param name="Readings">What can be measured with it.</param>
 /// <param name="LastTime">What was seen the last time, where saying it again is honest; null otherwise.</param>
 /// <param name="Opposite">What was seen of its opposite in this visit; empty where nothing was.</param>
-public sealed record RoundThing(Subject Subject, string Words, bool LookedAt, Verdict? Verdict, IReadOnlyList<string> Said, IReadOnlyList<ReadingAsked> Readings, LastSeen? LastTime, IReadOnlyList<LastSeen> Opposite);
+public sealed record RoundThing(
+    Subject Subject,
+    string Words,
+    bool LookedAt,
+    Verdict? Verdict,
+    IReadOnlyList<string> Said,
+    IReadOnlyList<ReadingAsked> Readings,
+    LastSeen? LastTime,
+    IReadOnlyList<LastSeen> Opposite);
 
 /// <summary>How a place on a round can be reached.</summary>
 public enum RoundReach
@@ -43,7 +56,13 @@ public enum RoundReach
 /// <param name="Reach">How it can be reached.</param>
 /// <param name="Behind">What has to be open, in words: "hub off"; null where nothing has.</param>
 /// <param name="Things">What there is to look at.</param>
-public sealed record RoundStop(string Key, string Place, string Spoken, RoundReach Reach, string? Behind, IReadOnlyList<RoundThing> Things);
+public sealed record RoundStop(
+    string Key,
+    string Place,
+    string Spoken,
+    RoundReach Reach,
+    string? Behind,
+    IReadOnlyList<RoundThing> Things);
 
 /// <summary>A round of a trailer.</summary>
 /// <param name="VisitId">The visit.</param>
@@ -58,7 +77,9 @@ public sealed record RoundStop(string Key, string Place, string Spoken, RoundRea
 /// <param name="Rulebook">What can be seen.</param>
 /// <param name="Periodic">The items of the periodic inspection as they stand; null where the visit has none.</param>
 /// <param name="Inspection">The signed inspection; null while there is none.</param>
-/// <param name="LastQualification">The qualification this person gave the last time; empty where they never did.</param>
+/// <param name="LastQualification">
+/// The qualification this person gave the last time; empty where they never did.
+/// </param>
 public sealed record RoundAnswer(
     Guid VisitId,
     string Tag,
@@ -75,27 +96,47 @@ public sealed record RoundAnswer(
     string LastQualification);
 
 /// <summary>One look at a stop.</summary>
-public sealed record RoundLookDraft(Guid Id, string RuleCode, string Note = "", string? Which = null, string? Damage = null);
+public sealed record RoundObservationDraft(
+    Guid Id,
+    string RuleCode,
+    string Note = "",
+    string? Which = null,
+    string? Damage = null);
 
 /// <summary>A thing at a stop that is sound unless a figure taken with it says otherwise.</summary>
 public sealed record RoundRest(Guid Id, Subject Subject);
 
 /// <summary>What was seen and measured at a stop, saved together or not at all.</summary>
-/// <param name="Looks">What was seen.</param>
+/// <param name="Observations">What was seen.</param>
 /// <param name="Readings">What was measured.</param>
 /// <param name="Rest">What else was looked at and is sound.</param>
-public sealed record RoundDraft(IReadOnlyList<RoundLookDraft> Looks, IReadOnlyList<ReadingDraft> Readings, IReadOnlyList<RoundRest> Rest);
+public sealed record RoundDraft(
+    IReadOnlyList<RoundObservationDraft> Observations,
+    IReadOnlyList<ReadingDraft> Readings,
+    IReadOnlyList<RoundRest> Rest);
 
 internal static class RoundPage
 {
     internal static void MapRound(this RouteGroupBuilder bay)
     {
-        bay.MapGet("/visits/{id:guid}/round", async (Guid id, ShopFile file, Clock clock, HttpRequest request) => TypedResults.Ok(await AnswerAsync(file, id, clock, Worker.MaybeOf(request))));
+        bay.MapGet(
+            "/visits/{id:guid}/round",
+            async (Guid id, ShopFile file, Clock clock, HttpRequest request) => TypedResults.Ok(await AnswerAsync(
+                file,
+                id,
+                clock,
+                Worker.MaybeOf(request))));
         bay.MapDelete("/visits/{id:guid}/readings/{readingId:guid}", TakeReadingBackAsync);
         bay.MapPut("/visits/{id:guid}/round/{place}", PutAsync);
     }
 
-    private static async Task<Ok<RoundAnswer>> PutAsync(Guid id, string place, RoundDraft draft, ShopFile file, Clock clock, Worker worker)
+    private static async Task<Ok<RoundAnswer>> PutAsync(
+        Guid id,
+        string place,
+        RoundDraft draft,
+        ShopFile file,
+        Clock clock,
+        Worker worker)
     {
         await using var transaction = await file.Database.BeginTransactionAsync();
         Visit visit = await VisitPage.OpenAsync(file, id);
@@ -105,21 +146,47 @@ internal static class RoundPage
         }
 
         // Sent again after a lost answer: what is there already stays as it is.
-        List<Guid> ids = [.. draft.Looks.Select(l => l.Id), .. draft.Readings.Select(r => r.Id), .. draft.Rest.Select(r => r.Id)];
-        HashSet<Guid> known = [.. await file.Findings.Where(f => ids.Contains(f.Id)).Select(f => f.Id).Concat(file.Readings.Where(r => ids.Contains(r.Id)).Select(r => r.Id)).ToListAsync()];
+        List<Guid> ids =
+        [
+            .. draft.Observations.Select(l => l.Id),
+            .. draft.Readings.Select(r => r.Id),
+            .. draft.Rest.Select(r => r.Id)
+        ];
+        HashSet<Guid> known = [.. await file.Findings
+            .Where(f => ids.Contains(f.Id))
+            .Select(f => f.Id)
+            .Concat(file.Readings.Where(r => ids.Contains(r.Id)).Select(r => r.Id))
+            .ToListAsync()];
         known.UnionWith(await file.BuriedAsync(ids));
         Checks checks = new();
         ReadingContext context = await file.ContextAsync(visit);
-        List<Finding?> seen = [.. draft.Looks.Select((l, i) => VisitFindings.Found(checks, $"/looks/{i}", l.Id, new FindingDraft(place, l.RuleCode, l.Note, null, l.Which, l.Damage), visit, clock, worker))];
+        List<Finding?> seen = [.. draft.Observations.Select((l, i) => VisitFindings.Found(
+            checks,
+            $"/observations/{i}",
+            l.Id,
+            new FindingDraft(place, l.RuleCode, l.Note, null, l.Which, l.Damage),
+            visit,
+            clock,
+            worker))];
         List<Reading> measured = Measured(draft, at, visit, context, clock, worker, checks);
         checks.Done();
         foreach (RoundRest rest in draft.Rest)
         {
-            bool worse = measured.Exists(r => ReadingKinds.Find(r.Kind)!.Subject == rest.Subject && r.Judgement?.Verdict > Verdict.Sound);
-            SeenRule? sound = Rulebook.Seen.FirstOrDefault(r => r.Subject == rest.Subject && r.Verdict == Verdict.Sound && r.Goes(visit.Gear));
+            bool worse = measured.Exists(r => ReadingKinds.Find(r.Kind)!.Subject == rest.Subject
+                && r.Judgement?.Verdict > Verdict.Sound);
+            ObservationRule? sound = Rulebook.All.FirstOrDefault(r => r.Subject == rest.Subject
+                && r.Verdict == Verdict.Sound
+                && r.Goes(visit.Gear));
             if (!worse && sound is not null)
             {
-                seen.Add(VisitFindings.Found(checks, "/rest", rest.Id, new FindingDraft(place, sound.Code, ""), visit, clock, worker));
+                seen.Add(VisitFindings.Found(
+                    checks,
+                    "/rest",
+                    rest.Id,
+                    new FindingDraft(place, sound.Code, ""),
+                    visit,
+                    clock,
+                    worker));
             }
         }
 
@@ -136,7 +203,12 @@ internal static class RoundPage
     }
 
     // A figure typed wrong on the round; one of a step goes with its step.
-    private static async Task<Ok<RoundAnswer>> TakeReadingBackAsync(Guid id, Guid readingId, ShopFile file, Clock clock, Worker worker)
+    private static async Task<Ok<RoundAnswer>> TakeReadingBackAsync(
+        Guid id,
+        Guid readingId,
+        ShopFile file,
+        Clock clock,
+        Worker worker)
     {
         await using var transaction = await file.Database.BeginTransactionAsync();
         Visit visit = await VisitPage.OpenAsync(file, id);
@@ -159,14 +231,31 @@ internal static class RoundPage
         return TypedResults.Ok(answer);
     }
 
-    private static List<Reading> Measured(RoundDraft draft, Place at, Visit visit, ReadingContext context, Clock clock, Worker worker, Checks checks)
+    private static List<Reading> Measured(
+        RoundDraft draft,
+        Place at,
+        Visit visit,
+        ReadingContext context,
+        Clock clock,
+        Worker worker,
+        Checks checks)
     {
         List<Reading> measured = [];
         for (int i = 0; i < draft.Readings.Count; i++)
         {
             if (ReadingKinds.Find(draft.Readings[i].Kind) is { } kind)
             {
-                measured.Add(Understand.Taken(checks, $"/readings/{i}", draft.Readings[i], kind, at, "", visit, context, clock, worker));
+                measured.Add(Understand.Taken(
+                    checks,
+                    $"/readings/{i}",
+                    draft.Readings[i],
+                    kind,
+                    at,
+                    "",
+                    visit,
+                    context,
+                    clock,
+                    worker));
             }
             else
             {
@@ -177,10 +266,12 @@ internal static class RoundPage
         return measured;
     }
 
-    /// <summary>Ticks the steps of the packet that the round has answered, as far as they can be ticked yet; in the change set.</summary>
+    /// <summary>
+    /// Ticks the steps of the packet that the round has answered, as far as they can be ticked yet; in the change set.
+    /// </summary>
     internal static async Task TickAsync(ShopFile file, Visit visit, Packet packet, Clock clock, Worker worker)
     {
-        List<PacketStep> steps = [.. packet.Steps.Where(Round.IsOfRound)];
+        List<PacketStep> steps = [.. packet.Steps.Where(RoundSteps.IsOfRound)];
         if (steps.Count == 0)
         {
             return;
@@ -189,9 +280,18 @@ internal static class RoundPage
         List<Finding> findings = await file.Findings.AsNoTracking().Where(f => f.VisitId == visit.Id).ToListAsync();
         List<Reading> readings = await file.Readings.AsNoTracking().Where(r => r.VisitId == visit.Id).ToListAsync();
         Progress progress = new(packet, await VisitPage.EntriesAsync(file, visit.Id));
-        foreach (PacketStep step in steps.Where(s => progress.EntryFor(s.Key) is null && progress.WhyNotYet(s) is null && Round.Answers(s, visit.Gear, findings, readings)))
+        foreach (PacketStep step in steps.Where(s => progress.EntryFor(s.Key) is null
+            && progress.WhyNotYet(s) is null
+            && RoundSteps.Answers(s, visit.Gear, findings, readings)))
         {
-            file.StepEntries.Add(new StepEntry { Id = Guid.CreateVersion7(clock.Now), VisitId = visit.Id, Key = step.Key, At = clock.Now, PersonId = worker.Id });
+            file.StepEntries.Add(new StepEntry
+            {
+                Id = Guid.CreateVersion7(clock.Now),
+                VisitId = visit.Id,
+                Key = step.Key,
+                At = clock.Now,
+                PersonId = worker.Id
+            });
         }
 
         await file.SaveChangesAsync();
@@ -204,11 +304,17 @@ internal static class RoundPage
     /// <param name="person">Who asks; null where nobody is picked.</param>
     internal static async Task<RoundAnswer> AnswerAsync(ShopFile file, Guid id, Clock clock, Guid? person)
     {
-        Visit visit = await file.Visits.AsNoTracking().FirstOrDefaultAsync(v => v.Id == id) ?? throw Refusal.NotFound("There is no such visit.");
+        Visit visit = await file.Visits.AsNoTracking().FirstOrDefaultAsync(v => v.Id == id)
+            ?? throw Refusal.NotFound("There is no such visit.");
         Packet packet = await VisitPage.PacketAsync(file, visit);
         VisitState state = await VisitPage.StateAsync(file, visit, packet);
-        Observations seen = await file.ObservationsAsync(visit.TrailerId, visit.Gear);
-        RoundOfVisit round = new(visit, new Progress(packet, await VisitPage.EntriesAsync(file, id)), packet, [.. seen.Findings.Where(f => f.VisitId == id)], [.. seen.Readings.Where(r => r.VisitId == id)]);
+        TrailerObservations seen = await file.ObservationsAsync(visit.TrailerId, visit.Gear);
+        RoundOfVisit round = new(
+            visit,
+            new Progress(packet, await VisitPage.EntriesAsync(file, id)),
+            packet,
+            [.. seen.Findings.Where(f => f.VisitId == id)],
+            [.. seen.Readings.Where(r => r.VisitId == id)]);
         List<RoundStop> stops = round.Stops(item => Round.LastTime(item, id, seen.Findings, seen.Work, clock.Today));
         bool periodic = visit.Jobs.Any(j => j.Job == PeriodicInspection.JobCode);
         List<RoundThing> reached = [.. stops.Where(s => s.Reach != RoundReach.NotThisVisit).SelectMany(s => s.Things)];
@@ -218,13 +324,21 @@ internal static class RoundPage
             visit.ClosedAt is not null,
             state.Holds,
             GearDescription.Of(visit.Gear),
-            TrailerPage.PlacesOf(visit.Gear),
+            PlaceAnswer.Of(visit.Gear),
             stops,
             reached.Count(t => t.LookedAt),
             reached.Count,
             VisitFindings.RulebookOf(visit),
-            periodic ? PeriodicInspection.Of(visit.Gear, round.Findings, round.Readings, visit.Together) : null,
+            periodic ? PeriodicInspection.Of(visit.Gear, round.Findings, round.Readings, visit.Conclusions) : null,
             state.Inspection,
-            periodic ? await file.Inspections.AsNoTracking().Where(i => i.PersonId == person).OrderByDescending(i => i.At).Select(i => i.Qualification).FirstOrDefaultAsync() ?? "" : "");
+            periodic
+                ? await file.Inspections
+                    .AsNoTracking()
+                    .Where(i => i.PersonId == person)
+                    .OrderByDescending(i => i.At)
+                    .Select(i => i.Qualification)
+                    .FirstOrDefaultAsync()
+                    ?? ""
+                : "");
     }
 }

@@ -1,8 +1,10 @@
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
+using SturdyTinker.Core.Composing;
 using SturdyTinker.Core.Findings;
+using SturdyTinker.Core.Findings.Readings;
 using SturdyTinker.Core.Gear;
-using SturdyTinker.Core.Jobs;
+using SturdyTinker.Core.Visits;
 using SturdyTinker.Shop.Requests;
 using SturdyTinker.Store;
 
@@ -25,7 +27,13 @@ public sealed record StepPartDraft(Guid Id, string Name, decimal Quantity, strin
 /// <param name="Parts">The parts it used, saved with it or not at all; null for none.</param>
 /// <param name="Seconds">How long it stood on the tablet; null when nobody knows.</param>
 /// <param name="Socket">The socket that fitted; null or blank when nobody wrote one.</param>
-public sealed record EntryDraft(string Key, IReadOnlyList<ReadingDraft> Readings, string? SkippedBecause = null, IReadOnlyList<StepPartDraft>? Parts = null, int? Seconds = null, string? Socket = null);
+public sealed record EntryDraft(
+    string Key,
+    IReadOnlyList<ReadingDraft> Readings,
+    string? SkippedBecause = null,
+    IReadOnlyList<StepPartDraft>? Parts = null,
+    int? Seconds = null,
+    string? Socket = null);
 
 internal static class Steps
 {
@@ -39,7 +47,13 @@ internal static class Steps
         bay.MapDelete("/visits/{id:guid}/entries/{entryId:guid}", TakeBackAsync);
     }
 
-    private static async Task<Ok<VisitState>> SettleAsync(Guid id, Guid entryId, EntryDraft draft, ShopFile file, Clock clock, Worker worker)
+    private static async Task<Ok<VisitState>> SettleAsync(
+        Guid id,
+        Guid entryId,
+        EntryDraft draft,
+        ShopFile file,
+        Clock clock,
+        Worker worker)
     {
         Checks.Id(entryId);
         await using var transaction = await file.Database.BeginTransactionAsync();
@@ -53,12 +67,15 @@ internal static class Steps
 
         Visit visit = await VisitPage.OpenAsync(file, id);
         Packet packet = await VisitPage.PacketAsync(file, visit);
-        PacketStep step = packet.Steps.FirstOrDefault(s => s.Key == draft.Key) ?? throw Refusal.Field("/key", "This visit has no such step.");
+        PacketStep step = packet.Steps.FirstOrDefault(s => s.Key == draft.Key)
+            ?? throw Refusal.Field("/key", "This visit has no such step.");
         Progress progress = new(packet, await VisitPage.EntriesAsync(file, id));
         if (progress.EntryFor(step.Key) is { } settled)
         {
             string who = await file.People.Where(p => p.Id == settled.PersonId).Select(p => p.Name).FirstAsync();
-            throw Refusal.Conflict(FormattableString.Invariant($"{who} has settled this step already, at {settled.At:H:mm}."), "/key");
+            throw Refusal.Conflict(
+                FormattableString.Invariant($"{who} has settled this step already, at {settled.At:H:mm}."),
+                "/key");
         }
 
         string? reason = draft.SkippedBecause?.Trim();
@@ -76,12 +93,32 @@ internal static class Steps
 
         string socket = checks.Text("/socket", draft.Socket, "The socket", LongestSocket, required: false);
         checks.Add("/socket", socket.Length > 0 && step.Socket is null ? "This step takes no socket." : null);
-        checks.Add("/seconds", draft.Seconds is < 0 or > MostSeconds ? "A step takes between no time and a day." : null);
+        checks.Add(
+            "/seconds",
+            draft.Seconds is < 0 or > MostSeconds ? "A step takes between no time and a day." : null);
         List<Reading> readings = Readings(draft, step, visit, await file.ContextAsync(visit), clock, worker, checks);
-        List<PartUsed> parts = [.. (draft.Parts ?? []).Select((p, i) => Parts.Used(checks, $"/parts/{i}", p.Id, visit, new PartDraft(step.Place, p.Name, p.Quantity, p.Unit), clock, worker, step.Key))];
+        List<PartUsed> parts = [.. (draft.Parts ?? []).Select((p, i) => Parts.Used(
+            checks,
+            $"/parts/{i}",
+            p.Id,
+            visit,
+            new PartDraft(step.Place, p.Name, p.Quantity, p.Unit),
+            clock,
+            worker,
+            step.Key))];
         checks.Done();
         await Parts.UseAsync(file, visit, step, parts);
-        file.StepEntries.Add(new StepEntry { Id = entryId, VisitId = id, Key = step.Key, At = clock.Now, PersonId = worker.Id, SkippedBecause = reason, Seconds = draft.Seconds, Socket = socket.Length > 0 ? socket : null });
+        file.StepEntries.Add(new StepEntry
+        {
+            Id = entryId,
+            VisitId = id,
+            Key = step.Key,
+            At = clock.Now,
+            PersonId = worker.Id,
+            SkippedBecause = reason,
+            Seconds = draft.Seconds,
+            Socket = socket.Length > 0 ? socket : null
+        });
         file.Readings.AddRange(readings);
         await file.SaveChangesAsync();
         if (readings.Count > 0)
@@ -100,7 +137,14 @@ internal static class Steps
         return TypedResults.Ok(state);
     }
 
-    private static List<Reading> Readings(EntryDraft draft, PacketStep step, Visit visit, ReadingContext context, Clock clock, Worker worker, Checks checks)
+    private static List<Reading> Readings(
+        EntryDraft draft,
+        PacketStep step,
+        Visit visit,
+        ReadingContext context,
+        Clock clock,
+        Worker worker,
+        Checks checks)
     {
         List<Reading> readings = [];
         for (int i = 0; i < draft.Readings.Count; i++)
@@ -108,7 +152,17 @@ internal static class Steps
             ReadingDraft taken = draft.Readings[i];
             if (ReadingKinds.Find(taken.Kind) is { } kind && step.Readings.Contains(kind.Code))
             {
-                readings.Add(Understand.Taken(checks, $"/readings/{i}", taken, kind, Place.Of(step.Place), step.Key, visit, context, clock, worker));
+                readings.Add(Understand.Taken(
+                    checks,
+                    $"/readings/{i}",
+                    taken,
+                    kind,
+                    Place.Of(step.Place),
+                    step.Key,
+                    visit,
+                    context,
+                    clock,
+                    worker));
             }
             else
             {
@@ -120,23 +174,35 @@ internal static class Steps
     }
 
     // A step taken back takes its figures and its parts with it: they are asked for again when the step is done again.
-    private static async Task<Ok<VisitState>> TakeBackAsync(Guid id, Guid entryId, ShopFile file, Clock clock, Worker worker)
+    private static async Task<Ok<VisitState>> TakeBackAsync(
+        Guid id,
+        Guid entryId,
+        ShopFile file,
+        Clock clock,
+        Worker worker)
     {
         await using var transaction = await file.Database.BeginTransactionAsync();
         Visit visit = await VisitPage.OpenAsync(file, id);
         Packet packet = await VisitPage.PacketAsync(file, visit);
-        StepEntry entry = await file.StepEntries.FirstOrDefaultAsync(s => s.Id == entryId && s.VisitId == id) ?? throw Refusal.NotFound("There is no such entry in this visit.");
+        StepEntry entry = await file.StepEntries.FirstOrDefaultAsync(s => s.Id == entryId && s.VisitId == id)
+            ?? throw Refusal.NotFound("There is no such entry in this visit.");
         if (entry.UndoneAt is null)
         {
             Progress progress = new(packet, await VisitPage.EntriesAsync(file, id));
-            if (packet.Steps.FirstOrDefault(s => s.Key == entry.Key) is { } step && progress.WhyNotTakenBack(step) is { } why)
+            if (packet.Steps.FirstOrDefault(s => s.Key == entry.Key) is { } step
+                && progress.WhyNotTakenBack(step) is { } why)
             {
                 throw Refusal.Conflict(why);
             }
 
             entry.UndoneAt = clock.Now;
-            bool figures = await file.Readings.Where(r => r.VisitId == id && r.StepKey == entry.Key).ExecuteDeleteAsync() > 0;
-            await Parts.TakeBackAsync(file, await file.PartsUsed.Where(p => p.VisitId == id && p.StepKey == entry.Key).ToListAsync(), clock, worker);
+            bool figures = await file.Readings.Where(r => r.VisitId == id
+                && r.StepKey == entry.Key).ExecuteDeleteAsync() > 0;
+            await Parts.TakeBackAsync(
+                file,
+                await file.PartsUsed.Where(p => p.VisitId == id && p.StepKey == entry.Key).ToListAsync(),
+                clock,
+                worker);
             await file.SaveChangesAsync();
             if (figures)
             {

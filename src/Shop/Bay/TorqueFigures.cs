@@ -1,8 +1,10 @@
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
+using SturdyTinker.Core.Catalogue;
 using SturdyTinker.Core.Findings;
+using SturdyTinker.Core.Findings.Readings;
 using SturdyTinker.Core.Gear;
-using SturdyTinker.Core.Jobs;
+using SturdyTinker.Core.Visits;
 using SturdyTinker.Shop.Requests;
 using SturdyTinker.Store;
 
@@ -16,9 +18,16 @@ public sealed record TorqueFigureDraft(string Typed, string Whose = "");
 /// <summary>Keeps the torque figures that were typed for a trailer: they rank before everything we know.</summary>
 internal static class TorqueFigures
 {
-    internal static void MapTorqueFigures(this RouteGroupBuilder bay) => bay.MapPut("/visits/{id:guid}/torques/{fastener}", PutAsync);
+    internal static void MapTorqueFigures(this RouteGroupBuilder bay) =>
+        bay.MapPut("/visits/{id:guid}/torques/{fastener}", PutAsync);
 
-    private static async Task<Ok<VisitAnswer>> PutAsync(Guid id, string fastener, TorqueFigureDraft draft, ShopFile file, Clock clock, Worker worker)
+    private static async Task<Ok<VisitAnswer>> PutAsync(
+        Guid id,
+        string fastener,
+        TorqueFigureDraft draft,
+        ShopFile file,
+        Clock clock,
+        Worker worker)
     {
         await using var transaction = await file.Database.BeginTransactionAsync();
         Visit visit = await VisitPage.OpenAsync(file, id);
@@ -32,10 +41,17 @@ internal static class TorqueFigures
         TorqueFigure? kept = await file.TorqueFigures.FindAsync(visit.TrailerId, of.Code);
         if (kept is null)
         {
-            file.TorqueFigures.Add(kept = new TorqueFigure { TrailerId = visit.TrailerId, Fastener = of.Code, Typed = "", Whose = "" });
+            file.TorqueFigures.Add(kept = new TorqueFigure
+            {
+                TrailerId = visit.TrailerId,
+                Fastener = of.Code,
+                Typed = "",
+                Whose = ""
+            });
         }
 
-        (kept.From, kept.To, kept.Typed, kept.Whose, kept.At, kept.PersonId) = (from, to, draft.Typed.Trim(), whose.Length > 0 ? whose : of.Sheet, clock.Now, worker.Id);
+        (kept.From, kept.To, kept.Typed, kept.Whose, kept.At, kept.PersonId) =
+            (from, to, draft.Typed.Trim(), whose.Length > 0 ? whose : of.Sheet, clock.Now, worker.Id);
         await file.SaveChangesAsync();
         await ReadAnewAsync(file, visit, of, kept.Range);
         await file.ConcludeAsync(visit, clock.Today);
@@ -49,7 +65,12 @@ internal static class TorqueFigures
     private static async Task ReadAnewAsync(ShopFile file, Visit visit, Fastener fastener, TorqueRange figure)
     {
         VisitPacket kept = await file.Packets.FirstAsync(p => p.VisitId == visit.Id);
-        kept.Packet = kept.Packet with { Steps = [.. kept.Packet.Steps.Select(s => s.Torque?.Fastener == fastener.Code ? s with { Torque = Torques.By(s.Torque, figure) } : s)] };
+        kept.Packet = kept.Packet with
+        {
+            Steps = [.. kept.Packet.Steps.Select(s => s.Torque?.Fastener == fastener.Code
+                ? s with { Torque = Torques.By(s.Torque, figure) }
+                : s)]
+        };
         visit.Composed++;
         ReadingContext context = await file.ContextAsync(visit);
         foreach (Reading reading in await file.Readings.Where(r => r.VisitId == visit.Id).ToListAsync())

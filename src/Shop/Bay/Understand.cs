@@ -1,9 +1,10 @@
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
 using SturdyTinker.Core.Findings;
+using SturdyTinker.Core.Findings.Readings;
 using SturdyTinker.Core.Gear;
-using SturdyTinker.Core.Jobs;
 using SturdyTinker.Core.Measures;
+using SturdyTinker.Core.Visits;
 using SturdyTinker.Shop.Requests;
 using SturdyTinker.Store;
 
@@ -26,7 +27,12 @@ internal static class Understand
     }
 
     /// <summary>Reads, believes and judges a figure; what is wrong is noted at the pointer.</summary>
-    internal static (decimal Canonical, Judgement? Judgement) Read(Checks checks, string pointer, ReadingKind kind, string? typed, ReadingContext context)
+    internal static (decimal Canonical, Judgement? Judgement) Read(
+        Checks checks,
+        string pointer,
+        ReadingKind kind,
+        string? typed,
+        ReadingContext context)
     {
         Understood read = ShopNotation.Read(typed, kind.Quantity);
         string? problem = read.Problem ?? kind.Unbelievable(read);
@@ -34,8 +40,21 @@ internal static class Understand
         return problem is null ? (read.Canonical!.Value, kind.Judge(read.Canonical.Value, context)) : (0, null);
     }
 
-    /// <summary>A figure taken in a visit, as it will be kept, at the place its thing belongs to; what is wrong with it is noted below the pointer.</summary>
-    internal static Reading Taken(Checks checks, string pointer, ReadingDraft taken, ReadingKind kind, Place from, string stepKey, Visit visit, ReadingContext context, Clock clock, Worker worker)
+    /// <summary>
+    /// A figure taken in a visit, as it will be kept, at the place its thing belongs to; what is wrong with it is noted
+    /// below the pointer.
+    /// </summary>
+    internal static Reading Taken(
+        Checks checks,
+        string pointer,
+        ReadingDraft taken,
+        ReadingKind kind,
+        Place from,
+        string stepKey,
+        Visit visit,
+        ReadingContext context,
+        Clock clock,
+        Worker worker)
     {
         Checks.Id(taken.Id);
         (decimal canonical, Judgement? judgement) = Read(checks, $"{pointer}/typed", kind, taken.Typed, context);
@@ -56,7 +75,12 @@ internal static class Understand
         };
     }
 
-    private static async Task<Ok<UnderstoodAnswer>> AnswerAsync(ShopFile file, string? typed, Named<Quantity>? quantity, string? kind, Guid? visit)
+    private static async Task<Ok<UnderstoodAnswer>> AnswerAsync(
+        ShopFile file,
+        string? typed,
+        Named<Quantity>? quantity,
+        string? kind,
+        Guid? visit)
     {
         ReadingKind? asked = ReadingKinds.Find(kind);
         Understood read = ShopNotation.Read(typed, asked?.Quantity ?? quantity?.Value ?? Quantity.Length);
@@ -67,7 +91,14 @@ internal static class Understand
         }
 
         (string ours, string other) = ShopFormat.ReadBack(read.Unit!.Quantity, read.Canonical!.Value);
-        Visit? at = asked is null || visit is null ? null : await file.Visits.AsNoTracking().FirstOrDefaultAsync(v => v.Id == visit);
-        return TypedResults.Ok(new UnderstoodAnswer(ours, other, null, at is null ? null : asked!.Judge(read.Canonical.Value, await file.ContextAsync(at)), null));
+        Visit? at = asked is null || visit is null
+            ? null
+            : await file.Visits.AsNoTracking().FirstOrDefaultAsync(v => v.Id == visit);
+        return TypedResults.Ok(new UnderstoodAnswer(
+            ours,
+            other,
+            null,
+            at is null ? null : asked!.Judge(read.Canonical.Value, await file.ContextAsync(at)),
+            null));
     }
 }

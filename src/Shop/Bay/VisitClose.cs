@@ -1,8 +1,10 @@
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
+using SturdyTinker.Core.Catalogue;
+using SturdyTinker.Core.Composing;
 using SturdyTinker.Core.Findings;
 using SturdyTinker.Core.Gear;
-using SturdyTinker.Core.Jobs;
+using SturdyTinker.Core.Visits;
 using SturdyTinker.Shop.Requests;
 using SturdyTinker.Store;
 
@@ -15,12 +17,19 @@ public sealed record ClosingDraft(string? ReleasedBecause = null, bool ChangeGea
 
 internal static class VisitClose
 {
-    internal static void MapVisitClose(this RouteGroupBuilder bay) => bay.MapPost("/visits/{id:guid}/close", CloseAsync);
+    internal static void MapVisitClose(this RouteGroupBuilder bay) =>
+        bay.MapPost("/visits/{id:guid}/close", CloseAsync);
 
-    private static async Task<Ok<VisitState>> CloseAsync(Guid id, ClosingDraft draft, ShopFile file, Clock clock, Worker worker)
+    private static async Task<Ok<VisitState>> CloseAsync(
+        Guid id,
+        ClosingDraft draft,
+        ShopFile file,
+        Clock clock,
+        Worker worker)
     {
         await using var transaction = await file.Database.BeginTransactionAsync();
-        Visit visit = await file.Visits.FirstOrDefaultAsync(v => v.Id == id) ?? throw Refusal.NotFound("There is no such visit.");
+        Visit visit = await file.Visits.FirstOrDefaultAsync(v => v.Id == id)
+            ?? throw Refusal.NotFound("There is no such visit.");
         if (visit.ClosedAt is not null)
         {
             // Closed already, perhaps by this very request whose answer was lost.
@@ -29,14 +38,21 @@ internal static class VisitClose
 
         Packet packet = await VisitPage.PacketAsync(file, visit);
         List<StepEntry> entries = await VisitPage.EntriesAsync(file, id);
-        Observations seen = await file.ObservationsAsync(visit.TrailerId, visit.Gear);
+        TrailerObservations seen = await file.ObservationsAsync(visit.TrailerId, visit.Gear);
         if (entries.Count == 0 && seen.Findings.All(f => f.VisitId != id))
         {
             throw Refusal.Conflict("Nothing has been done in this visit: take the trailer back out instead.");
         }
 
         Trailer trailer = await file.Trailers.FirstAsync(t => t.Id == visit.TrailerId);
-        ClosingResult result = Closing.Work(visit, new Progress(packet, entries), seen, await file.UsageAsync(trailer, clock.Today), draft.ReleasedBecause, clock.Today, await file.Inspections.AnyAsync(i => i.VisitId == id));
+        ClosingResult result = Closing.Work(
+            visit,
+            new Progress(packet, entries),
+            seen,
+            await file.UsageAsync(trailer, clock.Today),
+            draft.ReleasedBecause,
+            clock.Today,
+            await file.Inspections.AnyAsync(i => i.VisitId == id));
         if (result.Refusal is not null)
         {
             throw Refusal.Conflict(result.Refusal, result.RefusalField.Length > 0 ? "/" + result.RefusalField : "");
@@ -44,14 +60,24 @@ internal static class VisitClose
 
         if (draft.ChangeGear)
         {
-            foreach (GearChange change in GearChanges.Of(visit.Gear, result.Done, seen.Work.Select(w => new JobAt(w.Job, w.Place))))
+            foreach (GearChange change in GearChanges.Of(
+                visit.Gear,
+                result.Done,
+                seen.Work.Select(w => new JobAt(w.Job, w.Place))))
             {
                 trailer.Gear = change.To(trailer.Gear);
                 trailer.Version++;
             }
         }
 
-        await file.CloseAsync(visit, await file.LooksOfAsync(visit), result, entries, worker.Id, clock.Now, draft.ReleasedBecause);
+        await file.CloseAsync(
+            visit,
+            await file.ObservationsOfAsync(visit),
+            result,
+            entries,
+            worker.Id,
+            clock.Now,
+            draft.ReleasedBecause);
         await file.SaveChangesAsync();
         await file.RefreshAsync(trailer.Id, clock.Today);
         await file.SaveChangesAsync();

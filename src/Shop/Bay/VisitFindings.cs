@@ -1,8 +1,10 @@
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
+using SturdyTinker.Core.Catalogue;
 using SturdyTinker.Core.Findings;
+using SturdyTinker.Core.Findings.Rules;
 using SturdyTinker.Core.Gear;
-using SturdyTinker.Core.Jobs;
+using SturdyTinker.Core.Visits;
 using SturdyTinker.Shop.Requests;
 using SturdyTinker.Store;
 
@@ -15,15 +17,29 @@ namespace SturdyTinker.Shop.Bay;
 /// <param name="Jobs">Jobs that it adds to the visit, saved with it or not at all; null for none.</param>
 /// <param name="Which">Of an inner and an outer one, which; null or empty for both.</param>
 /// <param name="Damage">For a bearing, code of its damage by ISO 15243; null where nobody classed it.</param>
-public sealed record FindingDraft(string Place, string RuleCode, string Note, IReadOnlyList<JobAt>? Jobs = null, string? Which = null, string? Damage = null);
+public sealed record FindingDraft(
+    string Place,
+    string RuleCode,
+    string Note,
+    IReadOnlyList<JobAt>? Jobs = null,
+    string? Which = null,
+    string? Damage = null);
 
-/// <summary>A row of the rulebook as it stands for a visit: by its schools, and with what it is about in words.</summary>
-public sealed record SeenAnswer(string Code, Subject Subject, string Seen, Judgement Judgement, IReadOnlyList<string> Jobs, IReadOnlyList<PlaceKind> Places);
+/// <summary>
+/// A row of the rulebook as it stands for a visit: by its practices, and with what it is about in words.
+/// </summary>
+public sealed record ObservationRuleAnswer(
+    string Code,
+    Subject Subject,
+    string Seen,
+    Judgement Judgement,
+    IReadOnlyList<string> Jobs,
+    IReadOnlyList<PlaceKind> Places);
 
 /// <summary>What can be looked at in a visit.</summary>
 /// <param name="Subjects">The things, in words; a subject without rows is left out.</param>
 /// <param name="Rows">The rows that go with its gear, by subject, mildest first.</param>
-public sealed record RulebookAnswer(IReadOnlyList<SubjectAnswer> Subjects, IReadOnlyList<SeenAnswer> Rows);
+public sealed record RulebookAnswer(IReadOnlyList<SubjectAnswer> Subjects, IReadOnlyList<ObservationRuleAnswer> Rows);
 
 /// <summary>A thing to look at.</summary>
 /// <param name="InnerAndOuter">Whether a hub has an inner and an outer one.</param>
@@ -37,7 +53,13 @@ public sealed record SubjectAnswer(Subject Subject, string Words, bool InnerAndO
 /// <param name="PlaceSpoken">The place in words.</param>
 /// <param name="Jobs">The jobs it comes to: two where both sides of an axle are renewed together.</param>
 /// <param name="Extra">What it adds to the visit as it stands.</param>
-public sealed record Remedy(string Job, string Name, string Place, string PlaceSpoken, IReadOnlyList<JobAt> Jobs, JobsLook Extra);
+public sealed record Remedy(
+    string Job,
+    string Name,
+    string Place,
+    string PlaceSpoken,
+    IReadOnlyList<JobAt> Jobs,
+    JobsPreview Extra);
 
 /// <summary>What was done about a finding; null to take that back.</summary>
 public sealed record MendingDraft(string? How = null);
@@ -57,49 +79,82 @@ internal static class VisitFindings
 
     private static async Task<Ok<RulebookAnswer>> RulebookAsync(Guid id, ShopFile file)
     {
-        Visit visit = await file.Visits.AsNoTracking().FirstOrDefaultAsync(v => v.Id == id) ?? throw Refusal.NotFound("There is no such visit.");
+        Visit visit = await file.Visits.AsNoTracking().FirstOrDefaultAsync(v => v.Id == id)
+            ?? throw Refusal.NotFound("There is no such visit.");
         return TypedResults.Ok(RulebookOf(visit));
     }
 
     /// <summary>The rulebook as it stands for a visit.</summary>
     internal static RulebookAnswer RulebookOf(Visit visit)
     {
-        List<SeenRule> rows = [.. Rulebook.Seen.Where(r => r.Goes(visit.Gear) && Places.Of(visit.Gear).Any(p => r.Places.Contains(p.Kind)))];
+        List<ObservationRule> rows = [.. Rulebook.All.Where(r => r.Goes(visit.Gear)
+            && Places.Of(visit.Gear).Any(p => r.Places.Contains(p.Kind)))];
         return new RulebookAnswer(
-            [.. rows.Select(r => r.Subject).Distinct().Select(s => new SubjectAnswer(s, SubjectWords.Of(s), Subjects.InnerAndOuter(s), s is Subject.Bearing or Subject.Cup))],
-            [.. rows.Select(r => new SeenAnswer(r.Code, r.Subject, r.Seen, r.Judge(visit.Schools), r.Jobs, r.Places))]);
+            [.. rows
+                .Select(r => r.Subject)
+                .Distinct()
+                .Select(s => new SubjectAnswer(
+                    s,
+                    SubjectWords.Of(s),
+                    Subjects.InnerAndOuter(s),
+                    s is Subject.Bearing or Subject.Cup))],
+            [.. rows.Select(r => new ObservationRuleAnswer(
+                r.Code,
+                r.Subject,
+                r.Seen,
+                r.Judge(visit.Practices),
+                r.Jobs,
+                r.Places))]);
     }
 
     // What would mend it, with the minutes it adds, before anybody agrees.
     private static async Task<Ok<List<Remedy>>> RemediesAsync(Guid id, string rule, string place, ShopFile file)
     {
         Visit visit = await VisitPage.OpenAsync(file, id);
-        SeenRule seen = Rulebook.Find(rule) ?? throw Refusal.Malformed("Pick what you see.", "rule");
+        ObservationRule seen = Rulebook.Find(rule) ?? throw Refusal.Malformed("Pick what you see.", "rule");
         if (!Place.TryParse(place, out Place at) || !Places.Has(visit.Gear, at))
         {
             throw Refusal.Malformed($"This trailer has no place “{place}”.", "place");
         }
 
-        VisitJobs.Standing standing = await VisitJobs.StandingAsync(file, visit);
+        VisitJobs.VisitAtWork standing = await VisitJobs.StandingAsync(file, visit);
         List<Remedy> remedies = [];
-        foreach (JobAt job in Remedies.For(seen, visit.Gear, at, visit.Schools))
+        foreach (JobAt job in Remedies.For(seen, visit.Gear, at, visit.Practices))
         {
             // Where brakes and springs are renewed in pairs, both sides come first.
             IReadOnlyList<JobAt> pair = [.. Remedies.InPair(seen.Subject, job, visit.Gear).Except(visit.Jobs)];
-            string name = Catalogue.Find(job.Job)!.Name;
+            string name = JobCatalogue.Find(job.Job)!.Name;
             if (pair.Count == 2)
             {
                 Place axle = Place.OfAxle(Place.Of(job.Place).Axle);
-                remedies.Add(new Remedy(job.Job, name, axle.Code, $"both sides of {axle.Spoken}", pair, standing.Look([.. visit.Jobs, .. pair], visit.Hands)));
+                remedies.Add(new Remedy(
+                    job.Job,
+                    name,
+                    axle.Code,
+                    $"both sides of {axle.Spoken}",
+                    pair,
+                    standing.Look([.. visit.Jobs, .. pair], visit.Technicians)));
             }
 
-            remedies.AddRange(pair.Where(one => pair.Count == 1 || one == job).Select(one => new Remedy(one.Job, name, one.Place, Place.Of(one.Place).Whereabouts, [one], standing.Look([.. visit.Jobs, one], visit.Hands))));
+            remedies.AddRange(pair.Where(one => pair.Count == 1 || one == job).Select(one => new Remedy(
+                one.Job,
+                name,
+                one.Place,
+                Place.Of(one.Place).Whereabouts,
+                [one],
+                standing.Look([.. visit.Jobs, one], visit.Technicians))));
         }
 
         return TypedResults.Ok(remedies);
     }
 
-    private static async Task<Ok<VisitState>> PutAsync(Guid id, Guid findingId, FindingDraft draft, ShopFile file, Clock clock, Worker worker)
+    private static async Task<Ok<VisitState>> PutAsync(
+        Guid id,
+        Guid findingId,
+        FindingDraft draft,
+        ShopFile file,
+        Clock clock,
+        Worker worker)
     {
         Checks.Id(findingId);
         await using var transaction = await file.Database.BeginTransactionAsync();
@@ -122,26 +177,58 @@ internal static class VisitFindings
         checks.Done();
         if (draft.Jobs is { Count: > 0 } added)
         {
-            await VisitJobs.ChangeAsync(file, visit, [.. visit.Jobs, .. added.Except(visit.Jobs)], visit.Hands);
+            await VisitJobs.ChangeAsync(file, visit, [.. visit.Jobs, .. added.Except(visit.Jobs)], visit.Technicians);
         }
 
         file.Findings.Add(finding!);
         return await FinishAsync(file, visit, clock, transaction);
     }
 
-    /// <summary>A finding as it will be kept; null, with what is wrong noted below the pointer, where it can't be.</summary>
-    internal static Finding? Found(Checks checks, string at, Guid id, FindingDraft draft, Visit visit, Clock clock, Worker worker)
+    /// <summary>
+    /// A finding as it will be kept; null, with what is wrong noted below the pointer, where it can't be.
+    /// </summary>
+    internal static Finding? Found(
+        Checks checks,
+        string at,
+        Guid id,
+        FindingDraft draft,
+        Visit visit,
+        Clock clock,
+        Worker worker)
     {
         Checks.Id(id);
-        SeenRule? rule = Rulebook.Find(draft.RuleCode);
+        ObservationRule? rule = Rulebook.Find(draft.RuleCode);
         bool there = Place.TryParse(draft.Place, out Place place) && Places.Has(visit.Gear, place);
-        checks.Add($"{at}/ruleCode", rule is null ? "Pick what you see." : rule.Goes(visit.Gear) ? null : $"“{rule.Seen}” does not go with this trailer’s running gear.");
+        checks.Add(
+            $"{at}/ruleCode",
+            rule is null ? "Pick what you see."
+                : rule.Goes(visit.Gear) ? null
+                : $"“{rule.Seen}” does not go with this trailer’s running gear.");
         checks.Add($"{at}/place", there ? null : $"This trailer has no place “{draft.Place}”.");
-        string note = checks.Text($"{at}/note", draft.Note, "The note", LongestNote, required: false), which = draft.Which ?? "";
-        checks.Add($"{at}/which", which is "" or "inner" or "outer" && (which.Length == 0 || rule is null || Subjects.InnerAndOuter(rule.Subject)) ? null : "Only of a bearing or a cup there is an inner and an outer one.");
-        checks.Add($"{at}/damage", draft.Damage is null || (Damages.Find(draft.Damage) is not null && rule?.Subject is Subject.Bearing or Subject.Cup) ? null : "Pick the damage of a bearing or a cup from the list.");
+        string note = checks.Text(
+            $"{at}/note",
+            draft.Note,
+            "The note",
+            LongestNote,
+            required: false), which = draft.Which ?? "";
+        checks.Add(
+            $"{at}/which",
+            which is "" or "inner" or "outer"
+                && (which.Length == 0 || rule is null || Subjects.InnerAndOuter(rule.Subject))
+                ? null
+                : "Only of a bearing or a cup there is an inner and an outer one.");
+        checks.Add(
+            $"{at}/damage",
+            draft.Damage is null
+                || (Damages.Find(draft.Damage) is not null && rule?.Subject is Subject.Bearing or Subject.Cup)
+                ? null
+                : "Pick the damage of a bearing or a cup from the list.");
         Place home = rule is null || !there ? place : Subjects.Home(rule.Subject, visit.Gear, place);
-        checks.Add($"{at}/place", rule is null || rule.Places.Contains(home.Kind) ? null : $"{SubjectWords.Of(rule.Subject)} is not looked at at this place: {home.Spoken}.");
+        checks.Add(
+            $"{at}/place",
+            rule is null || rule.Places.Contains(home.Kind)
+                ? null
+                : $"{SubjectWords.Of(rule.Subject)} is not looked at at this place: {home.Spoken}.");
         return rule is null || !there ? null : new Finding
         {
             Id = id,
@@ -154,14 +241,20 @@ internal static class VisitFindings
             Note = note,
             Which = which,
             Damage = draft.Damage,
-            Judgement = rule.Judge(visit.Schools),
+            Judgement = rule.Judge(visit.Practices),
             At = clock.Now,
             PersonId = worker.Id,
         };
     }
 
     // Its pictures go with it.
-    private static async Task<Ok<VisitState>> TakeBackAsync(Guid id, Guid findingId, ShopFile file, PhotoFolder folder, Clock clock, Worker worker)
+    private static async Task<Ok<VisitState>> TakeBackAsync(
+        Guid id,
+        Guid findingId,
+        ShopFile file,
+        PhotoFolder folder,
+        Clock clock,
+        Worker worker)
     {
         _ = worker;
         await using var transaction = await file.Database.BeginTransactionAsync();
@@ -180,12 +273,19 @@ internal static class VisitFindings
         return state;
     }
 
-    private static async Task<Ok<VisitState>> MendAsync(Guid id, Guid findingId, MendingDraft draft, ShopFile file, Clock clock, Worker worker)
+    private static async Task<Ok<VisitState>> MendAsync(
+        Guid id,
+        Guid findingId,
+        MendingDraft draft,
+        ShopFile file,
+        Clock clock,
+        Worker worker)
     {
         _ = worker;
         await using var transaction = await file.Database.BeginTransactionAsync();
         Visit visit = await VisitPage.OpenAsync(file, id);
-        Finding finding = await file.Findings.FirstOrDefaultAsync(f => f.Id == findingId && f.VisitId == id) ?? throw Refusal.NotFound("There is no such finding in this visit.");
+        Finding finding = await file.Findings.FirstOrDefaultAsync(f => f.Id == findingId && f.VisitId == id)
+            ?? throw Refusal.NotFound("There is no such finding in this visit.");
         Checks checks = new();
         string? how = draft.How is null ? null : checks.Text("/how", draft.How, "What was done about it", LongestNote);
         checks.Done();
@@ -193,7 +293,11 @@ internal static class VisitFindings
         return await FinishAsync(file, visit, clock, transaction);
     }
 
-    private static async Task<Ok<VisitState>> FinishAsync(ShopFile file, Visit visit, Clock clock, Microsoft.EntityFrameworkCore.Storage.IDbContextTransaction transaction)
+    private static async Task<Ok<VisitState>> FinishAsync(
+        ShopFile file,
+        Visit visit,
+        Clock clock,
+        Microsoft.EntityFrameworkCore.Storage.IDbContextTransaction transaction)
     {
         await file.SaveChangesAsync();
         await file.ConcludeAsync(visit, clock.Today);

@@ -1,6 +1,8 @@
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
-using SturdyTinker.Core.Jobs;
+using SturdyTinker.Core.Composing;
+using SturdyTinker.Core.Gear;
+using SturdyTinker.Core.Visits;
 using SturdyTinker.Shop.Requests;
 using SturdyTinker.Store;
 
@@ -8,9 +10,11 @@ namespace SturdyTinker.Shop.Bay;
 
 /// <summary>The jobs of a visit from now on.</summary>
 /// <param name="Jobs">The jobs at their places; those left out are dropped.</param>
-/// <param name="Hands">How many technicians: 1 or 2.</param>
-/// <param name="Composed">How often the visit had been composed when the list was made: another's change in between is not overwritten.</param>
-public sealed record JobsDraft(IReadOnlyList<JobAt> Jobs, int Hands = 1, int Composed = 0);
+/// <param name="Technicians">How many technicians: 1 or 2.</param>
+/// <param name="Composed">
+/// How often the visit had been composed when the list was made: another's change in between is not overwritten.
+/// </param>
+public sealed record JobsDraft(IReadOnlyList<JobAt> Jobs, int Technicians = 1, int Composed = 0);
 
 /// <summary>What changed jobs would come to, before anybody agrees.</summary>
 /// <param name="ExtraMinutes">Minutes more than is left now; less than nothing when it gets shorter.</param>
@@ -19,7 +23,13 @@ public sealed record JobsDraft(IReadOnlyList<JobAt> Jobs, int Hands = 1, int Com
 /// <param name="Opens">What comes off that would not have come off otherwise: "brake plate off, axle 1 left".</param>
 /// <param name="Again">What is back on already and comes off once more.</param>
 /// <param name="WhyNot">Why it can't be done; null when it can.</param>
-public sealed record JobsLook(decimal ExtraMinutes, string ExtraInWords, string LeftInWords, IReadOnlyList<string> Opens, IReadOnlyList<string> Again, string? WhyNot);
+public sealed record JobsPreview(
+    decimal ExtraMinutes,
+    string ExtraInWords,
+    string LeftInWords,
+    IReadOnlyList<string> Opens,
+    IReadOnlyList<string> Again,
+    string? WhyNot);
 
 /// <summary>Jobs added to a visit at work, and dropped from it.</summary>
 internal static class VisitJobs
@@ -27,18 +37,18 @@ internal static class VisitJobs
     internal static void MapVisitJobs(this RouteGroupBuilder bay)
     {
         bay.MapPut("/visits/{id:guid}/jobs", PutAsync);
-        bay.MapPost("/visits/{id:guid}/jobs/look", LookAsync);
+        bay.MapPost("/visits/{id:guid}/jobs/preview", PreviewAsync);
     }
 
     /// <summary>A visit as it stands, against which changes are looked at.</summary>
-    internal sealed record Standing(Visit Visit, Packet Packet, IReadOnlyList<StepEntry> Entries, Learned Learned)
+    internal sealed record VisitAtWork(Visit Visit, Packet Packet, IReadOnlyList<StepEntry> Entries, Learned Learned)
     {
         /// <summary>What other jobs would come to.</summary>
-        internal JobsLook Look(IReadOnlyList<JobAt> jobs, int hands)
+        internal JobsPreview Look(IReadOnlyList<JobAt> jobs, int hands)
         {
-            if (Composer.Refusals(Visit.Gear, jobs, Visit.Schools).Select(r => r.Sentence).FirstOrDefault() is { } no)
+            if (Composer.Refusals(Visit.Gear, jobs, Visit.Practices).Select(r => r.Sentence).FirstOrDefault() is { } no)
             {
-                return new JobsLook(0, "", "", [], [], no);
+                return new JobsPreview(0, "", "", [], [], no);
             }
 
             Packet changed = Compose(jobs, hands);
@@ -48,7 +58,7 @@ internal static class VisitJobs
             string words = Packet.InWords(Math.Abs(extra));
             List<PacketOpening> fresh = [.. changed.Openings.Where(o => !there.Contains(o.Id))];
             static string Say(PacketOpening o) => $"{o.Name}, {o.PlaceSpoken}";
-            return new JobsLook(
+            return new JobsPreview(
                 extra,
                 extra == 0 ? "no minute more" : extra > 0 ? $"{words} more" : $"{words} less",
                 Packet.InWords(Left(changed)),
@@ -58,15 +68,21 @@ internal static class VisitJobs
         }
 
         internal Packet Compose(IReadOnlyList<JobAt> jobs, int hands) =>
-            Composer.Recompose(Packet, Entries, Visit.Gear, Visit.Jobs, jobs, Visit.Schools, Learned, hands);
+            Composer.Recompose(Packet, Entries, Visit.Gear, Visit.Jobs, jobs, Visit.Practices, Learned, hands);
 
         private static bool IsAgain(PacketOpening opening) => opening.Id.Contains('#', StringComparison.Ordinal);
     }
 
-    internal static async Task<Standing> StandingAsync(ShopFile file, Visit visit) =>
-        new(visit, await VisitPage.PacketAsync(file, visit), await VisitPage.EntriesAsync(file, visit.Id), await file.LearnedAsync(visit.TrailerId));
+    internal static async Task<VisitAtWork> StandingAsync(ShopFile file, Visit visit) =>
+        new(
+            visit,
+            await VisitPage.PacketAsync(file, visit),
+            await VisitPage.EntriesAsync(file, visit.Id),
+            await file.LearnedAsync(visit.TrailerId));
 
-    /// <summary>Composes a visit anew for other jobs, in the change set; the caller saves. Refuses (422) jobs that can't be.</summary>
+    /// <summary>
+    /// Composes a visit anew for other jobs, in the change set; the caller saves. Refuses (422) jobs that can't be.
+    /// </summary>
     internal static async Task ChangeAsync(ShopFile file, Visit visit, IReadOnlyList<JobAt> jobs, int hands)
     {
         if (IsSo(visit, jobs, hands))
@@ -74,28 +90,35 @@ internal static class VisitJobs
             return;
         }
 
-        VisitStart.Refuse(visit.Gear, jobs, visit.Schools, hands);
+        VisitStart.Refuse(visit.Gear, jobs, visit.Practices, hands);
         Packet packet = (await StandingAsync(file, visit)).Compose(jobs, hands);
         VisitPacket kept = await file.Packets.FirstAsync(p => p.VisitId == visit.Id);
         kept.Packet = packet;
         visit.Jobs = jobs;
-        visit.Hands = hands;
+        visit.Technicians = hands;
         visit.Composed++;
     }
 
-    private static bool IsSo(Visit visit, IReadOnlyList<JobAt> jobs, int hands) => visit.Hands == hands && jobs.ToHashSet().SetEquals(visit.Jobs);
+    private static bool IsSo(Visit visit, IReadOnlyList<JobAt> jobs, int hands) =>
+        visit.Technicians == hands && jobs.ToHashSet().SetEquals(visit.Jobs);
 
-    private static async Task<Ok<VisitAnswer>> PutAsync(Guid id, JobsDraft draft, ShopFile file, Clock clock, Worker worker)
+    private static async Task<Ok<VisitAnswer>> PutAsync(
+        Guid id,
+        JobsDraft draft,
+        ShopFile file,
+        Clock clock,
+        Worker worker)
     {
         _ = worker;
         await using var transaction = await file.Database.BeginTransactionAsync();
         Visit visit = await VisitPage.OpenAsync(file, id);
-        if (draft.Composed != visit.Composed && !IsSo(visit, draft.Jobs, draft.Hands))
+        if (draft.Composed != visit.Composed && !IsSo(visit, draft.Jobs, draft.Technicians))
         {
-            throw Refusal.Conflict("Somebody else has changed this visit's jobs meanwhile: look at them, then ask again.");
+            throw Refusal.Conflict(
+                "Somebody else has changed this visit's jobs meanwhile: look at them, then ask again.");
         }
 
-        await ChangeAsync(file, visit, draft.Jobs, draft.Hands);
+        await ChangeAsync(file, visit, draft.Jobs, draft.Technicians);
         await file.SaveChangesAsync();
         await file.ConcludeAsync(visit, clock.Today);
         await file.SaveChangesAsync();
@@ -104,9 +127,11 @@ internal static class VisitJobs
         return TypedResults.Ok(answer);
     }
 
-    private static async Task<Ok<JobsLook>> LookAsync(Guid id, JobsDraft draft, ShopFile file)
+    private static async Task<Ok<JobsPreview>> PreviewAsync(Guid id, JobsDraft draft, ShopFile file)
     {
         Visit visit = await VisitPage.OpenAsync(file, id);
-        return TypedResults.Ok((await StandingAsync(file, visit)).Look(draft.Jobs, Math.Clamp(draft.Hands, 1, 2)));
+        return TypedResults.Ok((await StandingAsync(file, visit)).Look(
+            draft.Jobs,
+            Math.Clamp(draft.Technicians, 1, 2)));
     }
 }

@@ -5,14 +5,18 @@ using Microsoft.AspNetCore.Http.HttpResults;
 
 namespace SturdyTinker.Shop.Bay;
 
-/// <summary>Tells every tablet that shows a visit when something in it has changed, so that they fetch it anew.</summary>
+/// <summary>
+/// Tells every tablet that shows a visit when something in it has changed, so that they fetch it anew.
+/// </summary>
 internal sealed class VisitNews
 {
     private static readonly TimeSpan Breath = TimeSpan.FromSeconds(15);
     private readonly Dictionary<Guid, HashSet<Channel<long>>> listeners = [];
     private long count;
 
-    /// <summary>Tells that a visit has changed. Never waits: a tablet that is slow misses nothing but repetitions.</summary>
+    /// <summary>
+    /// Tells that a visit has changed. Never waits: a tablet that is slow misses nothing but repetitions.
+    /// </summary>
     internal void Tell(Guid visit)
     {
         lock (listeners)
@@ -25,11 +29,18 @@ internal sealed class VisitNews
         }
     }
 
-    /// <summary>The changes of a visit as they come; a breath now and then, so that both ends notice a lost connection.</summary>
-    internal async IAsyncEnumerable<SseItem<string>> ListenAsync(Guid visit, [EnumeratorCancellation] CancellationToken stop)
+    /// <summary>
+    /// The changes of a visit as they come; a breath now and then, so that both ends notice a lost connection.
+    /// </summary>
+    internal async IAsyncEnumerable<SseItem<string>> ListenAsync(
+        Guid visit,
+        [EnumeratorCancellation] CancellationToken stop)
     {
         // Only the newest matters: whoever hears of it fetches the whole state.
-        Channel<long> channel = Channel.CreateBounded<long>(new BoundedChannelOptions(1) { FullMode = BoundedChannelFullMode.DropOldest });
+        Channel<long> channel = Channel.CreateBounded<long>(new BoundedChannelOptions(1)
+        {
+            FullMode = BoundedChannelFullMode.DropOldest
+        });
         lock (listeners)
         {
             if (!listeners.TryGetValue(visit, out HashSet<Channel<long>>? there))
@@ -82,14 +93,18 @@ internal sealed class VisitNews
 
 internal static class VisitNewsEndpoint
 {
-    /// <summary>The stream of a visit's changes; and every write to a visit below this group tells of itself once it has been answered.</summary>
+    /// <summary>
+    /// The stream of a visit's changes; and every write to a visit below this group tells of itself once it has been
+    /// answered.
+    /// </summary>
     internal static void MapVisitNews(this RouteGroupBuilder bay)
     {
         bay.MapGet("/visits/{id:guid}/events", Events).ExcludeFromDescription();
         bay.AddEndpointFilter(async (context, next) =>
         {
             object? answer = await next(context);
-            if (!HttpMethods.IsGet(context.HttpContext.Request.Method) && Guid.TryParse(context.HttpContext.GetRouteValue("id") as string, out Guid visit))
+            if (!HttpMethods.IsGet(context.HttpContext.Request.Method)
+                && Guid.TryParse(context.HttpContext.GetRouteValue("id") as string, out Guid visit))
             {
                 context.HttpContext.RequestServices.GetRequiredService<VisitNews>().Tell(visit);
             }
@@ -98,10 +113,16 @@ internal static class VisitNewsEndpoint
         });
     }
 
-    private static ServerSentEventsResult<string> Events(Guid id, VisitNews news, IHostApplicationLifetime lifetime, HttpContext context)
+    private static ServerSentEventsResult<string> Events(
+        Guid id,
+        VisitNews news,
+        IHostApplicationLifetime lifetime,
+        HttpContext context)
     {
         // A stream would keep the program from stopping.
-        CancellationToken stop = CancellationTokenSource.CreateLinkedTokenSource(context.RequestAborted, lifetime.ApplicationStopping).Token;
+        CancellationToken stop = CancellationTokenSource.CreateLinkedTokenSource(
+            context.RequestAborted,
+            lifetime.ApplicationStopping).Token;
         return TypedResults.ServerSentEvents(news.ListenAsync(id, stop));
     }
 }

@@ -1,10 +1,11 @@
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
+using SturdyTinker.Core.Catalogue;
+using SturdyTinker.Core.Composing;
 using SturdyTinker.Core.Gear;
-using SturdyTinker.Core.Jobs;
-using SturdyTinker.Core.Schools;
+using SturdyTinker.Core.Practices;
+using SturdyTinker.Core.Visits;
 using SturdyTinker.Shop.Requests;
-using SturdyTinker.Shop.Yard;
 using SturdyTinker.Store;
 
 namespace SturdyTinker.Shop.Bay;
@@ -18,14 +19,16 @@ namespace SturdyTinker.Shop.Bay;
 /// <param name="Steps">How many steps.</param>
 /// <param name="Parts">What to take along.</param>
 /// <param name="Tools">Which tools.</param>
-/// <param name="Schools">The schools it follows, in words.</param>
+/// <param name="Practices">The practices it follows, in words.</param>
 /// <param name="Cautions">Its cautions, each once.</param>
 /// <param name="Torques">Its torques, each once.</param>
 /// <param name="FollowUps">The checks it will leave owing, in words.</param>
 /// <param name="Estimate">What it is likely to cost.</param>
-/// <param name="Missing">What the shelf keeps and has not enough of, in words: better known before the wheel comes off.</param>
+/// <param name="Missing">
+/// What the shelf keeps and has not enough of, in words: better known before the wheel comes off.
+/// </param>
 /// <param name="Learned">How many steps go by the shop's own minutes.</param>
-public sealed record PacketLook(
+public sealed record PacketPreview(
     decimal Minutes,
     string MinutesInWords,
     string ElapsedInWords,
@@ -34,7 +37,7 @@ public sealed record PacketLook(
     int Steps,
     IReadOnlyList<PartNeed> Parts,
     IReadOnlyList<string> Tools,
-    IReadOnlyList<string> Schools,
+    IReadOnlyList<string> Practices,
     IReadOnlyList<string> Cautions,
     IReadOnlyList<TorqueAsked> Torques,
     IReadOnlyList<string> FollowUps,
@@ -45,8 +48,8 @@ public sealed record PacketLook(
 /// <summary>Work wanted on a trailer.</summary>
 /// <param name="TrailerId">The trailer.</param>
 /// <param name="Jobs">The jobs at their places.</param>
-/// <param name="Hands">How many technicians: 1 or 2.</param>
-public sealed record WorkWanted(Guid TrailerId, IReadOnlyList<JobAt> Jobs, int Hands = 1);
+/// <param name="Technicians">How many technicians: 1 or 2.</param>
+public sealed record WorkWanted(Guid TrailerId, IReadOnlyList<JobAt> Jobs, int Technicians = 1);
 
 /// <summary>A meter reading taken as the trailer comes in.</summary>
 public sealed record MeterOnArrival(Guid Id, string Typed, bool StartsNewMeter);
@@ -55,27 +58,36 @@ public sealed record MeterOnArrival(Guid Id, string Typed, bool StartsNewMeter);
 /// <param name="TrailerId">The trailer.</param>
 /// <param name="Jobs">The jobs at their places.</param>
 /// <param name="Meter">What its meter shows; null when it has none or nobody looked.</param>
-/// <param name="Hands">How many technicians: 1 or 2.</param>
-public sealed record VisitDraft(Guid TrailerId, IReadOnlyList<JobAt> Jobs, MeterOnArrival? Meter = null, int Hands = 1);
+/// <param name="Technicians">How many technicians: 1 or 2.</param>
+public sealed record VisitDraft(
+    Guid TrailerId,
+    IReadOnlyList<JobAt> Jobs,
+    MeterOnArrival? Meter = null,
+    int Technicians = 1);
 
 internal static class VisitStart
 {
     internal static void MapVisitStart(this RouteGroupBuilder bay)
     {
-        bay.MapPost("/look", LookAsync);
+        bay.MapPost("/preview", PreviewAsync);
         bay.MapPut("/visits/{id:guid}", PutAsync);
         bay.MapDelete("/visits/{id:guid}", TakeBackOutAsync);
     }
 
-    private static async Task<Ok<PacketLook>> LookAsync(WorkWanted wanted, ShopFile file, Clock clock, Shelf.Coming coming)
+    private static async Task<Ok<PacketPreview>> PreviewAsync(
+        WorkWanted wanted,
+        ShopFile file,
+        Clock clock,
+        Shelf.Demand coming)
     {
         Trailer trailer = await TrailerAsync(file, wanted.TrailerId);
-        SchoolChoices schools = await file.SchoolsAsync(trailer);
-        Refuse(trailer.Gear, wanted.Jobs, schools, wanted.Hands);
+        PracticeChoices practices = await file.PracticesAsync(trailer);
+        Refuse(trailer.Gear, wanted.Jobs, practices, wanted.Technicians);
         Learned learned = await file.LearnedAsync(trailer.Id);
-        Packet packet = Composer.Compose(trailer.Gear, wanted.Jobs, schools, learned, wanted.Hands);
-        decimal apart = Apart(trailer.Gear, wanted.Jobs).Sum(jobs => Composer.Compose(trailer.Gear, jobs, schools, learned).Minutes);
-        return TypedResults.Ok(new PacketLook(
+        Packet packet = Composer.Compose(trailer.Gear, wanted.Jobs, practices, learned, wanted.Technicians);
+        decimal apart = Apart(trailer.Gear, wanted.Jobs).Sum(jobs =>
+            Composer.Compose(trailer.Gear, jobs, practices, learned).Minutes);
+        return TypedResults.Ok(new PacketPreview(
             packet.Minutes,
             packet.MinutesInWords,
             Packet.InWords(packet.Elapsed),
@@ -84,22 +96,34 @@ internal static class VisitStart
             packet.Steps.Count,
             PartsKnown.Renamed(packet, await PartsKnown.RenamedAsync(file)).PartsToTake,
             packet.ToolsToTake,
-            [.. packet.Steps.Select(s => s.School).OfType<string>().Distinct()],
+            [.. packet.Steps.Select(s => s.Practice).OfType<string>().Distinct()],
             [.. packet.Steps.SelectMany(s => s.Cautions).Distinct()],
             [.. packet.Steps.Select(s => s.Torque).OfType<TorqueAsked>().DistinctBy(t => t.What)],
-            [.. packet.Openings.SelectMany(o => Openings.Find(o.Code).FollowUps).Concat(wanted.Jobs.SelectMany(j => Catalogue.Find(j.Job)!.FollowUps)).Where(r => r.Wanted(schools)).Select(r => r.Words).Distinct()],
+            [.. packet.Openings
+                .SelectMany(o => Openings.Find(o.Code).FollowUps)
+                .Concat(wanted.Jobs.SelectMany(j => JobCatalogue.Find(j.Job)!.FollowUps))
+                .Where(r => r.Wanted(practices))
+                .Select(r => r.Words)
+                .Distinct()],
             Estimates.Answer(await Estimates.OfAsync(file, packet, learned)),
             await Shelf.Kits.MissingAsync(file, clock, coming, trailer.Id, packet),
             packet.Steps.Count(s => s.MinutesFrom is not null)));
     }
 
-    // Visits that people would really make: nobody repacks each wheel end of a trailer on a day of its own. A job that asks for
+    // Visits that people would really make: nobody repacks each wheel end of a trailer on a day of its own. A job that
+    // asks for
     // nothing but what another of the visit does at the same place is done with that one anyway.
     private static IEnumerable<JobAt[]> Apart(RunningGear gear, IReadOnlyList<JobAt> jobs) => jobs
-        .Where(j => !jobs.Any(other => other != j && Catalogue.Find(other.Job)!.DoneAlong(gear, Place.Of(other.Place)).Skip(1).Contains(j)))
+        .Where(j => !jobs.Any(other => other != j
+            && JobCatalogue.Find(other.Job)!.DoneAlong(gear, Place.Of(other.Place)).Skip(1).Contains(j)))
         .GroupBy(j => j.Job).Select(g => g.ToArray());
 
-    private static async Task<Ok<VisitAnswer>> PutAsync(Guid id, VisitDraft draft, ShopFile file, Clock clock, Worker worker)
+    private static async Task<Ok<VisitAnswer>> PutAsync(
+        Guid id,
+        VisitDraft draft,
+        ShopFile file,
+        Clock clock,
+        Worker worker)
     {
         Checks.Id(id);
         await using var transaction = await file.Database.BeginTransactionAsync();
@@ -118,21 +142,49 @@ internal static class VisitStart
         }
 
         Trailer trailer = await TrailerAsync(file, draft.TrailerId);
-        SchoolChoices schools = await file.SchoolsAsync(trailer);
+        PracticeChoices practices = await file.PracticesAsync(trailer);
         if (await file.Visits.AnyAsync(v => v.TrailerId == draft.TrailerId && v.ClosedAt == null))
         {
-            throw Refusal.Conflict($"{trailer.Tag} stands in the bay already: its visit has to be closed first.", "/trailerId");
+            throw Refusal.Conflict(
+                $"{trailer.Tag} stands in the bay already: its visit has to be closed first.",
+                "/trailerId");
         }
 
-        Refuse(trailer.Gear, draft.Jobs, schools, draft.Hands);
+        Refuse(trailer.Gear, draft.Jobs, practices, draft.Technicians);
         if (draft.Meter is { } meter)
         {
-            await Meter.AddAsync(file, trailer.Id, meter.Id, new MeterDraft(Core.Intervals.MeterEntryKind.Reading, clock.Today, meter.Typed, meter.StartsNewMeter), clock, worker, "/meter");
+            await MeterEntries.AddAsync(
+                file,
+                trailer.Id,
+                meter.Id,
+                new MeterDraft(Core.Intervals.MeterEntryKind.Reading, clock.Today, meter.Typed, meter.StartsNewMeter),
+                clock,
+                worker,
+                "/meter");
         }
 
-        Visit visit = new() { Id = id, TrailerId = trailer.Id, OpenedAt = clock.Now, OpenedBy = worker.Id, Gear = trailer.Gear, Schools = schools, Jobs = draft.Jobs, Hands = draft.Hands };
+        Visit visit = new()
+        {
+            Id = id,
+            TrailerId = trailer.Id,
+            OpenedAt = clock.Now,
+            OpenedBy = worker.Id,
+            Gear = trailer.Gear,
+            Practices = practices,
+            Jobs = draft.Jobs,
+            Technicians = draft.Technicians
+        };
         file.Visits.Add(visit);
-        file.Packets.Add(new VisitPacket { VisitId = id, Packet = Composer.Compose(trailer.Gear, draft.Jobs, schools, await file.LearnedAsync(trailer.Id), draft.Hands) });
+        file.Packets.Add(new VisitPacket
+        {
+            VisitId = id,
+            Packet = Composer.Compose(
+                trailer.Gear,
+                draft.Jobs,
+                practices,
+                await file.LearnedAsync(trailer.Id),
+                draft.Technicians)
+        });
         await file.SaveChangesAsync();
         await MeetAsync(file, trailer.Id, id, clock.Today);
         await Estimates.MeetAsync(file, visit);
@@ -146,7 +198,14 @@ internal static class VisitStart
     private static async Task MeetAsync(ShopFile file, Guid trailer, Guid visit, DateOnly today)
     {
         DateOnly soon = today.AddDays(7), late = today.AddDays(-7);
-        Core.Planning.Booking? expected = await file.Bookings.Where(b => b.TrailerId == trailer && b.CalledOffAt == null && b.VisitId == null && b.Day <= soon && b.Day >= late).OrderBy(b => b.Day).FirstOrDefaultAsync();
+        Core.Planning.Booking? expected = await file.Bookings
+            .Where(b => b.TrailerId == trailer
+                && b.CalledOffAt == null
+                && b.VisitId == null
+                && b.Day <= soon
+                && b.Day >= late)
+            .OrderBy(b => b.Day)
+            .FirstOrDefaultAsync();
         if (expected is not null)
         {
             expected.VisitId = visit;
@@ -175,7 +234,8 @@ internal static class VisitStart
             || await file.PartsUsed.AnyAsync(p => p.VisitId == id)
             || await file.VisitPhotos.AnyAsync(p => p.VisitId == id))
         {
-            throw Refusal.Conflict("Something has been done in this visit: put the trailer back together and close it instead.");
+            throw Refusal.Conflict(
+                "Something has been done in this visit: put the trailer back together and close it instead.");
         }
 
         foreach (Core.Planning.Booking expected in await file.Bookings.Where(b => b.VisitId == id).ToListAsync())
@@ -193,13 +253,17 @@ internal static class VisitStart
     }
 
     /// <summary>Refuses jobs that can't be done on a gear, each at its place in the request.</summary>
-    internal static void Refuse(RunningGear gear, IReadOnlyList<JobAt> jobs, SchoolChoices schools, int hands)
+    internal static void Refuse(RunningGear gear, IReadOnlyList<JobAt> jobs, PracticeChoices practices, int hands)
     {
         Checks checks = new();
-        checks.Add("/jobs", jobs.Count == 0 ? "Say what is to be done: pick at least one job." : jobs.Count > MostJobs ? $"That is more than {MostJobs} jobs at once." : null);
+        checks.Add(
+            "/jobs",
+            jobs.Count == 0 ? "Say what is to be done: pick at least one job."
+                : jobs.Count > MostJobs ? $"That is more than {MostJobs} jobs at once."
+                : null);
         checks.Add("/hands", hands is 1 or 2 ? null : "One technician works on a trailer, or two.");
         checks.Done();
-        foreach ((int index, string sentence) in Composer.Refusals(gear, jobs, schools))
+        foreach ((int index, string sentence) in Composer.Refusals(gear, jobs, practices))
         {
             checks.Add($"/jobs/{index}", sentence);
         }
@@ -210,5 +274,6 @@ internal static class VisitStart
     private const int MostJobs = 300;
 
     private static async Task<Trailer> TrailerAsync(ShopFile file, Guid id) =>
-        await file.Trailers.AsNoTracking().FirstOrDefaultAsync(t => t.Id == id) ?? throw Refusal.NotFound("There is no such trailer.");
+        await file.Trailers.AsNoTracking().FirstOrDefaultAsync(t => t.Id == id)
+            ?? throw Refusal.NotFound("There is no such trailer.");
 }

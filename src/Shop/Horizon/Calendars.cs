@@ -5,8 +5,8 @@ using Ical.Net.DataTypes;
 using Ical.Net.Serialization;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
-using SturdyTinker.Core.Calling;
-using SturdyTinker.Core.Jobs;
+using SturdyTinker.Core.Composing;
+using SturdyTinker.Core.Notices;
 using SturdyTinker.Core.Planning;
 using SturdyTinker.Shop.Requests;
 using SturdyTinker.Store;
@@ -24,7 +24,9 @@ public sealed record FeedAnswer(Guid Id, FeedKind Kind, Guid? Of, string Name, s
 /// <summary>A calendar to make.</summary>
 public sealed record FeedDraft(FeedKind Kind, Guid? Of);
 
-/// <summary>Accepted visits as iCalendar (RFC 5545), read by an address with a secret in it that can be withdrawn.</summary>
+/// <summary>
+/// Accepted visits as iCalendar (RFC 5545), read by an address with a secret in it that can be withdrawn.
+/// </summary>
 internal static class Calendars
 {
     private const int DaysBack = 60;
@@ -36,17 +38,37 @@ internal static class Calendars
         horizon.MapDelete("/calendars/{id:guid}", WithdrawAsync);
     }
 
-    /// <summary>The address that calendar programs read, outside of the API: no person is asked for, the secret stands for one.</summary>
-    internal static void MapCalendarFeed(this IEndpointRouteBuilder app) => app.MapGet("/calendar/{secret}.ics", ReadAsync).ExcludeFromDescription();
+    /// <summary>
+    /// The address that calendar programs read, outside of the API: no person is asked for, the secret stands for one.
+    /// </summary>
+    internal static void MapCalendarFeed(this IEndpointRouteBuilder app) =>
+        app.MapGet("/calendar/{secret}.ics", ReadAsync).ExcludeFromDescription();
 
     private static async Task<List<FeedAnswer>> AllAsync(ShopFile file)
     {
-        Dictionary<Guid, string> names = await file.People.AsNoTracking().Select(p => new { p.Id, p.Name }).Concat(file.Customers.AsNoTracking().Select(c => new { c.Id, c.Name })).ToDictionaryAsync(n => n.Id, n => n.Name);
-        return [.. (await file.CalendarFeeds.AsNoTracking().Where(f => f.WithdrawnAt == null).ToListAsync()).OrderBy(f => f.Kind).ThenBy(f => f.At)
-            .Select(f => new FeedAnswer(f.Id, f.Kind, f.Of, f.Of is { } of ? names.GetValueOrDefault(of, "") : "the whole shop", $"/calendar/{f.Secret}.ics"))];
+        Dictionary<Guid, string> names = await file.People
+            .AsNoTracking()
+            .Select(p => new { p.Id, p.Name })
+            .Concat(file.Customers.AsNoTracking().Select(c => new { c.Id, c.Name }))
+            .ToDictionaryAsync(n => n.Id, n => n.Name);
+        return [.. (await file.CalendarFeeds
+            .AsNoTracking()
+            .Where(f => f.WithdrawnAt == null)
+            .ToListAsync()).OrderBy(f => f.Kind).ThenBy(f => f.At)
+            .Select(f => new FeedAnswer(
+                f.Id,
+                f.Kind,
+                f.Of,
+                f.Of is { } of ? names.GetValueOrDefault(of, "") : "the whole shop",
+                $"/calendar/{f.Secret}.ics"))];
     }
 
-    private static async Task<Ok<List<FeedAnswer>>> MakeAsync(Guid id, FeedDraft draft, ShopFile file, Clock clock, Worker worker)
+    private static async Task<Ok<List<FeedAnswer>>> MakeAsync(
+        Guid id,
+        FeedDraft draft,
+        ShopFile file,
+        Clock clock,
+        Worker worker)
     {
         _ = worker;
         Checks.Id(id);
@@ -56,12 +78,23 @@ internal static class Calendars
             Checks checks = new();
             checks.Add("/of", draft.Kind switch
             {
-                FeedKind.Person => await file.People.AnyAsync(p => p.Id == draft.Of) ? null : "Say whose calendar it is.",
-                FeedKind.Customer => await file.Customers.AnyAsync(c => c.Id == draft.Of) ? null : "Say which customer’s calendar it is.",
+                FeedKind.Person => await file.People.AnyAsync(p => p.Id == draft.Of)
+                    ? null
+                    : "Say whose calendar it is.",
+                FeedKind.Customer => await file.Customers.AnyAsync(c => c.Id == draft.Of)
+                    ? null
+                    : "Say which customer’s calendar it is.",
                 _ => null,
             });
             checks.Done();
-            file.CalendarFeeds.Add(new CalendarFeed { Id = id, Secret = RandomNumberGenerator.GetString("abcdefghijkmnpqrstuvwxyz23456789", 32), Kind = draft.Kind, Of = draft.Kind == FeedKind.Shop ? null : draft.Of, At = clock.Now });
+            file.CalendarFeeds.Add(new CalendarFeed
+            {
+                Id = id,
+                Secret = RandomNumberGenerator.GetString("abcdefghijkmnpqrstuvwxyz23456789", 32),
+                Kind = draft.Kind,
+                Of = draft.Kind == FeedKind.Shop ? null : draft.Of,
+                At = clock.Now
+            });
             await file.SaveChangesAsync();
         }
 
@@ -81,9 +114,14 @@ internal static class Calendars
         return TypedResults.Ok(await AllAsync(file));
     }
 
-    private static async Task<Results<ContentHttpResult, NotFound>> ReadAsync(string secret, ShopFile file, Clock clock, HttpContext context)
+    private static async Task<Results<ContentHttpResult, NotFound>> ReadAsync(
+        string secret,
+        ShopFile file,
+        Clock clock,
+        HttpContext context)
     {
-        CalendarFeed? feed = await file.CalendarFeeds.AsNoTracking().FirstOrDefaultAsync(f => f.Secret == secret && f.WithdrawnAt == null);
+        CalendarFeed? feed = await file.CalendarFeeds.AsNoTracking().FirstOrDefaultAsync(f => f.Secret == secret
+            && f.WithdrawnAt == null);
         if (feed is null)
         {
             return TypedResults.NotFound();
@@ -98,7 +136,11 @@ internal static class Calendars
                                && (feed.Kind != FeedKind.Customer || trailer.CustomerId == feed.Of)
                            orderby booking.Day, booking.Id
                            select new { booking, trailer.Tag, trailer.Name, Customer = customer.Name }).ToListAsync();
-        string shop = (await file.Settings.AsNoTracking().SingleOrDefaultAsync(s => s.Id == ShopSettings.TheOne))?.Name is { Length: > 0 } name ? name : "the workshop";
+        string shop = (await file.Settings
+            .AsNoTracking()
+            .SingleOrDefaultAsync(s => s.Id == ShopSettings.TheOne))?.Name is { Length: > 0 } name
+            ? name
+            : "the workshop";
         Calendar calendar = new() { ProductId = "-//Sturdy Tinker//Horizon//EN", Method = CalendarMethods.Publish };
         calendar.AddProperty("X-WR-CALNAME", $"Trailers at {shop}");
         foreach (var one in found)
@@ -110,12 +152,15 @@ internal static class Calendars
         }
 
         context.Response.Headers.CacheControl = "no-cache";
-        return TypedResults.Content(new CalendarSerializer().SerializeToString(calendar)!, "text/calendar; charset=utf-8");
+        return TypedResults.Content(
+            new CalendarSerializer().SerializeToString(calendar)!,
+            "text/calendar; charset=utf-8");
     }
 
     // What the customer was told, and no more.
     private static string ForCustomer(Booking booking) =>
-        FormattableString.Invariant($"{booking.What}\nWhy now: {booking.Why}\nAbout {Packet.InWords(booking.Minutes)} of work, about {booking.Price:#,0}.");
+        FormattableString.Invariant(
+            $"{booking.What}\nWhy now: {booking.Why}\nAbout {Packet.InWords(booking.Minutes)} of work, about {booking.Price:#,0}.");
 
     private static CalendarEvent Event(Booking booking, (string Summary, string Description) words) => new()
     {
@@ -132,5 +177,8 @@ internal static class Calendars
         Transparency = TransparencyType.Opaque,
     };
 
-    private static CalDateTime Utc(DateTimeOffset at) => new(DateTime.SpecifyKind(at.UtcDateTime.AddTicks(-(at.UtcDateTime.Ticks % TimeSpan.TicksPerSecond)), DateTimeKind.Utc));
+    private static CalDateTime Utc(DateTimeOffset at) =>
+        new(DateTime.SpecifyKind(
+            at.UtcDateTime.AddTicks(-(at.UtcDateTime.Ticks % TimeSpan.TicksPerSecond)),
+            DateTimeKind.Utc));
 }

@@ -1,8 +1,7 @@
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
-using SturdyTinker.Core.Jobs;
+using SturdyTinker.Core.Composing;
 using SturdyTinker.Core.Planning;
-using SturdyTinker.Core.Standings;
 using SturdyTinker.Shop.Requests;
 using SturdyTinker.Store;
 
@@ -14,7 +13,12 @@ namespace SturdyTinker.Shop.Horizon;
 /// <param name="To">A day of the week, or for an accepted visit its day.</param>
 /// <param name="From">A day of the week they stand in now; null for none.</param>
 /// <param name="Booking">The accepted visit it is about; null for none.</param>
-public sealed record DecisionDraft(DecisionKind Kind, IReadOnlyList<string> Tasks, DateOnly? To, DateOnly? From, Guid? Booking);
+public sealed record DecisionDraft(
+    DecisionKind Kind,
+    IReadOnlyList<string> Tasks,
+    DateOnly? To,
+    DateOnly? From,
+    Guid? Booking);
 
 /// <summary>A decision to make, under an id made by the client.</summary>
 public sealed record DecisionMade(Guid Id, DecisionDraft Decision);
@@ -37,7 +41,12 @@ public sealed record DecisionsTried(IReadOnlyList<DecisionDraft> Decisions);
 /// <param name="MinutesMore">How many minutes more it takes in all; negative for fewer.</param>
 /// <param name="Words">That in a sentence, and what does not fit.</param>
 /// <param name="Weeks">The weeks of the bays with them.</param>
-public sealed record Consequences(HorizonLine Line, decimal CostMore, decimal MinutesMore, string Words, IReadOnlyList<BayWeekAnswer> Weeks);
+public sealed record Consequences(
+    HorizonLine Line,
+    decimal CostMore,
+    decimal MinutesMore,
+    string Words,
+    IReadOnlyList<BayWeekAnswer> Weeks);
 
 internal static class Decisions
 {
@@ -55,38 +64,64 @@ internal static class Decisions
             TakeBackTogetherAsync(id, new([decisionId]), file, clock, worker, plans, stop));
     }
 
-    private static async Task<Ok<Consequences>> TryAsync(Guid id, DecisionsTried tried, ShopFile file, Clock clock, PlanBoard plans, CancellationToken stop)
+    private static async Task<Ok<Consequences>> TryAsync(
+        Guid id,
+        DecisionsTried tried,
+        ShopFile file,
+        Clock clock,
+        PlanBoard plans,
+        CancellationToken stop)
     {
         Board board = await plans.NowAsync(file, clock, stop);
-        int index = Find(board, id);
+        int index = board.Find(id);
         BoardTrailer trailer = board.Trailers[index];
         foreach (DecisionDraft draft in tried.Decisions)
         {
             Check(board, trailer, draft);
         }
 
-        List<Decision> decisions = await file.Decisions.AsNoTracking().Where(d => d.TrailerId == id && d.UndoneAt == null).ToListAsync(stop);
+        List<Decision> decisions = await file.Decisions
+            .AsNoTracking()
+            .Where(d => d.TrailerId == id && d.UndoneAt == null)
+            .ToListAsync(stop);
         List<Booking> bookings = [.. board.Bookings[id].Select(b => Moved(b, tried.Decisions))];
         DateTimeOffset at = clock.Now;
-        decisions.AddRange(tried.Decisions.Select(d => new Decision { Id = Guid.CreateVersion7(), TrailerId = id, Kind = d.Kind == DecisionKind.Accept ? DecisionKind.Pin : d.Kind, Tasks = d.Tasks, To = d.To, From = d.From, At = at = at.AddTicks(1) }));
+        decisions.AddRange(tried.Decisions.Select(d => new Decision
+        {
+            Id = Guid.CreateVersion7(),
+            TrailerId = id,
+            Kind = d.Kind == DecisionKind.Accept ? DecisionKind.Pin : d.Kind,
+            Tasks = d.Tasks,
+            To = d.To,
+            From = d.From,
+            At = at = at.AddTicks(1)
+        }));
         BoardTrailer told = trailer with { Case = trailer.Case with { Wishes = Decision.Wishes(decisions, bookings) } };
         TrailerPlan before = board.Plan.Plans[index], after = Replan(board, told, index);
         return TypedResults.Ok(Compare(board, told, before, after, tried.Decisions));
     }
 
-    /// <summary>Plans one trailer anew while all others stay where they are: weeks that are full stay closed to it, unless it was told to come then.</summary>
+    /// <summary>
+    /// Plans one trailer anew while all others stay where they are: weeks that are full stay closed to it, unless it
+    /// was told to come then.
+    /// </summary>
     internal static TrailerPlan Replan(Board board, BoardTrailer told, int index)
     {
         TrailerPlan before = board.Plan.Plans[index];
         HashSet<int> asked = [.. told.Case.Wishes.Pins.Select(p => Weeks.Of(board.Planner.First, p.Week))];
-        decimal Mine(int week) => before.Visits.Where(v => Weeks.Of(board.Planner.First, v.Week) == week).Sum(v => v.Minutes);
-        IEnumerable<int> full = Enumerable.Range(0, board.Plan.Weeks.Count).Where(w => !asked.Contains(w) && Mine(w) == 0 && board.Plan.Weeks[w] is var bay && bay.Open - bay.Booked - bay.Proposed <= 0);
+        decimal Mine(int week) =>
+            before.Visits.Where(v => Weeks.Of(board.Planner.First, v.Week) == week).Sum(v => v.Minutes);
+        IEnumerable<int> full = Enumerable.Range(0, board.Plan.Weeks.Count).Where(w => !asked.Contains(w)
+            && Mine(w) == 0
+            && board.Plan.Weeks[w] is var bay
+            && bay.Open - bay.Booked - bay.Proposed <= 0);
         return board.Planner.Plan(told.Case, full.Concat(board.Planner.Shut(board.Hours, board.Today)));
     }
 
     private static Booking Moved(Booking booking, IEnumerable<DecisionDraft> drafts)
     {
-        DecisionDraft? last = drafts.LastOrDefault(d => d.Booking == booking.Id && d.Kind is DecisionKind.Move or DecisionKind.CallOff);
+        DecisionDraft? last = drafts.LastOrDefault(d => d.Booking == booking.Id
+            && d.Kind is DecisionKind.Move or DecisionKind.CallOff);
         return last is null ? booking : new Booking
         {
             Id = booking.Id,
@@ -101,7 +136,12 @@ internal static class Decisions
         };
     }
 
-    private static Consequences Compare(Board board, BoardTrailer trailer, TrailerPlan before, TrailerPlan after, IReadOnlyList<DecisionDraft> tried)
+    private static Consequences Compare(
+        Board board,
+        BoardTrailer trailer,
+        TrailerPlan before,
+        TrailerPlan after,
+        IReadOnlyList<DecisionDraft> tried)
     {
         DateOnly end = board.Planner.First.AddDays(7 * HorizonPage.WeeksShown);
         decimal[] delta = new decimal[board.Plan.Weeks.Count];
@@ -115,22 +155,45 @@ internal static class Decisions
 
         Count(before, -1);
         Count(after, 1);
-        BayWeekAnswer[] weeks = [.. board.Plan.Weeks.Take(HorizonPage.WeeksShown).Select((w, i) => HorizonPage.OfWeek(board, w with { Proposed = Math.Max(0, w.Proposed + delta[i]) }))];
-        decimal cost = Math.Round((decimal)(after.Cost - before.Cost), 0), minutes = after.Visits.Where(v => v.Week < end).Sum(v => v.Minutes) - before.Visits.Where(v => v.Week < end).Sum(v => v.Minutes);
+        BayWeekAnswer[] weeks = [.. board.Plan.Weeks.Take(HorizonPage.WeeksShown).Select((w, i) => HorizonPage.OfWeek(
+            board,
+            w with { Proposed = Math.Max(0, w.Proposed + delta[i]) }))];
+        decimal cost = Math.Round((decimal)(after.Cost - before.Cost), 0), minutes =
+            after.Visits.Where(v => v.Week < end).Sum(v => v.Minutes) - before.Visits.Where(v => v.Week < end).Sum(v => v.Minutes);
         string words = cost == 0 && Math.Abs(minutes) < 1 ? "Costs nothing more."
-            : FormattableString.Invariant($"Costs {Math.Abs(cost):#,0} {(cost >= 0 ? "more" : "less")} over the year{(Math.Abs(minutes) >= 1 ? $", {Packet.InWords(Math.Abs(minutes))} {(minutes > 0 ? "more" : "less")} in the bay" : "")}.");
-        foreach (DateOnly week in tried.Where(d => d.Kind is DecisionKind.Pin or DecisionKind.Accept or DecisionKind.Move && d.To is not null).Select(d => Weeks.Monday(d.To!.Value)).Distinct())
+            : FormattableString.Invariant(
+                $"Costs {Math.Abs(cost):#,0} {(cost >= 0 ? "more" : "less")} over the year{(Math.Abs(minutes) >= 1 ? $", {Packet.InWords(Math.Abs(minutes))} {(minutes > 0 ? "more" : "less")} in the bay" : "")}.");
+        foreach (DateOnly week in tried
+            .Where(d => d.Kind is DecisionKind.Pin or DecisionKind.Accept or DecisionKind.Move && d.To is not null)
+            .Select(d => Weeks.Monday(d.To!.Value))
+            .Distinct())
         {
             BayWeekAnswer? bay = weeks.FirstOrDefault(w => w.Monday == week);
             decimal over = bay is null ? 0 : bay.Booked + bay.Proposed - bay.Open;
-            words += over > 0 ? FormattableString.Invariant($" The week of {week:d MMMM} is then {over:0.#} h over.") : "";
-            words += trailer.Case.Busy.Contains(week) ? FormattableString.Invariant($" {trailer.Customer} cannot spare it in the week of {week:d MMMM}.") : "";
+            words += over > 0
+                ? FormattableString.Invariant($" The week of {week:d MMMM} is then {over:0.#} h over.")
+                : "";
+            words += trailer.Case.Busy.Contains(week)
+                ? FormattableString.Invariant($" {trailer.Customer} cannot spare it in the week of {week:d MMMM}.")
+                : "";
         }
 
-        return new Consequences(HorizonPage.OfTrailer(board, trailer, after), cost, Math.Round(minutes, 1), after.Trouble is null ? words : $"{words} {after.Trouble}", weeks);
+        return new Consequences(
+            HorizonPage.OfTrailer(board, trailer, after),
+            cost,
+            Math.Round(minutes, 1),
+            after.Trouble is null ? words : $"{words} {after.Trouble}",
+            weeks);
     }
 
-    private static async Task<Ok<HorizonLine>> PutTogetherAsync(Guid id, DecisionsMade made, ShopFile file, Clock clock, Worker worker, PlanBoard plans, CancellationToken stop)
+    private static async Task<Ok<HorizonLine>> PutTogetherAsync(
+        Guid id,
+        DecisionsMade made,
+        ShopFile file,
+        Clock clock,
+        Worker worker,
+        PlanBoard plans,
+        CancellationToken stop)
     {
         foreach (DecisionMade one in made.Decisions)
         {
@@ -143,7 +206,7 @@ internal static class Decisions
         }
 
         Board board = await plans.NowAsync(file, clock, stop);
-        BoardTrailer trailer = board.Trailers[Find(board, id)];
+        BoardTrailer trailer = board.Trailers[board.Find(id)];
         await using var transaction = await file.Database.BeginTransactionAsync(stop);
         foreach ((Guid decision, DecisionDraft draft) in made.Decisions)
         {
@@ -158,14 +221,40 @@ internal static class Decisions
         return TypedResults.Ok(await LineAsync(file, clock, plans, id, stop));
     }
 
-    private static async Task MakeAsync(ShopFile file, Board board, BoardTrailer trailer, Guid id, DecisionDraft draft, Clock clock, Worker worker, CancellationToken stop)
+    private static async Task MakeAsync(
+        ShopFile file,
+        Board board,
+        BoardTrailer trailer,
+        Guid id,
+        DecisionDraft draft,
+        Clock clock,
+        Worker worker,
+        CancellationToken stop)
     {
         Booking? booking = draft.Booking is { } its ? await file.Bookings.FirstAsync(b => b.Id == its, stop) : null;
-        file.Decisions.Add(new Decision { Id = id, TrailerId = trailer.Id, Kind = draft.Kind, Tasks = draft.Tasks, To = draft.To, From = draft.Kind == DecisionKind.Move ? booking!.Day : draft.From, BookingId = draft.Kind == DecisionKind.Accept ? id : draft.Booking, At = clock.Now, PersonId = worker.Id });
+        file.Decisions.Add(new Decision
+        {
+            Id = id,
+            TrailerId = trailer.Id,
+            Kind = draft.Kind,
+            Tasks = draft.Tasks,
+            To = draft.To,
+            From = draft.Kind == DecisionKind.Move ? booking!.Day : draft.From,
+            BookingId = draft.Kind == DecisionKind.Accept ? id : draft.Booking,
+            At = clock.Now,
+            PersonId = worker.Id
+        });
         switch (draft.Kind)
         {
             case DecisionKind.Accept:
-                file.Bookings.Add(Booking.Of(id, trailer.Case, draft.Tasks, draft.To!.Value, board.Costs, clock.Now, worker.Id));
+                file.Bookings.Add(Booking.Of(
+                    id,
+                    trailer.Case,
+                    draft.Tasks,
+                    draft.To!.Value,
+                    board.Costs,
+                    clock.Now,
+                    worker.Id));
                 break;
             case DecisionKind.Move:
                 (booking!.Day, booking.ChangedAt) = (draft.To!.Value, clock.Now);
@@ -183,7 +272,14 @@ internal static class Decisions
         await file.SaveChangesAsync(stop);
     }
 
-    private static async Task<Ok<HorizonLine>> TakeBackTogetherAsync(Guid id, DecisionsTakenBack taken, ShopFile file, Clock clock, Worker worker, PlanBoard plans, CancellationToken stop)
+    private static async Task<Ok<HorizonLine>> TakeBackTogetherAsync(
+        Guid id,
+        DecisionsTakenBack taken,
+        ShopFile file,
+        Clock clock,
+        Worker worker,
+        PlanBoard plans,
+        CancellationToken stop)
     {
         _ = worker;
         await using var transaction = await file.Database.BeginTransactionAsync(stop);
@@ -196,16 +292,25 @@ internal static class Decisions
         return TypedResults.Ok(await LineAsync(file, clock, plans, id, stop));
     }
 
-    private static async Task TakeBackAsync(ShopFile file, Guid id, Guid decisionId, Clock clock, CancellationToken stop)
+    private static async Task TakeBackAsync(
+        ShopFile file,
+        Guid id,
+        Guid decisionId,
+        Clock clock,
+        CancellationToken stop)
     {
-        Decision? decision = await file.Decisions.FirstOrDefaultAsync(d => d.Id == decisionId && d.TrailerId == id, stop);
+        Decision? decision = await file.Decisions.FirstOrDefaultAsync(
+            d => d.Id == decisionId && d.TrailerId == id,
+            stop);
         if (decision is not { UndoneAt: null })
         {
             return;
         }
 
         decision.UndoneAt = clock.Now;
-        Booking? booking = decision.BookingId is { } its ? await file.Bookings.FirstOrDefaultAsync(b => b.Id == its, stop) : null;
+        Booking? booking = decision.BookingId is { } its
+            ? await file.Bookings.FirstOrDefaultAsync(b => b.Id == its, stop)
+            : null;
         if (booking is { VisitId: not null })
         {
             throw Refusal.Conflict("The trailer has come for this visit already; it can't be taken back any more.");
@@ -213,7 +318,9 @@ internal static class Decisions
 
         if (booking is not null)
         {
-            booking.CalledOffAt = decision.Kind == DecisionKind.Accept ? clock.Now : decision.Kind == DecisionKind.CallOff ? null : booking.CalledOffAt;
+            booking.CalledOffAt = decision.Kind == DecisionKind.Accept ? clock.Now
+                : decision.Kind == DecisionKind.CallOff ? null
+                : booking.CalledOffAt;
             booking.Day = decision is { Kind: DecisionKind.Move, From: { } from } ? from : booking.Day;
             booking.ChangedAt = clock.Now;
             booking.Sequence++;
@@ -222,27 +329,55 @@ internal static class Decisions
         await file.SaveChangesAsync(stop);
     }
 
-    private static async Task<HorizonLine> LineAsync(ShopFile file, Clock clock, PlanBoard plans, Guid id, CancellationToken stop)
+    private static async Task<HorizonLine> LineAsync(
+        ShopFile file,
+        Clock clock,
+        PlanBoard plans,
+        Guid id,
+        CancellationToken stop)
     {
         Board board = await plans.NowAsync(file, clock, stop);
-        return HorizonPage.OfTrailer(board, Find(board, id));
+        return HorizonPage.OfTrailer(board, board.Find(id));
     }
-
-    /// <summary>Where a trailer stands on the board. Refuses (404) where it does not.</summary>
-    internal static int Find(Board board, Guid id) => board.IndexOf(id) is >= 0 and var index ? index : throw Refusal.NotFound("There is no such trailer.");
 
     private static void Check(Board board, BoardTrailer trailer, DecisionDraft draft)
     {
         Checks checks = new();
         HashSet<string> known = [.. trailer.Case.Coming.Select(d => d.Id)];
         bool aboutBooking = draft.Kind is DecisionKind.Move or DecisionKind.CallOff;
-        checks.Add("/tasks", draft.Tasks.Count > MostTasks ? $"At most {MostTasks} tasks at once." : draft.Tasks.Count == 0 && !aboutBooking ? "Say which tasks." : null);
-        checks.Add("/tasks", !aboutBooking && draft.Tasks.FirstOrDefault(t => !known.Contains(t)) is { } gone ? $"“{gone}” does not fall due on {trailer.Tag} any more; look again." : null);
-        checks.Add("/tasks", draft.Kind == DecisionKind.Together && draft.Tasks.Count < 2 ? "Two or more tasks are kept together." : null);
+        checks.Add(
+            "/tasks",
+            draft.Tasks.Count > MostTasks ? $"At most {MostTasks} tasks at once."
+                : draft.Tasks.Count == 0 && !aboutBooking ? "Say which tasks."
+                : null);
+        checks.Add(
+            "/tasks",
+            !aboutBooking && draft.Tasks.FirstOrDefault(t => !known.Contains(t)) is { } gone
+                ? $"“{gone}” does not fall due on {trailer.Tag} any more; look again."
+                : null);
+        checks.Add(
+            "/tasks",
+            draft.Kind == DecisionKind.KeepTogether && draft.Tasks.Count < 2
+                ? "Two or more tasks are kept together."
+                : null);
         DateOnly last = board.Planner.First.AddDays(7 * board.Planner.WeeksPlanned);
-        checks.Add("/to", draft.Kind is not (DecisionKind.Together or DecisionKind.CallOff) && draft.To is null ? "Say which week." : draft.To < board.Planner.First || draft.To >= last ? "This week lies outside of the horizon." : null);
-        checks.Add("/to", draft.Kind is DecisionKind.Accept or DecisionKind.Move && draft.To is { } day ? day < board.Today ? "This day has passed." : board.Hours.MinutesOn(day) == 0 ? FormattableString.Invariant($"Nobody works here on {day:d MMMM yyyy}.") : null : null);
-        checks.Add("/booking", aboutBooking && !board.Bookings[trailer.Id].Any(b => b.Id == draft.Booking) ? "There is no such accepted visit any more." : null);
+        checks.Add(
+            "/to",
+            draft.Kind is not (DecisionKind.KeepTogether or DecisionKind.CallOff)
+                && draft.To is null ? "Say which week."
+                : draft.To < board.Planner.First || draft.To >= last ? "This week lies outside of the horizon."
+                : null);
+        checks.Add(
+            "/to",
+            draft.Kind is DecisionKind.Accept or DecisionKind.Move && draft.To is { } day
+                ? day < board.Today ? "This day has passed." : board.Hours.MinutesOn(day) == 0 ? FormattableString.Invariant(
+                    $"Nobody works here on {day:d MMMM yyyy}.") : null
+                : null);
+        checks.Add(
+            "/booking",
+            aboutBooking && !board.Bookings[trailer.Id].Any(b => b.Id == draft.Booking)
+                ? "There is no such accepted visit any more."
+                : null);
         checks.Done();
     }
 }

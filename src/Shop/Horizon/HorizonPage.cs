@@ -1,9 +1,8 @@
 using Microsoft.AspNetCore.Http.HttpResults;
+using SturdyTinker.Core.Composing;
 using SturdyTinker.Core.Intervals;
-using SturdyTinker.Core.Jobs;
 using SturdyTinker.Core.Planning;
-using SturdyTinker.Core.Standings;
-using SturdyTinker.Shop.Ledger;
+using SturdyTinker.Core.Status;
 using SturdyTinker.Shop.Requests;
 using SturdyTinker.Store;
 
@@ -21,7 +20,18 @@ namespace SturdyTinker.Shop.Horizon;
 /// <param name="When">How near, in words.</param>
 /// <param name="Reason">Why, in words.</param>
 /// <param name="Hard">Whether law or a Hold sets its last day.</param>
-public sealed record DueMark(string Id, string Name, string Short, string Where, DateOnly On, DateOnly Early, DateOnly Late, Nearness Nearness, string When, string Reason, bool Hard);
+public sealed record DueMark(
+    string Id,
+    string Name,
+    string Short,
+    string Where,
+    DateOnly On,
+    DateOnly Early,
+    DateOnly Late,
+    Nearness Nearness,
+    string When,
+    string Reason,
+    bool Hard);
 
 /// <summary>A task in a visit.</summary>
 /// <param name="Id">Id of the task.</param>
@@ -30,7 +40,13 @@ public sealed record DueMark(string Id, string Name, string Short, string Where,
 /// <param name="WeeksEarly">Weeks before it falls due; negative after.</param>
 /// <param name="Why">Why it is in this visit, with the money and the minutes.</param>
 /// <param name="MoneySaved">What riding along saves in all against a visit of its own.</param>
-public sealed record TaskInVisitAnswer(string Id, string Name, string Where, int WeeksEarly, string Why, decimal MoneySaved);
+public sealed record TaskInVisitAnswer(
+    string Id,
+    string Name,
+    string Where,
+    int WeeksEarly,
+    string Why,
+    decimal MoneySaved);
 
 /// <summary>A visit on a trailer's line, proposed or accepted.</summary>
 /// <param name="Week">The Monday of its week.</param>
@@ -45,7 +61,19 @@ public sealed record TaskInVisitAnswer(string Id, string Name, string Where, int
 /// <param name="Price">About what it costs the customer: labour and parts with a known price.</param>
 /// <param name="What">What is done, in a line.</param>
 /// <param name="DoesNotFit">Whether its week has no room for it.</param>
-public sealed record VisitOnLine(DateOnly Week, DateOnly? Day, Guid? Booking, bool Pinned, IReadOnlyList<TaskInVisitAnswer> Tasks, decimal Minutes, string MinutesInWords, decimal MinutesSaved, string SavedInWords, decimal Price, string What, bool DoesNotFit);
+public sealed record VisitOnLine(
+    DateOnly Week,
+    DateOnly? Day,
+    Guid? Booking,
+    bool Pinned,
+    IReadOnlyList<TaskInVisitAnswer> Tasks,
+    decimal Minutes,
+    string MinutesInWords,
+    decimal MinutesSaved,
+    string SavedInWords,
+    decimal Price,
+    string What,
+    bool DoesNotFit);
 
 /// <summary>A trailer's line.</summary>
 /// <param name="TrailerId">The trailer.</param>
@@ -60,7 +88,19 @@ public sealed record VisitOnLine(DateOnly Week, DateOnly? Day, Guid? Booking, bo
 /// <param name="Marks">What falls due within the weeks shown.</param>
 /// <param name="Visits">Its visits.</param>
 /// <param name="Trouble">What could not be kept, in words; null when all could.</param>
-public sealed record HorizonLine(Guid TrailerId, string Tag, string Name, string Customer, Guid CustomerId, Glyph Glyph, bool OnHold, Guid? OpenVisit, bool Overdue, IReadOnlyList<DueMark> Marks, IReadOnlyList<VisitOnLine> Visits, string? Trouble);
+public sealed record HorizonLine(
+    Guid TrailerId,
+    string Tag,
+    string Name,
+    string Customer,
+    Guid CustomerId,
+    Glyph Glyph,
+    bool OnHold,
+    Guid? OpenVisit,
+    bool Overdue,
+    IReadOnlyList<DueMark> Marks,
+    IReadOnlyList<VisitOnLine> Visits,
+    string? Trouble);
 
 /// <summary>A week of the bays.</summary>
 /// <param name="Monday">The day it begins on.</param>
@@ -68,7 +108,12 @@ public sealed record HorizonLine(Guid TrailerId, string Tag, string Name, string
 /// <param name="Booked">Hours accepted.</param>
 /// <param name="Proposed">Hours proposed.</param>
 /// <param name="DoesNotFit">Tags of trailers for whose visits it has no room.</param>
-public sealed record BayWeekAnswer(DateOnly Monday, decimal Open, decimal Booked, decimal Proposed, IReadOnlyList<string> DoesNotFit);
+public sealed record BayWeekAnswer(
+    DateOnly Monday,
+    decimal Open,
+    decimal Booked,
+    decimal Proposed,
+    IReadOnlyList<string> DoesNotFit);
 
 /// <summary>The horizon.</summary>
 /// <param name="Today">The shop's day.</param>
@@ -80,7 +125,16 @@ public sealed record BayWeekAnswer(DateOnly Monday, decimal Open, decimal Booked
 /// <param name="FollowUps">Checks owed; only with the first page.</param>
 /// <param name="MinutesSaved">Minutes of opening and closing that sharing saves over the year, all trailers.</param>
 /// <param name="SavedInWords">The same in words.</param>
-public sealed record HorizonAnswer(DateOnly Today, DateOnly First, IReadOnlyList<BayWeekAnswer> Weeks, IReadOnlyList<HorizonLine> Lines, int Found, int Total, IReadOnlyList<FollowUpAnswer> FollowUps, decimal MinutesSaved, string SavedInWords);
+public sealed record HorizonAnswer(
+    DateOnly Today,
+    DateOnly First,
+    IReadOnlyList<BayWeekAnswer> Weeks,
+    IReadOnlyList<HorizonLine> Lines,
+    int Found,
+    int Total,
+    IReadOnlyList<FollowUpAnswer> FollowUps,
+    decimal MinutesSaved,
+    string SavedInWords);
 
 /// <summary>The horizon as a page, and its lines.</summary>
 internal static class HorizonPage
@@ -92,7 +146,17 @@ internal static class HorizonPage
 
     internal static void MapHorizonPage(this RouteGroupBuilder horizon) => horizon.MapGet("/", ListAsync);
 
-    private static async Task<Ok<HorizonAnswer>> ListAsync(ShopFile file, Clock clock, PlanBoard plans, string? search, Guid? customer, int? axles, bool? overdue, int? skip, int? take, CancellationToken stop)
+    private static async Task<Ok<HorizonAnswer>> ListAsync(
+        ShopFile file,
+        Clock clock,
+        PlanBoard plans,
+        string? search,
+        Guid? customer,
+        int? axles,
+        bool? overdue,
+        int? skip,
+        int? take,
+        CancellationToken stop)
     {
         int lines = take ?? 60;
         if (lines is < 1 or > MostLines || skip is < 0)
@@ -107,8 +171,11 @@ internal static class HorizonPage
             && (customer is null || t.CustomerId == customer)
             && (axles is null || t.Gear.Axles == axles)
             && (overdue != true || t.Case.Coming.Any(d => d.Nearness == Nearness.Overdue))
-            && (wanted.Length == 0 || $"{t.Tag} {t.Name} {t.Customer}".Contains(wanted, StringComparison.OrdinalIgnoreCase)))
-            .OrderBy(i => board.Plan.Plans[i].Visits is [var next, ..] ? next.Week : DateOnly.MaxValue).ThenBy(i => board.Trailers[i].Tag, StringComparer.OrdinalIgnoreCase)];
+            && (wanted.Length == 0
+                || $"{t.Tag} {t.Name} {t.Customer}".Contains(wanted, StringComparison.OrdinalIgnoreCase)))
+            .OrderBy(i => board.Plan.Plans[i].Visits is [var next, ..] ? next.Week : DateOnly.MaxValue).ThenBy(
+                i => board.Trailers[i].Tag,
+                StringComparer.OrdinalIgnoreCase)];
         DateOnly end = board.Planner.First.AddDays(7 * WeeksShown);
         decimal saved = board.Plan.Plans.Sum(p => p.Visits.Where(v => v.Week < end).Sum(v => v.MinutesSaved));
         return TypedResults.Ok(new HorizonAnswer(
@@ -118,7 +185,7 @@ internal static class HorizonPage
             [.. found.Skip(skip ?? 0).Take(lines).Select(i => OfTrailer(board, i))],
             found.Length,
             board.Trailers.Count,
-            skip > 0 ? [] : await FollowUps.OwedAsync(file),
+            skip > 0 ? [] : await FollowUpsOwed.OfAllAsync(file),
             saved,
             Packet.InWords(saved)));
     }
@@ -132,13 +199,16 @@ internal static class HorizonPage
         [.. week.DoesNotFit.Select(id => board.Trailers[board.IndexOf(id)].Tag)]);
 
     /// <summary>A trailer's line.</summary>
-    internal static HorizonLine OfTrailer(Board board, int index) => OfTrailer(board, board.Trailers[index], board.Plan.Plans[index]);
+    internal static HorizonLine OfTrailer(Board board, int index) =>
+        OfTrailer(board, board.Trailers[index], board.Plan.Plans[index]);
 
     /// <summary>A trailer's line by some plan of its own.</summary>
     internal static HorizonLine OfTrailer(Board board, BoardTrailer trailer, TrailerPlan plan)
     {
         DateOnly end = board.Planner.First.AddDays(7 * WeeksShown);
-        HashSet<DateOnly> noRoom = [.. board.Plan.Weeks.Where(w => w.DoesNotFit.Contains(trailer.Id)).Select(w => w.Monday)];
+        HashSet<DateOnly> noRoom = [.. board.Plan.Weeks
+            .Where(w => w.DoesNotFit.Contains(trailer.Id))
+            .Select(w => w.Monday)];
         return new HorizonLine(
             trailer.Id,
             trailer.Tag,
@@ -149,7 +219,18 @@ internal static class HorizonPage
             trailer.OnHold,
             trailer.OpenVisit,
             trailer.Case.Coming.Any(d => d.Nearness == Nearness.Overdue),
-            [.. trailer.Case.Coming.Where(d => d.Early < end).Select(d => new DueMark(d.Id, d.Name, d.Short, d.Where, d.On, d.Early, d.Late, d.Nearness, d.When, d.Reason, d.HardBy is not null))],
+            [.. trailer.Case.Coming.Where(d => d.Early < end).Select(d => new DueMark(
+                d.Id,
+                d.Name,
+                d.Short,
+                d.Where,
+                d.On,
+                d.Early,
+                d.Late,
+                d.Nearness,
+                d.When,
+                d.Reason,
+                d.HardBy is not null))],
             [.. plan.Visits.Where(v => v.Week < end).Select(v => OfVisit(board, trailer, v, noRoom))],
             plan.Trouble);
     }
@@ -162,7 +243,13 @@ internal static class HorizonPage
             booking?.Day ?? visit.Day,
             booking?.Id,
             booking is null && trailer.Case.Wishes.Pins.Any(p => p.Week == visit.Week),
-            [.. visit.Tasks.Select(t => new TaskInVisitAnswer(t.Due.Id, t.Due.Name, t.Due.Where, t.WeeksEarly, t.Why, t.MoneySaved))],
+            [.. visit.Tasks.Select(t => new TaskInVisitAnswer(
+                t.Due.Id,
+                t.Due.Name,
+                t.Due.Where,
+                t.WeeksEarly,
+                t.Why,
+                t.MoneySaved))],
             visit.Minutes,
             Packet.InWords(visit.Minutes),
             visit.MinutesSaved,

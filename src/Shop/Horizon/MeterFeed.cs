@@ -1,6 +1,4 @@
 using System.Globalization;
-using System.Net.Http.Json;
-using System.Text.Json;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
 using SturdyTinker.Core.Gear;
@@ -19,7 +17,14 @@ public sealed record FedReading(string? Id, string? Meter, string? On, decimal? 
 public sealed record FedPage(IReadOnlyList<FedReading?>? Readings, string? Next);
 
 /// <summary>A reading that was not believed.</summary>
-public sealed record DoubtedAnswer(string Id, Guid? TrailerId, string Tag, string MeterNumber, DateOnly On, string Typed, string Why);
+public sealed record DoubtedAnswer(
+    string Id,
+    Guid? TrailerId,
+    string Tag,
+    string MeterNumber,
+    DateOnly On,
+    string Typed,
+    string Why);
 
 /// <summary>How the feed of meter readings stands.</summary>
 /// <param name="There">Whether this shop has one.</param>
@@ -38,9 +43,6 @@ internal sealed class MeterFeed(IHttpClientFactory clients, Uri? address) : IDis
     /// <summary>The name of its client.</summary>
     internal const string Client = "meter-feed";
 
-    /// <summary>Who readings from the feed are written down by.</summary>
-    internal static readonly Guid Feeder = Guid.Parse("01900000-0000-7000-8000-000000000001");
-
     private const int LongestId = 200;
 
     // More than a trailer rolls in its life.
@@ -53,7 +55,9 @@ internal sealed class MeterFeed(IHttpClientFactory clients, Uri? address) : IDis
     /// <inheritdoc/>
     public void Dispose() => one.Dispose();
 
-    /// <summary>Reads what is new and writes it down, or sets it aside. Answers how many were taken, and why it failed.</summary>
+    /// <summary>
+    /// Reads what is new and writes it down, or sets it aside. Answers how many were taken, and why it failed.
+    /// </summary>
     internal async Task<(int Taken, string? Failed)> PollAsync(ShopFile file, Clock clock, CancellationToken stop)
     {
         if (address is null)
@@ -68,7 +72,9 @@ internal sealed class MeterFeed(IHttpClientFactory clients, Uri? address) : IDis
             for (int page = 0; page < 50; page++)
             {
                 string after = (await file.SettingsAsync()).MeterFeedAt;
-                FedPage? fed = await clients.CreateClient(Client).GetFromJsonAsync<FedPage>(new Uri(address, $"readings?after={Uri.EscapeDataString(after)}"), stop);
+                FedPage? fed = await clients.CreateClient(Client).GetFromJsonAsync<FedPage>(
+                    new Uri(address, $"readings?after={Uri.EscapeDataString(after)}"),
+                    stop);
                 if (fed?.Readings is not { Count: > 0 } readings)
                 {
                     break;
@@ -88,8 +94,11 @@ internal sealed class MeterFeed(IHttpClientFactory clients, Uri? address) : IDis
         {
             // Whatever comes from outside ends neither the page that asked nor the server.
             file.ChangeTracker.Clear();
-            bool silent = fault is HttpRequestException or Polly.ExecutionRejectedException or OperationCanceledException;
-            return (0, silent ? "The meter feed does not answer. It is asked again soon; nothing is lost." : "The meter feed answered with something that can’t be read.");
+            bool silent =
+                fault is HttpRequestException or Polly.ExecutionRejectedException or OperationCanceledException;
+            return (0, silent
+                ? "The meter feed does not answer. It is asked again soon; nothing is lost."
+                : "The meter feed answered with something that can’t be read.");
         }
         finally
         {
@@ -97,12 +106,17 @@ internal sealed class MeterFeed(IHttpClientFactory clients, Uri? address) : IDis
         }
     }
 
-    private static async Task<int> WriteAsync(ShopFile file, IReadOnlyList<FedReading?> readings, string next, Clock clock, CancellationToken stop)
+    private static async Task<int> WriteAsync(
+        ShopFile file,
+        IReadOnlyList<FedReading?> readings,
+        string next,
+        Clock clock,
+        CancellationToken stop)
     {
         await using var transaction = await file.Database.BeginTransactionAsync(stop);
-        if (!await file.People.AnyAsync(p => p.Id == Feeder, stop))
+        if (!await file.People.AnyAsync(p => p.Id == MeterEntries.Feeder, stop))
         {
-            file.People.Add(new Person { Id = Feeder, Name = "Hub odometer feed", Active = false });
+            file.People.Add(new Person { Id = MeterEntries.Feeder, Name = "Hub odometer feed", Active = false });
             await file.SaveChangesAsync(stop);
         }
 
@@ -117,21 +131,43 @@ internal sealed class MeterFeed(IHttpClientFactory clients, Uri? address) : IDis
             }
 
             string number = meter is { Length: <= LongestId } ? meter : "";
-            if (await file.DoubtedReadings.AnyAsync(d => d.Id == id, stop) || await file.MeterEntries.AnyAsync(m => m.Id == IdOf(id), stop) || await file.IsBuriedAsync(IdOf(id)))
+            if (await file.DoubtedReadings.AnyAsync(d => d.Id == id, stop)
+                || await file.MeterEntries.AnyAsync(m => m.Id == MeterEntries.IdOf(id), stop)
+                || await file.IsBuriedAsync(MeterEntries.IdOf(id)))
             {
                 continue;
             }
 
-            Trailer? trailer = number.Length == 0 ? null : await file.Trailers.FirstOrDefaultAsync(t => t.MeterNumber == number, stop);
-            bool dated = DateOnly.TryParseExact(day, "yyyy-MM-dd", CultureInfo.InvariantCulture, DateTimeStyles.None, out DateOnly on);
+            Trailer? trailer = number.Length == 0
+                ? null
+                : await file.Trailers.FirstOrDefaultAsync(t => t.MeterNumber == number, stop);
+            bool dated = DateOnly.TryParseExact(
+                day,
+                "yyyy-MM-dd",
+                CultureInfo.InvariantCulture,
+                DateTimeStyles.None,
+                out DateOnly on);
             bool figure = miles is >= 0 and <= MostMiles;
             string typed = figure && miles is { } m ? string.Create(CultureInfo.InvariantCulture, $"{m:#,0.#} mi") : "";
-            MeterEntry entry = new() { Id = IdOf(id), TrailerId = trailer?.Id ?? Guid.Empty, Kind = MeterEntryKind.Reading, On = dated ? on : clock.Today, Typed = typed, Distance = Distance.FromMiles(figure ? miles!.Value : 0), At = clock.Now, PersonId = Feeder };
+            MeterEntry entry = new()
+            {
+                Id = MeterEntries.IdOf(id),
+                TrailerId = trailer?.Id ?? Guid.Empty,
+                Kind = MeterEntryKind.Reading,
+                On = dated ? on : clock.Today,
+                Typed = typed,
+                Distance = Distance.FromMiles(figure ? miles!.Value : 0),
+                At = clock.Now,
+                PersonId = MeterEntries.Feeder
+            };
             string? doubt = trailer is null ? $"No trailer has the meter “{number}”."
                 : !dated ? "Its day can’t be read."
                 : !figure ? miles is null ? "It has no figure." : "Its figure can’t be a trailer’s road."
                 : trailer.Meter != MeterKind.HubOdometer ? $"{trailer.Tag} goes by another meter."
-                : MeterChecks.Refusal(entry, await file.MeterEntries.AsNoTracking().Where(e => e.TrailerId == trailer.Id).ToListAsync(stop), clock.Today);
+                : MeterChecks.Refusal(
+                    entry,
+                    await file.MeterEntries.AsNoTracking().Where(e => e.TrailerId == trailer.Id).ToListAsync(stop),
+                    clock.Today);
             if (doubt is null)
             {
                 file.MeterEntries.Add(entry);
@@ -140,7 +176,17 @@ internal sealed class MeterFeed(IHttpClientFactory clients, Uri? address) : IDis
             }
             else
             {
-                file.DoubtedReadings.Add(new DoubtedReading { Id = id, TrailerId = trailer?.Id, MeterNumber = number, On = entry.On, Typed = typed, Distance = entry.Distance, Why = doubt, At = clock.Now });
+                file.DoubtedReadings.Add(new DoubtedReading
+                {
+                    Id = id,
+                    TrailerId = trailer?.Id,
+                    MeterNumber = number,
+                    On = entry.On,
+                    Typed = typed,
+                    Distance = entry.Distance,
+                    Why = doubt,
+                    At = clock.Now
+                });
             }
 
             // One after the other: each is checked against those before it.
@@ -159,19 +205,14 @@ internal sealed class MeterFeed(IHttpClientFactory clients, Uri? address) : IDis
         file.ChangeTracker.Clear();
         return taken;
     }
-
-    /// <summary>The id that a reading of the feed is written down under: always the same, so that it is written once.</summary>
-    internal static Guid IdOf(string reading)
-    {
-        byte[] hash = System.Security.Cryptography.SHA256.HashData(System.Text.Encoding.UTF8.GetBytes(reading));
-        hash[6] = (byte)((hash[6] & 0x0F) | 0x80);
-        hash[8] = (byte)((hash[8] & 0x3F) | 0x80);
-        return new Guid(hash.AsSpan(0, 16), bigEndian: true);
-    }
 }
 
 /// <summary>Asks the feed every few minutes.</summary>
-internal sealed partial class MeterFeedPolling(IServiceScopeFactory scopes, MeterFeed feed, Clock clock, ILogger<MeterFeedPolling> log) : BackgroundService
+internal sealed partial class MeterFeedPolling(
+    IServiceScopeFactory scopes,
+    MeterFeed feed,
+    Clock clock,
+    ILogger<MeterFeedPolling> log) : BackgroundService
 {
     private static readonly TimeSpan Every = TimeSpan.FromMinutes(5);
 
@@ -205,36 +246,84 @@ internal static class MeterFeedEndpoints
 {
     internal static void MapMeterFeed(this RouteGroupBuilder horizon)
     {
-        horizon.MapGet("/meter-feed", async (ShopFile file, MeterFeed feed) => TypedResults.Ok(await AnswerAsync(file, feed, 0, null)));
+        horizon.MapGet(
+            "/meter-feed",
+            async (ShopFile file, MeterFeed feed) => TypedResults.Ok(await AnswerAsync(file, feed, 0, null)));
         horizon.MapPost("/meter-feed/poll", PollAsync);
         horizon.MapPut("/meter-feed/doubted/{id}", SettleAsync);
     }
 
     private static async Task<MeterFeedAnswer> AnswerAsync(ShopFile file, MeterFeed feed, int taken, string? failed)
     {
-        var waiting = await file.DoubtedReadings.AsNoTracking().Where(d => d.SettledAt == null).OrderBy(d => d.On).ThenBy(d => d.Id).Take(200).ToListAsync();
+        var waiting = await file.DoubtedReadings
+            .AsNoTracking()
+            .Where(d => d.SettledAt == null)
+            .OrderBy(d => d.On)
+            .ThenBy(d => d.Id)
+            .Take(200)
+            .ToListAsync();
         Dictionary<Guid, string> tags = await file.Trailers.AsNoTracking().ToDictionaryAsync(t => t.Id, t => t.Tag);
-        return new MeterFeedAnswer(feed.There, taken, failed, [.. waiting.Select(d => new DoubtedAnswer(d.Id, d.TrailerId, d.TrailerId is { } id ? tags.GetValueOrDefault(id, "") : "", d.MeterNumber, d.On, d.Typed, d.Why))]);
+        return new MeterFeedAnswer(
+            feed.There,
+            taken,
+            failed,
+            [.. waiting.Select(d => new DoubtedAnswer(
+                d.Id,
+                d.TrailerId,
+                d.TrailerId is { } id ? tags.GetValueOrDefault(id, "") : "",
+                d.MeterNumber,
+                d.On,
+                d.Typed,
+                d.Why))]);
     }
 
-    private static async Task<Ok<MeterFeedAnswer>> PollAsync(ShopFile file, MeterFeed feed, Clock clock, Worker worker, CancellationToken stop)
+    private static async Task<Ok<MeterFeedAnswer>> PollAsync(
+        ShopFile file,
+        MeterFeed feed,
+        Clock clock,
+        Worker worker,
+        CancellationToken stop)
     {
         _ = worker;
         (int taken, string? failed) = await feed.PollAsync(file, clock, stop);
         return TypedResults.Ok(await AnswerAsync(file, feed, taken, failed));
     }
 
-    private static async Task<Ok<MeterFeedAnswer>> SettleAsync(string id, DoubtSettled settled, ShopFile file, MeterFeed feed, Clock clock, Worker worker)
+    private static async Task<Ok<MeterFeedAnswer>> SettleAsync(
+        string id,
+        DoubtSettled settled,
+        ShopFile file,
+        MeterFeed feed,
+        Clock clock,
+        Worker worker)
     {
         await using var transaction = await file.Database.BeginTransactionAsync();
-        DoubtedReading doubted = await file.DoubtedReadings.FirstOrDefaultAsync(d => d.Id == id) ?? throw Refusal.NotFound("There is no such reading.");
+        DoubtedReading doubted = await file.DoubtedReadings.FirstOrDefaultAsync(d => d.Id == id)
+            ?? throw Refusal.NotFound("There is no such reading.");
         if (doubted.SettledAt is null)
         {
             if (settled.Take)
             {
-                Guid trailer = doubted.TrailerId ?? throw Refusal.Field("/take", "No trailer has this meter: write its number down at the trailer first.");
-                MeterEntry entry = new() { Id = MeterFeed.IdOf(id), TrailerId = trailer, Kind = MeterEntryKind.Reading, On = doubted.On, Typed = doubted.Typed, Distance = doubted.Distance, StartsNewMeter = true, At = clock.Now, PersonId = worker.Id };
-                if (MeterChecks.Refusal(entry, await file.MeterEntries.AsNoTracking().Where(e => e.TrailerId == trailer).ToListAsync(), clock.Today) is { } refusal)
+                Guid trailer = doubted.TrailerId
+                    ?? throw Refusal.Field(
+                        "/take",
+                        "No trailer has this meter: write its number down at the trailer first.");
+                MeterEntry entry = new()
+                {
+                    Id = MeterEntries.IdOf(id),
+                    TrailerId = trailer,
+                    Kind = MeterEntryKind.Reading,
+                    On = doubted.On,
+                    Typed = doubted.Typed,
+                    Distance = doubted.Distance,
+                    StartsNewMeter = true,
+                    At = clock.Now,
+                    PersonId = worker.Id
+                };
+                if (MeterChecks.Refusal(
+                    entry,
+                    await file.MeterEntries.AsNoTracking().Where(e => e.TrailerId == trailer).ToListAsync(),
+                    clock.Today) is { } refusal)
                 {
                     throw Refusal.Field("/take", refusal);
                 }

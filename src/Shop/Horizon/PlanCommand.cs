@@ -3,18 +3,22 @@ using SturdyTinker.Shop.Requests;
 
 namespace SturdyTinker.Shop.Horizon;
 
-/// <summary>The command that answers planning problems from files, run without a server: docs/planning-problem.md.</summary>
+/// <summary>
+/// The command that answers planning problems from files, run without a server: docs/planning-problem.md.
+/// </summary>
 internal static class PlanCommand
 {
     /// <summary>
-    /// Runs "plan --in FILE --out FILE" or "plan --in DIR --out DIR". 0 when every problem has its answer, 1 when some is
+    /// Runs "plan --in FILE --out FILE" or "plan --in DIR --out DIR". 0 when every problem has its answer, 1 when some
+    /// is
     /// malformed or can't be read, 2 for an order that lacks something.
     /// </summary>
     internal static async Task<int> RunAsync(string[] args, TextWriter said, TextWriter wrong)
     {
         if (Options.Value(args, "--in") is not { } from || Options.Value(args, "--out") is not { } to)
         {
-            await wrong.WriteLineAsync("Say which problem is answered where: --in FILE --out FILE, or --in DIR --out DIR for all of a folder");
+            await wrong.WriteLineAsync(
+                "Say which problem is answered where: --in FILE --out FILE, or --in DIR --out DIR for all of a folder");
             return 2;
         }
 
@@ -47,7 +51,9 @@ internal static class PlanCommand
         (PlanningProblem? problem, IReadOnlyList<FormFault> faults) = PlanningForm.Read(await File.ReadAllTextAsync(from));
         if (problem is null)
         {
-            await wrong.WriteLineAsync(string.Join(Environment.NewLine, faults.Select(f => $"{from}: {f.Pointer}: {f.Sentence}")));
+            await wrong.WriteLineAsync(string.Join(
+                Environment.NewLine,
+                faults.Select(f => $"{from}: {f.Pointer}: {f.Sentence}")));
             return false;
         }
 

@@ -1,11 +1,8 @@
-using MailKit.Net.Smtp;
-using MailKit.Security;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
 using MimeKit;
-using SturdyTinker.Core.Calling;
-using SturdyTinker.Core.Jobs;
-using SturdyTinker.Core.Planning;
+using SturdyTinker.Core.Composing;
+using SturdyTinker.Core.Notices;
 using SturdyTinker.Shop.Requests;
 using SturdyTinker.Store;
 
@@ -17,76 +14,18 @@ namespace SturdyTinker.Shop.Horizon;
 /// <param name="Body">Its words.</param>
 /// <param name="Sent">Reminders sent before of the same visit, newest first.</param>
 /// <param name="CanSend">Whether this shop has a mail service.</param>
-public sealed record ReminderAnswer(string To, string Subject, string Body, IReadOnlyList<ReminderSent> Sent, bool CanSend);
+public sealed record ReminderAnswer(
+    string To,
+    string Subject,
+    string Body,
+    IReadOnlyList<ReminderSent> Sent,
+    bool CanSend);
 
 /// <summary>A reminder sent, or that could not be.</summary>
 public sealed record ReminderSent(DateTimeOffset At, string To, string By, string? Failed);
 
 /// <summary>A reminder to send.</summary>
 public sealed record ReminderDraft(string To, string Subject, string Body);
-
-/// <summary>The words of reminders.</summary>
-/// <param name="Subject">The subject, with places in brackets.</param>
-/// <param name="Body">The words.</param>
-/// <param name="Places">What can stand in brackets.</param>
-public sealed record ReminderWordsAnswer(string Subject, string Body, IReadOnlyList<string> Places);
-
-/// <summary>The shop's way to send mail: an SMTP service (RFC 5321) at the setting "mail" (host:port). A shop without one writes no mail.</summary>
-internal sealed class MailOutlet(System.Net.DnsEndPoint? address)
-{
-    private static readonly TimeSpan Patience = TimeSpan.FromSeconds(8);
-
-    internal bool There => address is not null;
-
-    /// <summary>The shop as the sender of its mail.</summary>
-    /// <param name="shop">The shop's name; may be empty.</param>
-    internal static MailboxAddress Sender(string shop) => new(shop.Length > 0 ? shop : "Workshop", "workshop@sturdy-tinker.example");
-
-    /// <summary>Reads a mail address; a name without an @ is none.</summary>
-    internal static bool TryAddress(string? typed, [System.Diagnostics.CodeAnalysis.NotNullWhen(true)] out MailboxAddress? to) =>
-        MailboxAddress.TryParse(typed ?? "", out to) && to.Address.Contains('@', StringComparison.Ordinal);
-
-    /// <summary>Hands a message over; answers why that failed, in words, or null.</summary>
-    internal async Task<string?> SendAsync(MimeMessage message, CancellationToken stop)
-    {
-        if (address is null)
-        {
-            return "This shop has no mail service.";
-        }
-
-        using CancellationTokenSource patience = CancellationTokenSource.CreateLinkedTokenSource(stop);
-        patience.CancelAfter(Patience);
-        try
-        {
-            using SmtpClient client = new();
-            await client.ConnectAsync(address.Host, address.Port, SecureSocketOptions.StartTlsWhenAvailable, patience.Token);
-            await client.SendAsync(message, patience.Token);
-            await PartAsync(client, patience.Token);
-            return null;
-        }
-        catch (OperationCanceledException) when (!stop.IsCancellationRequested)
-        {
-            return "The mail service did not answer in good time.";
-        }
-        catch (Exception fault) when (fault is System.Net.Sockets.SocketException or IOException or SmtpCommandException or SmtpProtocolException or MailKit.CommandException or MailKit.ProtocolException)
-        {
-            return $"The mail service did not take it: {fault.Message.TrimEnd('.')}.";
-        }
-    }
-
-    // The letter is taken already: how the conversation ends changes nothing.
-    private static async Task PartAsync(SmtpClient client, CancellationToken stop)
-    {
-        try
-        {
-            await client.DisconnectAsync(true, stop);
-        }
-        catch (Exception fault) when (fault is OperationCanceledException or System.Net.Sockets.SocketException or IOException or MailKit.CommandException or MailKit.ProtocolException)
-        {
-            // Nothing is left to say.
-        }
-    }
-}
 
 internal static class Reminders
 {
@@ -96,26 +35,10 @@ internal static class Reminders
     {
         horizon.MapGet("/bookings/{id:guid}/reminder", WriteAsync);
         horizon.MapPut("/bookings/{id:guid}/reminders/{reminderId:guid}", SendAsync);
-        horizon.MapGet("/reminder-words", async (ShopFile file) => TypedResults.Ok(Answer((await file.SettingsAsync()).Reminder)));
-        horizon.MapPut("/reminder-words", EditAsync);
     }
 
-    private static ReminderWordsAnswer Answer(ReminderWords words) => new(words.Subject, words.Body, ReminderWords.Places);
-
-    private static async Task<Ok<ReminderWordsAnswer>> EditAsync(ReminderWords edit, ShopFile file, Worker worker)
-    {
-        _ = worker;
-        Checks checks = new();
-        checks.Add("/body", edit.Refusal);
-        checks.Done();
-        ShopSettings settings = await file.SettingsAsync();
-        settings.Reminder = edit;
-        settings.Version++;
-        await file.SaveChangesAsync();
-        return TypedResults.Ok(Answer(edit));
-    }
-
-    private static async Task<Ok<ReminderAnswer>> WriteAsync(Guid id, ShopFile file, MailOutlet mail) => TypedResults.Ok(await AnswerAsync(file, id, mail));
+    private static async Task<Ok<ReminderAnswer>> WriteAsync(Guid id, ShopFile file, MailOutlet mail) =>
+        TypedResults.Ok(await AnswerAsync(file, id, mail));
 
     private static async Task<ReminderAnswer> AnswerAsync(ShopFile file, Guid id, MailOutlet mail)
     {
@@ -138,11 +61,23 @@ internal static class Reminders
                           join person in file.People on reminder.PersonId equals person.Id
                           where reminder.BookingId == id
                           orderby reminder.At descending
-                          select new ReminderSent(reminder.At, reminder.To, person.Name, reminder.Failed)).ToListAsync();
+                          select new ReminderSent(
+                              reminder.At,
+                              reminder.To,
+                              person.Name,
+                              reminder.Failed)).ToListAsync();
         return new ReminderAnswer(found.Mail, words.Subject, words.Body, sent, mail.There);
     }
 
-    private static async Task<Ok<ReminderAnswer>> SendAsync(Guid id, Guid reminderId, ReminderDraft draft, ShopFile file, Clock clock, Worker worker, MailOutlet mail, CancellationToken stop)
+    private static async Task<Ok<ReminderAnswer>> SendAsync(
+        Guid id,
+        Guid reminderId,
+        ReminderDraft draft,
+        ShopFile file,
+        Clock clock,
+        Worker worker,
+        MailOutlet mail,
+        CancellationToken stop)
     {
         Checks.Id(reminderId);
         await Sending.WaitAsync(stop);
@@ -160,12 +95,23 @@ internal static class Reminders
     }
 
     // Sent twice, or by two at once, it goes out once.
-    private static async Task SendOnceAsync(Guid id, Guid reminderId, ReminderDraft draft, ShopFile file, Clock clock, Worker worker, MailOutlet mail)
+    private static async Task SendOnceAsync(
+        Guid id,
+        Guid reminderId,
+        ReminderDraft draft,
+        ShopFile file,
+        Clock clock,
+        Worker worker,
+        MailOutlet mail)
     {
         if (!await file.Reminders.AnyAsync(r => r.Id == reminderId))
         {
             Checks checks = new();
-            string subject = checks.Text("/subject", draft.Subject, "The subject", 200), body = checks.Text("/body", draft.Body, "The words", ReminderWords.Longest);
+            string subject = checks.Text(
+                "/subject",
+                draft.Subject,
+                "The subject",
+                200), body = checks.Text("/body", draft.Body, "The words", ReminderWords.Longest);
             checks.Add("/subject", subject.AsSpan().IndexOfAny('\r', '\n') >= 0 ? "A subject is one line." : null);
             bool address = MailOutlet.TryAddress(draft.To, out MailboxAddress? to);
             checks.Add("/to", address ? null : "This is no mail address.");
@@ -176,13 +122,28 @@ internal static class Reminders
             }
 
             string shop = (await file.SettingsAsync()).Name;
-            MimeMessage message = new(new[] { MailOutlet.Sender(shop) }, new[] { to! }, subject, new TextPart("plain") { Text = body })
+            MimeMessage message = new(
+                new[] { MailOutlet.Sender(shop) },
+                new[] { to! },
+                subject,
+                new TextPart("plain") { Text = body })
             {
                 Date = clock.Now,
                 MessageId = $"{reminderId:D}@sturdy-tinker.example",
             };
             string? failed = await mail.SendAsync(message, CancellationToken.None);
-            file.Reminders.Add(new Reminder { Id = reminderId, BookingId = id, To = to!.Address, Subject = subject, Body = body, At = clock.Now, SentAt = failed is null ? clock.Now : null, Failed = failed, PersonId = worker.Id });
+            file.Reminders.Add(new Reminder
+            {
+                Id = reminderId,
+                BookingId = id,
+                To = to!.Address,
+                Subject = subject,
+                Body = body,
+                At = clock.Now,
+                SentAt = failed is null ? clock.Now : null,
+                Failed = failed,
+                PersonId = worker.Id
+            });
             await file.SaveChangesAsync();
         }
     }

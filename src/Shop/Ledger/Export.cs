@@ -3,7 +3,8 @@ using System.IO.Compression;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
 using SturdyTinker.Core.Findings;
-using SturdyTinker.Shop.Bay;
+using SturdyTinker.Core.Gear;
+using SturdyTinker.Shop.Requests;
 using SturdyTinker.Store;
 
 namespace SturdyTinker.Shop.Ledger;
@@ -11,19 +12,59 @@ namespace SturdyTinker.Shop.Ledger;
 /// <summary>What was seen and measured as tables, and everything in one ZIP file with its pictures.</summary>
 internal static class Export
 {
-    private static readonly string[] FindingColumns = ["tag", "at", "place", "subject", "which", "seen", "damage_iso_15243", "note", "verdict", "rule", "source", "mended", "by", "photos"];
-    private static readonly string[] ReadingColumns = ["tag", "at", "place", "measured", "typed", "figure", "verdict", "rule", "source", "by"];
+    private static readonly string[] FindingColumns =
+    [
+        "tag",
+        "at",
+        "place",
+        "subject",
+        "which",
+        "seen",
+        "damage_iso_15243",
+        "note",
+        "verdict",
+        "rule",
+        "source",
+        "mended",
+        "by",
+        "photos"
+    ];
+    private static readonly string[] ReadingColumns =
+    [
+        "tag",
+        "at",
+        "place",
+        "measured",
+        "typed",
+        "figure",
+        "verdict",
+        "rule",
+        "source",
+        "by"
+    ];
 
     internal static void MapExport(this RouteGroupBuilder ledger)
     {
-        ledger.MapGet("/tables/findings.csv", async (ShopFile file) => Tables.AsFile("findings", await FindingsAsync(file))).Produces<string>(200, "text/csv");
-        ledger.MapGet("/tables/readings.csv", async (ShopFile file) => Tables.AsFile("readings", await ReadingsAsync(file))).Produces<string>(200, "text/csv");
+        ledger.MapGet(
+            "/tables/findings.csv",
+            async (ShopFile file) => Tables.AsFile("findings", await FindingsAsync(file))).Produces<string>(
+                200,
+                "text/csv");
+        ledger.MapGet(
+            "/tables/readings.csv",
+            async (ShopFile file) => Tables.AsFile("readings", await ReadingsAsync(file))).Produces<string>(
+                200,
+                "text/csv");
         ledger.MapGet("/tables/everything.zip", EverythingAsync).Produces<byte[]>(200, "application/zip");
     }
 
     private static async Task<byte[]> FindingsAsync(ShopFile file)
     {
-        ILookup<Guid, Guid> photos = (await file.VisitPhotos.AsNoTracking().Where(p => p.FindingId != null).OrderBy(p => p.At).ToListAsync()).ToLookup(p => p.FindingId!.Value, p => p.Id);
+        ILookup<Guid, Guid> photos = (await file.VisitPhotos
+            .AsNoTracking()
+            .Where(p => p.FindingId != null)
+            .OrderBy(p => p.At)
+            .ToListAsync()).ToLookup(p => p.FindingId!.Value, p => p.Id);
         var found = await (from finding in file.Findings.AsNoTracking()
                            join trailer in file.Trailers on finding.TrailerId equals trailer.Id
                            join person in file.People on finding.PersonId equals person.Id
@@ -46,7 +87,7 @@ internal static class Export
                               select new { reading, trailer.Tag, person.Name }).ToListAsync();
         return Tables.Write(ReadingColumns, measured.Select(m => (IReadOnlyList<string>)
         [
-            m.Tag, At(m.reading.At), m.reading.Place, Looks.NameOf(m.reading), m.reading.Typed, Looks.Figure(m.reading),
+            m.Tag, At(m.reading.At), m.reading.Place, StandingObservations.NameOf(m.reading), m.reading.Typed, StandingObservations.Figure(m.reading),
             m.reading.Judgement?.Verdict.ToString() ?? "", m.reading.Judgement?.Rule ?? "", m.reading.Judgement?.Source ?? "", m.Name,
         ]));
     }
@@ -54,7 +95,13 @@ internal static class Export
     // Made beside the shop first: a ZIP that breaks off is worse than none.
     private static async Task<FileStreamHttpResult> EverythingAsync(ShopFile file, PhotoFolder folder)
     {
-        FileStream stream = new(Path.GetTempFileName(), FileMode.Create, FileAccess.ReadWrite, FileShare.None, 65_536, FileOptions.DeleteOnClose);
+        FileStream stream = new(
+            Path.GetTempFileName(),
+            FileMode.Create,
+            FileAccess.ReadWrite,
+            FileShare.None,
+            65_536,
+            FileOptions.DeleteOnClose);
         await using (ZipArchive archive = new(stream, ZipArchiveMode.Create, leaveOpen: true))
         {
             foreach ((string name, byte[] table) in new[]
@@ -69,11 +116,18 @@ internal static class Export
                 await entry.WriteAsync(table);
             }
 
-            foreach (Guid photo in await file.VisitPhotos.AsNoTracking().OrderBy(p => p.At).Select(p => p.Id).ToListAsync())
+            foreach (Guid photo in await file.VisitPhotos
+                .AsNoTracking()
+                .OrderBy(p => p.At)
+                .Select(p => p.Id)
+                .ToListAsync())
             {
                 if (File.Exists(folder.PathOf(photo)))
                 {
-                    await archive.CreateEntryFromFileAsync(folder.PathOf(photo), $"{Backup.PhotosFolder}/{photo}.jpg", CompressionLevel.NoCompression);
+                    await archive.CreateEntryFromFileAsync(
+                        folder.PathOf(photo),
+                        $"{Backup.PhotosFolder}/{photo}.jpg",
+                        CompressionLevel.NoCompression);
                 }
             }
         }
@@ -82,5 +136,6 @@ internal static class Export
         return TypedResults.Stream(stream, "application/zip", "everything.zip");
     }
 
-    private static string At(DateTimeOffset at) => at.ToString("yyyy-MM-dd'T'HH:mm:sszzz", CultureInfo.InvariantCulture);
+    private static string At(DateTimeOffset at) =>
+        at.ToString("yyyy-MM-dd'T'HH:mm:sszzz", CultureInfo.InvariantCulture);
 }

@@ -1,13 +1,10 @@
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
-using SturdyTinker.Core.Jobs;
+using SturdyTinker.Core.Visits;
 using SturdyTinker.Shop.Requests;
 using SturdyTinker.Store;
 
 namespace SturdyTinker.Shop.Ledger;
-
-/// <summary>A check that is owed.</summary>
-public sealed record FollowUpAnswer(Guid Id, Guid TrailerId, string Tag, string Words, DateOnly DueOn, string Reason);
 
 /// <summary>Whether a check is done; false takes a tick back.</summary>
 public sealed record FollowUpDraft(bool Done);
@@ -16,22 +13,20 @@ internal static class FollowUps
 {
     internal static void MapFollowUps(this RouteGroupBuilder ledger)
     {
-        ledger.MapGet("/follow-ups", async (ShopFile file) => TypedResults.Ok(await OwedAsync(file)));
+        ledger.MapGet("/follow-ups", async (ShopFile file) => TypedResults.Ok(await FollowUpsOwed.OfAllAsync(file)));
         ledger.MapPut("/follow-ups/{id:guid}", SettleAsync);
     }
 
-    /// <summary>Checks owed by all trailers, soonest first.</summary>
-    internal static async Task<List<FollowUpAnswer>> OwedAsync(ShopFile file) =>
-        await (from check in file.FollowUps.AsNoTracking()
-               join trailer in file.Trailers on check.TrailerId equals trailer.Id
-               where check.DoneAt == null
-               orderby check.DueOn
-               select new FollowUpAnswer(check.Id, check.TrailerId, trailer.Tag, check.Words, check.DueOn, check.Reason)).ToListAsync();
-
-    private static async Task<Ok<List<FollowUpAnswer>>> SettleAsync(Guid id, FollowUpDraft draft, ShopFile file, Clock clock, Worker worker)
+    private static async Task<Ok<List<FollowUpAnswer>>> SettleAsync(
+        Guid id,
+        FollowUpDraft draft,
+        ShopFile file,
+        Clock clock,
+        Worker worker)
     {
         await using var transaction = await file.Database.BeginTransactionAsync();
-        FollowUp owed = await file.FollowUps.FirstOrDefaultAsync(f => f.Id == id) ?? throw Refusal.NotFound("There is no such check.");
+        FollowUp owed = await file.FollowUps.FirstOrDefaultAsync(f => f.Id == id)
+            ?? throw Refusal.NotFound("There is no such check.");
         if (owed.DoneAt is null == draft.Done)
         {
             owed.DoneAt = draft.Done ? clock.Now : null;
@@ -42,6 +37,6 @@ internal static class FollowUps
         }
 
         await transaction.CommitAsync();
-        return TypedResults.Ok(await OwedAsync(file));
+        return TypedResults.Ok(await FollowUpsOwed.OfAllAsync(file));
     }
 }

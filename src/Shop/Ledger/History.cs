@@ -1,10 +1,9 @@
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
 using SturdyTinker.Core.Findings;
-using SturdyTinker.Core.Jobs;
+using SturdyTinker.Core.Visits;
 using SturdyTinker.Shop.Bay;
 using SturdyTinker.Shop.Requests;
-using SturdyTinker.Shop.Yard;
 using SturdyTinker.Store;
 
 namespace SturdyTinker.Shop.Ledger;
@@ -20,7 +19,17 @@ namespace SturdyTinker.Shop.Ledger;
 /// <param name="Worst">The gravest verdict the visit left standing; null when nothing was judged.</param>
 /// <param name="Mended">How many things found were mended in it.</param>
 /// <param name="ReleasedBecause">Why a trailer on Hold left; null when none was.</param>
-public sealed record PastVisit(Guid Id, Guid TrailerId, string Tag, string TrailerName, DateTimeOffset ClosedAt, string By, string What, Verdict? Worst, int Mended, string? ReleasedBecause);
+public sealed record PastVisit(
+    Guid Id,
+    Guid TrailerId,
+    string Tag,
+    string TrailerName,
+    DateTimeOffset ClosedAt,
+    string By,
+    string What,
+    Verdict? Worst,
+    int Mended,
+    string? ReleasedBecause);
 
 /// <summary>A page of closed visits, newest first.</summary>
 /// <param name="Visits">The visits.</param>
@@ -31,7 +40,12 @@ public sealed record PastVisits(IReadOnlyList<PastVisit> Visits, bool More);
 public sealed record AmendmentAnswer(Guid Id, string Text, DateTimeOffset At, string By);
 
 /// <summary>A visit's sheet: what was done, seen, measured and used, and what was remarked since.</summary>
-public sealed record VisitSheet(VisitAnswer Visit, string? ClosedBy, string? ReleasedBecause, IReadOnlyList<FollowUpAnswer> FollowUps, IReadOnlyList<AmendmentAnswer> Amendments);
+public sealed record VisitSheet(
+    VisitAnswer Visit,
+    string? ClosedBy,
+    string? ReleasedBecause,
+    IReadOnlyList<FollowUpAnswer> FollowUps,
+    IReadOnlyList<AmendmentAnswer> Amendments);
 
 /// <summary>A remark to put to a closed visit.</summary>
 public sealed record AmendmentDraft(string Text);
@@ -62,26 +76,49 @@ internal static class History
                            orderby visit.ClosedAt descending
                            select new { visit, kept.Tag, TrailerName = kept.Name, By = person.Name }).Skip(skip ?? 0).Take(rows + 1).ToListAsync();
         List<Guid> ids = found.ConvertAll(f => f.visit.Id);
-        ILookup<Guid, Finding> findings = (await file.Findings.AsNoTracking().Where(f => ids.Contains(f.VisitId)).ToListAsync()).ToLookup(f => f.VisitId);
-        ILookup<Guid, Reading> readings = (await file.Readings.AsNoTracking().Where(r => ids.Contains(r.VisitId) && r.Judgement != null).ToListAsync()).ToLookup(r => r.VisitId);
-        Dictionary<Guid, string> released = await file.Releases.AsNoTracking().Where(r => r.VisitId != null && ids.Contains(r.VisitId.Value)).ToDictionaryAsync(r => r.VisitId!.Value, r => r.Reason);
+        ILookup<Guid, Finding> findings = (await file.Findings
+            .AsNoTracking()
+            .Where(f => ids.Contains(f.VisitId))
+            .ToListAsync()).ToLookup(f => f.VisitId);
+        ILookup<Guid, Reading> readings = (await file.Readings
+            .AsNoTracking()
+            .Where(r => ids.Contains(r.VisitId) && r.Judgement != null)
+            .ToListAsync()).ToLookup(r => r.VisitId);
+        Dictionary<Guid, string> released = await file.Releases
+            .AsNoTracking()
+            .Where(r => r.VisitId != null && ids.Contains(r.VisitId.Value))
+            .ToDictionaryAsync(r => r.VisitId!.Value, r => r.Reason);
         return TypedResults.Ok(new PastVisits(
             [.. found.Take(rows).Select(f => new PastVisit(
                 f.visit.Id, f.visit.TrailerId, f.Tag, f.TrailerName, f.visit.ClosedAt!.Value, f.By, JobWords.Of(f.visit),
-                Looks.Gravest(new Observations(f.visit.Gear, [.. findings[f.visit.Id]], [.. readings[f.visit.Id]]) { Together = f.visit.Together }), findings[f.visit.Id].Count(x => x.Mended is not null), released.GetValueOrDefault(f.visit.Id)))],
+                StandingObservations.Gravest(new TrailerObservations(
+                    f.visit.Gear,
+                    [.. findings[f.visit.Id]],
+                    [.. readings[f.visit.Id]])
+                    {
+                        Conclusions = f.visit.Conclusions
+                    }), findings[f.visit.Id].Count(x => x.Mended is not null), released.GetValueOrDefault(f.visit.Id)))],
             found.Count > rows));
     }
 
-    private static async Task<Ok<VisitSheet>> SheetAsync(Guid id, ShopFile file) => TypedResults.Ok(await AnswerAsync(file, id));
+    private static async Task<Ok<VisitSheet>> SheetAsync(Guid id, ShopFile file) =>
+        TypedResults.Ok(await AnswerAsync(file, id));
 
-    private static async Task<Ok<VisitSheet>> AmendAsync(Guid id, Guid amendmentId, AmendmentDraft draft, ShopFile file, Clock clock, Worker worker)
+    private static async Task<Ok<VisitSheet>> AmendAsync(
+        Guid id,
+        Guid amendmentId,
+        AmendmentDraft draft,
+        ShopFile file,
+        Clock clock,
+        Worker worker)
     {
         Checks.Id(amendmentId);
         Checks checks = new();
         string text = checks.Text("/text", draft.Text, "The remark", 2_000);
         checks.Done();
         await using var transaction = await file.Database.BeginTransactionAsync();
-        Visit visit = await file.Visits.AsNoTracking().FirstOrDefaultAsync(v => v.Id == id) ?? throw Refusal.NotFound("There is no such visit.");
+        Visit visit = await file.Visits.AsNoTracking().FirstOrDefaultAsync(v => v.Id == id)
+            ?? throw Refusal.NotFound("There is no such visit.");
         if (visit.ClosedAt is null)
         {
             throw Refusal.Conflict("This visit is still open: put it right in the bay.");
@@ -89,7 +126,14 @@ internal static class History
 
         if (!await file.Amendments.AnyAsync(a => a.Id == amendmentId))
         {
-            file.Amendments.Add(new Amendment { Id = amendmentId, VisitId = id, Text = text, At = clock.Now, PersonId = worker.Id });
+            file.Amendments.Add(new Amendment
+            {
+                Id = amendmentId,
+                VisitId = id,
+                Text = text,
+                At = clock.Now,
+                PersonId = worker.Id
+            });
             await file.SaveChangesAsync();
         }
 
@@ -102,14 +146,30 @@ internal static class History
         VisitAnswer visit = await VisitPage.AnswerAsync(file, id);
         var closing = await (from closed in file.Visits.AsNoTracking()
                              where closed.Id == id
-                             select new { ReleasedBecause = file.Releases.Where(r => r.VisitId == id).Select(r => r.Reason).FirstOrDefault(), By = file.People.Where(p => p.Id == closed.ClosedBy).Select(p => p.Name).FirstOrDefault() }).FirstAsync();
+                             select new
+                             {
+                                 ReleasedBecause = file.Releases
+                                 .Where(r => r.VisitId == id)
+                                 .Select(r => r.Reason)
+                                 .FirstOrDefault(),
+                                 By = file.People
+                                     .Where(p => p.Id == closed.ClosedBy)
+                                     .Select(p => p.Name)
+                                     .FirstOrDefault()
+                             }).FirstAsync();
         return new VisitSheet(
             visit,
             closing.By,
             closing.ReleasedBecause,
             await (from owed in file.FollowUps.AsNoTracking()
                    where owed.VisitId == id && owed.DoneAt == null
-                   select new FollowUpAnswer(owed.Id, owed.TrailerId, visit.Tag, owed.Words, owed.DueOn, owed.Reason)).ToListAsync(),
+                   select new FollowUpAnswer(
+                       owed.Id,
+                       owed.TrailerId,
+                       visit.Tag,
+                       owed.Words,
+                       owed.DueOn,
+                       owed.Reason)).ToListAsync(),
             await (from remark in file.Amendments.AsNoTracking()
                    join person in file.People on remark.PersonId equals person.Id
                    where remark.VisitId == id

@@ -9,9 +9,14 @@ internal static class TableText
     /// <summary>Most bytes taken at once: some 20,000 trailers.</summary>
     internal const int MostBytes = 4 * 1024 * 1024;
 
-    private static readonly UTF8Encoding StrictUtf8 = new(encoderShouldEmitUTF8Identifier: false, throwOnInvalidBytes: true);
+    private static readonly UTF8Encoding StrictUtf8 = new(
+        encoderShouldEmitUTF8Identifier: false,
+        throwOnInvalidBytes: true);
 
-    /// <summary>Reads the request's body as UTF-8, with or without a byte order mark. Refuses what is too large (413), not UTF-8 (415) or not a whole table (422).</summary>
+    /// <summary>
+    /// Reads the request's body as UTF-8, with or without a byte order mark. Refuses what is too large (413), not UTF-8
+    /// (415) or not a whole table (422).
+    /// </summary>
     internal static async Task<string> ReadAsync(HttpRequest request)
     {
         if (request.ContentLength > MostBytes)
@@ -38,7 +43,10 @@ internal static class TableText
         }
 
         return OpenQuoteLine(text) is { } line
-            ? throw Refusal.Field("", FormattableString.Invariant($"A quote that opens in line {line} is never closed, so the rest of the file can't be told apart. Close it there and choose the file again."))
+            ? throw Refusal.Field(
+                "",
+                FormattableString.Invariant(
+                    $"A quote that opens in line {line} is never closed, so the rest of the file can't be told apart. Close it there and choose the file again."))
             : text;
     }
 
@@ -76,13 +84,20 @@ internal static class TableText
         catch (DecoderFallbackException fault)
         {
             int line = 1 + bytes.Take(Math.Max(0, fault.Index)).Count(b => b == (byte)'\n');
-            throw NotUtf8(FormattableString.Invariant($"line {line} has a character in another encoding, perhaps Windows-1252"));
+            throw NotUtf8(
+                FormattableString.Invariant($"line {line} has a character in another encoding, perhaps Windows-1252"));
         }
     }
 
     private static Refusal NotUtf8(string why) =>
-        new(StatusCodes.Status415UnsupportedMediaType, $"This file is not UTF-8 text: {why}. Save it as “CSV UTF-8” and choose it again; nothing was taken from it.", []);
+        new(
+            StatusCodes.Status415UnsupportedMediaType,
+            $"This file is not UTF-8 text: {why}. Save it as “CSV UTF-8” and choose it again; nothing was taken from it.",
+            []);
 
     private static Refusal TooLarge() =>
-        new(StatusCodes.Status413PayloadTooLarge, $"This file is larger than {MostBytes / 1024 / 1024} MB. Split it and bring in one part after the other; nothing was taken from it.", []);
+        new(
+            StatusCodes.Status413PayloadTooLarge,
+            $"This file is larger than {MostBytes / 1024 / 1024} MB. Split it and bring in one part after the other; nothing was taken from it.",
+            []);
 }

@@ -5,7 +5,6 @@ using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
 using SturdyTinker.Core.People;
 using SturdyTinker.Shop.Requests;
-using SturdyTinker.Shop.Yard;
 using SturdyTinker.Store;
 
 namespace SturdyTinker.Shop.Ledger;
@@ -32,7 +31,12 @@ public enum RowFate
 /// <param name="What">Its tag or its customer's name, as far as it could be read.</param>
 /// <param name="Problems">Why it is refused: column and sentence.</param>
 /// <param name="Changes">What it changes, column by column: "plate: nothing → LAKE 7".</param>
-public sealed record RowAnswer(int Line, RowFate Fate, string What, IReadOnlyList<FieldProblem> Problems, IReadOnlyList<string> Changes);
+public sealed record RowAnswer(
+    int Line,
+    RowFate Fate,
+    string What,
+    IReadOnlyList<FieldProblem> Problems,
+    IReadOnlyList<string> Changes);
 
 /// <summary>What taking a row in came to.</summary>
 internal sealed record RowTaken(RowFate Fate, IReadOnlyList<string> Changes)
@@ -44,10 +48,16 @@ internal sealed record RowTaken(RowFate Fate, IReadOnlyList<string> Changes)
     public static string Or(string cell, string? stands) => cell.Length > 0 ? cell : stands ?? "";
 
     /// <summary>It stood already: what it changed, by the cells before and after.</summary>
-    public static RowTaken Changed(IReadOnlyList<string> columns, IReadOnlyList<string> before, IReadOnlyList<string> after)
+    public static RowTaken Changed(
+        IReadOnlyList<string> columns,
+        IReadOnlyList<string> before,
+        IReadOnlyList<string> after)
     {
         static string Say(string cell) => cell.Length == 0 ? "nothing" : cell;
-        List<string> changes = [.. columns.Select((c, i) => (Column: c, Before: before[i], After: after[i])).Where(c => c.Before != c.After).Select(c => $"{c.Column}: {Say(c.Before)} → {Say(c.After)}")];
+        List<string> changes = [.. columns
+            .Select((c, i) => (Column: c, Before: before[i], After: after[i]))
+            .Where(c => c.Before != c.After)
+            .Select(c => $"{c.Column}: {Say(c.Before)} → {Say(c.After)}")];
         return new RowTaken(changes.Count == 0 ? RowFate.Same : RowFate.Change, changes);
     }
 }
@@ -60,7 +70,11 @@ public sealed record TableAnswer(string Kind, bool Applied, IReadOnlyList<RowAns
 
 internal static class Tables
 {
-    private static readonly CsvConfiguration Out = new(CultureInfo.InvariantCulture) { Mode = CsvMode.RFC4180, NewLine = "\r\n" };
+    private static readonly CsvConfiguration Out = new(CultureInfo.InvariantCulture)
+    {
+        Mode = CsvMode.RFC4180,
+        NewLine = "\r\n"
+    };
 
     // Lines may end either way coming in.
     private static readonly CsvConfiguration In = new(CultureInfo.InvariantCulture)
@@ -78,13 +92,17 @@ internal static class Tables
     {
         ledger.MapGet("/tables/trailers.csv", TrailersOutAsync).Produces<string>(200, "text/csv");
         ledger.MapGet("/tables/customers.csv", CustomersOutAsync).Produces<string>(200, "text/csv");
-        ledger.MapGet("/tables/road.csv", async (ShopFile file) => AsFile("road", await RoadAsync(file))).Produces<string>(200, "text/csv");
+        ledger.MapGet(
+            "/tables/road.csv",
+            async (ShopFile file) => AsFile("road", await RoadAsync(file))).Produces<string>(200, "text/csv");
         ledger.MapPost("/tables", InAsync).Accepts<string>("text/csv");
     }
 
-    private static async Task<FileContentHttpResult> TrailersOutAsync(ShopFile file) => AsFile("trailers", await TrailersAsync(file));
+    private static async Task<FileContentHttpResult> TrailersOutAsync(ShopFile file) =>
+        AsFile("trailers", await TrailersAsync(file));
 
-    private static async Task<FileContentHttpResult> CustomersOutAsync(ShopFile file) => AsFile("customers", await CustomersAsync(file));
+    private static async Task<FileContentHttpResult> CustomersOutAsync(ShopFile file) =>
+        AsFile("customers", await CustomersAsync(file));
 
     /// <summary>Every trailer as a table.</summary>
     internal static async Task<byte[]> TrailersAsync(ShopFile file)
@@ -94,7 +112,12 @@ internal static class Tables
                           orderby trailer.Tag
                           select new { trailer, owner.Name }).ToListAsync();
         Dictionary<Guid, DateOnly> repacked = await TrailerRows.LastRepacksAsync(file, rows.ConvertAll(r => r.trailer));
-        return Write(TrailerRows.Columns, rows.Select(r => TrailerRows.Write(r.trailer, r.Name, repacked.TryGetValue(r.trailer.Id, out DateOnly on) ? on : null)));
+        return Write(
+            TrailerRows.Columns,
+            rows.Select(r => TrailerRows.Write(
+                r.trailer,
+                r.Name,
+                repacked.TryGetValue(r.trailer.Id, out DateOnly on) ? on : null)));
     }
 
     /// <summary>Every customer as a table.</summary>
@@ -135,17 +158,26 @@ internal static class Tables
     }
 
     /// <summary>A table as a file to keep.</summary>
-    internal static FileContentHttpResult AsFile(string name, byte[] table) => TypedResults.File(table, "text/csv; charset=utf-8", $"{name}.csv");
+    internal static FileContentHttpResult AsFile(string name, byte[] table) =>
+        TypedResults.File(table, "text/csv; charset=utf-8", $"{name}.csv");
 
     // Looking and taking in run the same code in one transaction; looking rolls it back.
-    private static async Task<Ok<TableAnswer>> InAsync(HttpRequest request, ShopFile file, Clock clock, Worker worker, bool? apply)
+    private static async Task<Ok<TableAnswer>> InAsync(
+        HttpRequest request,
+        ShopFile file,
+        Clock clock,
+        Worker worker,
+        bool? apply)
     {
         string text = await TableText.ReadAsync(request);
         using CsvReader csv = new(new StringReader(text), In);
         csv.Read();
         csv.ReadHeader();
         HashSet<string> header = [.. csv.HeaderRecord!.Select(h => h.Trim().ToLowerInvariant())];
-        (string kind, IReadOnlyList<string> needed) = header.Contains("tag") && header.Contains("figure") ? ("road", RoadRows.Needed) : header.Contains("tag") ? ("trailers", TrailerRows.Needed) : ("customers", CustomerRows.Needed);
+        (string kind, IReadOnlyList<string> needed) = header.Contains("tag")
+            && header.Contains("figure") ? ("road", RoadRows.Needed)
+            : header.Contains("tag") ? ("trailers", TrailerRows.Needed)
+            : ("customers", CustomerRows.Needed);
         if (needed.Where(c => !header.Contains(c)).ToList() is { Count: > 0 } missing)
         {
             throw Refusal.Field("", header.Contains("tag") || header.Contains("customer")
@@ -161,16 +193,31 @@ internal static class Tables
         HashSet<string> seen = new(StringComparer.OrdinalIgnoreCase);
         while (await csv.ReadAsync())
         {
-            string Cell(string column) => csv.TryGetField(column.ToUpperInvariant(), out string? cell) ? cell ?? "" : "";
-            int line = csv.Context.Parser!.RawRow - csv.Context.Parser.RawRecord.TrimEnd('\r', '\n').Count(c => c == '\n');
-            string what = kind == "customers" ? Cell("customer") : kind == "trailers" ? Cell("tag") : $"{Cell("tag")} {Cell("on")} {Cell("kind")} {Cell("figure")}";
+            string Cell(string column) =>
+                csv.TryGetField(column.ToUpperInvariant(), out string? cell) ? cell ?? "" : "";
+            int line =
+                csv.Context.Parser!.RawRow - csv.Context.Parser.RawRecord.TrimEnd('\r', '\n').Count(c => c == '\n');
+            string what = kind == "customers" ? Cell("customer")
+                : kind == "trailers" ? Cell("tag")
+                : $"{Cell("tag")} {Cell("on")} {Cell("kind")} {Cell("figure")}";
             if (what.Length > 0 && !seen.Add(what))
             {
-                rows.Add(new RowAnswer(line, RowFate.Refuse, what, [new("", $"{what} stands in an earlier row of this file.")], []));
+                rows.Add(new RowAnswer(
+                    line,
+                    RowFate.Refuse,
+                    what,
+                    [new("", $"{what} stands in an earlier row of this file.")],
+                    []));
                 continue;
             }
 
-            rows.Add(await RowAsync(file, line, what, () => kind == "road" ? RoadRows.TakeAsync(file, Cell, clock, worker) : kind == "trailers" ? TrailerRows.TakeAsync(file, Cell, clock.Today) : CustomerRows.TakeAsync(file, Cell, clock.Today)));
+            rows.Add(await RowAsync(
+                file,
+                line,
+                what,
+                () => kind == "road" ? RoadRows.TakeAsync(file, Cell, clock, worker)
+                    : kind == "trailers" ? TrailerRows.TakeAsync(file, Cell, clock.Today)
+                    : CustomerRows.TakeAsync(file, Cell, clock.Today)));
         }
 
         if (apply == true)
@@ -194,7 +241,12 @@ internal static class Tables
         }
         catch (Refusal refusal)
         {
-            return new RowAnswer(line, RowFate.Refuse, what, refusal.Fields.Count > 0 ? refusal.Fields : [new("", refusal.Message)], []);
+            return new RowAnswer(
+                line,
+                RowFate.Refuse,
+                what,
+                refusal.Fields.Count > 0 ? refusal.Fields : [new("", refusal.Message)],
+                []);
         }
         finally
         {

@@ -1,9 +1,8 @@
 using System.Globalization;
 using System.Text;
 using Microsoft.EntityFrameworkCore;
+using SturdyTinker.Core.Catalogue;
 using SturdyTinker.Core.Gear;
-using SturdyTinker.Core.Jobs;
-using SturdyTinker.Core.Measures;
 using SturdyTinker.Core.People;
 using SturdyTinker.Shop.Requests;
 using SturdyTinker.Shop.Yard;
@@ -11,7 +10,9 @@ using SturdyTinker.Store;
 
 namespace SturdyTinker.Shop.Ledger;
 
-/// <summary>Trailers as rows of a table. The tag says which trailer is meant; a customer not known yet is added.</summary>
+/// <summary>
+/// Trailers as rows of a table. The tag says which trailer is meant; a customer not known yet is added.
+/// </summary>
 internal static class TrailerRows
 {
     internal static IReadOnlyList<string> Columns { get; } =
@@ -24,7 +25,9 @@ internal static class TrailerRows
     /// <summary>A trailer as a row.</summary>
     /// <param name="trailer">The trailer.</param>
     /// <param name="customer">Whose it is, by name.</param>
-    /// <param name="lastRepack">The day all its wheel ends were last repacked; null where they differ or nothing is on record.</param>
+    /// <param name="lastRepack">
+    /// The day all its wheel ends were last repacked; null where they differ or nothing is on record.
+    /// </param>
     internal static IReadOnlyList<string> Write(Trailer trailer, string customer, DateOnly? lastRepack)
     {
         GearDescription gear = GearDescription.Of(trailer.Gear);
@@ -54,7 +57,17 @@ internal static class TrailerRows
         DateOnly? lastRepack = Day(checks, "last_repack", cell("last_repack"));
         checks.Done();
 
-        TrailerDraft draft = new(cell("tag"), RowTaken.Or(cell("name"), there?.Name), RowTaken.Or(cell("plate"), there?.Plate), Guid.CreateVersion7(), gear, meter, RowTaken.Or(cell("year_distance"), Year(there)), there?.Version ?? 0, lastRepack, owner);
+        TrailerDraft draft = new(
+            cell("tag"),
+            RowTaken.Or(cell("name"), there?.Name),
+            RowTaken.Or(cell("plate"), there?.Plate),
+            Guid.CreateVersion7(),
+            gear,
+            meter,
+            RowTaken.Or(cell("year_distance"), Year(there)),
+            there?.Version ?? 0,
+            lastRepack,
+            owner);
         Guid id = there?.Id ?? Guid.CreateVersion7();
         try
         {
@@ -62,18 +75,30 @@ internal static class TrailerRows
         }
         catch (Refusal refusal)
         {
-            throw new Refusal(refusal.Status, refusal.Message, [.. refusal.Fields.Select(f => new FieldProblem(Column(f.Pointer), f.Detail))]);
+            throw new Refusal(
+                refusal.Status,
+                refusal.Message,
+                [.. refusal.Fields.Select(f => new FieldProblem(Column(f.Pointer), f.Detail))]);
         }
 
-        return before is null ? RowTaken.Added : RowTaken.Changed(Columns, before, await StandsAsync(file, await file.Trailers.AsNoTracking().SingleAsync(t => t.Id == id)));
+        return before is null
+            ? RowTaken.Added
+            : RowTaken.Changed(
+                Columns,
+                before,
+                await StandsAsync(file, await file.Trailers.AsNoTracking().SingleAsync(t => t.Id == id)));
     }
 
-    private static string Year(Trailer? trailer) => trailer?.EstimatedYear is { } year ? FormattableString.Invariant($"{year.Miles:0.######} mi") : "";
+    private static string Year(Trailer? trailer) =>
+        trailer?.EstimatedYear is { } year ? FormattableString.Invariant($"{year.Miles:0.######} mi") : "";
 
     private static async Task<IReadOnlyList<string>> StandsAsync(ShopFile file, Trailer trailer)
     {
         string owner = await file.Customers.Where(c => c.Id == trailer.CustomerId).Select(c => c.Name).FirstAsync();
-        return Write(trailer, owner, (await LastRepacksAsync(file, [trailer])).TryGetValue(trailer.Id, out DateOnly on) ? on : null);
+        return Write(
+            trailer,
+            owner,
+            (await LastRepacksAsync(file, [trailer])).TryGetValue(trailer.Id, out DateOnly on) ? on : null);
     }
 
     private static GearDescription Gear(Checks checks, Func<string, string> cell, int axles, int rating, Trailer? there)
@@ -87,8 +112,12 @@ internal static class TrailerRows
         // What goes only with what was written: a size with its brake, a nut with its hub, a spindle with its axle.
         bool sized = cell("brake").Length == 0 || (there is not null && brake == stands.Brake);
         bool sealedHub = lubrication == Lubrication.SealedHub, torsion = suspension == SuspensionKind.Torsion;
-        NutRetention nut = sealedHub == (stands.NutRetention == NutRetention.OnePieceNut) ? stands.NutRetention : sealedHub ? NutRetention.OnePieceNut : NutRetention.CastleNut;
-        SpindleKind spindle = torsion == (stands.Spindle == SpindleKind.TorsionArm) ? stands.Spindle : torsion ? SpindleKind.TorsionArm : SpindleKind.Welded;
+        NutRetention nut = sealedHub == (stands.NutRetention == NutRetention.OnePieceNut) ? stands.NutRetention
+            : sealedHub ? NutRetention.OnePieceNut
+            : NutRetention.CastleNut;
+        SpindleKind spindle = torsion == (stands.Spindle == SpindleKind.TorsionArm) ? stands.Spindle
+            : torsion ? SpindleKind.TorsionArm
+            : SpindleKind.Welded;
         return new GearDescription(
             axles,
             rating,
@@ -103,18 +132,25 @@ internal static class TrailerRows
             RowTaken.Or(cell("stud_thread"), standing.StudThread));
     }
 
-    /// <summary>The day all wheel ends were last repacked, by trailer; a trailer whose ends differ, or lack one, is left out.</summary>
-    internal static async Task<Dictionary<Guid, DateOnly>> LastRepacksAsync(ShopFile file, IReadOnlyCollection<Trailer> trailers)
+    /// <summary>
+    /// The day all wheel ends were last repacked, by trailer; a trailer whose ends differ, or lack one, is left out.
+    /// </summary>
+    internal static async Task<Dictionary<Guid, DateOnly>> LastRepacksAsync(
+        ShopFile file,
+        IReadOnlyCollection<Trailer> trailers)
     {
         // A single trailer reads its own rows, a whole table all of them at once.
         Guid one = trailers.FirstOrDefault()?.Id ?? default;
-        var last = (await file.WorkDone.AsNoTracking().Where(w => w.Job == Catalogue.BearingRepack.Code && (trailers.Count > 1 || w.TrailerId == one))
-                .GroupBy(w => new { w.TrailerId, w.Place }).Select(g => new { g.Key.TrailerId, g.Key.Place, On = g.Max(w => w.On) }).ToListAsync())
+        var last = (await file.WorkDone.AsNoTracking().Where(w => w.Job == JobCatalogue.BearingRepack.Code
+            && (trailers.Count > 1 || w.TrailerId == one))
+                .GroupBy(w => new { w.TrailerId, w.Place }).Select(
+                    g => new { g.Key.TrailerId, g.Key.Place, On = g.Max(w => w.On) }).ToListAsync())
             .ToLookup(w => w.TrailerId);
         Dictionary<Guid, DateOnly> days = [];
         foreach (Trailer trailer in trailers)
         {
-            List<DateOnly> ends = [.. Places.WheelEndsOf(trailer.Gear).SelectMany(p => last[trailer.Id].Where(w => w.Place == p.Code).Select(w => w.On))];
+            List<DateOnly> ends = [.. Places.WheelEndsOf(trailer.Gear).SelectMany(p =>
+                last[trailer.Id].Where(w => w.Place == p.Code).Select(w => w.On))];
             if (ends.Count == trailer.Gear.WheelEnds && ends.TrueForAll(on => on == ends[0]))
             {
                 days[trailer.Id] = ends[0];
@@ -139,7 +175,12 @@ internal static class TrailerRows
             return null;
         }
 
-        bool read = DateOnly.TryParseExact(written, "yyyy-MM-dd", CultureInfo.InvariantCulture, DateTimeStyles.None, out DateOnly day);
+        bool read = DateOnly.TryParseExact(
+            written,
+            "yyyy-MM-dd",
+            CultureInfo.InvariantCulture,
+            DateTimeStyles.None,
+            out DateOnly day);
         checks.Add(column, read ? null : $"“{written}” is no day as we read it: write it like 2026-03-31.");
         return read ? day : null;
     }

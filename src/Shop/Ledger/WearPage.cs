@@ -1,10 +1,11 @@
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
-using SturdyTinker.Core.Findings;
+using SturdyTinker.Core.Catalogue;
+using SturdyTinker.Core.Findings.Readings;
 using SturdyTinker.Core.Gear;
 using SturdyTinker.Core.Measures;
-using SturdyTinker.Core.Standings;
-using SturdyTinker.Core.Wearing;
+using SturdyTinker.Core.Status;
+using SturdyTinker.Core.Wear;
 using SturdyTinker.Shop.Requests;
 using SturdyTinker.Store;
 
@@ -33,11 +34,23 @@ public sealed record WearTrace(double X, double Line, double? Low, double? High)
 /// <param name="Figures">The figures of the part that is in now, oldest first.</param>
 /// <param name="Before">Figures of parts that were there before.</param>
 /// <param name="Renewed">Why the line begins where it does; null where it begins with the first figure.</param>
-/// <param name="Trace">The fitted line and its band, up to where it crosses or the plot ends; empty where there is none.</param>
+/// <param name="Trace">
+/// The fitted line and its band, up to where it crosses or the plot ends; empty where there is none.
+/// </param>
 /// <param name="CrossesOn">The day it comes to its limit; null where nobody can tell.</param>
 /// <param name="CrossesX">The same as days since the plot's first figure; null where it lies beyond the plot.</param>
 /// <param name="Words">What it comes to, as a sentence.</param>
-public sealed record WearSide(string Place, string PlaceSpoken, Side? Side, IReadOnlyList<WearFigure> Figures, IReadOnlyList<WearFigure> Before, string? Renewed, IReadOnlyList<WearTrace> Trace, DateOnly? CrossesOn, double? CrossesX, string Words);
+public sealed record WearSide(
+    string Place,
+    string PlaceSpoken,
+    Side? Side,
+    IReadOnlyList<WearFigure> Figures,
+    IReadOnlyList<WearFigure> Before,
+    string? Renewed,
+    IReadOnlyList<WearTrace> Trace,
+    DateOnly? CrossesOn,
+    double? CrossesX,
+    string Words);
 
 /// <summary>One plot: a measured thing, left and right together.</summary>
 /// <param name="Key">Unique on the page.</param>
@@ -48,10 +61,23 @@ public sealed record WearSide(string Place, string PlaceSpoken, Side? Side, IRea
 /// <param name="LimitWords">The limit as it is said, with its source; empty where nobody knows it.</param>
 /// <param name="Down">Whether it wears downward.</param>
 /// <param name="Sides">The lines.</param>
-public sealed record WearPlotAnswer(string Key, string Title, DateOnly From, double Days, double? Limit, string LimitWords, bool Down, IReadOnlyList<WearSide> Sides);
+public sealed record WearPlotAnswer(
+    string Key,
+    string Title,
+    DateOnly From,
+    double Days,
+    double? Limit,
+    string LimitWords,
+    bool Down,
+    IReadOnlyList<WearSide> Sides);
 
 /// <summary>How a trailer wears.</summary>
-public sealed record WearAnswer(Guid TrailerId, string Tag, DateOnly Today, double? PerDayMiles, IReadOnlyList<WearPlotAnswer> Plots);
+public sealed record WearAnswer(
+    Guid TrailerId,
+    string Tag,
+    DateOnly Today,
+    double? PerDayMiles,
+    IReadOnlyList<WearPlotAnswer> Plots);
 
 internal static class WearPage
 {
@@ -62,25 +88,48 @@ internal static class WearPage
 
     private static async Task<Ok<WearAnswer>> ReadAsync(Guid id, ShopFile file, Clock clock)
     {
-        Trailer trailer = await file.Trailers.FirstOrDefaultAsync(t => t.Id == id) ?? throw Refusal.NotFound("There is no such trailer.");
+        Trailer trailer = await file.Trailers.FirstOrDefaultAsync(t => t.Id == id)
+            ?? throw Refusal.NotFound("There is no such trailer.");
         TrailerRecord record = await file.RecordAsync(trailer, clock.Today);
-        IReadOnlyList<WearLine> lines = WearHistory.Of(record.Context, record.Readings, record.Work, record.Usage, clock.Today);
+        IReadOnlyList<WearLine> lines = WearHistory.Of(
+            record.Context,
+            record.Readings,
+            record.Work,
+            record.Usage,
+            clock.Today,
+            JobCatalogue.NameOf);
 
         // Left and right of one axle on one plot.
-        IEnumerable<WearPlotAnswer> plots = lines.GroupBy(l => (l.Kind, Across: Place.Of(l.Place) with { Side = null })).Select(g => Plot([.. g], record, clock.Today));
-        return TypedResults.Ok(new WearAnswer(id, trailer.Tag, clock.Today, record.Usage.PerDay is { } day ? (double)day.Miles : null, [.. plots]));
+        IEnumerable<WearPlotAnswer> plots =
+            lines
+                .GroupBy(l => (l.Kind, Across: Place.Of(l.Place) with { Side = null }))
+                .Select(g => Plot([.. g], record, clock.Today));
+        return TypedResults.Ok(new WearAnswer(
+            id,
+            trailer.Tag,
+            clock.Today,
+            record.Usage.PerDay is { } day ? (double)day.Miles : null,
+            [.. plots]));
     }
 
     private static WearPlotAnswer Plot(List<WearLine> lines, TrailerRecord record, DateOnly today)
     {
         ReadingKind kind = ReadingKinds.Find(lines[0].Kind)!;
         Place place = Place.Of(lines[0].Place);
-        List<DateOnly> days = [.. lines.SelectMany(l => l.Points.Concat(l.Before.SelectMany(b => b))).Select(p => p.On)];
+        List<DateOnly> days = [.. lines
+            .SelectMany(l => l.Points.Concat(l.Before.SelectMany(b => b)))
+            .Select(p => p.On)];
         DateOnly from = days.Min();
 
         // As far as anything is planned by; a line that goes on beyond is cut off there.
         DateOnly farthest = today.AddMonths(FarthestMonths);
-        DateOnly until = lines.Select(l => l.Crossing?.Likely).OfType<DateOnly>().Where(d => d <= farthest).Append(today.AddMonths(LeastMonths)).Max().AddDays(45);
+        DateOnly until = lines
+            .Select(l => l.Crossing?.Likely)
+            .OfType<DateOnly>()
+            .Where(d => d <= farthest)
+            .Append(today.AddMonths(LeastMonths))
+            .Max()
+            .AddDays(45);
         double span = Math.Max(30, until.DayNumber - from.DayNumber);
         decimal? limit = lines.Select(l => l.Limit).FirstOrDefault(l => l is not null);
         return new WearPlotAnswer(
@@ -89,7 +138,9 @@ internal static class WearPage
             from,
             span,
             limit is { } at ? (double)at / Inch : null,
-            limit is { } said ? $"{(kind.Wear!.Way == WearWay.Down ? "not under" : "not over")} {ShopFormat.AsSaid(new Length(said))} ({lines[0].LimitSource})" : "",
+            limit is { } said
+                ? $"{(kind.Wear!.Way == WearWay.Down ? "not under" : "not over")} {ShopFormat.AsSaid(new Length(said))} ({lines[0].LimitSource})"
+                : "",
             kind.Wear!.Way == WearWay.Down,
             [.. lines.Select(l => Line(l, kind, from, span, record, today))]);
     }
@@ -98,11 +149,18 @@ internal static class WearPage
     {
         PlaceKind.FrontEye => FormattableString.Invariant($"front eyes of axle {place.Axle}"),
         PlaceKind.RearEye => FormattableString.Invariant($"rear eyes of axle {place.Axle}"),
-        PlaceKind.Equalizer => FormattableString.Invariant($"equalizers between axles {place.Axle} and {place.Axle + 1}"),
+        PlaceKind.Equalizer => FormattableString.Invariant(
+            $"equalizers between axles {place.Axle} and {place.Axle + 1}"),
         _ => FormattableString.Invariant($"axle {place.Axle}"),
     };
 
-    private static WearSide Line(WearLine line, ReadingKind kind, DateOnly from, double span, TrailerRecord record, DateOnly today)
+    private static WearSide Line(
+        WearLine line,
+        ReadingKind kind,
+        DateOnly from,
+        double span,
+        TrailerRecord record,
+        DateOnly today)
     {
         WearFigure Figure(WearPoint p, DateOnly start) => new(
             p.On,
@@ -120,12 +178,19 @@ internal static class WearPage
             line.Renewed,
             Trace(line, from, span, record, today),
             line.Crossing?.Likely,
-            line.Crossing is { } crossing && crossing.Likely.DayNumber - from.DayNumber <= span ? crossing.Likely.DayNumber - from.DayNumber : null,
+            line.Crossing is { } crossing && crossing.Likely.DayNumber - from.DayNumber <= span
+                ? crossing.Likely.DayNumber - from.DayNumber
+                : null,
             line.Words);
     }
 
     // Drawn over days; a line followed over distance bends with the road the trailer covers.
-    private static List<WearTrace> Trace(WearLine line, DateOnly from, double span, TrailerRecord record, DateOnly today)
+    private static List<WearTrace> Trace(
+        WearLine line,
+        DateOnly from,
+        double span,
+        TrailerRecord record,
+        DateOnly today)
     {
         if (line.Fit is not { } fit)
         {
@@ -143,10 +208,16 @@ internal static class WearPage
         for (int i = 0; i <= Traced; i++)
         {
             DateOnly on = start.AddDays(days * i / Traced);
-            double x = line.ByDistance ? (double)record.Usage.Between(start, on)!.Value.Metres : on.DayNumber - start.DayNumber;
+            double x = line.ByDistance
+                ? (double)record.Usage.Between(start, on)!.Value.Metres
+                : on.DayNumber - start.DayNumber;
             double value = fit.At(x);
             double? half = fit.HalfBand(x);
-            trace.Add(new WearTrace(on.DayNumber - from.DayNumber, value / Inch, (value - half) / Inch, (value + half) / Inch));
+            trace.Add(new WearTrace(
+                on.DayNumber - from.DayNumber,
+                value / Inch,
+                (value - half) / Inch,
+                (value + half) / Inch));
         }
 
         return trace;

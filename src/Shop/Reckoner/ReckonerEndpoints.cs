@@ -1,12 +1,10 @@
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
-using SturdyTinker.Core.Findings;
+using SturdyTinker.Core.Composing;
 using SturdyTinker.Core.Gear;
-using SturdyTinker.Core.Jobs;
 using SturdyTinker.Core.Planning;
+using SturdyTinker.Core.Practices;
 using SturdyTinker.Core.Reckoner;
-using SturdyTinker.Core.Schools;
-using SturdyTinker.Shop.Horizon;
 using SturdyTinker.Shop.Requests;
 using SturdyTinker.Store;
 
@@ -25,7 +23,11 @@ public sealed record SumTyped(IReadOnlyDictionary<string, string> Entries);
 /// <param name="Working">How, line by line.</param>
 /// <param name="Cautions">What to mind.</param>
 /// <param name="Drawn">Measures to draw it by; lengths in millimetres.</param>
-public sealed record SumDone(IReadOnlyList<Result> Results, IReadOnlyList<WorkingLine> Working, IReadOnlyList<string> Cautions, IReadOnlyDictionary<string, double> Drawn);
+public sealed record SumDone(
+    IReadOnlyList<Result> Results,
+    IReadOnlyList<WorkingLine> Working,
+    IReadOnlyList<string> Cautions,
+    IReadOnlyDictionary<string, double> Drawn);
 
 /// <summary>The reckoner: the ready sums of the trade. Nothing is kept.</summary>
 internal static class ReckonerEndpoints
@@ -38,33 +40,53 @@ internal static class ReckonerEndpoints
         reckoner.MapGet("/{code}/from", FromAsync);
     }
 
-    private static async Task<Ok<SumTyped>> FromAsync(string code, string tag, ShopFile file, Clock clock, PlanBoard plans, CancellationToken stop)
+    private static async Task<Ok<SumTyped>> FromAsync(
+        string code,
+        string tag,
+        ShopFile file,
+        Clock clock,
+        PlanBoard plans,
+        CancellationToken stop)
     {
         Sum sum = Sum.Find(code) ?? throw Refusal.NotFound($"There is no sum “{code}”.");
-        Trailer trailer = await file.Trailers.AsNoTracking().FirstOrDefaultAsync(t => EF.Functions.Collate(t.Tag, "NOCASE") == tag.Trim(), stop)
+        Trailer trailer = await file.Trailers.AsNoTracking().FirstOrDefaultAsync(
+            t => EF.Functions.Collate(t.Tag, "NOCASE") == tag.Trim(),
+            stop)
             ?? throw Refusal.Field("/tag", $"No trailer here has the tag “{tag.Trim()}”.");
-        return TypedResults.Ok(new SumTyped(sum == Together.Sum ? await FromPlanAsync(file, clock, plans, trailer, stop) : sum.FromGear(trailer.Gear)));
+        return TypedResults.Ok(new SumTyped(sum == MergeVisits.Sum
+            ? await FromPlanAsync(file, clock, plans, trailer, stop)
+            : sum.FromGear(trailer.Gear)));
     }
 
     // The next two visits that planning has for the trailer, as the sum would be typed.
-    private static async Task<IReadOnlyDictionary<string, string>> FromPlanAsync(ShopFile file, Clock clock, PlanBoard plans, Trailer trailer, CancellationToken stop)
+    private static async Task<IReadOnlyDictionary<string, string>> FromPlanAsync(
+        ShopFile file,
+        Clock clock,
+        PlanBoard plans,
+        Trailer trailer,
+        CancellationToken stop)
     {
         Board board = await plans.NowAsync(file, clock, stop);
-        int index = Decisions.Find(board, trailer.Id);
+        int index = board.Find(trailer.Id);
         if (board.Plan.Plans[index].Visits is not [var first, var second, ..])
         {
             throw Refusal.Field("/tag", $"{trailer.Tag} has no two visits coming within the horizon.");
         }
 
-        SchoolChoices schools = await file.SchoolsAsync(trailer);
+        PracticeChoices practices = await file.PracticesAsync(trailer);
         Learned learned = await file.LearnedAsync(trailer.Id);
         decimal Minutes(params ProposedVisit[] visits) =>
-            Composer.ComposeWhatCanBe(trailer.Gear, visits.SelectMany(v => v.Tasks).SelectMany(t => t.Due.JobsAt()), schools, learned).Minutes;
+            Composer.ComposeWhatCanBe(
+                trailer.Gear,
+                visits.SelectMany(v => v.Tasks).SelectMany(t => t.Due.JobsAt()),
+                practices,
+                learned).Minutes;
 
         decimal one = Minutes(first), two = Minutes(second);
         TrailerCase planned = board.Trailers[index].Case;
         string Parts(ProposedVisit visit) => Write(visit.Tasks.Sum(t => planned.PartsOf(t.Due)));
-        static string Write(decimal figure) => figure.ToString("0.##", System.Globalization.CultureInfo.InvariantCulture);
+        static string Write(decimal figure) =>
+            figure.ToString("0.##", System.Globalization.CultureInfo.InvariantCulture);
         return new Dictionary<string, string>
         {
             ["first"] = Write(one),
@@ -79,21 +101,20 @@ internal static class ReckonerEndpoints
         };
     }
 
-    private static SumAsked Asked(Sum sum) => new(sum.Code, sum.Name, sum.About, sum.Entries, sum == Together.Sum || sum.FromGear(GearDefaults.For(1, 3_500)).Count > 0);
+    private static SumAsked Asked(Sum sum) =>
+        new(
+            sum.Code,
+            sum.Name,
+            sum.About,
+            sum.Entries,
+            sum == MergeVisits.Sum || sum.FromGear(GearDefaults.For(1, 3_500)).Count > 0);
 
     private static async Task<Ok<SumDone>> DoAsync(string code, SumTyped typed, ShopFile file)
     {
         Sum sum = Sum.Find(code) ?? throw Refusal.NotFound($"There is no sum “{code}”.");
-        Worked worked = sum.Work(Read(sum, typed.Entries, await file.LimitsAsync()));
+        Worked worked = sum.Work(TypedEntries.Read(sum, typed.Entries, await file.LimitsAsync()));
         return worked.Problem is { } problem
             ? throw Refusal.Field($"/entries/{worked.Against}", problem)
             : TypedResults.Ok(new SumDone(worked.Results, worked.Working, worked.Cautions, worked.Drawn));
-    }
-
-    /// <summary>What was typed for a sum, read. Refuses (422) what can't be, each at its entry.</summary>
-    internal static Given Read(Sum sum, IReadOnlyDictionary<string, string> typed, LimitsInForce limits)
-    {
-        Given given = Given.Read(sum, typed.GetValueOrDefault, limits, out IReadOnlyList<(string Entry, string Sentence)> problems);
-        return problems.Count == 0 ? given : throw Refusal.Fields422([.. problems.Select(p => new FieldProblem($"/entries/{p.Entry}", p.Sentence))]);
     }
 }

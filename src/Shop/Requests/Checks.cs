@@ -1,5 +1,5 @@
 using SturdyTinker.Core.Measures;
-using SturdyTinker.Core.Parts.Identifying;
+using SturdyTinker.Core.Parts.Identification;
 
 namespace SturdyTinker.Shop.Requests;
 
@@ -24,7 +24,11 @@ internal sealed class Checks
     public string Text(string pointer, string? text, string what, int longest, bool required = true)
     {
         string trimmed = (text ?? "").Trim();
-        Add(pointer, required && trimmed.Length == 0 ? $"{what} is missing." : trimmed.Length > longest ? $"{what} is longer than {longest} characters." : null);
+        Add(
+            pointer,
+            required && trimmed.Length == 0 ? $"{what} is missing."
+                : trimmed.Length > longest ? $"{what} is longer than {longest} characters."
+                : null);
         return trimmed;
     }
 
@@ -46,13 +50,21 @@ internal sealed class Checks
         string text = (typed ?? "").Trim();
         string? wrong = PlainNumber.Read(text, out decimal amount, out string? meant);
         bool read = wrong is null;
-        Add(pointer, text.Length == 0 ? $"{what} is missing." : !read ? meant is null ? $"“{text}” is no amount: write it like 12 or 3.5." : wrong : amount < 0 ? $"{what} can’t be less than nothing." : amount > most ? $"{what} is more than {most:#,0}." : null);
+        Add(
+            pointer,
+            text.Length == 0 ? $"{what} is missing."
+                : !read ? meant is null ? $"“{text}” is no amount: write it like 12 or 3.5." : wrong
+                : amount < 0 ? $"{what} can’t be less than nothing."
+                : amount > most ? $"{what} is more than {most:#,0}."
+                : null);
         return read ? amount : 0;
     }
 
     /// <summary>A part's dimension as typed: measured in shop notation, or counted where it is counted.</summary>
     public Length Measured(string pointer, string typed, Dimension dimension) =>
-        new(dimension.Counted ? Amount(pointer, typed, $"How many {dimension.Words}", 40) : Figure(pointer, typed, Quantity.Length));
+        new(dimension.Counted
+            ? Amount(pointer, typed, $"How many {dimension.Words}", 40)
+            : Figure(pointer, typed, Quantity.Length));
 
     /// <summary>Ids are made by the client and sort by time: UUID version 7.</summary>
     public static void Id(Guid id)

@@ -10,18 +10,25 @@ public sealed class Clock(TimeProvider time)
     /// <summary>Now, with the shop's offset from UTC.</summary>
     public DateTimeOffset Now => TimeZoneInfo.ConvertTime(time.GetUtcNow(), zone ?? time.LocalTimeZone);
 
-    /// <summary>The shop's day: from one midnight of its own time zone to the next, wherever the server stands.</summary>
+    /// <summary>
+    /// The shop's day: from one midnight of its own time zone to the next, wherever the server stands.
+    /// </summary>
     public DateOnly Today => DateOnly.FromDateTime(Now.DateTime);
 
     /// <summary>Goes by a time zone from now on.</summary>
-    /// <param name="name">Its name in the tz database; empty, or one that this machine does not know, for the machine's own.</param>
+    /// <param name="name">
+    /// Its name in the tz database; empty, or one that this machine does not know, for the machine's own.
+    /// </param>
     public void GoBy(string name) => zone = Named(name);
 
     /// <summary>The time zone of a name; null when this machine knows none.</summary>
-    internal static TimeZoneInfo? Named(string name) => name.Length > 0 && TimeZoneInfo.TryFindSystemTimeZoneById(name, out TimeZoneInfo? found) ? found : null;
+    internal static TimeZoneInfo? Named(string name) =>
+        name.Length > 0 && TimeZoneInfo.TryFindSystemTimeZoneById(name, out TimeZoneInfo? found) ? found : null;
 }
 
-/// <summary>A clock that was set to a day when the program started, and goes on from there: for demos and tests.</summary>
+/// <summary>
+/// A clock that was set to a day when the program started, and goes on from there: for demos and tests.
+/// </summary>
 /// <param name="start">What it showed at the start.</param>
 public class SetClock(DateTimeOffset start) : TimeProvider
 {
@@ -31,7 +38,8 @@ public class SetClock(DateTimeOffset start) : TimeProvider
     public override DateTimeOffset GetUtcNow() => start.ToUniversalTime() + System.GetElapsedTime(began);
 
     /// <summary>
-    /// A clock on another day, as the option --day has it: "2026-11-28" for this time of that day, "2026-11-28T10:30" for that
+    /// A clock on another day, as the option --day has it: "2026-11-28" for this time of that day, "2026-11-28T10:30"
+    /// for that
     /// minute, by the machine's own time zone. Null for anything else.
     /// </summary>
     /// <param name="day">The day as written.</param>

@@ -11,7 +11,9 @@ public readonly record struct Named<T>(T Value)
     [SuppressMessage("Design", "CA1000", Justification = "The framework binds a query value by this method and no other.")]
     public static bool TryParse(string? text, out Named<T> named)
     {
-        bool read = Enum.TryParse(text, ignoreCase: true, out T value) && Enum.IsDefined(value) && !char.IsAsciiDigit(text![0]);
+        bool read = Enum.TryParse(text, ignoreCase: true, out T value)
+            && Enum.IsDefined(value)
+            && !char.IsAsciiDigit(text![0]);
         named = new Named<T>(value);
         return read;
     }

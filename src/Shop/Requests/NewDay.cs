@@ -2,7 +2,10 @@ using SturdyTinker.Store;
 
 namespace SturdyTinker.Shop.Requests;
 
-/// <summary>Brings every standing up to date when the program starts, when a new day begins, and where a change of the shop's choices has left some behind.</summary>
+/// <summary>
+/// Brings every standing up to date when the program starts, when a new day begins, and where a change of the shop's
+/// choices has left some behind.
+/// </summary>
 internal sealed partial class NewDay(IServiceScopeFactory scopes, Clock clock, ILogger<NewDay> log) : BackgroundService
 {
     /// <inheritdoc/>
@@ -14,7 +17,9 @@ internal sealed partial class NewDay(IServiceScopeFactory scopes, Clock clock, I
             try
             {
                 using IServiceScope scope = scopes.CreateScope();
-                await scope.ServiceProvider.GetRequiredService<ShopFile>().RefreshAllAsync(clock.Today, stop: stoppingToken);
+                await scope.ServiceProvider
+                    .GetRequiredService<ShopFile>()
+                    .RefreshAllAsync(clock.Today, stop: stoppingToken);
             }
             catch (Exception fault) when (fault is not OperationCanceledException)
             {

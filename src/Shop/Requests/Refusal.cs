@@ -4,11 +4,15 @@ using System.Text.RegularExpressions;
 using Microsoft.AspNetCore.Diagnostics;
 using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
+using SturdyTinker.Store;
+using SturdyTinker.Store.Shapes;
 
 namespace SturdyTinker.Shop.Requests;
 
 /// <summary>One thing wrong with a request: where, and a sentence a technician understands.</summary>
-/// <param name="Pointer">JSON pointer into the request's body (RFC 6901), or the name of a query value; empty for the whole.</param>
+/// <param name="Pointer">
+/// JSON pointer into the request's body (RFC 6901), or the name of a query value; empty for the whole.
+/// </param>
 /// <param name="Detail">The sentence.</param>
 public sealed record FieldProblem(string Pointer, string Detail);
 
@@ -33,7 +37,11 @@ public sealed record Problem(
 /// A request that can't be met. Thrown anywhere below an endpoint, answered as a problem document (RFC 9457)
 /// with the fields it belongs to; whatever the request had begun is rolled back.
 /// </summary>
-public sealed class Refusal(int status, string sentence, IReadOnlyList<FieldProblem> fields, object? current = null) : Exception(sentence)
+public sealed class Refusal(
+    int status,
+    string sentence,
+    IReadOnlyList<FieldProblem> fields,
+    object? current = null) : Exception(sentence)
 {
     /// <summary>HTTP status.</summary>
     public int Status { get; } = status;
@@ -48,7 +56,8 @@ public sealed class Refusal(int status, string sentence, IReadOnlyList<FieldProb
     public static Refusal Field(string pointer, string sentence) => Fields422([new(pointer, sentence)]);
 
     /// <summary>422: several fields can't be what they are.</summary>
-    public static Refusal Fields422(IReadOnlyList<FieldProblem> fields) => new(StatusCodes.Status422UnprocessableEntity, fields[0].Detail, fields);
+    public static Refusal Fields422(IReadOnlyList<FieldProblem> fields) =>
+        new(StatusCodes.Status422UnprocessableEntity, fields[0].Detail, fields);
 
     /// <summary>404: there is no such thing.</summary>
     public static Refusal NotFound(string sentence) => new(StatusCodes.Status404NotFound, sentence, []);
@@ -57,13 +66,26 @@ public sealed class Refusal(int status, string sentence, IReadOnlyList<FieldProb
     public static Refusal Conflict(string sentence, string pointer = "", object? current = null) =>
         new(StatusCodes.Status409Conflict, sentence, pointer.Length == 0 ? [] : [new(pointer, sentence)], current);
 
-    /// <summary>Answers a request with it, as a problem document; whoever asked may be gone, which is no fault.</summary>
+    /// <summary>
+    /// Answers a request with it, as a problem document; whoever asked may be gone, which is no fault.
+    /// </summary>
     internal Task AnswerAsync(HttpContext context)
     {
         string title = Microsoft.AspNetCore.WebUtilities.ReasonPhrases.GetReasonPhrase(Status);
-        Problem problem = new("about:blank", title, Status, Message, context.Request.Path, Fields.Count > 0 ? Fields : null, Current);
+        Problem problem = new(
+            "about:blank",
+            title,
+            Status,
+            Message,
+            context.Request.Path,
+            Fields.Count > 0 ? Fields : null,
+            Current);
         context.Response.StatusCode = Status;
-        return context.Response.WriteAsJsonAsync(problem, options: null, contentType: "application/problem+json", CancellationToken.None);
+        return context.Response.WriteAsJsonAsync(
+            problem,
+            options: null,
+            contentType: "application/problem+json",
+            CancellationToken.None);
     }
 
     /// <summary>400: the request itself is wrong.</summary>
@@ -75,22 +97,41 @@ public sealed class Refusal(int status, string sentence, IReadOnlyList<FieldProb
 internal sealed partial class RefusalHandler(ILogger<RefusalHandler> log) : IExceptionHandler
 {
     private const string NoJson = "The body has to be JSON.";
-    private const string Unreadable = "Something in the address of this request can't be read: check its id and its query.";
+    private const string Unreadable =
+        "Something in the address of this request can't be read: check its id and its query.";
 
     /// <inheritdoc/>
-    public async ValueTask<bool> TryHandleAsync(HttpContext context, Exception exception, CancellationToken cancellationToken)
+    public async ValueTask<bool> TryHandleAsync(
+        HttpContext context,
+        Exception exception,
+        CancellationToken cancellationToken)
     {
         Refusal refusal = exception switch
         {
             Refusal known => known,
-            BadHttpRequestException { StatusCode: StatusCodes.Status413PayloadTooLarge } => new Refusal(413, "That is more than we take at once.", []),
-            BadHttpRequestException { InnerException: JsonException json } => Refusal.Malformed(SayJson(json), Pointer(json.Path)),
+            BadHttpRequestException { StatusCode: StatusCodes.Status413PayloadTooLarge } => new Refusal(
+                413,
+                "That is more than we take at once.",
+                []),
+            BadHttpRequestException { InnerException: JsonException json } => Refusal.Malformed(
+                SayJson(json),
+                Pointer(json.Path)),
             BadHttpRequestException bad => Refusal.Malformed(bad.StatusCode == 415 ? NoJson : SayBad(bad)),
-            DbUpdateConcurrencyException => Refusal.Conflict("Somebody else changed this at the same moment. Look at it again and repeat what you wanted."),
-            DbUpdateException { InnerException: SqliteException { SqliteErrorCode: 19 } } => Refusal.Conflict("Somebody else saved the same thing at the same moment. Look at it again."),
+            DbUpdateConcurrencyException => Refusal.Conflict(
+                "Somebody else changed this at the same moment. Look at it again and repeat what you wanted."),
+            DbUpdateException { InnerException: SqliteException { SqliteErrorCode: 19 } } => Refusal.Conflict(
+                "Somebody else saved the same thing at the same moment. Look at it again."),
             SqliteException { SqliteErrorCode: 5 or 6 } or DbUpdateException { InnerException: SqliteException { SqliteErrorCode: 5 or 6 } } =>
-                new Refusal(StatusCodes.Status503ServiceUnavailable, "The shop's file is busy with something long, perhaps a large table. Nothing was saved; try again in a minute.", []),
-            _ => new Refusal(500, "Something went wrong in the program. Nothing was saved halfway; what was answered as saved is safe.", []),
+                new Refusal(
+                    StatusCodes.Status503ServiceUnavailable,
+                    "The shop's file is busy with something long, perhaps a large table. Nothing was saved; try again "
+                        + "in a minute.",
+                    []),
+            _ when Unread(exception) is { } unread => await SayUnreadableAsync(context, unread),
+            _ => new Refusal(
+                500,
+                "Something went wrong in the program. Nothing was saved halfway; what was answered as saved is safe.",
+                []),
         };
         if (refusal.Status == 500)
         {
@@ -101,7 +142,9 @@ internal sealed partial class RefusalHandler(ILogger<RefusalHandler> log) : IExc
         return true;
     }
 
-    /// <summary>Answers what the framework refuses with a bare status, such as a query value that can't be read.</summary>
+    /// <summary>
+    /// Answers what the framework refuses with a bare status, such as a query value that can't be read.
+    /// </summary>
     public static Task AnswerBareAsync(StatusCodeContext bare)
     {
         HttpContext context = bare.HttpContext;
@@ -114,6 +157,33 @@ internal sealed partial class RefusalHandler(ILogger<RefusalHandler> log) : IExc
         return new Refusal(context.Response.StatusCode, sentence, []).AnswerAsync(context);
     }
 
+    // What a stored value said that could not be read, however deep the database layer has wrapped it.
+    private static UnreadableColumnException? Unread(Exception? fault)
+    {
+        for (; fault is not null; fault = fault.InnerException)
+        {
+            if (fault is UnreadableColumnException row)
+            {
+                return row;
+            }
+        }
+
+        return null;
+    }
+
+    private static async Task<Refusal> SayUnreadableAsync(HttpContext context, UnreadableColumnException unread)
+    {
+        // The request's own context may be in the middle of that very read.
+        await using AsyncServiceScope scope = context.RequestServices.CreateAsyncScope();
+        IReadOnlyList<string> rows =
+            await scope.ServiceProvider.GetRequiredService<ShopFile>().UnreadableAsync(unread.Column);
+        string which = rows.Count > 0 ? $" (row {string.Join(", ", rows)})" : "";
+        return new Refusal(
+            500,
+            $"What is stored as {unread.Column}{which} cannot be read. The rest of the shop goes on; a backup from before may still have it.",
+            []);
+    }
+
     private static string SayJson(JsonException json) =>
         Missing().Match(json.Message) is { Success: true } missing ? $"The body lacks {missing.Groups["names"].Value.Replace("'", "", StringComparison.Ordinal)}."
         : Pointer(json.Path) is { Length: > 1 } pointer ? $"What is at {pointer} is not what belongs there."
@@ -123,13 +193,21 @@ internal sealed partial class RefusalHandler(ILogger<RefusalHandler> log) : IExc
     private static partial Regex Missing();
 
     private static string SayBad(BadHttpRequestException bad) =>
-        bad.Message.Contains("Implicit body", StringComparison.Ordinal) || bad.Message.Contains("body was provided", StringComparison.Ordinal) || bad.Message.Contains("from body", StringComparison.Ordinal)
+        bad.Message.Contains("Implicit body", StringComparison.Ordinal)
+            || bad.Message.Contains("body was provided", StringComparison.Ordinal)
+            || bad.Message.Contains("from body", StringComparison.Ordinal)
             ? "The request needs a JSON body."
             : Unreadable;
 
     // "$.gear.axles" or "$.jobs[1].place" to "/gear/axles" and "/jobs/1/place".
     private static string Pointer(string? path) =>
-        path is null or "$" ? "" : path.Replace("$", "", StringComparison.Ordinal).Replace('.', '/').Replace("[", "/", StringComparison.Ordinal).Replace("]", "", StringComparison.Ordinal);
+        path is null or "$"
+            ? ""
+            : path
+                .Replace("$", "", StringComparison.Ordinal)
+                .Replace('.', '/')
+                .Replace("[", "/", StringComparison.Ordinal)
+                .Replace("]", "", StringComparison.Ordinal);
 
     [LoggerMessage(LogLevel.Error, "A request failed.")]
     private static partial void LogFault(ILogger log, Exception exception);

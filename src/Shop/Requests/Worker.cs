@@ -14,7 +14,8 @@ public sealed record Worker(Guid Id, string Name)
     public const string Header = "Tinker-Person";
 
     /// <summary>Who a request that only reads says it comes from; null where it does not say.</summary>
-    internal static Guid? MaybeOf(HttpRequest request) => Guid.TryParse(request.Headers[Header], out Guid id) ? id : null;
+    internal static Guid? MaybeOf(HttpRequest request) =>
+        Guid.TryParse(request.Headers[Header], out Guid id) ? id : null;
 
     /// <summary>
     /// Reads the header. Refuses (400) when it is missing, or names nobody who works here. The write is noted in the
@@ -34,7 +35,12 @@ public sealed record Worker(Guid Id, string Name)
             throw Refusal.Malformed("Whoever is picked at the top does not work here: pick a name again.");
         }
 
-        file.Changes.Add(new Change { At = context.RequestServices.GetRequiredService<Clock>().Now, PersonId = id, What = $"{context.Request.Method} {context.Request.Path}" });
+        file.Changes.Add(new Change
+        {
+            At = context.RequestServices.GetRequiredService<Clock>().Now,
+            PersonId = id,
+            What = $"{context.Request.Method} {context.Request.Path}"
+        });
         return new Worker(person.Id, person.Name);
     }
 }

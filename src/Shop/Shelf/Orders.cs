@@ -5,26 +5,47 @@ using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
 using MimeKit;
 using SturdyTinker.Core.Parts.Stock;
-using SturdyTinker.Shop.Bay;
-using SturdyTinker.Shop.Horizon;
 using SturdyTinker.Shop.Requests;
 using SturdyTinker.Store;
 
 namespace SturdyTinker.Shop.Shelf;
 
 /// <summary>A line of an order with what has come of it.</summary>
-public sealed record OrderLineAnswer(string Code, string Name, decimal Quantity, string Unit, decimal? Price, DateOnly Expected, decimal Received, decimal ToCome);
+public sealed record OrderLineAnswer(
+    string Code,
+    string Name,
+    decimal Quantity,
+    string Unit,
+    decimal? Price,
+    DateOnly Expected,
+    decimal Received,
+    decimal ToCome);
 
 /// <summary>An order.</summary>
 /// <param name="Late">Whether something of it should have been here.</param>
 /// <param name="Total">What it comes to as far as prices are known.</param>
-public sealed record OrderAnswer(Guid Id, int Number, DateTimeOffset At, string By, OrderWay Way, DateTimeOffset? SentAt, string Said, DateTimeOffset? ClosedAt, bool Late, decimal Total, IReadOnlyList<OrderLineAnswer> Lines);
+public sealed record OrderAnswer(
+    Guid Id,
+    int Number,
+    DateTimeOffset At,
+    string By,
+    OrderWay Way,
+    DateTimeOffset? SentAt,
+    string Said,
+    DateTimeOffset? ClosedAt,
+    bool Late,
+    decimal Total,
+    IReadOnlyList<OrderLineAnswer> Lines);
 
 /// <summary>Orders, the newest first, and the ways they can go.</summary>
 /// <param name="HasService">Whether the supplier has a service.</param>
 /// <param name="HasMail">Whether this shop has a mail service.</param>
 /// <param name="SupplierMail">The supplier's mail address; empty for none.</param>
-public sealed record OrdersAnswer(IReadOnlyList<OrderAnswer> Orders, bool HasService, bool HasMail, string SupplierMail);
+public sealed record OrdersAnswer(
+    IReadOnlyList<OrderAnswer> Orders,
+    bool HasService,
+    bool HasMail,
+    string SupplierMail);
 
 /// <summary>Something to order.</summary>
 /// <param name="Quantity">How much, as typed.</param>
@@ -62,7 +83,10 @@ internal static class Orders
 
     internal static void MapOrders(this RouteGroupBuilder shelf)
     {
-        shelf.MapGet("/orders", async (ShopFile file, Clock clock, Supplier supplier, MailOutlet mail) => TypedResults.Ok(await AllAsync(file, clock, supplier, mail)));
+        shelf.MapGet(
+            "/orders",
+            async (ShopFile file, Clock clock, Supplier supplier, MailOutlet mail) => TypedResults.Ok(
+                await AllAsync(file, clock, supplier, mail)));
         shelf.MapPut("/orders/{id:guid}", WriteAsync);
         shelf.MapGet("/orders/{id:guid}.csv", CsvAsync);
         shelf.MapPost("/orders/{id:guid}/send", SendAsync);
@@ -73,10 +97,17 @@ internal static class Orders
         shelf.MapPost("/quote", QuoteAsync);
     }
 
-    private static async Task<Ok<QuoteAnswer>> QuoteAsync(IReadOnlyList<SupplierLine> lines, Supplier supplier, CancellationToken stop)
+    private static async Task<Ok<QuoteAnswer>> QuoteAsync(
+        IReadOnlyList<SupplierLine> lines,
+        Supplier supplier,
+        CancellationToken stop)
     {
         Checks checks = new();
-        checks.Add("", lines.Count is 0 or > MostLines ? $"Ask for 1 to {MostLines} parts at once." : lines.Any(l => l.Quantity <= 0) ? "Ask for more than nothing." : null);
+        checks.Add(
+            "",
+            lines.Count is 0 or > MostLines ? $"Ask for 1 to {MostLines} parts at once."
+                : lines.Any(l => l.Quantity <= 0) ? "Ask for more than nothing."
+                : null);
         checks.Done();
         (Quote? quote, string? failed) = await supplier.QuoteAsync(lines, stop);
         return TypedResults.Ok(new QuoteAnswer(quote?.Lines ?? [], failed));
@@ -85,44 +116,106 @@ internal static class Orders
     /// <summary>What is on its way, by code: what was sent to the supplier and has not come.</summary>
     internal static async Task<ILookup<string, OnItsWay>> OnTheWayAsync(ShopFile file)
     {
-        List<PartOrder> open = await file.PartOrders.AsNoTracking().Where(o => o.ClosedAt == null && o.SentAt != null).ToListAsync();
+        List<PartOrder> open = await file.PartOrders
+            .AsNoTracking()
+            .Where(o => o.ClosedAt == null && o.SentAt != null)
+            .ToListAsync();
         Dictionary<Guid, Dictionary<string, decimal>> received = await ReceivedAsync(file, open.ConvertAll(o => o.Id));
-        return open.SelectMany(o => o.Lines.Select(l => (l.Code, Way: new OnItsWay(l.Expected, PartOrder.ToCome(l, received[o.Id])))))
+        return open.SelectMany(o => o.Lines.Select(l => (l.Code, Way: new OnItsWay(
+            l.Expected,
+            PartOrder.ToCome(l, received[o.Id])))))
             .Where(l => l.Way.Quantity > 0).ToLookup(l => l.Code, l => l.Way, StringComparer.OrdinalIgnoreCase);
     }
 
-    private static async Task<Dictionary<Guid, Dictionary<string, decimal>>> ReceivedAsync(ShopFile file, List<Guid> orders)
+    private static async Task<Dictionary<Guid, Dictionary<string, decimal>>> ReceivedAsync(
+        ShopFile file,
+        List<Guid> orders)
     {
-        var lines = await file.StockEntries.AsNoTracking().Where(e => e.OrderId != null && orders.Contains(e.OrderId.Value)).Select(e => new { e.OrderId, e.Code, e.Change }).ToListAsync();
-        return orders.ToDictionary(o => o, o => lines.Where(l => l.OrderId == o).GroupBy(l => l.Code, StringComparer.OrdinalIgnoreCase).ToDictionary(g => g.Key, g => g.Sum(l => l.Change), StringComparer.OrdinalIgnoreCase));
+        var lines = await file.StockEntries
+            .AsNoTracking()
+            .Where(e => e.OrderId != null && orders.Contains(e.OrderId.Value))
+            .Select(e => new { e.OrderId, e.Code, e.Change })
+            .ToListAsync();
+        return orders.ToDictionary(
+            o => o,
+            o => lines
+                .Where(l => l.OrderId == o)
+                .GroupBy(l => l.Code, StringComparer.OrdinalIgnoreCase)
+                .ToDictionary(g => g.Key, g => g.Sum(l => l.Change), StringComparer.OrdinalIgnoreCase));
     }
 
     private static async Task<OrdersAnswer> AllAsync(ShopFile file, Clock clock, Supplier supplier, MailOutlet mail)
     {
-        List<PartOrder> orders = await file.PartOrders.AsNoTracking().OrderBy(o => o.ClosedAt != null).ThenByDescending(o => o.Number).Take(MostOrders).ToListAsync();
+        List<PartOrder> orders = await file.PartOrders
+            .AsNoTracking()
+            .OrderBy(o => o.ClosedAt != null)
+            .ThenByDescending(o => o.Number)
+            .Take(MostOrders)
+            .ToListAsync();
         Dictionary<Guid, string> people = await file.People.AsNoTracking().ToDictionaryAsync(p => p.Id, p => p.Name);
-        Dictionary<Guid, Dictionary<string, decimal>> received = await ReceivedAsync(file, orders.ConvertAll(o => o.Id));
+        Dictionary<Guid, Dictionary<string, decimal>> received =
+            await ReceivedAsync(file, orders.ConvertAll(o => o.Id));
         string address = (await file.SettingsToReadAsync()).SupplierMail;
         return new OrdersAnswer(
             orders.ConvertAll(o =>
             {
-                OrderLineAnswer[] lines = [.. o.Lines.Select(l => new OrderLineAnswer(l.Code, l.Name, l.Quantity, l.Unit, l.Price, l.Expected, received[o.Id].GetValueOrDefault(l.Code), PartOrder.ToCome(l, received[o.Id])))];
-                return new OrderAnswer(o.Id, o.Number, o.At, people[o.PersonId], o.Way, o.SentAt, o.Said, o.ClosedAt, o.ClosedAt is null && o.SentAt is not null && lines.Any(l => l.ToCome > 0 && l.Expected < clock.Today), lines.Sum(l => l.Quantity * (l.Price ?? 0)), lines);
+                OrderLineAnswer[] lines = [.. o.Lines.Select(l => new OrderLineAnswer(
+                    l.Code,
+                    l.Name,
+                    l.Quantity,
+                    l.Unit,
+                    l.Price,
+                    l.Expected,
+                    received[o.Id].GetValueOrDefault(l.Code),
+                    PartOrder.ToCome(l, received[o.Id])))];
+                return new OrderAnswer(
+                    o.Id,
+                    o.Number,
+                    o.At,
+                    people[o.PersonId],
+                    o.Way,
+                    o.SentAt,
+                    o.Said,
+                    o.ClosedAt,
+                    o.ClosedAt is null
+                        && o.SentAt is not null
+                        && lines.Any(l => l.ToCome > 0 && l.Expected < clock.Today),
+                    lines.Sum(l => l.Quantity * (l.Price ?? 0)),
+                    lines);
             }),
             supplier.There,
             mail.There,
             address);
     }
 
-    private static async Task<Ok<OrdersAnswer>> WriteAsync(Guid id, OrderDraft draft, ShopFile file, Clock clock, Worker worker, Supplier supplier, MailOutlet mail)
+    private static async Task<Ok<OrdersAnswer>> WriteAsync(
+        Guid id,
+        OrderDraft draft,
+        ShopFile file,
+        Clock clock,
+        Worker worker,
+        Supplier supplier,
+        MailOutlet mail)
     {
         Checks.Id(id);
         await using var transaction = await file.Database.BeginTransactionAsync();
         if (!await file.PartOrders.AnyAsync(o => o.Id == id))
         {
             Checks checks = new();
-            checks.Add("/lines", draft.Lines.Count == 0 ? "Pick at least one part." : draft.Lines.Count > MostLines ? $"At most {MostLines} parts at once." : draft.Lines.GroupBy(l => l.Code, StringComparer.OrdinalIgnoreCase).FirstOrDefault(g => g.Count() > 1) is { } twice ? $"{twice.Key} stands there twice." : null);
-            Dictionary<string, KnownPart> known = (await PartsKnown.AllAsync(file)).GroupBy(p => p.Code, StringComparer.OrdinalIgnoreCase).ToDictionary(g => g.Key, g => g.First(), StringComparer.OrdinalIgnoreCase);
+            checks.Add(
+                "/lines",
+                draft.Lines.Count == 0 ? "Pick at least one part."
+                    : draft.Lines.Count > MostLines ? $"At most {MostLines} parts at once."
+                    : draft.Lines.GroupBy(
+                        l => l.Code,
+                        StringComparer.OrdinalIgnoreCase).FirstOrDefault(g => g.Count() > 1) is { } twice ? $"{twice.Key} stands there twice."
+                    : null);
+            Dictionary<string, KnownPart> known = (await PartsKnown.AllAsync(file)).GroupBy(
+                p => p.Code,
+                StringComparer.OrdinalIgnoreCase).ToDictionary(
+                g => g.Key,
+                g => g.First(),
+                StringComparer.OrdinalIgnoreCase);
             Dictionary<string, KeptPart> kept = await file.KeptAsync();
             int usual = (await file.SettingsAsync()).Hours.PartsLeadDays;
             List<OrderLine> lines = [];
@@ -131,16 +224,31 @@ internal static class Orders
                 decimal quantity = checks.Amount($"/lines/{i}/quantity", draft.Lines[i].Quantity, "How much");
                 checks.Add($"/lines/{i}/quantity", quantity == 0 ? "Order more than nothing, or leave it out." : null);
                 KnownPart? part = known.GetValueOrDefault(draft.Lines[i].Code);
-                checks.Add($"/lines/{i}/code", part is null ? $"No part here has the code “{draft.Lines[i].Code}”." : null);
+                checks.Add(
+                    $"/lines/{i}/code",
+                    part is null ? $"No part here has the code “{draft.Lines[i].Code}”." : null);
                 if (part is not null)
                 {
-                    lines.Add(new OrderLine(part.Code, part.Name, quantity, part.Unit, part.Price, clock.Today.AddDays(kept.GetValueOrDefault(part.Code)?.LeadDays ?? usual)));
+                    lines.Add(new OrderLine(
+                        part.Code,
+                        part.Name,
+                        quantity,
+                        part.Unit,
+                        part.Price,
+                        clock.Today.AddDays(kept.GetValueOrDefault(part.Code)?.LeadDays ?? usual)));
                 }
             }
 
             checks.Done();
             int number = 1 + (await file.PartOrders.MaxAsync(o => (int?)o.Number) ?? 0);
-            file.PartOrders.Add(new PartOrder { Id = id, Number = number, Lines = lines, At = clock.Now, PersonId = worker.Id });
+            file.PartOrders.Add(new PartOrder
+            {
+                Id = id,
+                Number = number,
+                Lines = lines,
+                At = clock.Now,
+                PersonId = worker.Id
+            });
             await file.SaveChangesAsync();
         }
 
@@ -149,7 +257,8 @@ internal static class Orders
         return TypedResults.Ok(answer);
     }
 
-    private static async Task<PartOrder> FindAsync(ShopFile file, Guid id) => await file.PartOrders.FirstOrDefaultAsync(o => o.Id == id) ?? throw Refusal.NotFound("There is no such order.");
+    private static async Task<PartOrder> FindAsync(ShopFile file, Guid id) =>
+        await file.PartOrders.FirstOrDefaultAsync(o => o.Id == id) ?? throw Refusal.NotFound("There is no such order.");
 
     /// <summary>The order as a table: RFC 4180, UTF-8.</summary>
     private static string Csv(PartOrder order)
@@ -181,18 +290,38 @@ internal static class Orders
     private static async Task<FileContentHttpResult> CsvAsync(Guid id, ShopFile file)
     {
         PartOrder order = await FindAsync(file, id);
-        return TypedResults.File(Encoding.UTF8.GetBytes(Csv(order)), "text/csv; charset=utf-8", $"order-{order.Number}.csv");
+        return TypedResults.File(
+            Encoding.UTF8.GetBytes(Csv(order)),
+            "text/csv; charset=utf-8",
+            $"order-{order.Number}.csv");
     }
 
-    // Outside the transaction: a slow supplier keeps nobody from working. The order's own id makes sending it again harmless.
-    private static async Task<Ok<OrdersAnswer>> SendAsync(Guid id, OrderSent sent, ShopFile file, Clock clock, Worker worker, Supplier supplier, MailOutlet mail, CancellationToken stop)
+    // Outside the transaction: a slow supplier keeps nobody from working. The order's own id makes sending it again
+    // harmless.
+    private static async Task<Ok<OrdersAnswer>> SendAsync(
+        Guid id,
+        OrderSent sent,
+        ShopFile file,
+        Clock clock,
+        Worker worker,
+        Supplier supplier,
+        MailOutlet mail,
+        CancellationToken stop)
     {
         _ = worker;
         await Sending.WaitAsync(stop);
         try
         {
-            // From here on it is seen through, and written down, though whoever asked goes away: what was sent is never called unsent.
-            await SendOnceAsync(file, await FindAsync(file, id), sent.Way, clock, supplier, mail, CancellationToken.None);
+            // From here on it is seen through, and written down, though whoever asked goes away: what was sent is never
+            // called unsent.
+            await SendOnceAsync(
+                file,
+                await FindAsync(file, id),
+                sent.Way,
+                clock,
+                supplier,
+                mail,
+                CancellationToken.None);
         }
         finally
         {
@@ -202,7 +331,14 @@ internal static class Orders
         return TypedResults.Ok(await AllAsync(file, clock, supplier, mail));
     }
 
-    private static async Task SendOnceAsync(ShopFile file, PartOrder order, OrderWay way, Clock clock, Supplier supplier, MailOutlet mail, CancellationToken stop)
+    private static async Task SendOnceAsync(
+        ShopFile file,
+        PartOrder order,
+        OrderWay way,
+        Clock clock,
+        Supplier supplier,
+        MailOutlet mail,
+        CancellationToken stop)
     {
         if (order.SentAt is null)
         {
@@ -242,7 +378,12 @@ internal static class Orders
         }
     }
 
-    private static async Task<string?> MailAsync(PartOrder order, ShopSettings settings, Clock clock, MailOutlet mail, CancellationToken stop)
+    private static async Task<string?> MailAsync(
+        PartOrder order,
+        ShopSettings settings,
+        Clock clock,
+        MailOutlet mail,
+        CancellationToken stop)
     {
         if (!MailOutlet.TryAddress(settings.SupplierMail, out MailboxAddress? to))
         {
@@ -254,12 +395,20 @@ internal static class Orders
         {
             TextBody = $"Please send us what is in the table.\n\n{string.Join('\n', order.Lines.Select(l => FormattableString.Invariant($"{l.Quantity:0.##} {l.Unit}  {l.Code}  {l.Name}")))}\n\n{shop.Name}\n",
         };
-        body.Attachments.Add($"order-{order.Number}.csv", Encoding.UTF8.GetBytes(Csv(order)), new ContentType("text", "csv") { Charset = "utf-8" });
-        MimeMessage message = new(new[] { shop }, new[] { to }, $"Order {order.Number}", body.ToMessageBody()) { Date = clock.Now, MessageId = $"{order.Id:D}@sturdy-tinker.example" };
+        body.Attachments.Add(
+            $"order-{order.Number}.csv",
+            Encoding.UTF8.GetBytes(Csv(order)),
+            new ContentType("text", "csv") { Charset = "utf-8" });
+        MimeMessage message = new(new[] { shop }, new[] { to }, $"Order {order.Number}", body.ToMessageBody())
+        {
+            Date = clock.Now,
+            MessageId = $"{order.Id:D}@sturdy-tinker.example"
+        };
         return await mail.SendAsync(message, stop);
     }
 
-    // What the supplier said goes to the lines: the day the last of each comes, and in words what comes in parts or not at all.
+    // What the supplier said goes to the lines: the day the last of each comes, and in words what comes in parts or not
+    // at all.
     private static void Heed(PartOrder order, SupplierOrder? heard)
     {
         if (heard is null)
@@ -271,12 +420,18 @@ internal static class Orders
         List<OrderLine> lines = [];
         foreach (OrderLine line in order.Lines)
         {
-            SupplierDelivery[] his = [.. heard.Deliveries.Where(d => d.Code.Equals(line.Code, StringComparison.OrdinalIgnoreCase)).OrderBy(d => d.On)];
+            SupplierDelivery[] his = [.. heard.Deliveries.Where(d => d.Code.Equals(
+                line.Code,
+                StringComparison.OrdinalIgnoreCase)).OrderBy(d => d.On)];
             decimal promised = his.Sum(d => d.Quantity);
             if (his.Length > 1 || promised < line.Quantity)
             {
-                string parts = string.Join(", ", his.Select(d => FormattableString.Invariant($"{d.Quantity:0.##} on {d.On:d MMMM}")));
-                words.Add(FormattableString.Invariant($"{line.Name}: {(parts.Length > 0 ? parts : "none")}{(promised < line.Quantity ? $", {line.Quantity - promised:0.##} can’t be had" : "")}."));
+                string parts = string.Join(
+                    ", ",
+                    his.Select(d => FormattableString.Invariant($"{d.Quantity:0.##} on {d.On:d MMMM}")));
+                words.Add(
+                    FormattableString.Invariant(
+                        $"{line.Name}: {(parts.Length > 0 ? parts : "none")}{(promised < line.Quantity ? $", {line.Quantity - promised:0.##} can’t be had" : "")}."));
             }
 
             lines.Add(his.Length > 0 ? line with { Expected = his[^1].On } : line);
@@ -286,7 +441,14 @@ internal static class Orders
         order.Said = string.Join(' ', words.Prepend(heard.Said?.Trim() ?? "").Where(w => w.Length > 0));
     }
 
-    private static async Task<Ok<OrdersAnswer>> AskAsync(Guid id, ShopFile file, Clock clock, Worker worker, Supplier supplier, MailOutlet mail, CancellationToken stop)
+    private static async Task<Ok<OrdersAnswer>> AskAsync(
+        Guid id,
+        ShopFile file,
+        Clock clock,
+        Worker worker,
+        Supplier supplier,
+        MailOutlet mail,
+        CancellationToken stop)
     {
         _ = worker;
         PartOrder order = await FindAsync(file, id);
@@ -301,7 +463,14 @@ internal static class Orders
         return TypedResults.Ok(await AllAsync(file, clock, supplier, mail));
     }
 
-    private static async Task<Ok<OrdersAnswer>> ReceiveAsync(Guid id, ReceiptDraft draft, ShopFile file, Clock clock, Worker worker, Supplier supplier, MailOutlet mail)
+    private static async Task<Ok<OrdersAnswer>> ReceiveAsync(
+        Guid id,
+        ReceiptDraft draft,
+        ShopFile file,
+        Clock clock,
+        Worker worker,
+        Supplier supplier,
+        MailOutlet mail)
     {
         foreach (ReceivedDraft line in draft.Lines)
         {
@@ -322,9 +491,15 @@ internal static class Orders
             for (int i = 0; i < draft.Lines.Count; i++)
             {
                 ReceivedDraft line = draft.Lines[i];
-                decimal quantity = line.Quantity.Trim().Length == 0 ? 0 : checks.Amount($"/lines/{i}/quantity", line.Quantity, "How much came");
-                OrderLine? ordered = order.Lines.FirstOrDefault(l => l.Code.Equals(line.Code, StringComparison.OrdinalIgnoreCase));
-                checks.Add($"/lines/{i}/code", ordered is null ? $"Order {order.Number} has no {line.Code}: receive it without an order." : null);
+                decimal quantity = line.Quantity.Trim().Length == 0
+                    ? 0
+                    : checks.Amount($"/lines/{i}/quantity", line.Quantity, "How much came");
+                OrderLine? ordered = order.Lines.FirstOrDefault(l => l.Code.Equals(
+                    line.Code,
+                    StringComparison.OrdinalIgnoreCase));
+                checks.Add(
+                    $"/lines/{i}/code",
+                    ordered is null ? $"Order {order.Number} has no {line.Code}: receive it without an order." : null);
                 if (ordered is null || quantity == 0 || there.Contains(line.Id))
                 {
                     continue;
@@ -332,15 +507,31 @@ internal static class Orders
 
                 decimal rest = PartOrder.ToCome(ordered, received);
                 decimal before = received.GetValueOrDefault(ordered.Code);
-                string already = before == 0 ? FormattableString.Invariant($"Only {ordered.Quantity:0.##} were ordered.")
-                    : FormattableString.Invariant($"{(rest == 0 ? "All" : $"{before:0.##}")} of the {ordered.Quantity:0.##} ordered came already{(rest == 0 ? "" : FormattableString.Invariant($", {rest:0.##} are to come"))}.");
-                checks.Add($"/lines/{i}/quantity", quantity > rest ? $"{already} Receive more without an order." : null);
+                string already = before == 0 ? FormattableString.Invariant(
+                    $"Only {ordered.Quantity:0.##} were ordered.")
+                    : FormattableString.Invariant(
+                        $"{(rest == 0 ? "All" : $"{before:0.##}")} of the {ordered.Quantity:0.##} ordered came already{(rest == 0 ? "" : FormattableString.Invariant($", {rest:0.##} are to come"))}.");
+                checks.Add(
+                    $"/lines/{i}/quantity",
+                    quantity > rest ? $"{already} Receive more without an order." : null);
                 received[ordered.Code] = before + quantity;
                 any = true;
                 if (checks.Problems.Count == 0)
                 {
                     KeptPart kept = await file.KeepAsync(ordered.Code);
-                    file.Write(kept, new StockEntry { Id = line.Id, Code = kept.Code, Move = StockMove.Receipt, Change = quantity, OrderId = id, Note = note, At = clock.Now, PersonId = worker.Id });
+                    file.Write(
+                        kept,
+                        new StockEntry
+                        {
+                            Id = line.Id,
+                            Code = kept.Code,
+                            Move = StockMove.Receipt,
+                            Change = quantity,
+                            OrderId = id,
+                            Note = note,
+                            At = clock.Now,
+                            PersonId = worker.Id
+                        });
                 }
             }
 
@@ -360,11 +551,18 @@ internal static class Orders
     // The same delivery told twice, by two people or by one who forgot: it came once.
     private static async Task RefuseTwiceAsync(ShopFile file, PartOrder order, string note)
     {
-        StockEntry? before = await file.StockEntries.AsNoTracking().Where(e => e.OrderId == order.Id && (order.ClosedAt != null || (note != "" && e.Note == note))).OrderByDescending(e => e.At).FirstOrDefaultAsync();
+        StockEntry? before = await file.StockEntries
+            .AsNoTracking()
+            .Where(e => e.OrderId == order.Id && (order.ClosedAt != null || (note != "" && e.Note == note)))
+            .OrderByDescending(e => e.At)
+            .FirstOrDefaultAsync();
         if (before is not null)
         {
             string who = await file.People.Where(p => p.Id == before.PersonId).Select(p => p.Name).FirstAsync();
-            throw Refusal.Conflict(FormattableString.Invariant($"{(order.ClosedAt is not null ? $"Order {order.Number}" : $"Delivery note {note}")} was received already, on {before.At:d MMMM} by {who}. Nothing was added."), "/note");
+            throw Refusal.Conflict(
+                FormattableString.Invariant(
+                    $"{(order.ClosedAt is not null ? $"Order {order.Number}" : $"Delivery note {note}")} was received already, on {before.At:d MMMM} by {who}. Nothing was added."),
+                "/note");
         }
 
         if (order.ClosedAt is not null)
@@ -373,7 +571,13 @@ internal static class Orders
         }
     }
 
-    private static async Task<Ok<OrdersAnswer>> CloseAsync(Guid id, ShopFile file, Clock clock, Worker worker, Supplier supplier, MailOutlet mail)
+    private static async Task<Ok<OrdersAnswer>> CloseAsync(
+        Guid id,
+        ShopFile file,
+        Clock clock,
+        Worker worker,
+        Supplier supplier,
+        MailOutlet mail)
     {
         _ = worker;
         PartOrder order = await FindAsync(file, id);
@@ -382,12 +586,20 @@ internal static class Orders
         return TypedResults.Ok(await AllAsync(file, clock, supplier, mail));
     }
 
-    private static async Task<Ok<OrdersAnswer>> SupplierAsync(SupplierEdit edit, ShopFile file, Clock clock, Worker worker, Supplier supplier, MailOutlet mail)
+    private static async Task<Ok<OrdersAnswer>> SupplierAsync(
+        SupplierEdit edit,
+        ShopFile file,
+        Clock clock,
+        Worker worker,
+        Supplier supplier,
+        MailOutlet mail)
     {
         _ = worker;
         Checks checks = new();
         string address = checks.Text("/mail", edit.Mail, "The address", 200, required: false);
-        checks.Add("/mail", address.Length > 0 && !MailOutlet.TryAddress(address, out _) ? "This is no mail address." : null);
+        checks.Add(
+            "/mail",
+            address.Length > 0 && !MailOutlet.TryAddress(address, out _) ? "This is no mail address." : null);
         checks.Done();
         ShopSettings settings = await file.SettingsAsync();
         settings.SupplierMail = address;

@@ -1,21 +1,44 @@
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
 using SturdyTinker.Core.People;
-using SturdyTinker.Core.Schools;
+using SturdyTinker.Core.Practices;
 using SturdyTinker.Shop.Requests;
 using SturdyTinker.Store;
 
 namespace SturdyTinker.Shop.Yard;
 
 /// <summary>A customer as it stands.</summary>
-public sealed record CustomerAnswer(Guid Id, string Name, string Phone, string Mail, string Note, int Version, IReadOnlyDictionary<string, string> Schools)
+public sealed record CustomerAnswer(
+    Guid Id,
+    string Name,
+    string Phone,
+    string Mail,
+    string Note,
+    int Version,
+    IReadOnlyDictionary<string, string> Practices)
 {
-    internal static CustomerAnswer Of(Customer customer) => new(customer.Id, customer.Name, customer.Phone, customer.Mail, customer.Note, customer.Version, customer.Schools.Answers);
+    internal static CustomerAnswer Of(Customer customer) =>
+        new(
+            customer.Id,
+            customer.Name,
+            customer.Phone,
+            customer.Mail,
+            customer.Note,
+            customer.Version,
+            customer.Practices.Answers);
 }
 
 /// <summary>A customer to add (version 0) or to edit (the version that was read).</summary>
-/// <param name="Schools">Where this customer wants it otherwise than the shop does; null leaves that as it is.</param>
-public sealed record CustomerEdit(string Name, string Phone, string Mail, string Note, int Version, IReadOnlyDictionary<string, string>? Schools = null);
+/// <param name="Practices">
+/// Where this customer wants it otherwise than the shop does; null leaves that as it is.
+/// </param>
+public sealed record CustomerEdit(
+    string Name,
+    string Phone,
+    string Mail,
+    string Note,
+    int Version,
+    IReadOnlyDictionary<string, string>? Practices = null);
 
 internal static class Customers
 {
@@ -29,13 +52,21 @@ internal static class Customers
     }
 
     private static async Task<Ok<List<CustomerAnswer>>> ListAsync(ShopFile file) =>
-        TypedResults.Ok((await file.Customers.AsNoTracking().OrderBy(c => c.Name).ToListAsync()).ConvertAll(CustomerAnswer.Of));
+        TypedResults.Ok((await file.Customers
+            .AsNoTracking()
+            .OrderBy(c => c.Name)
+            .ToListAsync()).ConvertAll(CustomerAnswer.Of));
 
     private static async Task<Ok<CustomerAnswer>> ReadAsync(Guid id, ShopFile file) =>
         TypedResults.Ok(CustomerAnswer.Of(await file.Customers.AsNoTracking().FirstOrDefaultAsync(c => c.Id == id)
             ?? throw Refusal.NotFound("There is no such customer.")));
 
-    private static async Task<Ok<CustomerAnswer>> PutAsync(Guid id, CustomerEdit edit, ShopFile file, Clock clock, Worker worker)
+    private static async Task<Ok<CustomerAnswer>> PutAsync(
+        Guid id,
+        CustomerEdit edit,
+        ShopFile file,
+        Clock clock,
+        Worker worker)
     {
         _ = worker;
         Checks.Id(id);
@@ -44,7 +75,7 @@ internal static class Customers
         string phone = checks.Text("/phone", edit.Phone, "The telephone", 60, required: false);
         string mail = checks.Text("/mail", edit.Mail, "The mail address", 120, required: false);
         string note = checks.Text("/note", edit.Note, "The note", LongestNote, required: false);
-        checks.Add("/schools", edit.Schools is null ? null : SchoolChoices.Unknown(edit.Schools));
+        checks.Add("/practices", edit.Practices is null ? null : PracticeChoices.Unknown(edit.Practices));
         checks.Done();
 
         await using var transaction = await file.Database.BeginTransactionAsync();
@@ -54,21 +85,36 @@ internal static class Customers
         }
 
         Customer? customer = await file.Customers.FindAsync(id);
-        SchoolChoices schools = edit.Schools is null ? customer?.Schools ?? SchoolChoices.Defaults : new SchoolChoices(edit.Schools);
-        bool same = customer is not null && customer.Schools.SameAs(schools) && (customer.Name, customer.Phone, customer.Mail, customer.Note) == (name, phone, mail, note);
+        PracticeChoices practices = edit.Practices is null
+            ? customer?.Practices ?? PracticeChoices.Defaults
+            : new PracticeChoices(edit.Practices);
+        bool same = customer is not null
+            && customer.Practices.SameAs(practices)
+            && (customer.Name, customer.Phone, customer.Mail, customer.Note) == (name, phone, mail, note);
         if (customer is null)
         {
-            file.Customers.Add(customer = new Customer { Id = id, Name = name, Phone = phone, Mail = mail, Note = note, Schools = schools });
+            file.Customers.Add(customer = new Customer
+            {
+                Id = id,
+                Name = name,
+                Phone = phone,
+                Mail = mail,
+                Note = note,
+                Practices = practices
+            });
         }
         else if (!same)
         {
             if (customer.Version != edit.Version)
             {
-                throw Refusal.Conflict("Somebody else changed this customer meanwhile. Both are shown; save again what you want.", "/version", CustomerAnswer.Of(customer));
+                throw Refusal.Conflict(
+                    "Somebody else changed this customer meanwhile. Both are shown; save again what you want.",
+                    "/version",
+                    CustomerAnswer.Of(customer));
             }
 
             (customer.Name, customer.Phone, customer.Mail, customer.Note) = (name, phone, mail, note);
-            customer.Schools = schools;
+            customer.Practices = practices;
             customer.Version++;
         }
 

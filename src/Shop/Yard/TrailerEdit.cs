@@ -1,10 +1,10 @@
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
+using SturdyTinker.Core.Catalogue;
 using SturdyTinker.Core.Gear;
-using SturdyTinker.Core.Jobs;
 using SturdyTinker.Core.Measures;
 using SturdyTinker.Core.People;
-using SturdyTinker.Core.Schools;
+using SturdyTinker.Core.Practices;
 using SturdyTinker.Shop.Requests;
 using SturdyTinker.Store;
 
@@ -19,9 +19,13 @@ namespace SturdyTinker.Shop.Yard;
 /// <param name="Meter">How its distance is known.</param>
 /// <param name="EstimatedYear">A year's distance in shop notation, for an estimated meter; otherwise empty.</param>
 /// <param name="Version">0 to add.</param>
-/// <param name="LastRepackOn">The day all wheel ends were last repacked elsewhere, as told; null leaves the record as it is.</param>
-/// <param name="Schools">Where it is done otherwise than its customer's others; null leaves that as it is.</param>
-/// <param name="NewCustomer">Name of a customer to be added along with the trailer; null or empty for one there is.</param>
+/// <param name="LastRepackOn">
+/// The day all wheel ends were last repacked elsewhere, as told; null leaves the record as it is.
+/// </param>
+/// <param name="Practices">Where it is done otherwise than its customer's others; null leaves that as it is.</param>
+/// <param name="NewCustomer">
+/// Name of a customer to be added along with the trailer; null or empty for one there is.
+/// </param>
 public sealed record TrailerDraft(
     string Tag,
     string Name,
@@ -33,30 +37,38 @@ public sealed record TrailerDraft(
     int Version,
     DateOnly? LastRepackOn = null,
     string? NewCustomer = null,
-    IReadOnlyDictionary<string, string>? Schools = null);
+    IReadOnlyDictionary<string, string>? Practices = null);
 
 /// <summary>How a described gear looks: its places, and what is wrong with the description.</summary>
-public sealed record GearLook(IReadOnlyList<PlaceAnswer> Places, string Words, IReadOnlyList<FieldProblem> Problems);
+public sealed record GearPreview(IReadOnlyList<PlaceAnswer> Places, string Words, IReadOnlyList<FieldProblem> Problems);
 
 internal static class TrailerEdit
 {
     internal static void MapTrailerEdit(this RouteGroupBuilder yard)
     {
         yard.MapPut("/trailers/{id:guid}", PutAsync);
-        yard.MapGet("/gear/usual", (int axles, int ratingPounds) => TypedResults.Ok(GearDescription.Of(GearDefaults.For(Math.Clamp(axles, 1, 3), ratingPounds))));
-        yard.MapPost("/gear/look", Look);
+        yard.MapGet(
+            "/gear/usual",
+            (int axles, int ratingPounds) =>
+                TypedResults.Ok(GearDescription.Of(GearDefaults.For(Math.Clamp(axles, 1, 3), ratingPounds))));
+        yard.MapPost("/gear/preview", Look);
     }
 
     // Answers what is wrong instead of refusing: the plan draws itself while somebody is still typing.
-    private static Ok<GearLook> Look(GearDescription gear)
+    private static Ok<GearPreview> Look(GearDescription gear)
     {
         Checks checks = new();
         RunningGear read = gear.Read(checks, "/gear");
         RunningGear drawn = read with { Axles = Math.Clamp(read.Axles, 1, 3) };
-        return TypedResults.Ok(new GearLook(TrailerPage.PlacesOf(drawn), drawn.Words, checks.Problems));
+        return TypedResults.Ok(new GearPreview(PlaceAnswer.Of(drawn), drawn.Words, checks.Problems));
     }
 
-    private static async Task<Ok<TrailerAnswer>> PutAsync(Guid id, TrailerDraft draft, ShopFile file, Clock clock, Worker worker)
+    private static async Task<Ok<TrailerAnswer>> PutAsync(
+        Guid id,
+        TrailerDraft draft,
+        ShopFile file,
+        Clock clock,
+        Worker worker)
     {
         _ = worker;
         Checks.Id(id);
@@ -77,11 +89,18 @@ internal static class TrailerEdit
         string plate = checks.Text("/plate", draft.Plate, "The plate", 20, required: false);
         RunningGear gear = draft.Gear.Read(checks, "/gear");
         Distance? year = Estimate(draft, checks);
-        checks.Add("/lastRepackOn", draft.LastRepackOn > today ? "The last repack can't lie in days to come." : draft.LastRepackOn < today.AddYears(-40) ? "That is more than forty years ago: check the year." : null);
-        checks.Add("/schools", draft.Schools is null ? null : SchoolChoices.Unknown(draft.Schools));
-        SchoolChoices schools = draft.Schools is null ? trailer?.Schools ?? SchoolChoices.Defaults : new SchoolChoices(draft.Schools);
+        checks.Add(
+            "/lastRepackOn",
+            draft.LastRepackOn > today ? "The last repack can't lie in days to come."
+                : draft.LastRepackOn < today.AddYears(-40) ? "That is more than forty years ago: check the year."
+                : null);
+        checks.Add("/practices", draft.Practices is null ? null : PracticeChoices.Unknown(draft.Practices));
+        PracticeChoices practices = draft.Practices is null
+            ? trailer?.Practices ?? PracticeChoices.Defaults
+            : new PracticeChoices(draft.Practices);
         Guid owner = await OwnerAsync(file, draft, checks);
-        List<WorkDone> work = await file.WorkDone.Where(w => w.TrailerId == id && w.Job == Catalogue.BearingRepack.Code).ToListAsync();
+        List<WorkDone> work = await file.WorkDone.Where(w => w.TrailerId == id
+            && w.Job == JobCatalogue.BearingRepack.Code).ToListAsync();
         List<WorkDone> told = Told(id, gear, draft.LastRepackOn, work, checks);
         checks.Done();
 
@@ -92,22 +111,42 @@ internal static class TrailerEdit
 
         if (trailer is null)
         {
-            file.Trailers.Add(new Trailer { Id = id, Tag = tag, Name = name, Plate = plate, CustomerId = owner, Gear = gear, Meter = draft.Meter, EstimatedYear = year, Schools = schools, AddedOn = today });
+            file.Trailers.Add(new Trailer
+            {
+                Id = id,
+                Tag = tag,
+                Name = name,
+                Plate = plate,
+                CustomerId = owner,
+                Gear = gear,
+                Meter = draft.Meter,
+                EstimatedYear = year,
+                Practices = practices,
+                AddedOn = today
+            });
         }
-        else if (told.Count > 0 || !trailer.Schools.SameAs(schools) || (trailer.Tag, trailer.Name, trailer.Plate, trailer.CustomerId, trailer.Gear, trailer.Meter, trailer.EstimatedYear) != (tag, name, plate, owner, gear, draft.Meter, year))
+        else if (told.Count > 0
+            || !trailer.Practices.SameAs(practices)
+            || (trailer.Tag, trailer.Name, trailer.Plate, trailer.CustomerId, trailer.Gear, trailer.Meter, trailer.EstimatedYear) != (tag, name, plate, owner, gear, draft.Meter, year))
         {
             if (trailer.Version != draft.Version)
             {
-                throw Refusal.Conflict("Somebody else changed this trailer meanwhile. Both are shown; save again what you want.", "/version", await TrailerPage.AnswerAsync(file, id, today));
+                throw Refusal.Conflict(
+                    "Somebody else changed this trailer meanwhile. Both are shown; save again what you want.",
+                    "/version",
+                    await TrailerPage.AnswerAsync(file, id, today));
             }
 
             if (trailer.Gear != gear && await file.Visits.AnyAsync(v => v.TrailerId == id && v.ClosedAt == null))
             {
-                throw Refusal.Conflict("The trailer stands in the bay: its running gear can be changed once the visit is closed.", "/gear");
+                throw Refusal.Conflict(
+                    "The trailer stands in the bay: its running gear can be changed once the visit is closed.",
+                    "/gear");
             }
 
-            (trailer.Tag, trailer.Name, trailer.Plate, trailer.CustomerId, trailer.Gear, trailer.Meter, trailer.EstimatedYear) = (tag, name, plate, owner, gear, draft.Meter, year);
-            trailer.Schools = schools;
+            (trailer.Tag, trailer.Name, trailer.Plate, trailer.CustomerId, trailer.Gear, trailer.Meter, trailer.EstimatedYear) =
+                (tag, name, plate, owner, gear, draft.Meter, year);
+            trailer.Practices = practices;
             trailer.Version++;
         }
 
@@ -130,11 +169,16 @@ internal static class TrailerEdit
         }
 
         Distance year = new(checks.Figure("/estimatedYear", draft.EstimatedYear, Quantity.Distance));
-        checks.Add("/estimatedYear", year < Distance.Zero || year > Distance.FromMiles(200_000) ? "A year's distance lies between 0 and 200,000 miles." : null);
+        checks.Add(
+            "/estimatedYear",
+            year < Distance.Zero || year > Distance.FromMiles(200_000)
+                ? "A year's distance lies between 0 and 200,000 miles."
+                : null);
         return year;
     }
 
-    // Whose trailer it is. A new customer is added with the trailer or not at all; one of that name already there is taken.
+    // Whose trailer it is. A new customer is added with the trailer or not at all; one of that name already there is
+    // taken.
     private static async Task<Guid> OwnerAsync(ShopFile file, TrailerDraft draft, Checks checks)
     {
         bool known = await file.Customers.AnyAsync(c => c.Id == draft.CustomerId);
@@ -160,9 +204,14 @@ internal static class TrailerEdit
     /// nothing is told, where the same was told before, or where this gear is not repacked. A day that the shop's own
     /// visits have overtaken at every wheel end is refused, since telling it would change nothing.
     /// </summary>
-    private static List<WorkDone> Told(Guid trailerId, RunningGear gear, DateOnly? on, List<WorkDone> work, Checks checks)
+    private static List<WorkDone> Told(
+        Guid trailerId,
+        RunningGear gear,
+        DateOnly? on,
+        List<WorkDone> work,
+        Checks checks)
     {
-        if (on is not { } day || !Places.WheelEndsOf(gear).Any(p => Catalogue.BearingRepack.GoesAt(gear, p)))
+        if (on is not { } day || !Places.WheelEndsOf(gear).Any(p => JobCatalogue.BearingRepack.GoesAt(gear, p)))
         {
             return [];
         }
@@ -173,12 +222,22 @@ internal static class TrailerEdit
             return [];
         }
 
-        List<DateOnly> here = [.. ends.Select(e => work.Where(w => w.Place == e && w.VisitId is not null).Max(w => (DateOnly?)w.On)).OfType<DateOnly>()];
+        List<DateOnly> here = [.. ends.Select(e => work.Where(w => w.Place == e
+            && w.VisitId is not null).Max(w => (DateOnly?)w.On)).OfType<DateOnly>()];
         if (here.Count == ends.Count && here.All(o => o >= day))
         {
-            checks.Add("/lastRepackOn", $"Every wheel end was repacked here since: the last on {here.Max():d MMMM yyyy}.");
+            checks.Add(
+                "/lastRepackOn",
+                $"Every wheel end was repacked here since: the last on {here.Max():d MMMM yyyy}.");
         }
 
-        return ends.ConvertAll(e => new WorkDone { Id = Guid.CreateVersion7(), TrailerId = trailerId, Job = Catalogue.BearingRepack.Code, Place = e, On = day });
+        return ends.ConvertAll(e => new WorkDone
+        {
+            Id = Guid.CreateVersion7(),
+            TrailerId = trailerId,
+            Job = JobCatalogue.BearingRepack.Code,
+            Place = e,
+            On = day
+        });
     }
 }

@@ -56,16 +56,41 @@ internal static class TrailerList
 
     private const int MostRows = 200;
 
-    private static readonly Expression<Func<TrailerStanding, Listed>> Shown = s =>
-        new Listed(new TrailerRow(s.TrailerId, s.Tag, s.Name, s.Plate, s.Customer, s.Glyph, s.NextDue, s.NextWhen, s.Worst, s.OpenVisit), s.AsOf);
+    private static readonly Expression<Func<TrailerStatusRow, Listed>> Shown = s =>
+        new Listed(
+            new TrailerRow(
+                s.TrailerId,
+                s.Tag,
+                s.Name,
+                s.Plate,
+                s.Customer,
+                s.Glyph,
+                s.NextDue,
+                s.NextWhen,
+                s.Worst,
+                s.OpenVisit),
+            s.AsOf);
 
     // What the yard shows before anybody asks for something else; compiled once.
     private static readonly Func<ShopFile, int, int, IAsyncEnumerable<Listed>> FirstLook = EF.CompileAsyncQuery((ShopFile file, int skip, int take) =>
-        file.Standings.AsNoTracking().OrderBy(s => s.DueOrder).ThenBy(s => s.TrailerId).Skip(skip).Take(take).Select(Shown));
+        file.TrailerStatuses
+            .AsNoTracking()
+            .OrderBy(s => s.DueOrder)
+            .ThenBy(s => s.TrailerId)
+            .Skip(skip)
+            .Take(take)
+            .Select(Shown));
 
     internal static void MapTrailerList(this RouteGroupBuilder yard) => yard.MapGet("/trailers", ListAsync);
 
-    private static async Task<Ok<TrailerListAnswer>> ListAsync(ShopFile file, Clock clock, string? search, Guid? customer, Named<TrailerOrder>? order, int? skip, int? take)
+    private static async Task<Ok<TrailerListAnswer>> ListAsync(
+        ShopFile file,
+        Clock clock,
+        string? search,
+        Guid? customer,
+        Named<TrailerOrder>? order,
+        int? skip,
+        int? take)
     {
         int rows = take ?? PageRows;
         if (rows is < 1 or > MostRows || skip is < 0)
@@ -73,23 +98,31 @@ internal static class TrailerList
             throw Refusal.Malformed($"A page has 1 to {MostRows} rows and starts at 0 or later.", "take");
         }
 
-        IQueryable<TrailerStanding> query = file.Standings.AsNoTracking();
+        IQueryable<TrailerStatusRow> query = file.TrailerStatuses.AsNoTracking();
         if (customer is not null)
         {
             query = query.Where(s => s.CustomerId == customer);
         }
 
-        foreach (string word in (search ?? "").Split(' ', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries).Take(6))
+        foreach (string word in (search ?? "").Split(
+            ' ',
+            StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries).Take(6))
         {
-            string like = $"%{word.Replace("\\", "\\\\", StringComparison.Ordinal).Replace("%", "\\%", StringComparison.Ordinal).Replace("_", "\\_", StringComparison.Ordinal)}%";
-            query = query.Where(s => EF.Functions.Like(s.Tag, like, "\\") || EF.Functions.Like(s.Name, like, "\\") || EF.Functions.Like(s.Plate, like, "\\") || EF.Functions.Like(s.Customer, like, "\\"));
+            string like =
+                $"%{word.Replace("\\", "\\\\", StringComparison.Ordinal).Replace("%", "\\%", StringComparison.Ordinal).Replace("_", "\\_", StringComparison.Ordinal)}%";
+            query = query.Where(s => EF.Functions.Like(s.Tag, like, "\\")
+                || EF.Functions.Like(s.Name, like, "\\")
+                || EF.Functions.Like(s.Plate, like, "\\")
+                || EF.Functions.Like(s.Customer, like, "\\"));
         }
 
         // One row more than shown tells whether there are more.
         bool searched = customer is not null || !string.IsNullOrWhiteSpace(search);
         TrailerOrder by = order?.Value ?? TrailerOrder.Due;
         List<Listed> found = [];
-        await foreach (Listed row in !searched && by == TrailerOrder.Due ? FirstLook(file, skip ?? 0, rows + 1) : Ordered(query, by).Skip(skip ?? 0).Take(rows + 1).Select(Shown).AsAsyncEnumerable())
+        await foreach (Listed row in !searched && by == TrailerOrder.Due
+            ? FirstLook(file, skip ?? 0, rows + 1)
+            : Ordered(query, by).Skip(skip ?? 0).Take(rows + 1).Select(Shown).AsAsyncEnumerable())
         {
             found.Add(row);
         }
@@ -101,15 +134,19 @@ internal static class TrailerList
             return await ListAsync(file, clock, search, customer, order, skip, take);
         }
 
-        return TypedResults.Ok(new TrailerListAnswer([.. found.Take(rows).Select(f => f.Row)], found.Count > rows, searched ? await query.CountAsync() : null));
+        return TypedResults.Ok(new TrailerListAnswer(
+            [.. found.Take(rows).Select(f => f.Row)],
+            found.Count > rows,
+            searched ? await query.CountAsync() : null));
     }
 
-    private static IOrderedQueryable<TrailerStanding> Ordered(IQueryable<TrailerStanding> query, TrailerOrder by) => by switch
-    {
-        TrailerOrder.Tag => query.OrderBy(s => s.Tag),
-        TrailerOrder.Customer => query.OrderBy(s => s.Customer).ThenBy(s => s.Tag),
-        _ => query.OrderBy(s => s.DueOrder).ThenBy(s => s.TrailerId),
-    };
+    private static IOrderedQueryable<TrailerStatusRow> Ordered(IQueryable<TrailerStatusRow> query, TrailerOrder by) =>
+        by switch
+        {
+            TrailerOrder.Tag => query.OrderBy(s => s.Tag),
+            TrailerOrder.Customer => query.OrderBy(s => s.Customer).ThenBy(s => s.Tag),
+            _ => query.OrderBy(s => s.DueOrder).ThenBy(s => s.TrailerId),
+        };
 
     private sealed record Listed(TrailerRow Row, DateOnly AsOf);
 }

@@ -2,14 +2,11 @@ using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
 using SturdyTinker.Core.Gear;
 using SturdyTinker.Core.Measures;
-using SturdyTinker.Core.Standings;
+using SturdyTinker.Core.Status;
 using SturdyTinker.Shop.Requests;
 using SturdyTinker.Store;
 
 namespace SturdyTinker.Shop.Yard;
-
-/// <summary>A place as a screen needs it.</summary>
-public sealed record PlaceAnswer(string Code, string Spoken, PlaceKind Kind, int Axle, Side? Side);
 
 /// <summary>One trailer, whole.</summary>
 /// <param name="Id">The trailer.</param>
@@ -25,8 +22,10 @@ public sealed record PlaceAnswer(string Code, string Spoken, PlaceKind Kind, int
 /// <param name="AddedOn">The day the shop took it on.</param>
 /// <param name="Version">Counts up with every edit.</param>
 /// <param name="Places">Its places, in the order of a walk round it.</param>
-/// <param name="Schools">Where it is done otherwise than its customer's others: question code to school code.</param>
-/// <param name="Standing">What is due, what was found, what was last measured, what is owed.</param>
+/// <param name="Practices">
+/// Where it is done otherwise than its customer's others: question code to practice code.
+/// </param>
+/// <param name="Status">What is due, what was found, what was last measured, what is owed.</param>
 /// <param name="OpenVisit">The visit it stands in the bay for; null when it does not.</param>
 public sealed record TrailerAnswer(
     Guid Id,
@@ -42,15 +41,16 @@ public sealed record TrailerAnswer(
     DateOnly AddedOn,
     int Version,
     IReadOnlyList<PlaceAnswer> Places,
-    IReadOnlyDictionary<string, string> Schools,
-    Standing Standing,
+    IReadOnlyDictionary<string, string> Practices,
+    TrailerStatus Status,
     Guid? OpenVisit);
 
 internal static class TrailerPage
 {
     internal static void MapTrailerPage(this RouteGroupBuilder yard) => yard.MapGet("/trailers/{id:guid}", ReadAsync);
 
-    private static async Task<Ok<TrailerAnswer>> ReadAsync(Guid id, ShopFile file, Clock clock) => TypedResults.Ok(await AnswerAsync(file, id, clock.Today));
+    private static async Task<Ok<TrailerAnswer>> ReadAsync(Guid id, ShopFile file, Clock clock) =>
+        TypedResults.Ok(await AnswerAsync(file, id, clock.Today));
 
     /// <summary>The trailer's page as saved; its standing is brought up to the day first where it is old.</summary>
     internal static async Task<TrailerAnswer> AnswerAsync(ShopFile file, Guid id, DateOnly today)
@@ -80,25 +80,22 @@ internal static class TrailerPage
             trailer.EstimatedYear is { } year ? ShopFormat.Write(year) : "",
             trailer.AddedOn,
             trailer.Version,
-            PlacesOf(trailer.Gear),
-            trailer.Schools.Answers,
-            found.Standing.Standing,
+            PlaceAnswer.Of(trailer.Gear),
+            trailer.Practices.Answers,
+            found.Standing.Status,
             found.Standing.OpenVisit);
     }
-
-    /// <summary>A gear's places as a screen needs them.</summary>
-    internal static List<PlaceAnswer> PlacesOf(RunningGear gear) =>
-        [.. Places.Of(gear).Select(p => new PlaceAnswer(p.Code, p.Spoken, p.Kind, p.Axle, p.Side))];
 
     // Compiled once: this is the page that everything leads to.
     private static readonly Func<ShopFile, Guid, Task<Found?>> FindCompiled = EF.CompileAsyncQuery((ShopFile file, Guid id) =>
         (from trailer in file.Trailers.AsNoTracking()
-         join standing in file.Standings on trailer.Id equals standing.TrailerId into standings
+         join standing in file.TrailerStatuses on trailer.Id equals standing.TrailerId into standings
          from standing in standings.DefaultIfEmpty()
          where trailer.Id == id
          select new Found(trailer, standing)).FirstOrDefault());
 
-    private static async Task<Found> FindAsync(ShopFile file, Guid id) => await FindCompiled(file, id) ?? throw Refusal.NotFound("There is no such trailer.");
+    private static async Task<Found> FindAsync(ShopFile file, Guid id) =>
+        await FindCompiled(file, id) ?? throw Refusal.NotFound("There is no such trailer.");
 
-    private sealed record Found(Trailer Trailer, TrailerStanding? Standing);
+    private sealed record Found(Trailer Trailer, TrailerStatusRow? Standing);
 }

@@ -6,14 +6,11 @@ internal static class YardEndpoints
     internal static void MapYard(this RouteGroupBuilder api)
     {
         RouteGroupBuilder yard = api.MapGroup("/yard").WithTags("Yard");
-        yard.MapShopItself();
-        yard.MapPlanningChoices();
         yard.MapCustomers();
         yard.MapTrailerList();
         yard.MapTrailerPage();
         yard.MapTrailerEdit();
         yard.MapMeter();
-        yard.MapLimits();
         yard.MapReleases();
         yard.MapToldMended();
     }

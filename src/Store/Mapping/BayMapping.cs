@@ -1,10 +1,14 @@
 using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.Metadata.Builders;
+using SturdyTinker.Core.Composing;
 using SturdyTinker.Core.Findings;
+using SturdyTinker.Core.Findings.Inspections;
+using SturdyTinker.Core.Findings.Rules;
 using SturdyTinker.Core.Gear;
-using SturdyTinker.Core.Jobs;
 using SturdyTinker.Core.Parts;
 using SturdyTinker.Core.People;
+using SturdyTinker.Core.Visits;
+using SturdyTinker.Store.Shapes;
 
 namespace SturdyTinker.Store.Mapping;
 
@@ -14,16 +18,21 @@ internal sealed class VisitMapping : IEntityTypeConfiguration<Visit>
     {
         builder.Property(v => v.Id).ValueGeneratedNever();
         builder.Property(v => v.Gear).AsJson();
-        builder.Property(v => v.Schools).AsJson();
+        builder.Property(v => v.Practices).HasColumnName("Schools").AsJson();
         builder.Property(v => v.Jobs).AsJson();
-        builder.Property(v => v.Together).AsJson().HasDefaultValueSql("'[]'");
+        builder.Property(v => v.Technicians).HasColumnName("Hands");
+        builder.Property(v => v.Conclusions).HasColumnName("Together").AsJson().HasDefaultValueSql("'[]'");
         builder.HasOne<Trailer>().WithMany().HasForeignKey(v => v.TrailerId);
         builder.HasOne<Person>().WithMany().HasForeignKey(v => v.OpenedBy).OnDelete(DeleteBehavior.Restrict);
         builder.HasOne<Person>().WithMany().HasForeignKey(v => v.ClosedBy).OnDelete(DeleteBehavior.Restrict);
         builder.HasIndex(v => v.ClosedAt);
 
         // Whatever the code above it does, a trailer stands in the bay once.
-        builder.HasIndex(v => v.TrailerId).HasDatabaseName("IX_Visits_OneOpen").HasFilter("ClosedAt IS NULL").IsUnique();
+        builder
+            .HasIndex(v => v.TrailerId)
+            .HasDatabaseName("IX_Visits_OneOpen")
+            .HasFilter("ClosedAt IS NULL")
+            .IsUnique();
         builder.HasIndex(v => new { v.TrailerId, v.OpenedAt });
     }
 }
@@ -135,6 +144,7 @@ internal sealed class MendingMapping : IEntityTypeConfiguration<Mending>
     public void Configure(EntityTypeBuilder<Mending> builder)
     {
         builder.Property(m => m.Id).ValueGeneratedNever();
+        builder.Property(m => m.ObservationKey).HasColumnName("Look");
         builder.HasOne<Trailer>().WithMany().HasForeignKey(m => m.TrailerId).OnDelete(DeleteBehavior.Restrict);
         builder.HasOne<Person>().WithMany().HasForeignKey(m => m.PersonId).OnDelete(DeleteBehavior.Restrict);
         builder.HasIndex(m => m.TrailerId);
@@ -185,7 +195,7 @@ internal sealed class ShopPartMapping : IEntityTypeConfiguration<ShopPart>
     {
         builder.HasKey(p => p.Code);
         builder.Property(p => p.Code).UseCollation("NOCASE");
-        builder.Property(p => p.Told).HasDefaultValue("");
+        builder.Property(p => p.KindCode).HasColumnName("Told").HasDefaultValue("");
         builder.Property(p => p.By).AsJson().HasDefaultValueSql("'{}'");
         builder.Property(p => p.Stamp).HasDefaultValue("");
         builder.Property(p => p.Version).IsConcurrencyToken();

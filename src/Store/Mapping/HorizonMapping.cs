@@ -1,11 +1,12 @@
 using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.Metadata.Builders;
-using SturdyTinker.Core.Calling;
 using SturdyTinker.Core.Gear;
 using SturdyTinker.Core.Intervals;
-using SturdyTinker.Core.Jobs;
+using SturdyTinker.Core.Notices;
 using SturdyTinker.Core.People;
 using SturdyTinker.Core.Planning;
+using SturdyTinker.Core.Visits;
+using SturdyTinker.Store.Shapes;
 
 namespace SturdyTinker.Store.Mapping;
 

@@ -1,10 +1,11 @@
 using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.Metadata.Builders;
 using SturdyTinker.Core.Gear;
-using SturdyTinker.Core.Jobs;
 using SturdyTinker.Core.Parts.Stock;
 using SturdyTinker.Core.People;
 using SturdyTinker.Core.Pricing;
+using SturdyTinker.Core.Visits;
+using SturdyTinker.Store.Shapes;
 
 namespace SturdyTinker.Store.Mapping;
 

@@ -3,6 +3,7 @@ using Microsoft.EntityFrameworkCore.Metadata.Builders;
 using SturdyTinker.Core.Gear;
 using SturdyTinker.Core.Intervals;
 using SturdyTinker.Core.People;
+using SturdyTinker.Store.Shapes;
 
 namespace SturdyTinker.Store.Mapping;
 
@@ -11,14 +12,14 @@ internal sealed class SettingsMapping : IEntityTypeConfiguration<ShopSettings>
     public void Configure(EntityTypeBuilder<ShopSettings> builder)
     {
         builder.Property(s => s.Id).ValueGeneratedNever();
-        builder.Property(s => s.Schools).AsJson();
+        builder.Property(s => s.Practices).HasColumnName("Schools").AsJson();
         builder.Property(s => s.Intervals).AsJson().HasDefaultValueSql("'{}'");
         builder.Property(s => s.Uses).AsJson().HasDefaultValueSql("'{}'");
         builder.Property(s => s.Hours).AsJson().HasDefaultValueSql("'{}'");
         builder.Property(s => s.Costs).AsJson().HasDefaultValueSql("'{\"callIn\":90,\"ratePerHour\":96}'");
         builder.Property(s => s.Terms).AsJson().HasDefaultValueSql("'{}'");
         builder.Property(s => s.SupplierMail).HasDefaultValue("");
-        builder.Property(s => s.Reminder).AsJson().HasDefaultValue(Core.Calling.ReminderWords.Usual);
+        builder.Property(s => s.Reminder).AsJson();
         builder.Property(s => s.Version).IsConcurrencyToken();
         builder.Ignore(s => s.Repack);
     }
@@ -41,7 +42,7 @@ internal sealed class CustomerMapping : IEntityTypeConfiguration<Customer>
         builder.Property(c => c.Id).ValueGeneratedNever();
         builder.Property(c => c.Name).UseCollation("NOCASE");
         builder.HasIndex(c => c.Name).IsUnique();
-        builder.Property(c => c.Schools).AsChoices();
+        builder.Property(c => c.Practices).HasColumnName("Schools").AsChoices();
         builder.Property(c => c.Intervals).AsJson().HasDefaultValueSql("'{}'");
         builder.Property(c => c.Busy).AsJson().HasDefaultValueSql("'[]'");
         builder.Property(c => c.Version).IsConcurrencyToken();
@@ -56,19 +57,20 @@ internal sealed class TrailerMapping : IEntityTypeConfiguration<Trailer>
         builder.Property(t => t.Tag).UseCollation("NOCASE");
         builder.HasIndex(t => t.Tag).IsUnique();
         builder.Property(t => t.Gear).AsJson();
-        builder.Property(t => t.Schools).AsChoices();
+        builder.Property(t => t.Practices).HasColumnName("Schools").AsChoices();
         builder.Property(t => t.Uses).AsJson().HasDefaultValueSql("'[]'");
         builder.Property(t => t.Intervals).AsJson().HasDefaultValueSql("'{}'");
         builder.Property(t => t.Version).IsConcurrencyToken();
         builder.HasOne<Customer>().WithMany().HasForeignKey(t => t.CustomerId).OnDelete(DeleteBehavior.Restrict);
-        builder.HasOne<TrailerStanding>().WithOne().HasForeignKey<TrailerStanding>(s => s.TrailerId);
+        builder.HasOne<TrailerStatusRow>().WithOne().HasForeignKey<TrailerStatusRow>(s => s.TrailerId);
     }
 }
 
-internal sealed class StandingMapping : IEntityTypeConfiguration<TrailerStanding>
+internal sealed class TrailerStatusMapping : IEntityTypeConfiguration<TrailerStatusRow>
 {
-    public void Configure(EntityTypeBuilder<TrailerStanding> builder)
+    public void Configure(EntityTypeBuilder<TrailerStatusRow> builder)
     {
+        builder.ToTable("Standings");
         builder.HasKey(s => s.TrailerId);
         builder.Property(s => s.TrailerId).ValueGeneratedNever();
         builder.Property(s => s.Tag).UseCollation("NOCASE");
@@ -76,7 +78,7 @@ internal sealed class StandingMapping : IEntityTypeConfiguration<TrailerStanding
         builder.Property(s => s.Glyph).AsJson();
 
         // Last in the row, so that lists do not read past what they show.
-        builder.Property(s => s.Standing).AsJson().HasColumnOrder(100);
+        builder.Property(s => s.Status).HasColumnName("Standing").AsJson().HasColumnOrder(100);
 
         // In the order of the yard's first page: its rows are read straight off the index.
         builder.HasIndex(s => new { s.DueOrder, s.TrailerId });

@@ -1,20 +1,25 @@
 using CsCheck;
 using SturdyTinker.Core.Findings;
+using SturdyTinker.Core.Findings.Readings;
+using SturdyTinker.Core.Findings.Rules;
+using SturdyTinker.Core.Gear;
 using SturdyTinker.Core.Measures;
-using SturdyTinker.Core.Schools;
+using SturdyTinker.Core.Practices;
 using Xunit;
 
 namespace SturdyTinker.Core.Tests.Findings;
 
 public class JudgementTests
 {
-    private static readonly ReadingContext Slight = new(Gears.Tandem, SchoolChoices.Defaults);
+    private static readonly ReadingContext Slight = new(Gears.Tandem, PracticeChoices.Defaults);
     private static readonly ReadingContext None = new(Gears.Tandem, Gears.NoPlay);
 
     private static Verdict? Judge(ReadingKind kind, string typed, ReadingContext context) =>
         kind.Judge(ShopNotation.Read(typed, kind.Quantity).Canonical!.Value, context)?.Verdict;
 
-    private static readonly ReadingContext Fine = new(Gears.Tandem with { NutRetention = Core.Gear.NutRetention.OnePieceNut }, SchoolChoices.Defaults);
+    private static readonly ReadingContext Fine = new(
+        Gears.Tandem with { NutRetention = Core.Gear.NutRetention.OnePieceNut },
+        PracticeChoices.Defaults);
 
     /// <summary>A nut that only stops at slots: up to 0.010 in is well set, over 0.020 is not. From memory.</summary>
     [Theory]
@@ -26,13 +31,25 @@ public class JudgementTests
     [InlineData(".0201", Verdict.Renew)]
     public void End_play_of_a_slotted_nut_goes_by_its_slots(string typed, Verdict verdict)
     {
-        foreach (Core.Gear.NutRetention nut in new[] { Core.Gear.NutRetention.CastleNut, Core.Gear.NutRetention.TangWasher, Core.Gear.NutRetention.RetainerClip })
+        foreach (Core.Gear.NutRetention nut in new[]
         {
-            Assert.Equal(verdict, Judge(ReadingKinds.EndPlay, typed, new(Gears.Tandem with { NutRetention = nut }, SchoolChoices.Defaults)));
+            Core.Gear.NutRetention.CastleNut,
+            Core.Gear.NutRetention.TangWasher,
+            Core.Gear.NutRetention.RetainerClip
+        })
+        {
+            Assert.Equal(
+                verdict,
+                Judge(
+                    ReadingKinds.EndPlay,
+                    typed,
+                    new(Gears.Tandem with { NutRetention = nut }, PracticeChoices.Defaults)));
         }
     }
 
-    /// <summary>TMC RP 618: 0.001 to 0.005 in for adjustable tapered wheel bearings (published; cited from memory).</summary>
+    /// <summary>
+    /// TMC RP 618: 0.001 to 0.005 in for adjustable tapered wheel bearings (published; cited from memory).
+    /// </summary>
     [Theory]
     [InlineData("0", Verdict.Renew)]
     [InlineData(".0009", Verdict.Renew)]
@@ -54,10 +71,12 @@ public class JudgementTests
     [InlineData(".003", Verdict.Watch)]
     [InlineData(".011", Verdict.Watch)]
     [InlineData(".021", Verdict.Renew)]
-    public void The_school_that_leaves_no_play_judges_otherwise(string typed, Verdict verdict) =>
+    public void The_practice_that_leaves_no_play_judges_otherwise(string typed, Verdict verdict) =>
         Assert.Equal(verdict, Judge(ReadingKinds.EndPlay, typed, None));
 
-    /// <summary>Common practice: under 1/8 in at the rim is acceptable. Half an inch for a wobble: from memory.</summary>
+    /// <summary>
+    /// Common practice: under 1/8 in at the rim is acceptable. Half an inch for a wobble: from memory.
+    /// </summary>
     [Theory]
     [InlineData("0", Verdict.Sound)]
     [InlineData("3/32", Verdict.Sound)]
@@ -71,17 +90,24 @@ public class JudgementTests
     [InlineData("2.125", "2.125 × 3.376")]
     [InlineData("54 mm", "2.125 × 3.376")]
     public void A_seal_journal_tells_the_two_seals_apart(string typed, string seal) =>
-        Assert.Contains(seal, ReadingKinds.SealJournal.Judge(ShopNotation.Read(typed, Quantity.Length).Canonical!.Value, Slight)!.Rule, StringComparison.Ordinal);
+        Assert.Contains(
+            seal,
+            ReadingKinds.SealJournal.Judge(ShopNotation.Read(typed, Quantity.Length).Canonical!.Value, Slight)!.Rule,
+            StringComparison.Ordinal);
 
     [Theory]
     [InlineData("2")]
     [InlineData("2.19")]
     [InlineData("2.5")]
-    public void A_journal_between_the_seals_is_watched(string typed) => Assert.Equal(Verdict.Watch, Judge(ReadingKinds.SealJournal, typed, Slight));
+    public void A_journal_between_the_seals_is_watched(string typed) =>
+        Assert.Equal(Verdict.Watch, Judge(ReadingKinds.SealJournal, typed, Slight));
 
     [Fact]
     public void A_rating_we_know_no_set_for_is_not_judged() =>
-        Assert.Null(Judge(ReadingKinds.SealJournal, "2", new ReadingContext(Gears.Tandem with { RatingPounds = 9_990 }, SchoolChoices.Defaults)));
+        Assert.Null(Judge(
+            ReadingKinds.SealJournal,
+            "2",
+            new ReadingContext(Gears.Tandem with { RatingPounds = 9_990 }, PracticeChoices.Defaults)));
 
     /// <summary>Common practice: 90 to 100 lbf·ft on 1/2 in studs.</summary>
     [Theory]
@@ -103,7 +129,9 @@ public class JudgementTests
                 foreach (ReadingKind kind in new[] { ReadingKinds.EndPlay, ReadingKinds.RimRock })
                 {
                     Verdict? less = kind.Judge(Length.FromInches(tenThou / 10_000m).Millimetres, context)?.Verdict;
-                    Verdict? wider = kind.Judge(Length.FromInches((tenThou + more) / 10_000m).Millimetres, context)?.Verdict;
+                    Verdict? wider = kind.Judge(
+                        Length.FromInches((tenThou + more) / 10_000m).Millimetres,
+                        context)?.Verdict;
                     Assert.True(wider >= less);
                 }
             }
@@ -127,9 +155,11 @@ public class JudgementTests
     [Fact]
     public void Every_row_of_the_rulebook_explains_itself()
     {
-        Assert.Equal(Rulebook.Seen.Count, Rulebook.Seen.Select(r => r.Code).Distinct().Count());
-        Assert.All(Rulebook.Seen, r => Assert.True(r.Rule.Length > 10 && r.Source.Words.Length > 0));
-        Assert.All(Rulebook.Seen.Where(r => r.Verdict > Verdict.Sound), r => Assert.NotEmpty(r.SetsOff));
-        Assert.All(Enum.GetValues<Subject>(), s => Assert.Contains(Rulebook.Seen, r => r.Subject == s && r.Verdict == Verdict.Sound));
+        Assert.Equal(Rulebook.All.Count, Rulebook.All.Select(r => r.Code).Distinct().Count());
+        Assert.All(Rulebook.All, r => Assert.True(r.Rule.Length > 10 && r.Source.Words.Length > 0));
+        Assert.All(Rulebook.All.Where(r => r.Verdict > Verdict.Sound), r => Assert.NotEmpty(r.SetsOff));
+        Assert.All(
+            Enum.GetValues<Subject>(),
+            s => Assert.Contains(Rulebook.All, r => r.Subject == s && r.Verdict == Verdict.Sound));
     }
 }

@@ -20,7 +20,11 @@ public class PlaceTests
 
     [Theory]
     [MemberData(nameof(Counted))]
-    public void The_gear_decides_which_places_there_are(int axles, SuspensionKind suspension, BrakeKind brake, int places)
+    public void The_gear_decides_which_places_there_are(
+        int axles,
+        SuspensionKind suspension,
+        BrakeKind brake,
+        int places)
     {
         RunningGear gear = Gears.Tandem with { Axles = axles, Suspension = suspension, Brake = brake };
         Assert.Equal(places, Places.Of(gear).Count);

@@ -1,8 +1,8 @@
+using SturdyTinker.Core.Composing;
 using SturdyTinker.Core.Gear;
-using SturdyTinker.Core.Jobs;
 using SturdyTinker.Core.Measures;
 using SturdyTinker.Core.Parts;
-using SturdyTinker.Core.Schools;
+using SturdyTinker.Core.Practices;
 using Xunit;
 
 namespace SturdyTinker.Core.Tests.Gear;
@@ -15,10 +15,20 @@ public class WordsTests
         Assert.Equal("tandem, 2 × 5,200 lb · electric 12 × 2 · hand-packed · double-eye springs", Gears.Tandem.Words);
         Assert.Equal(
             "single axle, 2,000 lb · no brakes · sealed hubs · torsion",
-            (GearDefaults.For(1, 2_000) with { Lubrication = Lubrication.SealedHub, Suspension = SuspensionKind.Torsion }).Words);
+            (GearDefaults.For(1, 2_000) with
+            {
+                Lubrication = Lubrication.SealedHub,
+                Suspension = SuspensionKind.Torsion
+            }).Words);
         Assert.Equal(
             "triple axle, 3 × 3,500 lb · hydraulic disc 10 · oil bath · slipper springs",
-            (GearDefaults.For(3, 3_500) with { Brake = BrakeKind.HydraulicDisc, BrakeSize = new BrakeSize(Length.FromInches(10), default), Lubrication = Lubrication.OilBath, Suspension = SuspensionKind.SlipperSprings }).Words);
+            (GearDefaults.For(3, 3_500) with
+            {
+                Brake = BrakeKind.HydraulicDisc,
+                BrakeSize = new BrakeSize(Length.FromInches(10), default),
+                Lubrication = Lubrication.OilBath,
+                Suspension = SuspensionKind.SlipperSprings
+            }).Words);
     }
 
     [Theory]
@@ -26,7 +36,8 @@ public class WordsTests
     [InlineData(59.4, "59 min")]
     [InlineData(59.5, "1 h 00")]
     [InlineData(152, "2 h 32")]
-    public void Minutes_are_said_as_people_say_them(double minutes, string words) => Assert.Equal(words, Packet.InWords((decimal)minutes));
+    public void Minutes_are_said_as_people_say_them(double minutes, string words) =>
+        Assert.Equal(words, Packet.InWords((decimal)minutes));
 
     [Fact]
     public void A_source_says_how_far_it_can_be_trusted()
@@ -62,13 +73,16 @@ public class WordsTests
     }
 
     [Fact]
-    public void A_school_nobody_chose_or_nobody_knows_is_the_default()
+    public void A_practice_nobody_chose_or_nobody_knows_is_the_default()
     {
-        Assert.Equal("slight-play", SchoolChoices.Defaults.For(SchoolQuestions.NutSetting).Code);
-        SchoolChoices gone = SchoolChoices.Defaults.With(new Dictionary<string, string> { ["nut-setting"] = "a school of long ago" });
-        Assert.Equal("slight-play", gone.For(SchoolQuestions.NutSetting).Code);
-        Assert.NotNull(SchoolChoices.Unknown(gone.Answers));
-        Assert.NotNull(SchoolChoices.Unknown(new Dictionary<string, string> { ["tea"] = "milk first" }));
-        Assert.Null(SchoolChoices.Unknown(Gears.NoPlay.Answers));
+        Assert.Equal("slight-play", PracticeChoices.Defaults.For(PracticeQuestions.NutSetting).Code);
+        PracticeChoices gone = PracticeChoices.Defaults.With(new Dictionary<string, string>
+        {
+            ["nut-setting"] = "a practice of long ago"
+        });
+        Assert.Equal("slight-play", gone.For(PracticeQuestions.NutSetting).Code);
+        Assert.NotNull(PracticeChoices.Unknown(gone.Answers));
+        Assert.NotNull(PracticeChoices.Unknown(new Dictionary<string, string> { ["tea"] = "milk first" }));
+        Assert.Null(PracticeChoices.Unknown(Gears.NoPlay.Answers));
     }
 }

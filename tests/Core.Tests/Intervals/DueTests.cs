@@ -10,12 +10,26 @@ public class DueTests
 {
     private static readonly DateOnly Today = new(2026, 11, 24);
 
-    private static Trailer With(MeterKind meter, decimal? milesAYear = null) => Gears.Metered(meter, Today.AddYears(-2), milesAYear);
+    private static Trailer With(MeterKind meter, decimal? milesAYear = null) =>
+        Gears.Metered(meter, Today.AddYears(-2), milesAYear);
 
-    private static MeterEntry At(DateOnly on, decimal miles, MeterEntryKind kind = MeterEntryKind.Reading, bool newMeter = false) =>
-        new() { Id = Guid.NewGuid(), On = on, Distance = Distance.FromMiles(miles), Typed = "", Kind = kind, StartsNewMeter = newMeter };
+    private static MeterEntry At(
+        DateOnly on,
+        decimal miles,
+        MeterEntryKind kind = MeterEntryKind.Reading,
+        bool newMeter = false) =>
+        new()
+        {
+            Id = Guid.NewGuid(),
+            On = on,
+            Distance = Distance.FromMiles(miles),
+            Typed = "",
+            Kind = kind,
+            StartsNewMeter = newMeter
+        };
 
-    private static Due Repack(UsageLine usage, DateOnly? last) => Due.Of(Interval.BearingRepack, last, usage, Today.AddYears(-2), Today);
+    private static Due Repack(UsageLine usage, DateOnly? last) =>
+        Due.Of(Interval.BearingRepack, last, usage, Today.AddYears(-2), Today);
 
     [Fact]
     public void Twelve_months_or_twelve_thousand_miles_whichever_comes_first()
@@ -40,7 +54,9 @@ public class DueTests
         int gone = Today.DayNumber - last.DayNumber;
         MeterEntry[] readings = [At(last, 20_000), At(Today, 30_900)];
         Due due = Repack(UsageLine.Of(With(MeterKind.HubOdometer), readings, Today), last);
-        Assert.Equal("9 months gone of 12, about 10,900 of 12,000 miles: distance comes first, in about 4 weeks", due.Reason);
+        Assert.Equal(
+            "9 months gone of 12, about 10,900 of 12,000 miles: distance comes first, in about 4 weeks",
+            due.Reason);
         Assert.Equal(Today.AddDays((int)Math.Ceiling(1_100m / (10_900m / gone))), due.On);
         Assert.Equal(Nearness.Soon, due.Nearness);
     }
@@ -55,7 +71,12 @@ public class DueTests
 
     [Fact]
     public void One_reading_gives_no_rate_and_says_so() =>
-        Assert.Contains("too few meter readings yet", Repack(UsageLine.Of(With(MeterKind.HubOdometer), [At(Today.AddDays(-3), 500)], Today), Today.AddMonths(-1)).Reason, StringComparison.Ordinal);
+        Assert.Contains(
+            "too few meter readings yet",
+            Repack(
+                UsageLine.Of(With(MeterKind.HubOdometer), [At(Today.AddDays(-3), 500)], Today),
+                Today.AddMonths(-1)).Reason,
+            StringComparison.Ordinal);
 
     [Fact]
     public void Nothing_on_record_is_due_now()
@@ -67,14 +88,26 @@ public class DueTests
     [Fact]
     public void A_new_meter_carries_the_total_on()
     {
-        UsageLine line = UsageLine.Of(With(MeterKind.HubOdometer), [At(Today.AddDays(-100), 9_000), At(Today.AddDays(-50), 10_000), At(Today.AddDays(-50), 0, newMeter: true), At(Today, 500)], Today);
+        UsageLine line = UsageLine.Of(
+            With(MeterKind.HubOdometer),
+            [
+                At(Today.AddDays(-100), 9_000),
+                At(Today.AddDays(-50), 10_000),
+                At(Today.AddDays(-50), 0, newMeter: true),
+                At(Today, 500)
+            ],
+            Today);
         Assert.Equal(1_500, Math.Round(line.Between(Today.AddDays(-100), Today)!.Value.Miles, 6));
     }
 
     [Fact]
     public void Trips_written_down_are_the_whole_road()
     {
-        MeterEntry[] trips = [At(Today.AddDays(-200), 400, MeterEntryKind.Trip), At(Today.AddDays(-20), 300, MeterEntryKind.Trip)];
+        MeterEntry[] trips =
+        [
+            At(Today.AddDays(-200), 400, MeterEntryKind.Trip),
+            At(Today.AddDays(-20), 300, MeterEntryKind.Trip)
+        ];
         UsageLine line = UsageLine.Of(With(MeterKind.Trips), trips, Today);
         Assert.Equal(300, line.Between(Today.AddDays(-100), Today)!.Value.Miles);
         Assert.Equal(700, line.Between(Today.AddDays(-300), Today)!.Value.Miles);
@@ -140,13 +173,31 @@ public class DueTests
     public void A_meter_never_runs_backwards_unless_it_is_a_new_one()
     {
         MeterEntry[] there = [At(Today.AddDays(-50), 10_000), At(Today.AddDays(-10), 11_000)];
-        Assert.Contains("run backwards", MeterChecks.Refusal(At(Today, 10_500), there, Today), StringComparison.Ordinal);
-        Assert.Contains("run backwards", MeterChecks.Refusal(At(Today.AddDays(-60), 10_500), there, Today), StringComparison.Ordinal);
+        Assert.Contains(
+            "run backwards",
+            MeterChecks.Refusal(At(Today, 10_500), there, Today),
+            StringComparison.Ordinal);
+        Assert.Contains(
+            "run backwards",
+            MeterChecks.Refusal(At(Today.AddDays(-60), 10_500), there, Today),
+            StringComparison.Ordinal);
         Assert.Null(MeterChecks.Refusal(At(Today, 10, newMeter: true), there, Today));
         Assert.Null(MeterChecks.Refusal(At(Today.AddDays(-20), 10_500), there, Today));
-        Assert.Contains("more than any trailer is towed", MeterChecks.Refusal(At(Today, 111_000), there, Today), StringComparison.Ordinal);
-        Assert.Contains("day to come", MeterChecks.Refusal(At(Today.AddDays(1), 11_100), there, Today), StringComparison.Ordinal);
-        Assert.Contains("less than nothing", MeterChecks.Refusal(At(Today, -5), there, Today), StringComparison.Ordinal);
-        Assert.Contains("longer than one trip", MeterChecks.Refusal(At(Today, 20_000, MeterEntryKind.Trip), there, Today), StringComparison.Ordinal);
+        Assert.Contains(
+            "more than any trailer is towed",
+            MeterChecks.Refusal(At(Today, 111_000), there, Today),
+            StringComparison.Ordinal);
+        Assert.Contains(
+            "day to come",
+            MeterChecks.Refusal(At(Today.AddDays(1), 11_100), there, Today),
+            StringComparison.Ordinal);
+        Assert.Contains(
+            "less than nothing",
+            MeterChecks.Refusal(At(Today, -5), there, Today),
+            StringComparison.Ordinal);
+        Assert.Contains(
+            "longer than one trip",
+            MeterChecks.Refusal(At(Today, 20_000, MeterEntryKind.Trip), there, Today),
+            StringComparison.Ordinal);
     }
 }

@@ -11,10 +11,19 @@ public class UsageLineTests
 {
     private static readonly DateOnly Today = new(2026, 11, 24);
 
-    private static Trailer With(MeterKind meter, decimal? milesAYear = null) => Gears.Metered(meter, Today.AddDays(-500), milesAYear);
+    private static Trailer With(MeterKind meter, decimal? milesAYear = null) =>
+        Gears.Metered(meter, Today.AddDays(-500), milesAYear);
 
     private static MeterEntry Entry(MeterEntryKind kind, int daysAgo, decimal miles, bool fresh = false) =>
-        new() { Kind = kind, On = Today.AddDays(-daysAgo), Typed = "", Distance = Distance.FromMiles(miles), StartsNewMeter = fresh, At = Today.AddDays(-daysAgo).ToDateTime(TimeOnly.MinValue) };
+        new()
+        {
+            Kind = kind,
+            On = Today.AddDays(-daysAgo),
+            Typed = "",
+            Distance = Distance.FromMiles(miles),
+            StartsNewMeter = fresh,
+            At = Today.AddDays(-daysAgo).ToDateTime(TimeOnly.MinValue)
+        };
 
     // Readings that only grow, and trips done and planned, in any order.
     private static Gen<(Trailer Trailer, List<MeterEntry> Entries)> AnyRoad() =>
@@ -74,21 +83,35 @@ public class UsageLineTests
             Assert.Equal(Micrometres(line.Between(a, c)), Micrometres(line.Between(a, b) + line.Between(b, c)));
         });
 
-    private static decimal? Micrometres(Distance? distance) => distance is { } d ? Math.Round(d.Metres * 1_000_000m) : null;
+    private static decimal? Micrometres(Distance? distance) =>
+        distance is { } d ? Math.Round(d.Metres * 1_000_000m) : null;
 
     [Fact]
     public void The_order_in_which_entries_were_written_down_does_not_matter() =>
         AnyRoad().Sample(road =>
         {
-            UsageLine forward = UsageLine.Of(road.Trailer, road.Entries, Today), backward = UsageLine.Of(road.Trailer, road.Entries.AsEnumerable().Reverse(), Today);
-            Assert.Equal((Micrometres(forward.PerDay), Micrometres(forward.At(Today.AddDays(200)))), (Micrometres(backward.PerDay), Micrometres(backward.At(Today.AddDays(200)))));
+            UsageLine forward = UsageLine.Of(road.Trailer, road.Entries, Today), backward = UsageLine.Of(
+                road.Trailer,
+                road.Entries.AsEnumerable().Reverse(),
+                Today);
+            Assert.Equal(
+                (Micrometres(forward.PerDay), Micrometres(forward.At(Today.AddDays(200)))),
+                (Micrometres(backward.PerDay), Micrometres(backward.At(Today.AddDays(200)))));
         });
 
     [Fact]
     public void A_trip_to_come_adds_its_miles_and_no_more()
     {
-        List<MeterEntry> readings = [Entry(MeterEntryKind.Reading, 100, 1_000), Entry(MeterEntryKind.Reading, 0, 2_000)];
-        Distance Ahead(params MeterEntry[] trips) => UsageLine.Of(With(MeterKind.HubOdometer), [.. readings, .. trips], Today).Between(Today, Today.AddDays(30))!.Value;
+        List<MeterEntry> readings =
+        [
+            Entry(MeterEntryKind.Reading, 100, 1_000),
+            Entry(MeterEntryKind.Reading, 0, 2_000)
+        ];
+        Distance Ahead(params MeterEntry[] trips) =>
+            UsageLine.Of(
+                With(MeterKind.HubOdometer),
+                [.. readings, .. trips],
+                Today).Between(Today, Today.AddDays(30))!.Value;
 
         // Ten miles a day; a trip of 400 takes the place of its own day's ten.
         Assert.Equal(Distance.FromMiles(300), Ahead());
@@ -100,7 +123,11 @@ public class UsageLineTests
     [Fact]
     public void A_rate_looks_back_a_year_and_needs_a_fortnight()
     {
-        UsageLine Of(params (int Ago, int Miles)[] readings) => UsageLine.Of(With(MeterKind.HubOdometer), readings.Select(r => Entry(MeterEntryKind.Reading, r.Ago, r.Miles)), Today);
+        UsageLine Of(params (int Ago, int Miles)[] readings) =>
+            UsageLine.Of(
+                With(MeterKind.HubOdometer),
+                readings.Select(r => Entry(MeterEntryKind.Reading, r.Ago, r.Miles)),
+                Today);
         Assert.Null(Of((13, 1_000), (0, 1_900)).PerDay);
         Assert.Equal(50, Math.Round(Of((14, 1_000), (0, 1_700)).PerDay!.Value.Miles, 6));
 

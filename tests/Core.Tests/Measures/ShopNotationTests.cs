@@ -85,8 +85,12 @@ public class ShopNotationTests
         Gen.Int[-20_000, 20_000].Sample(n =>
         {
             Length thou = Length.FromThou(n), mm = new(n);
-            Assert.Equal(thou.Millimetres, ShopNotation.Read(ShopFormat.Write(thou, Fineness.Thousandth), Quantity.Length).Canonical);
-            Assert.Equal(mm.Millimetres, ShopNotation.Read(ShopFormat.Write(mm, Fineness.Millimetre), Quantity.Length).Canonical);
+            Assert.Equal(
+                thou.Millimetres,
+                ShopNotation.Read(ShopFormat.Write(thou, Fineness.Thousandth), Quantity.Length).Canonical);
+            Assert.Equal(
+                mm.Millimetres,
+                ShopNotation.Read(ShopFormat.Write(mm, Fineness.Millimetre), Quantity.Length).Canonical);
         });
 
     [Fact]
@@ -115,5 +119,7 @@ public class ShopNotationTests
 
     [Fact]
     public void A_reading_is_read_back_in_both_systems() =>
-        Assert.Equal(("2.250 in", "57.15 mm"), ShopFormat.ReadBack(Quantity.Length, ShopNotation.Read("2 1/4", Quantity.Length).Canonical!.Value));
+        Assert.Equal(
+            ("2.250 in", "57.15 mm"),
+            ShopFormat.ReadBack(Quantity.Length, ShopNotation.Read("2 1/4", Quantity.Length).Canonical!.Value));
 }

@@ -30,7 +30,10 @@ public class UnitTests
         // 1 lbf = 0.453 592 37 kg × 9.806 65 m/s² and 1 ft = 0.3048 m, all exact (NIST SP 811).
         Assert.Equal(0.45359237m * 9.80665m * 0.3048m, Unit.PoundForceFoot.InCanonical);
 
-    /// <summary>Torques of the trade's own figures, read and shown through the factor 1.355 817 948 that NIST SP 811 prints for lbf·ft.</summary>
+    /// <summary>
+    /// Torques of the trade's own figures, read and shown through the factor 1.355 817 948 that NIST SP 811 prints for
+    /// lbf·ft.
+    /// </summary>
     [Theory]
     [InlineData("95", 95 * 1.355817948)]
     [InlineData("200 lbf·ft", 200 * 1.355817948)]
@@ -45,7 +48,9 @@ public class UnitTests
         Assert.Equal(newtonMetres, (double)read.Canonical!.Value, newtonMetres * 1e-9);
     }
 
-    /// <summary>Fixed points of t/°F = 1.8 t/°C + 32 (NIST SP 811, B.9): the two scales meet at −40, water freezes and boils.</summary>
+    /// <summary>
+    /// Fixed points of t/°F = 1.8 t/°C + 32 (NIST SP 811, B.9): the two scales meet at −40, water freezes and boils.
+    /// </summary>
     [Theory]
     [InlineData("-40 °C", -40)]
     [InlineData("0 C", 32)]
@@ -58,7 +63,9 @@ public class UnitTests
         Understood read = ShopNotation.Read(typed, Quantity.Temperature);
         Assert.Null(read.Problem);
         Assert.Equal((decimal)fahrenheit, read.Canonical);
-        Assert.Equal(typed.Split(' ')[0], read.InItsUnit.ToString("0.#", System.Globalization.CultureInfo.InvariantCulture));
+        Assert.Equal(
+            typed.Split(' ')[0],
+            read.InItsUnit.ToString("0.#", System.Globalization.CultureInfo.InvariantCulture));
     }
 
     /// <summary>Width across flats by thread after ASME B18.2.2; the values are cited from memory.</summary>

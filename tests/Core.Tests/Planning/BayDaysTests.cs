@@ -1,9 +1,7 @@
-using SturdyTinker.Core.Gear;
 using SturdyTinker.Core.Intervals;
-using SturdyTinker.Core.Jobs;
 using SturdyTinker.Core.Planning;
-using SturdyTinker.Core.Schools;
-using SturdyTinker.Core.Standings;
+using SturdyTinker.Core.Practices;
+using SturdyTinker.Core.Status;
 using Xunit;
 
 namespace SturdyTinker.Core.Tests.Planning;
@@ -28,13 +26,40 @@ public sealed class BayDaysTests
     [Fact]
     public void Visits_of_a_week_go_to_days_with_room_beside_what_is_booked()
     {
-        StripDown stripDown = new(Gears.Tandem, SchoolChoices.Defaults);
-        Upcoming due = new("wear-look@trailer", "wear-inspection", ["trailer"], "Wear inspection", "look", "", Monday.AddDays(14), Monday.AddDays(14), Monday.AddDays(14), 182, DueCause.Time, Nearness.Soon, "", "", 90_000);
-        TrailerCase[] cases = [.. Enumerable.Range(0, 6).Select(_ => new TrailerCase(Guid.CreateVersion7(), [due], stripDown))];
+        StripDown stripDown = new(Gears.Tandem, PracticeChoices.Defaults);
+        Upcoming due = new(
+            "wear-look@trailer",
+            "wear-inspection",
+            ["trailer"],
+            "Wear inspection",
+            "look",
+            "",
+            Monday.AddDays(14),
+            Monday.AddDays(14),
+            Monday.AddDays(14),
+            182,
+            DueCause.Time,
+            Nearness.Soon,
+            "",
+            "",
+            90_000);
+        TrailerCase[] cases = [.. Enumerable.Range(0, 6).Select(_ => new TrailerCase(
+            Guid.CreateVersion7(),
+            [due],
+            stripDown))];
         OpenHours hours = new() { Bays = 1, People = 1, Hours = [1, 1, 1, 1, 1, 0, 0] };
         DateOnly taken = Monday.AddDays(14);
-        WholePlan plan = BayWeeks.Plan(new TrailerPlanner(Monday, 52, PlanCosts.Usual), cases, hours, [new BookedTime(Guid.CreateVersion7(), taken, 60)], Monday);
-        var days = plan.Plans.SelectMany(p => p.Visits).Where(v => v.Day is not null).GroupBy(v => v.Day!.Value).ToDictionary(g => g.Key, g => g.Sum(v => v.Minutes));
+        WholePlan plan = BayWeeks.Plan(
+            new TrailerPlanner(Monday, 52, PlanCosts.Usual),
+            cases,
+            hours,
+            [new BookedTime(Guid.CreateVersion7(), taken, 60)],
+            Monday);
+        var days = plan.Plans
+            .SelectMany(p => p.Visits)
+            .Where(v => v.Day is not null)
+            .GroupBy(v => v.Day!.Value)
+            .ToDictionary(g => g.Key, g => g.Sum(v => v.Minutes));
         Assert.DoesNotContain(taken, days.Keys);
         Assert.All(days, d => Assert.True(hours.MinutesOn(d.Key) > 0));
         Assert.Equal(60, plan.Weeks[2].Booked);
@@ -43,24 +68,39 @@ public sealed class BayDaysTests
     [Fact]
     public void A_bound_lies_under_every_plan_and_the_plan_that_meets_it_is_the_best()
     {
-        PlanningProblem one = new(20, 50, 1, [], [new("hub", 30, [])], [new PlanTask("a", ["hub"], 40, 30, 5, null, 100)], [], [], []);
+        PlanningProblem one = new(
+            20,
+            50,
+            1,
+            [],
+            [new("hub", 30, [])],
+            [new PlanTask("a", ["hub"], 40, 30, 5, null, 100)],
+            [],
+            [],
+            []);
         PlanningAnswer answer = Grouping.Solve(one);
 
         // One task alone: due in week 5, done then, and that is enough to week 35.
         Assert.Equal(80, answer.Cost!.Value, 1e-9);
         Assert.Equal(80, SharedBill.Bound(one, 80)!.Value, 1e-6);
         Assert.Null(SharedBill.Bound(one with { ClosedWeeks = [.. Enumerable.Range(0, 20)] }, 80));
-        Assert.Null(Grouping.CostOf(one, [new PlannedVisit(3, ["a"], 0), new PlannedVisit(2, [], 0)]) is { } early ? early < 80 ? early : null : null);
+        Assert.Null(Grouping.CostOf(one, [new PlannedVisit(3, ["a"], 0), new PlannedVisit(2, [], 0)]) is { } early
+            ? early < 80 ? early : null
+            : null);
         Assert.Null(Grouping.CostOf(one with { Pins = [new TaskWeek("a", 4)] }, [new PlannedVisit(5, ["a"], 30)]));
     }
 
     [Fact]
     public void Immersions_are_believed_within_reason_and_never_before_they_happen()
     {
-        MeterEntry Wet(int times, DateOnly on) => new() { Id = Guid.CreateVersion7(), Kind = MeterEntryKind.Immersion, On = on, Typed = "", Times = times };
+        MeterEntry Wet(int times, DateOnly on) =>
+            new() { Id = Guid.CreateVersion7(), Kind = MeterEntryKind.Immersion, On = on, Typed = "", Times = times };
         Assert.Null(MeterChecks.Refusal(Wet(4, Monday), [], Monday));
         Assert.NotNull(MeterChecks.Refusal(Wet(0, Monday), [], Monday));
         Assert.NotNull(MeterChecks.Refusal(Wet(500, Monday), [], Monday));
-        Assert.Contains("day to come", MeterChecks.Refusal(Wet(1, Monday.AddDays(1)), [], Monday), StringComparison.Ordinal);
+        Assert.Contains(
+            "day to come",
+            MeterChecks.Refusal(Wet(1, Monday.AddDays(1)), [], Monday),
+            StringComparison.Ordinal);
     }
 }

@@ -3,7 +3,8 @@ using SturdyTinker.Core.Planning;
 namespace SturdyTinker.Core.Tests.Planning;
 
 /// <summary>
-/// Tries every plan of a small problem, reckoning straight from the words of docs/planning-problem.md and sharing no code with the planner.
+/// Tries every plan of a small problem, reckoning straight from the words of docs/planning-problem.md and sharing no
+/// code with the planner.
 /// </summary>
 internal static class EveryPlan
 {
@@ -11,7 +12,10 @@ internal static class EveryPlan
     internal static double? Least(PlanningProblem p)
     {
         int n = p.Tasks.Count;
-        List<int>[] choices = [.. p.Tasks.Select(t => Enumerable.Range(0, 1 << p.Weeks).Where(set => Allowed(p, t, set)).ToList())];
+        List<int>[] choices = [.. p.Tasks.Select(t => Enumerable
+            .Range(0, 1 << p.Weeks)
+            .Where(set => Allowed(p, t, set))
+            .ToList())];
         Dictionary<string, HashSet<string>> closure = p.Openings.ToDictionary(o => o.Id, o => Needs(p, o.Id));
         double[][] gaps = [.. p.Tasks.Select((t, i) => choices[i].Select(set => Gaps(t, set)).ToArray())];
 
@@ -19,11 +23,16 @@ internal static class EveryPlan
         double[] visit = new double[1 << n];
         for (int set = 1; set < visit.Length; set++)
         {
-            HashSet<string> open = [.. Enumerable.Range(0, n).Where(t => (set >> t & 1) == 1).SelectMany(t => p.Tasks[t].Openings).SelectMany(o => closure[o])];
+            HashSet<string> open = [.. Enumerable
+                .Range(0, n)
+                .Where(t => (set >> t & 1) == 1)
+                .SelectMany(t => p.Tasks[t].Openings)
+                .SelectMany(o => closure[o])];
             visit[set] = p.CallIn + (p.RatePerMinute * p.Openings.Where(o => open.Contains(o.Id)).Sum(o => o.Minutes));
         }
 
-        int[][] together = [.. p.Together.Select(g => g.Select(id => p.Tasks.ToList().FindIndex(t => t.Id == id)).ToArray())];
+        int[][] together = [.. p.Together.Select(g =>
+            g.Select(id => p.Tasks.ToList().FindIndex(t => t.Id == id)).ToArray())];
         int[] chosen = new int[n];
         double least = double.PositiveInfinity;
         void Choose(int task, double cost)
@@ -94,7 +103,9 @@ internal static class EveryPlan
             if ((set >> week & 1) == 1)
             {
                 double gap = week - last;
-                cost += gap < t.Interval ? t.Value * (t.Interval - gap) / t.Interval : t.LateWeight * Math.Pow((gap - t.Interval) / t.Interval, 2);
+                cost += gap < t.Interval
+                    ? t.Value * (t.Interval - gap) / t.Interval
+                    : t.LateWeight * Math.Pow((gap - t.Interval) / t.Interval, 2);
                 last = week;
             }
         }

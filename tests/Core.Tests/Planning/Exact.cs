@@ -3,8 +3,10 @@ using SturdyTinker.Core.Planning;
 namespace SturdyTinker.Core.Tests.Planning;
 
 /// <summary>
-/// The cheapest plan, proven: branch and bound on which items are bought in which weeks, with the shared bill as the bound.
-/// Slow, and only a reference for the planner; the bound it leans on is itself checked by trying everything on small problems.
+/// The cheapest plan, proven: branch and bound on which items are bought in which weeks, with the shared bill as the
+/// bound.
+/// Slow, and only a reference for the planner; the bound it leans on is itself checked by trying everything on small
+/// problems.
 /// </summary>
 internal sealed class Exact
 {
@@ -49,7 +51,10 @@ internal sealed class Exact
             return bound;
         }
 
-        double[][] shares = [.. split.Share.Select(s => s.ToArray())], wanted = [.. split.Wanted.Select(s => s.ToArray())];
+        double[][] shares =
+        [
+            .. split.Share.Select(s => s.ToArray())
+        ], wanted = [.. split.Wanted.Select(s => s.ToArray())];
         double least = double.PositiveInfinity;
         foreach (sbyte way in new[] { first, (sbyte)-first })
         {

@@ -61,7 +61,8 @@ public sealed class FormTests
     [InlineData("", "\"weeks\": 52,", "\"weeks\": 52,,")]
     public void A_malformed_problem_is_refused_with_the_pointer_to_the_field(string pointer, string was, string wrong)
     {
-        (PlanningProblem? problem, IReadOnlyList<FormFault> faults) = PlanningForm.Read(Example.Replace(was, wrong, StringComparison.Ordinal));
+        (PlanningProblem? problem, IReadOnlyList<FormFault> faults) =
+            PlanningForm.Read(Example.Replace(was, wrong, StringComparison.Ordinal));
         Assert.Null(problem);
         Assert.Contains(faults, f => f.Pointer == pointer && f.Sentence.EndsWith('.'));
     }

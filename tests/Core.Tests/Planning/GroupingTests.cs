@@ -3,7 +3,9 @@ using Xunit;
 
 namespace SturdyTinker.Core.Tests.Planning;
 
-/// <summary>Visit grouping against trying everything, against the proven optimum, and by what has to hold of any plan.</summary>
+/// <summary>
+/// Visit grouping against trying everything, against the proven optimum, and by what has to hold of any plan.
+/// </summary>
 public sealed class GroupingTests
 {
     [Fact]
@@ -15,13 +17,17 @@ public sealed class GroupingTests
             PlanningProblem problem = Problems.Small(number);
             double? least = EveryPlan.Least(problem);
             PlanningAnswer answer = Grouping.Solve(problem);
-            Assert.True(least is null == answer.Cost is null, $"#{number}: {least} against {answer.Cost}, {answer.Why}");
+            Assert.True(
+                least is null == answer.Cost is null,
+                $"#{number}: {least} against {answer.Cost}, {answer.Why}");
             if (least is { } cost)
             {
                 met++;
                 Assert.InRange(answer.Cost!.Value, cost - 1e-6, cost * 1.05 + 1e-6);
                 exact += answer.Cost < cost + 1e-6 ? 1 : 0;
-                Assert.True(SharedBill.Bound(problem, cost)!.Value <= cost + 1e-6, $"#{number}: the bound lies above the optimum");
+                Assert.True(
+                    SharedBill.Bound(problem, cost)!.Value <= cost + 1e-6,
+                    $"#{number}: the bound lies above the optimum");
                 (double bound, double best, _) = Exact.Solve(problem, cost + 1, 2_000);
                 Assert.Equal(cost, best, 1e-4);
                 Assert.Equal(cost, bound, 1e-3);
@@ -56,7 +62,9 @@ public sealed class GroupingTests
         // The rest takes longer to prove; "tinker bench plan" does.
         Assert.True(gaps.Count >= 25, $"only {gaps.Count} proven");
         Assert.True(gaps.Average() < 0.01, $"mean {gaps.Average():P2}");
-        Assert.True(gaps.Max() < 0.05, $"worst {gaps.Max():P2} of {string.Join(' ', gaps.Select(g => g.ToString("P2")))}");
+        Assert.True(
+            gaps.Max() < 0.05,
+            $"worst {gaps.Max():P2} of {string.Join(' ', gaps.Select(g => g.ToString("P2")))}");
     }
 
     [Fact]
@@ -76,7 +84,11 @@ public sealed class GroupingTests
                 int last = task.Due - task.Interval;
                 foreach (int week in weeks)
                 {
-                    Assert.True(task.MaxGap is null || week - last <= task.MaxGap || (-last > task.MaxGap && week == FirstOpen(problem)), $"#{number} {task.Id} is past its hard date in week {week}");
+                    Assert.True(
+                        task.MaxGap is null
+                            || week - last <= task.MaxGap
+                            || (-last > task.MaxGap && week == FirstOpen(problem)),
+                        $"#{number} {task.Id} is past its hard date in week {week}");
                     last = week;
                 }
             }
@@ -103,7 +115,10 @@ public sealed class GroupingTests
             {
                 foreach (PlanTask task in whole.Tasks)
                 {
-                    Assert.True(EveryPlan.Least(whole with { Tasks = [.. whole.Tasks.Where(t => t != task)] }) <= cost + 1e-9);
+                    Assert.True(EveryPlan.Least(whole with
+                    {
+                        Tasks = [.. whole.Tasks.Where(t => t != task)]
+                    }) <= cost + 1e-9);
                 }
             }
         }
@@ -115,7 +130,9 @@ public sealed class GroupingTests
         for (int number = 0; number < 200; number++)
         {
             PlanningProblem closed = Problems.Small(number);
-            if (closed.ClosedWeeks.Count > 0 && EveryPlan.Least(closed) is { } cost && closed.Tasks.All(t => t.MaxGap is null))
+            if (closed.ClosedWeeks.Count > 0
+                && EveryPlan.Least(closed) is { } cost
+                && closed.Tasks.All(t => t.MaxGap is null))
             {
                 PlanningProblem open = closed with { ClosedWeeks = [] };
                 Assert.True(EveryPlan.Least(open) <= cost + 1e-9);
@@ -128,9 +145,14 @@ public sealed class GroupingTests
     [Theory]
     [InlineData(8, 90, 1.6, true)]
     [InlineData(8, 0, 0.1, false)]
-    public void What_is_due_within_two_months_is_done_while_it_is_apart(int weeksLater, double callIn, double rate, bool rides)
+    public void What_is_due_within_two_months_is_done_while_it_is_apart(
+        int weeksLater,
+        double callIn,
+        double rate,
+        bool rides)
     {
-        // Our defaults: a call-in of 90, 1.6 a minute, a repack worth about 80 a wheel end. Where taking apart costs next to nothing, nothing rides along.
+        // Our defaults: a call-in of 90, 1.6 a minute, a repack worth about 80 a wheel end. Where taking apart costs
+        // next to nothing, nothing rides along.
         PlanningProblem problem = new(52, callIn, rate, [], [new("wheel", 22, []), new("hub", 15, ["wheel"])],
         [
             new PlanTask("brake", ["hub"], 120, 104, 2, null, 40_000),
@@ -148,7 +170,13 @@ public sealed class GroupingTests
         string a = problem.Tasks[0].Id, b = problem.Tasks[1].Id;
         PlanningAnswer free = Grouping.Solve(problem);
         int week = free.Visits[0].Week, pin = week == 3 ? 4 : 3;
-        PlanningAnswer told = Grouping.Solve(problem with { Tasks = [.. problem.Tasks.Select(t => t with { MaxGap = null })], Pins = [new(a, pin)], Forbids = [new(b, week)], Together = [[a, b]] });
+        PlanningAnswer told = Grouping.Solve(problem with
+        {
+            Tasks = [.. problem.Tasks.Select(t => t with { MaxGap = null })],
+            Pins = [new(a, pin)],
+            Forbids = [new(b, week)],
+            Together = [[a, b]]
+        });
         Assert.Null(told.Why);
         Assert.Contains(told.Visits, v => v.Week == pin && v.Tasks.Contains(a) && v.Tasks.Contains(b));
         Assert.DoesNotContain(told.Visits, v => v.Week == week && v.Tasks.Contains(b));
@@ -158,7 +186,16 @@ public sealed class GroupingTests
     [Fact]
     public void What_cannot_be_met_says_which_tasks_and_weeks_clash()
     {
-        PlanningProblem problem = new(10, 90, 1.6, [0, 1, 2, 3], [new("hub", 15, [])], [new PlanTask("legal", ["hub"], 10, 8, 1, 9, 10), new PlanTask("other", ["hub"], 10, 8, 1, null, 10)], [new("other", 2)], [], []);
+        PlanningProblem problem = new(
+            10,
+            90,
+            1.6,
+            [0, 1, 2, 3],
+            [new("hub", 15, [])],
+            [new PlanTask("legal", ["hub"], 10, 8, 1, 9, 10), new PlanTask("other", ["hub"], 10, 8, 1, null, 10)],
+            [new("other", 2)],
+            [],
+            []);
         PlanningAnswer answer = Grouping.Solve(problem);
         Assert.Empty(answer.Visits);
         Assert.Null(answer.Cost);
@@ -166,5 +203,6 @@ public sealed class GroupingTests
         Assert.Contains("other is pinned to week 2", answer.Why, StringComparison.Ordinal);
     }
 
-    private static int FirstOpen(PlanningProblem problem) => Enumerable.Range(0, problem.Weeks).First(w => !problem.ClosedWeeks.Contains(w));
+    private static int FirstOpen(PlanningProblem problem) =>
+        Enumerable.Range(0, problem.Weeks).First(w => !problem.ClosedWeeks.Contains(w));
 }

@@ -1,9 +1,10 @@
+using SturdyTinker.Core.Catalogue;
+using SturdyTinker.Core.Composing;
 using SturdyTinker.Core.Gear;
 using SturdyTinker.Core.Intervals;
-using SturdyTinker.Core.Jobs;
 using SturdyTinker.Core.Planning;
-using SturdyTinker.Core.Schools;
-using SturdyTinker.Core.Standings;
+using SturdyTinker.Core.Practices;
+using SturdyTinker.Core.Status;
 using Xunit;
 
 namespace SturdyTinker.Core.Tests.Planning;
@@ -12,25 +13,58 @@ namespace SturdyTinker.Core.Tests.Planning;
 public sealed class ShopPlanTests
 {
     private static readonly DateOnly Today = new(2026, 5, 4);
-    private static readonly StripDown Tandem = new(Gears.Tandem, SchoolChoices.Defaults);
+    private static readonly StripDown Tandem = new(Gears.Tandem, PracticeChoices.Defaults);
 
     private static Upcoming Due(string job, DateOnly on, int days = 364, params string[] places) =>
-        new($"{job}@{places[0]}", job, places, Catalogue.Find(job)!.Name, job, "", on, on, on, days, DueCause.Time, Nearness.Soon, "", "", 2_500);
+        new(
+            $"{job}@{places[0]}",
+            job,
+            places,
+            JobCatalogue.Find(job)!.Name,
+            job,
+            "",
+            on,
+            on,
+            on,
+            days,
+            DueCause.Time,
+            Nearness.Soon,
+            "",
+            "",
+            2_500);
 
-    private static TrailerCase Repack(DateOnly on) => new(Guid.CreateVersion7(), [Due("bearing-repack", on, 364, [.. Places.WheelEndsOf(Gears.Tandem).Select(p => p.Code)])], Tandem);
+    private static TrailerCase Repack(DateOnly on) =>
+        new(
+            Guid.CreateVersion7(),
+            [Due("bearing-repack", on, 364, [.. Places.WheelEndsOf(Gears.Tandem).Select(p => p.Code)])],
+            Tandem);
 
-    private static TrailerPlanner Planner(DateOnly? today = null) => new(today ?? Today, TrailerPlanner.UsualWeeks, PlanCosts.Usual);
+    private static TrailerPlanner Planner(DateOnly? today = null) =>
+        new(today ?? Today, TrailerPlanner.UsualWeeks, PlanCosts.Usual);
 
-    /// <summary>Minutes of planning are the composer's: work and the union of what has to be opened (the second of its laws).</summary>
+    /// <summary>
+    /// Minutes of planning are the composer's: work and the union of what has to be opened (the second of its laws).
+    /// </summary>
     [Fact]
     public void Planning_reckons_the_minutes_that_the_composer_comes_to()
     {
-        string[] jobs = ["bearing-repack@axle-1-left", "bearing-repack@axle-2-left", "brake-adjustment@axle-1-right-brake", "wear-inspection@trailer", "spring@axle-1-left-spring", "bolt-greasing@left", "shoes-and-magnet@axle-2-right-brake"];
+        string[] jobs =
+        [
+            "bearing-repack@axle-1-left",
+            "bearing-repack@axle-2-left",
+            "brake-adjustment@axle-1-right-brake",
+            "wear-inspection@trailer",
+            "spring@axle-1-left-spring",
+            "bolt-greasing@left",
+            "shoes-and-magnet@axle-2-right-brake"
+        ];
         foreach (int pick in Enumerable.Range(1, (1 << jobs.Length) - 1).Where(p => p % 5 == 0))
         {
-            JobAt[] picked = [.. jobs.Where((_, i) => (pick >> i & 1) == 1).Select(j => new JobAt(j.Split('@')[0], j.Split('@')[1]))];
+            JobAt[] picked = [.. jobs
+                .Where((_, i) => (pick >> i & 1) == 1)
+                .Select(j => new JobAt(j.Split('@')[0], j.Split('@')[1]))];
             PlanningProblem problem = Tandem.Problem([(picked, new PlanTask("all", [], 1, 1, 0, null, 1))], 1, 0, 1);
-            Packet packet = Composer.Compose(Gears.Tandem, picked, SchoolChoices.Defaults);
+            Packet packet = Composer.Compose(Gears.Tandem, picked, PracticeChoices.Defaults);
             decimal open = packet.Steps.Where(s => s.Part != StepPart.Work).Sum(s => s.Minutes);
             Assert.Equal((double)open, Grouping.OpenMinutes(problem, problem.Tasks[0].Openings), 0.6);
             Assert.True(packet.Minutes - open <= picked.Sum(j => Tandem.Of(j).WorkMinutes) + 0.01m);
@@ -40,16 +74,34 @@ public sealed class ShopPlanTests
     [Fact]
     public void A_repack_is_pulled_forward_to_ride_with_a_spring_job_and_says_what_that_saves()
     {
-        TrailerCase trailer = new(Guid.CreateVersion7(), [Due("spring", Today.AddDays(7), 2_000, "axle-1-left-spring", "axle-1-right-spring") with { LateWeight = 2_000_000 }, Due("bearing-repack", Today.AddDays(56), 364, [.. Places.WheelEndsOf(Gears.Tandem).Select(p => p.Code)])], Tandem);
+        TrailerCase trailer = new(
+            Guid.CreateVersion7(),
+            [
+                Due(
+                    "spring",
+                    Today.AddDays(7),
+                    2_000,
+                    "axle-1-left-spring",
+                    "axle-1-right-spring") with { LateWeight = 2_000_000 },
+                Due("bearing-repack", Today.AddDays(56), 364, [.. Places.WheelEndsOf(Gears.Tandem).Select(p => p.Code)])
+            ],
+            Tandem);
 
         ProposedVisit visit = Planner().Plan(trailer, []).Visits[0];
         Assert.Equal(2, visit.Tasks.Count);
         TaskInVisit repack = visit.Tasks.Single(t => t.Due.Job == "bearing-repack");
-        Assert.True(repack.WeeksEarly is > 3 and < 9 && repack.MoneySaved > 100 && repack.MinutesSaved > 20, $"{repack}");
-        Assert.Matches(@"^Rides along \d weeks before it falls due: throws away \d+ of its life, saves \d+ min of opening and closing and a call-in: \d+ less than in a visit of its own\.$", repack.Why);
+        Assert.True(
+            repack.WeeksEarly is > 3 and < 9 && repack.MoneySaved > 100 && repack.MinutesSaved > 20,
+            $"{repack}");
+        Assert.Matches(
+            @"^Rides along \d weeks before it falls due: throws away \d+ of its life, saves \d+ min of opening and closing and a call-in: \d+ less than in a visit of its own\.$",
+            repack.Why);
     }
 
-    /// <summary>The end of what is planned must not make waiting pay: over 65 weeks, what is due in the first quarter would wait for week 13.</summary>
+    /// <summary>
+    /// The end of what is planned must not make waiting pay: over 65 weeks, what is due in the first quarter would wait
+    /// for week 13.
+    /// </summary>
     [Theory]
     [InlineData(1)]
     [InlineData(5)]
@@ -59,7 +111,10 @@ public sealed class ShopPlanTests
     [InlineData(40)]
     public void What_rides_with_nothing_is_planned_in_the_week_it_falls_due(int week)
     {
-        Upcoming due = Repack(Weeks.Monday(Today).AddDays((7 * week) + 2)).Coming[0] with { LateWeight = DueRules.Find(DueRules.Repack)!.LateWeight };
+        Upcoming due = Repack(Weeks.Monday(Today).AddDays((7 * week) + 2)).Coming[0] with
+        {
+            LateWeight = DueRules.Find(DueRules.Repack)!.LateWeight
+        };
         TrailerPlan plan = Planner().Plan(new TrailerCase(Guid.CreateVersion7(), [due], Tandem), []);
         Assert.Equal([week, week + 52], plan.Visits.Select(v => Weeks.Of(Weeks.Monday(Today), v.Week)));
     }
@@ -80,15 +135,25 @@ public sealed class ShopPlanTests
         // More bays never make the plan dearer.
         WholePlan roomier = BayWeeks.Plan(Planner(), cases, hours with { Bays = 3 }, [], Today);
         Assert.True(roomier.Plans.Sum(p => p.Cost) <= plan.Plans.Sum(p => p.Cost) + 1e-6);
-        Assert.Equal(plan.Plans.Select(p => p.Cost), BayWeeks.Plan(Planner(), cases, hours, [], Today).Plans.Select(p => p.Cost));
+        Assert.Equal(
+            plan.Plans.Select(p => p.Cost),
+            BayWeeks.Plan(Planner(), cases, hours, [], Today).Plans.Select(p => p.Cost));
     }
 
     [Fact]
     public void A_legal_date_is_kept_while_a_feasible_day_exists_and_else_the_clash_is_named_and_the_rest_planned()
     {
         DateOnly by = Today.AddDays(30);
-        TrailerCase legal = new(Guid.CreateVersion7(), [Due("periodic-inspection", by, 364, "trailer") with { HardBy = by, LateWeight = 5_000 }, Due("brake-adjustment", Today.AddDays(80), 91, "axle-1-left-brake")], Tandem);
-        Assert.True(Planner().Plan(legal, [0, 1, 2, 3]).Visits.First(v => v.Tasks.Any(t => t.Due.HardBy is not null)).Week <= by);
+        TrailerCase legal = new(
+            Guid.CreateVersion7(),
+            [
+                Due("periodic-inspection", by, 364, "trailer") with { HardBy = by, LateWeight = 5_000 },
+                Due("brake-adjustment", Today.AddDays(80), 91, "axle-1-left-brake")
+            ],
+            Tandem);
+        Assert.True(
+            Planner().Plan(legal, [0, 1, 2, 3]).Visits.First(
+                v => v.Tasks.Any(t => t.Due.HardBy is not null)).Week <= by);
         TrailerPlan late = Planner().Plan(legal, [0, 1, 2, 3, 4, 5]);
         Assert.Contains("Periodic inspection", late.Trouble, StringComparison.Ordinal);
         Assert.Contains("the weeks from 4 May 2026 to", late.Trouble, StringComparison.Ordinal);
@@ -105,13 +170,33 @@ public sealed class ShopPlanTests
     public void Busy_weeks_dear_parts_and_what_is_not_to_be_done_too_early_are_kept()
     {
         DateOnly monday = Weeks.Monday(Today);
-        TrailerCase busy = Repack(Today.AddDays(10)) with { Busy = new HashSet<DateOnly> { monday.AddDays(7), monday.AddDays(14) } };
+        TrailerCase busy = Repack(Today.AddDays(10)) with
+        {
+            Busy = new HashSet<DateOnly> { monday.AddDays(7), monday.AddDays(14) }
+        };
         Assert.DoesNotContain(Planner().Plan(busy, []).Visits, v => busy.Busy.Contains(v.Week));
 
-        TrailerCase dear = new(Guid.CreateVersion7(), [Due("spring", Today.AddDays(-10), 2_000, "axle-1-left-spring")], Tandem) { PartsFrom = Today.AddDays(21), PriceOf = _ => 70m };
+        TrailerCase dear = new(
+            Guid.CreateVersion7(),
+            [Due("spring", Today.AddDays(-10), 2_000, "axle-1-left-spring")],
+            Tandem)
+        { PartsFrom = Today.AddDays(21), PriceOf = _ => 70m };
         Assert.True(Planner().Plan(dear, []).Visits[0].Week >= monday.AddDays(21));
-        TrailerCase check = new(Guid.CreateVersion7(), [Due("lug-retorque", Today.AddDays(14), 30, "trailer") with { Once = true, NotBefore = Today.AddDays(7), LateWeight = 200 }, Due("wear-inspection", Today, 180, "trailer")], Tandem);
-        Assert.All(Planner().Plan(check, []).Visits.Where(v => v.Tasks.Any(t => t.Due.Job == "lug-retorque")), v => Assert.True(v.Week >= monday.AddDays(7)));
+        TrailerCase check = new(
+            Guid.CreateVersion7(),
+            [
+                Due("lug-retorque", Today.AddDays(14), 30, "trailer") with
+                {
+                    Once = true,
+                    NotBefore = Today.AddDays(7),
+                    LateWeight = 200
+                },
+                Due("wear-inspection", Today, 180, "trailer")
+            ],
+            Tandem);
+        Assert.All(
+            Planner().Plan(check, []).Visits.Where(v => v.Tasks.Any(t => t.Due.Job == "lug-retorque")),
+            v => Assert.True(v.Week >= monday.AddDays(7)));
         Assert.Single(Planner().Plan(check, []).Visits, v => v.Tasks.Any(t => t.Due.Job == "lug-retorque"));
     }
 
@@ -120,8 +205,22 @@ public sealed class ShopPlanTests
     {
         DateOnly a = Weeks.Monday(Today), b = a.AddDays(7), c = a.AddDays(14);
         int at = 0;
-        Decision Made(DecisionKind kind, DateOnly? to, DateOnly? from = null, params string[] tasks) => new() { Id = Guid.CreateVersion7(), Kind = kind, Tasks = tasks, To = to, From = from, At = new DateTimeOffset(2026, 5, 4, 8, at++, 0, TimeSpan.Zero) };
-        Decision first = Made(DecisionKind.Pin, b, a, "x", "y"), second = Made(DecisionKind.Pin, c.AddDays(3), b, "x"), no = Made(DecisionKind.Forbid, c, null, "y");
+        Decision Made(DecisionKind kind, DateOnly? to, DateOnly? from = null, params string[] tasks) =>
+            new()
+            {
+                Id = Guid.CreateVersion7(),
+                Kind = kind,
+                Tasks = tasks,
+                To = to,
+                From = from,
+                At = new DateTimeOffset(2026, 5, 4, 8, at++, 0, TimeSpan.Zero)
+            };
+        Decision first = Made(
+            DecisionKind.Pin,
+            b,
+            a,
+            "x",
+            "y"), second = Made(DecisionKind.Pin, c.AddDays(3), b, "x"), no = Made(DecisionKind.Forbid, c, null, "y");
         Wishes wishes = Decision.Wishes([no, second, first], []);
         Assert.Equal([("x", c), ("y", b)], wishes.Pins.OrderBy(p => p.Task));
         Assert.Equal([("y", c)], wishes.Forbids);
@@ -132,7 +231,9 @@ public sealed class ShopPlanTests
         Assert.Empty(Decision.Wishes([no, first], [booking]).Forbids);
     }
 
-    /// <summary>Weeks are counted in calendar days: a change of clocks, a leap day and a year's end move nothing.</summary>
+    /// <summary>
+    /// Weeks are counted in calendar days: a change of clocks, a leap day and a year's end move nothing.
+    /// </summary>
     [Theory]
     [InlineData(2026, 3, 29)]
     [InlineData(2026, 10, 25)]

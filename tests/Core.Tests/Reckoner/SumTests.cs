@@ -1,6 +1,7 @@
-using SturdyTinker.Core.Findings;
+using SturdyTinker.Core.Catalogue;
+using SturdyTinker.Core.Findings.Readings;
+using SturdyTinker.Core.Findings.Rules;
 using SturdyTinker.Core.Gear;
-using SturdyTinker.Core.Jobs;
 using SturdyTinker.Core.Measures;
 using SturdyTinker.Core.Reckoner;
 using Xunit;
@@ -19,7 +20,11 @@ public sealed class SumTests
             all[entry] = text;
         }
 
-        Given given = Given.Read(one, all.GetValueOrDefault, LimitsInForce.Ours, out IReadOnlyList<(string Entry, string Sentence)> problems);
+        Given given = Given.Read(
+            one,
+            all.GetValueOrDefault,
+            LimitsInForce.Ours,
+            out IReadOnlyList<(string Entry, string Sentence)> problems);
         Assert.Empty(problems);
         return one.Work(given);
     }
@@ -31,7 +36,11 @@ public sealed class SumTests
     {
         foreach (Sum sum in Sum.All)
         {
-            Worked worked = sum.Work(Given.Read(sum, code => sum.Entries.Single(e => e.Code == code).Example, LimitsInForce.Ours, out var problems));
+            Worked worked = sum.Work(Given.Read(
+                sum,
+                code => sum.Entries.Single(e => e.Code == code).Example,
+                LimitsInForce.Ours,
+                out var problems));
             Assert.Empty(problems);
             Assert.Null(worked.Problem);
             Assert.NotEmpty(worked.Results);
@@ -40,7 +49,11 @@ public sealed class SumTests
 
             Given.Read(sum, _ => "", LimitsInForce.Ours, out problems);
             Assert.Equal(sum.Entries.Count(e => !e.Optional), problems.Count);
-            Given.Read(sum, code => sum.Entries.Single(e => e.Code == code).Kind == EntryKind.Text ? "x" : "⚙", LimitsInForce.Ours, out problems);
+            Given.Read(
+                sum,
+                code => sum.Entries.Single(e => e.Code == code).Kind == EntryKind.Text ? "x" : "⚙",
+                LimitsInForce.Ours,
+                out problems);
             Assert.Equal(sum.Entries.Count(e => e.Kind != EntryKind.Text), problems.Count);
             Given.Read(sum, _ => new string('9', 200), LimitsInForce.Ours, out problems);
             Assert.Equal(sum.Entries.Count, problems.Count);
@@ -75,7 +88,12 @@ public sealed class SumTests
     {
         Worked worked = Do("nut-setting", ("nut", nut), ("turns", degrees));
         decimal inches = decimal.Parse(degrees, System.Globalization.CultureInfo.InvariantCulture) / 360 / 14;
-        Assert.Equal(inches, NutSetting.Travel(14, decimal.Parse(degrees, System.Globalization.CultureInfo.InvariantCulture) / 360).Inches, 10);
+        Assert.Equal(
+            inches,
+            NutSetting.Travel(
+                14,
+                decimal.Parse(degrees, System.Globalization.CultureInfo.InvariantCulture) / 360).Inches,
+            10);
         Assert.StartsWith(verdict, Value(worked, "That is"), StringComparison.Ordinal);
         Assert.Equal(nut == "fine" ? "5° to 25.2° back" : "up to 50.4° back", Value(worked, "Wanted end play is"));
     }
@@ -92,7 +110,10 @@ public sealed class SumTests
         Assert.InRange((double)BrakeCircuit.OhmsPerThousandFeet(gauge), ohms * 0.999, ohms * 1.001);
     }
 
-    /// <summary>Ohm's law over the standard's wire; a worked example of the trade: 12 AWG, 20 ft out and 20 back, 6 A lose 0.381 V.</summary>
+    /// <summary>
+    /// Ohm's law over the standard's wire; a worked example of the trade: 12 AWG, 20 ft out and 20 back, 6 A lose 0.381
+    /// V.
+    /// </summary>
     [Fact]
     public void The_wire_takes_its_volts_by_its_length_and_its_current()
     {
@@ -113,7 +134,12 @@ public sealed class SumTests
     [InlineData("1", "7", "5.0 A")]
     public void A_circuit_that_draws_what_it_should_has_no_fault(string axles, string drum, string expected)
     {
-        Worked worked = Do("brake-circuit", ("volts", "12"), ("axles", axles), ("drum", drum), ("current", expected.Split(' ')[0]));
+        Worked worked = Do(
+            "brake-circuit",
+            ("volts", "12"),
+            ("axles", axles),
+            ("drum", drum),
+            ("current", expected.Split(' ')[0]));
         Assert.Equal(expected, Value(worked, "Expected at the plug"));
         Assert.StartsWith("right", Value(worked, "What that says"), StringComparison.Ordinal);
     }
@@ -121,17 +147,27 @@ public sealed class SumTests
     [Fact]
     public void What_is_amiss_is_named_the_likeliest_first()
     {
-        string Says(string amperes) => Value(Do("brake-circuit", ("volts", "12"), ("axles", "2"), ("drum", "10"), ("current", amperes)), "What that says");
+        string Says(string amperes) =>
+            Value(
+                Do("brake-circuit", ("volts", "12"), ("axles", "2"), ("drum", "10"), ("current", amperes)),
+                "What that says");
         Assert.StartsWith("one magnet is open", Says("9"), StringComparison.Ordinal);
         Assert.Contains("one magnet is open and one takes only half", Says("7.5"), StringComparison.Ordinal);
         Assert.StartsWith("two magnets are open", Says("6"), StringComparison.Ordinal);
         Assert.StartsWith("one magnet takes only half", Says("10.5"), StringComparison.Ordinal);
         Assert.StartsWith("nothing flows", Says("0"), StringComparison.Ordinal);
         Assert.Contains("shorted in part", Says("16"), StringComparison.Ordinal);
-        Assert.Contains("measure each magnet in its own wire", Value(Do("brake-circuit", ("volts", "12"), ("axles", "2"), ("drum", "10"), ("current", "7.5")), "To tell them apart"), StringComparison.Ordinal);
+        Assert.Contains(
+            "measure each magnet in its own wire",
+            Value(
+                Do("brake-circuit", ("volts", "12"), ("axles", "2"), ("drum", "10"), ("current", "7.5")),
+                "To tell them apart"),
+            StringComparison.Ordinal);
     }
 
-    /// <summary>More current than is right never says "too little", whatever draws it; and less never says a short.</summary>
+    /// <summary>
+    /// More current than is right never says "too little", whatever draws it; and less never says a short.
+    /// </summary>
     [Fact]
     public void High_current_never_says_too_little_and_low_never_too_much()
     {
@@ -142,9 +178,18 @@ public sealed class SumTests
                 decimal expected = MagnetCircuit.Expected(magnets, drum, 12);
                 for (decimal amperes = 0; amperes < 2 * expected; amperes += 0.1m)
                 {
-                    string says = string.Join("; ", MagnetCircuit.Candidates(magnets, drum, 12, amperes).Select(f => f.Words));
-                    Assert.False(amperes > expected && (says.Contains("open", StringComparison.Ordinal) || says.Contains("half", StringComparison.Ordinal) || says.Contains("joint", StringComparison.Ordinal)), $"{amperes} A of {expected}: {says}");
-                    Assert.False(amperes < expected && says.Contains("shorted", StringComparison.Ordinal), $"{amperes} A of {expected}: {says}");
+                    string says = string.Join(
+                        "; ",
+                        MagnetCircuit.Candidates(magnets, drum, 12, amperes).Select(f => f.Words));
+                    Assert.False(
+                        amperes > expected
+                            && (says.Contains("open", StringComparison.Ordinal)
+                                || says.Contains("half", StringComparison.Ordinal)
+                                || says.Contains("joint", StringComparison.Ordinal)),
+                        $"{amperes} A of {expected}: {says}");
+                    Assert.False(
+                        amperes < expected && says.Contains("shorted", StringComparison.Ordinal),
+                        $"{amperes} A of {expected}: {says}");
                     Assert.Equal(MagnetCircuit.IsRight(magnets, drum, 12, amperes), says.Length == 0);
                 }
             }
@@ -159,16 +204,31 @@ public sealed class SumTests
     [InlineData("5", "over its band")]
     [InlineData("900", "broken")]
     public void A_cold_coil_goes_by_its_own_band(string ohms, string says) =>
-        Assert.StartsWith(says, Value(Do("brake-circuit", ("drum", "10"), ("ohms", ohms)), "The coil, cold"), StringComparison.Ordinal);
+        Assert.StartsWith(
+            says,
+            Value(Do("brake-circuit", ("drum", "10"), ("ohms", ohms)), "The coil, cold"),
+            StringComparison.Ordinal);
 
     /// <summary>Common practice: two springs of 3,500 lb carry 7,000.</summary>
     [Fact]
     public void The_weakest_part_says_what_the_trailer_may_weigh()
     {
         Assert.Equal(1, LoadAndCapacity.Parts(500, 7_000, 1, 0.5, 9_000, 9_000, 3_500, 2_000)[0].Share, 9);
-        Assert.Equal("a tyre on the heavier side", LoadAndCapacity.Parts(500, 7_000, 2, 0.6, 2_000, 5_000, 2_500, 2_000)[0].Part);
-        Worked worked = Do("load", ("coupler", "600"), ("axleload", "5,000"), ("heavier", "50"), ("tyre", "2,000"), ("spring", "1,250"), ("springafter", "1,600"));
-        Assert.StartsWith("a spring on the heavier side, 1,250 of 1,250 lb: 100 %", Value(worked, "Gives out first"), StringComparison.Ordinal);
+        Assert.Equal(
+            "a tyre on the heavier side",
+            LoadAndCapacity.Parts(500, 7_000, 2, 0.6, 2_000, 5_000, 2_500, 2_000)[0].Part);
+        Worked worked = Do(
+            "load",
+            ("coupler", "600"),
+            ("axleload", "5,000"),
+            ("heavier", "50"),
+            ("tyre", "2,000"),
+            ("spring", "1,250"),
+            ("springafter", "1,600"));
+        Assert.StartsWith(
+            "a spring on the heavier side, 1,250 of 1,250 lb: 100 %",
+            Value(worked, "Gives out first"),
+            StringComparison.Ordinal);
         Assert.Equal("5,600 lb", Value(worked, "The trailer may weigh"));
         Assert.StartsWith("7,168 lb; then a spring", Value(worked, "With the change"), StringComparison.Ordinal);
     }
@@ -177,8 +237,14 @@ public sealed class SumTests
     [Fact]
     public void Grease_is_reckoned_from_the_room_there_is_and_in_strokes_of_this_gun()
     {
-        Assert.Equal(Math.PI / 4 * ((5.08 * 5.08) - (2.54 * 2.54)) * 2.54, HubGrease.Cavity(Length.FromInches(2), Length.FromInches(1), Length.FromInches(1)), 6);
-        int Strokes(string ten) => int.Parse(Value(Do("grease", ("ten", ten)), "Strokes of this gun")["about ".Length..], System.Globalization.CultureInfo.InvariantCulture);
+        Assert.Equal(
+            Math.PI / 4 * ((5.08 * 5.08) - (2.54 * 2.54)) * 2.54,
+            HubGrease.Cavity(Length.FromInches(2), Length.FromInches(1), Length.FromInches(1)),
+            6);
+        int Strokes(string ten) =>
+            int.Parse(
+                Value(Do("grease", ("ten", ten)), "Strokes of this gun")["about ".Length..],
+                System.Globalization.CultureInfo.InvariantCulture);
         Assert.InRange(Strokes("0.25") / (double)Strokes("0.5"), 1.95, 2.05);
         Assert.Equal("inner", Do("grease", ("inner", "99999")).Against);
         Assert.Equal("spindle", Do("grease", ("spindle", "3")).Against);
@@ -192,7 +258,9 @@ public sealed class SumTests
         Assert.Equal(1, RatingLife.MillionTurns(1_000, 1_000), 12);
         Assert.Equal(10.0794, RatingLife.MillionTurns(2_000, 1_000), 4);
         Assert.Equal(2_154.43, RatingLife.MillionTurns(10_000, 1_000), 2);
-        Assert.Contains(Do("rating-life", ("overload", "2,400")).Results, r => r.Name == "With 2,400 lb" && r.Other == "10 % of that");
+        Assert.Contains(
+            Do("rating-life", ("overload", "2,400")).Results,
+            r => r.Name == "With 2,400 lb" && r.Other == "10 % of that");
     }
 
     /// <summary>Diameters of tyre handbooks, from memory, to the tenth of an inch.</summary>
@@ -238,19 +306,29 @@ public sealed class SumTests
         Worked worked = Do("units", ("figure", "2 3/8"));
         Assert.Equal("60.325 mm", Value(worked, "mm"));
         Assert.Equal("exactly", worked.Results.Single(r => r.Name == "Nearest 1/16").Other);
-        Assert.Equal("-0.5 thou over", Do("units", ("figure", "0.062")).Results.Single(r => r.Name == "Nearest 1/16").Other);
+        Assert.Equal(
+            "-0.5 thou over",
+            Do("units", ("figure", "0.062")).Results.Single(r => r.Name == "Nearest 1/16").Other);
         Assert.Equal("135.5818 N·m", Value(Do("units", ("kind", "torque"), ("figure", "100")), "N·m"));
         Assert.Equal("100 °C", Value(Do("units", ("kind", "temperature"), ("figure", "212")), "°C"));
         Assert.Equal("figure", Do("units", ("figure", "3 lb")).Against);
     }
 
-    /// <summary>Common practice: 4 1/4 in the middle against 4 1/2 at the ends, down to a line below, is a bow the wrong way. From a line above, less means higher.</summary>
+    /// <summary>
+    /// Common practice: 4 1/4 in the middle against 4 1/2 at the ends, down to a line below, is a bow the wrong way.
+    /// From a line above, less means higher.
+    /// </summary>
     [Theory]
     [InlineData("above", "4 1/2", "4 1/4", "1/4 in", "it has its crown")]
     [InlineData("below", "4 1/2", "4 1/4", "-1/4 in", "bowed the wrong way: do not tow it; bent, or turned over")]
     [InlineData("below", "4 1/2", "4 5/8", "1/8 in", "it has its crown")]
     [InlineData("below", "4 1/2", "4 1/2", "0 in", "none left: watch it")]
-    public void A_crown_is_read_by_which_side_of_the_tube_the_line_was(string from, string ends, string middle, string crown, string verdict)
+    public void A_crown_is_read_by_which_side_of_the_tube_the_line_was(
+        string from,
+        string ends,
+        string middle,
+        string crown,
+        string verdict)
     {
         Worked worked = Do("ride-height", ("from", from), ("left", ends), ("middle", middle), ("right", ends));
         Assert.Equal(verdict, Value(worked, "The axle"));
@@ -258,24 +336,42 @@ public sealed class SumTests
         Assert.Equal("right", Do("ride-height", ("left", "4"), ("middle", "4")).Against);
     }
 
-    /// <summary>The limits: sides within 1/2 in (from memory); a two-inch lean was put right by new springs (common practice).</summary>
+    /// <summary>
+    /// The limits: sides within 1/2 in (from memory); a two-inch lean was put right by new springs (common practice).
+    /// </summary>
     [Theory]
     [InlineData("18", "18", "sound")]
     [InlineData("18", "18 1/2", "sound")]
     [InlineData("18", "18 5/8", "watch")]
     [InlineData("16", "18", "springs")]
     public void A_lean_is_judged_by_the_sides_means(string left, string right, string begins) =>
-        Assert.StartsWith(begins, Value(Do("ride-height", ("frontleft", left), ("rearleft", left), ("frontright", right), ("rearright", right)), "The lean"), StringComparison.Ordinal);
+        Assert.StartsWith(
+            begins,
+            Value(
+                Do("ride-height", ("frontleft", left), ("rearleft", left), ("frontright", right), ("rearright", right)),
+                "The lean"),
+            StringComparison.Ordinal);
 
     [Fact]
     public void A_twist_is_the_lean_in_front_less_the_lean_behind()
     {
-        Worked worked = Do("ride-height", ("frontleft", "18"), ("frontright", "18"), ("rearleft", "17"), ("rearright", "18"));
+        Worked worked = Do(
+            "ride-height",
+            ("frontleft", "18"),
+            ("frontright", "18"),
+            ("rearleft", "17"),
+            ("rearright", "18"));
         Assert.StartsWith("1 in", Value(worked, "Twisted from front to rear"), StringComparison.Ordinal);
-        Assert.StartsWith("1/2 in, the right stands higher", Value(worked, "Left against right"), StringComparison.Ordinal);
+        Assert.StartsWith(
+            "1/2 in, the right stands higher",
+            Value(worked, "Left against right"),
+            StringComparison.Ordinal);
     }
 
-    /// <summary>Worked by hand: a right triangle with the link as its long side; 1.125 of 2.25 is half, so it leans 30° and hangs 2.25 × cos 30°.</summary>
+    /// <summary>
+    /// Worked by hand: a right triangle with the link as its long side; 1.125 of 2.25 is half, so it leans 30° and
+    /// hangs 2.25 × cos 30°.
+    /// </summary>
     [Fact]
     public void An_eye_hangs_by_the_link_s_triangle_and_the_axle_moves_by_half()
     {
@@ -284,7 +380,10 @@ public sealed class SumTests
         Worked worked = Do("equalizer", ("dropnew", "3 1/2"));
         Assert.StartsWith("3/4 in", Value(worked, "The trailer rises by"), StringComparison.Ordinal);
         Assert.Contains(worked.Working, l => l.Words.Contains("leans by 30°", StringComparison.Ordinal));
-        Assert.StartsWith("3/4 in", Value(Do("equalizer", ("drop", "3 1/2"), ("dropnew", "2")), "The trailer comes down by"), StringComparison.Ordinal);
+        Assert.StartsWith(
+            "3/4 in",
+            Value(Do("equalizer", ("drop", "3 1/2"), ("dropnew", "2")), "The trailer comes down by"),
+            StringComparison.Ordinal);
     }
 
     [Fact]
@@ -292,7 +391,10 @@ public sealed class SumTests
     {
         // A plain end resting on an equalizer without drop: one arm goes down by 3 × sin 10°, the other up by as much.
         Assert.Equal(3 * Math.Sin(Math.PI / 18), EqualizerRise.Depth(0, 6, 0, 0, 10)!.Value, 10);
-        Assert.Equal(0, EqualizerRise.Depth(0.4, 6, 0, 0, 10)!.Value + EqualizerRise.Depth(0.4, 6, 0, 0, -10)!.Value, 10);
+        Assert.Equal(
+            0,
+            EqualizerRise.Depth(0.4, 6, 0, 0, 10)!.Value + EqualizerRise.Depth(0.4, 6, 0, 0, -10)!.Value,
+            10);
 
         // The distance from hole to eye is the link's, however it is turned.
         for (int degrees = -20; degrees <= 20; degrees += 5)
@@ -309,14 +411,19 @@ public sealed class SumTests
         Assert.Equal("link", Do("equalizer", ("link", "1")).Against);
         Assert.Equal("spring", Do("equalizer", ("spring", "34")).Against);
         Assert.Equal("centresnew", Do("equalizer", ("centresnew", "16")).Against);
-        Assert.Contains(Do("equalizer", ("degrees", "45")).Results, r => r.Value.Contains("pulls straight", StringComparison.Ordinal));
+        Assert.Contains(
+            Do("equalizer", ("degrees", "45")).Results,
+            r => r.Value.Contains("pulls straight", StringComparison.Ordinal));
     }
 
-    /// <summary>Worked by hand: 48 shared minutes at 1.60 and a call-in of 90 save 166.80; the work brought forward is worth 47 × 1.60 + 40 = 115.20.</summary>
+    /// <summary>
+    /// Worked by hand: 48 shared minutes at 1.60 and a call-in of 90 save 166.80; the work brought forward is worth 47
+    /// × 1.60 + 40 = 115.20.
+    /// </summary>
     [Fact]
     public void Merging_two_visits_pays_until_what_is_given_up_is_what_is_saved()
     {
-        Assert.Equal(166.80m - (115.20m * 6 / 52), Core.Reckoner.Together.Saves(48, 1.6m, 90, 115.20m, 6 / 52m), 10);
+        Assert.Equal(166.80m - (115.20m * 6 / 52), Core.Reckoner.MergeVisits.Saves(48, 1.6m, 90, 115.20m, 6 / 52m), 10);
         Worked worked = Do("together");
         Assert.Equal("together, by 154", Value(worked, "Better"));
         Assert.Equal("52 weeks", Value(worked, "Pays while brought forward by at most"));
@@ -330,8 +437,12 @@ public sealed class SumTests
     [Fact]
     public void What_a_visit_can_write_down_says_as_which_reading()
     {
-        Assert.Contains("lug-torque", Do("wrench", ("shown", "80")).Results.Single(r => r.Name == "The nut got").WritesDown);
+        Assert.Contains(
+            "lug-torque",
+            Do("wrench", ("shown", "80")).Results.Single(r => r.Name == "The nut got").WritesDown);
         Assert.Contains("end-play", Do("nut-setting").Results.Single(r => r.Name == "End play so made").WritesDown);
-        Assert.All(Sum.All.Select(s => Do(s.Code)).SelectMany(w => w.Results).SelectMany(r => r.WritesDown), code => Assert.NotNull(ReadingKinds.Find(code)));
+        Assert.All(
+            Sum.All.Select(s => Do(s.Code)).SelectMany(w => w.Results).SelectMany(r => r.WritesDown),
+            code => Assert.NotNull(ReadingKinds.Find(code)));
     }
 }

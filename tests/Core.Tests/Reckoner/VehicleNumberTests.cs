@@ -1,10 +1,12 @@
-using SturdyTinker.Core.Findings;
+using SturdyTinker.Core.Findings.Rules;
 using SturdyTinker.Core.Reckoner;
 using Xunit;
 
 namespace SturdyTinker.Core.Tests.Reckoner;
 
-/// <summary>Check digits. 49 CFR 565.15 works one out: its example's sum is 411 and its check digit 4; cited from memory.</summary>
+/// <summary>
+/// Check digits. 49 CFR 565.15 works one out: its example's sum is 411 and its check digit 4; cited from memory.
+/// </summary>
 public sealed class VehicleNumberTests
 {
     private const string Example = "1G4AH59H45G118341";
@@ -21,7 +23,10 @@ public sealed class VehicleNumberTests
         Assert.Empty(VehicleNumber.YearsOf('U', 2027));
     }
 
-    /// <summary>Modulo 11 with these weights shows every wrong digit save where the weight is nought: the reason they were chosen.</summary>
+    /// <summary>
+    /// Modulo 11 with these weights shows every wrong digit save where the weight is nought: the reason they were
+    /// chosen.
+    /// </summary>
     [Fact]
     public void Any_one_wrong_digit_shows()
     {
@@ -29,7 +34,9 @@ public sealed class VehicleNumberTests
         {
             foreach (char digit in "0123456789".Where(d => char.IsAsciiDigit(Example[place]) && d != Example[place]))
             {
-                Assert.False(VehicleNumber.Agrees(Example[..place] + digit + Example[(place + 1)..]), $"{digit} at {place}");
+                Assert.False(
+                    VehicleNumber.Agrees(Example[..place] + digit + Example[(place + 1)..]),
+                    $"{digit} at {place}");
             }
         }
     }
@@ -39,7 +46,9 @@ public sealed class VehicleNumberTests
     {
         Assert.Contains(VehicleNumber.Meant("1G4AH59H45GI18341"), m => m.Number == Example);
         Assert.Contains(VehicleNumber.Meant("1G4AHS9H45G118341"), m => m.Number == Example);
-        Assert.Contains(VehicleNumber.Meant("1G4AH59H45G113841"), m => m.Number == Example && m.How == "places 14 and 15 swapped");
+        Assert.Contains(
+            VehicleNumber.Meant("1G4AH59H45G113841"),
+            m => m.Number == Example && m.How == "places 14 and 15 swapped");
         Assert.All(VehicleNumber.Meant("1G4AH59H45G118342"), m => Assert.True(VehicleNumber.Agrees(m.Number)));
     }
 

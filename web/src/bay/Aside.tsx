@@ -3,11 +3,11 @@ import type { Schemas } from "../api/client";
 import { TextButton } from "../ui/Button";
 import { Plain, Quiet, Section } from "../ui/Page";
 import { Problem } from "../ui/Problem";
-import { VerdictWord } from "../ui/Verdict";
 import { Found } from "./Found";
 import { JobsPanel } from "./JobsPanel";
+import { Readings } from "./Readings";
 import { TakeAlong } from "./TakeAlong";
-import { Together } from "./Together";
+import { Conclusions } from "../ui/Conclusions";
 import { useChangeJobs } from "./useChangeJobs";
 import { openInWords } from "./openNow";
 import { Used } from "./Used";
@@ -37,9 +37,6 @@ interface Props {
 }
 
 const AHEAD = 4;
-
-/** Figures listed; a round takes dozens. */
-const MOST = 12;
 
 /** Beside the step: what comes then, what is open, what to take, what was found, measured and used. */
 export function Aside({ visit, step, leaving, onState, onChoose, onLeaving }: Props) {
@@ -85,35 +82,21 @@ export function Aside({ visit, step, leaving, onState, onChoose, onLeaving }: Pr
           <p>{tools.join(", ")}</p>
         </Section>
       )}
-      <Together
-        of={state.together}
+      <Conclusions
+        of={state.conclusions}
         onAdd={
           state.closedAt
             ? undefined
             : ({ job, place }) =>
                 change.mutate({
                   jobs: [...state.jobs.map((j) => ({ job: j.job, place: j.place })), { job, place }],
-                  hands: visit.hands,
+                  technicians: visit.technicians,
                 })
         }
       />
       <Problem of={change.error} />
       <Found visit={visit} onState={onState} />
-      {state.readings.length > 0 && (
-        <Section>
-          <h3>Measured{state.readings.length > MOST && ", newest first"}</h3>
-          <Plain>
-            {(state.readings.length > MOST ? state.readings.slice(-MOST).reverse() : state.readings).map(
-              (r) => (
-                <li key={r.id}>
-                  {r.name}, {r.placeSpoken}: <b>{r.ours}</b>{" "}
-                  {r.judgement && <VerdictWord verdict={r.judgement.verdict} />}
-                </li>
-              ),
-            )}
-          </Plain>
-        </Section>
-      )}
+      <Readings visit={visit} />
       <TakeAlong visit={visit} onState={onState} />
       <Used visit={visit} step={step} onState={onState} />
       <JobsPanel visit={visit} />
@@ -175,9 +158,9 @@ export function Aside({ visit, step, leaving, onState, onChoose, onLeaving }: Pr
         </div>
       )}
       <details>
-        <summary style={{ padding: "8px 0", cursor: "pointer" }}>Schools of this visit</summary>
+        <summary style={{ padding: "8px 0", cursor: "pointer" }}>Practices of this visit</summary>
         <Plain>
-          {visit.schools.map((s) => (
+          {visit.practices.map((s) => (
             <li key={s}>
               <Quiet>{s}</Quiet>
             </li>

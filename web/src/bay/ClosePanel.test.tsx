@@ -2,8 +2,8 @@
 import { screen, waitFor } from "@testing-library/react";
 import { describe, expect, it, vi } from "vitest";
 import type { Schemas } from "../api/client";
-import { state, visit } from "../testing/facts";
-import { refused, show } from "../testing/screen";
+import { state, visit } from "../tests/facts";
+import { refused, show } from "../tests/screen";
 import { ClosePanel } from "./ClosePanel";
 
 const job = (name: string, done: boolean) =>

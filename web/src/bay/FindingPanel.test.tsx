@@ -2,8 +2,8 @@
 import { screen, waitFor, within } from "@testing-library/react";
 import { describe, expect, it, vi } from "vitest";
 import type { Schemas } from "../api/client";
-import { judgement, state, step, visit } from "../testing/facts";
-import { refused, show } from "../testing/screen";
+import { judgement, state, step, visit } from "../tests/facts";
+import { refused, show } from "../tests/screen";
 import { FindingPanel } from "./FindingPanel";
 
 const row = (code: string, subject: Schemas["Subject"], verdict: Schemas["Verdict"], jobs: string[] = []) =>
@@ -14,7 +14,7 @@ const row = (code: string, subject: Schemas["Subject"], verdict: Schemas["Verdic
     judgement: judgement(verdict),
     jobs,
     places: ["wheelEnd"],
-  }) as unknown as Schemas["SeenAnswer"];
+  }) as unknown as Schemas["ObservationRuleAnswer"];
 const rulebook: Schemas["RulebookAnswer"] = {
   subjects: [
     { subject: "grease", words: "grease", innerAndOuter: false, classed: false },
@@ -41,10 +41,10 @@ const remedy = (whyNot: string | null = null) =>
     extra: { whyNot, extraInWords: "23 min more", opens: [], again: [] },
   }) as unknown as Schemas["Remedy"];
 
-function find(replies: Record<string, unknown> = {}, looks: Schemas["Subject"][] = ["cup"]) {
+function find(replies: Record<string, unknown> = {}, subjects: Schemas["Subject"][] = ["cup"]) {
   const onState = vi.fn();
   const onLeave = vi.fn();
-  const at = step({ looks });
+  const at = step({ subjects });
   const shown = show(
     <FindingPanel visit={visit([at], { places })} step={at} onState={onState} onLeave={onLeave} />,
     { "GET /rulebook": rulebook, "GET /remedies": [remedy()], ...replies },

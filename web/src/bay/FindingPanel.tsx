@@ -8,7 +8,7 @@ import { Choice, TextField, Tick } from "../ui/Fields";
 import { Row, Stack } from "../ui/Page";
 import { Problem } from "../ui/Problem";
 import { JudgementText, VerdictWord } from "../ui/Verdict";
-import { SeenDrawing } from "../seen/SeenDrawing";
+import { Illustration } from "../illustrations/Illustration";
 import { Classed } from "./Classed";
 import { Comes } from "./JobsPanel";
 
@@ -54,7 +54,7 @@ export function FindingPanel({ visit, step, onState, onLeave }: Props) {
     queryFn: () => answer(shop.GET("/api/bay/visits/{id}/rulebook", { params: { path: { id: visit.id } } })),
     staleTime: Infinity,
   });
-  const [subject, setSubject] = useState<Schemas["Subject"]>(step?.looks[0] ?? "grease");
+  const [subject, setSubject] = useState<Schemas["Subject"]>(step?.subjects[0] ?? "grease");
   const [chosen, setPlace] = useState("");
   const [adding, setAdding] = useState<readonly string[]>([]);
   const kinds = rules.data?.rows.find((r) => r.subject === subject)?.places ?? [];
@@ -156,7 +156,7 @@ export function FindingPanel({ visit, step, onState, onLeave }: Props) {
                   setAdding([]);
                 }}
               />
-              <SeenDrawing subject={r.subject} code={r.code} />
+              <Illustration subject={r.subject} code={r.code} />
               <span className="words">{r.seen}</span>
               <VerdictWord verdict={r.judgement.verdict} />
             </label>

@@ -2,8 +2,8 @@
 import { screen, waitFor } from "@testing-library/react";
 import { describe, expect, it, vi } from "vitest";
 import type { Schemas } from "../api/client";
-import { finding, judgement, state, visit } from "../testing/facts";
-import { refused, show } from "../testing/screen";
+import { finding, judgement, state, visit } from "../tests/facts";
+import { refused, show } from "../tests/screen";
 import { Found } from "./Found";
 
 const with_ = (findings: Schemas["FindingAnswer"][], more: Partial<Schemas["VisitState"]> = {}) =>

@@ -7,7 +7,7 @@ import { TextField } from "../ui/Fields";
 import { Quiet, Row, Section, Stack } from "../ui/Page";
 import { Problem } from "../ui/Problem";
 import { VerdictWord } from "../ui/Verdict";
-import { Photos } from "./Photos";
+import { Photos } from "../ui/Photos";
 
 /** What was found in a visit: each with what it sets off, to be marked as mended or taken back. */
 export function Found({

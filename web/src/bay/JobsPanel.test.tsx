@@ -2,8 +2,8 @@
 import { screen, waitFor } from "@testing-library/react";
 import { describe, expect, it } from "vitest";
 import type { Schemas } from "../api/client";
-import { state, visit } from "../testing/facts";
-import { refused, show } from "../testing/screen";
+import { state, visit } from "../tests/facts";
+import { refused, show } from "../tests/screen";
 import { JobsPanel } from "./JobsPanel";
 
 const job = (code: string, name: string, done = false) =>
@@ -32,7 +32,7 @@ describe("the jobs of a visit at work", () => {
     await waitFor(() => expect(of("PUT")).toHaveLength(1));
     expect(of("PUT")[0]?.body).toEqual({
       jobs: [{ job: "brake-assembly", place: "axle-1-left" }],
-      hands: 1,
+      technicians: 1,
       composed: 3,
     });
     again(<JobsPanel visit={at([REPACK])} />);
@@ -64,7 +64,7 @@ describe("the jobs of a visit at work", () => {
           ] as Schemas["PlaceAnswer"][],
         })}
       />,
-      { "GET /bay/jobs": offered, "POST /jobs/look": look(null), "PUT /jobs": visit() },
+      { "GET /bay/jobs": offered, "POST /jobs/preview": look(null), "PUT /jobs": visit() },
     );
     await user.click(screen.getByRole("button", { name: "Add a job" }));
     await screen.findByText("38 min more");
@@ -84,7 +84,7 @@ describe("the jobs of a visit at work", () => {
   it("does not add what can't be added any more, and says why", async () => {
     const { user } = show(<JobsPanel visit={at([REPACK])} />, {
       "GET /bay/jobs": offered,
-      "POST /jobs/look": look("The side is down already."),
+      "POST /jobs/preview": look("The side is down already."),
     });
     await user.click(screen.getByRole("button", { name: "Add a job" }));
     await screen.findByText("The side is down already.");
@@ -96,8 +96,8 @@ describe("the jobs of a visit at work", () => {
   it("has a second technician join and go, and nothing to change once it is closed", async () => {
     const { user, of, again } = show(<JobsPanel visit={at([REPACK])} />, { "PUT /jobs": visit() });
     await user.click(screen.getByRole("button", { name: "A second technician joins" }));
-    await waitFor(() => expect(of("PUT")[0]?.body.hands).toBe(2));
-    again(<JobsPanel visit={at([REPACK], { hands: 2 })} />);
+    await waitFor(() => expect(of("PUT")[0]?.body.technicians).toBe(2));
+    again(<JobsPanel visit={at([REPACK], { technicians: 2 })} />);
     expect(screen.getByRole("button", { name: "One goes on alone" })).toBeTruthy();
     again(
       <JobsPanel visit={visit([], { state: state({ jobs: [REPACK], closedAt: "2026-06-10T12:00:00Z" }) })} />,

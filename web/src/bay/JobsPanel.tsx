@@ -30,7 +30,7 @@ export function JobsPanel({ visit }: { visit: Schemas["VisitAnswer"] }) {
                 onPress={() =>
                   change.mutate({
                     jobs: jobs.filter((o) => o.job !== j.job || o.place !== j.place),
-                    hands: visit.hands,
+                    technicians: visit.technicians,
                   })
                 }
                 aria-label={`Leave out ${j.name}, ${j.placeSpoken}`}
@@ -48,7 +48,7 @@ export function JobsPanel({ visit }: { visit: Schemas["VisitAnswer"] }) {
             visit={visit}
             jobs={jobs}
             pending={change.isPending}
-            onAdd={(job) => change.mutate({ jobs: [...jobs, job], hands: visit.hands })}
+            onAdd={(job) => change.mutate({ jobs: [...jobs, job], technicians: visit.technicians })}
             onLeave={() => setAdding(false)}
           />
         ) : (
@@ -56,9 +56,9 @@ export function JobsPanel({ visit }: { visit: Schemas["VisitAnswer"] }) {
             <TextButton onPress={() => setAdding(true)}>Add a job</TextButton>
             <TextButton
               isDisabled={change.isPending}
-              onPress={() => change.mutate({ jobs, hands: visit.hands === 1 ? 2 : 1 })}
+              onPress={() => change.mutate({ jobs, technicians: visit.technicians === 1 ? 2 : 1 })}
             >
-              {visit.hands === 1 ? "A second technician joins" : "One goes on alone"}
+              {visit.technicians === 1 ? "A second technician joins" : "One goes on alone"}
             </TextButton>
           </Row>
         ))}
@@ -87,11 +87,11 @@ function Add({ visit, jobs, pending, onAdd, onLeave }: AddProps) {
     queryKey: ["jobs-look", visit.id, wanted, visit.state.entries.length, visit.composed],
     queryFn: () =>
       answer(
-        shop.POST("/api/bay/visits/{id}/jobs/look", {
+        shop.POST("/api/bay/visits/{id}/jobs/preview", {
           params: { path: { id: visit.id } },
           body: {
             jobs: wanted ? [...jobs, wanted] : jobs,
-            hands: visit.hands,
+            technicians: visit.technicians,
             composed: visit.composed,
           },
         }),
@@ -134,7 +134,7 @@ function Add({ visit, jobs, pending, onAdd, onLeave }: AddProps) {
 }
 
 /** What changed jobs would come to. */
-export function Comes({ look }: { look: Schemas["JobsLook"] }) {
+export function Comes({ look }: { look: Schemas["JobsPreview"] }) {
   if (look.whyNot) return <span>{look.whyNot}</span>;
   return (
     <Stack $gap={2}>

@@ -2,7 +2,7 @@
 import { screen, waitFor } from "@testing-library/react";
 import { describe, expect, it, vi } from "vitest";
 import type { Schemas } from "../api/client";
-import { refused, show } from "../testing/screen";
+import { refused, show } from "../tests/screen";
 import { Periodic } from "./Periodic";
 
 const line = (number: number, with_: Partial<Schemas["InspectionLine"]>) =>

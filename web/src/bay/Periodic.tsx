@@ -6,7 +6,7 @@ import { Button } from "../ui/Button";
 import { TextField } from "../ui/Fields";
 import { Quiet, Section, Stack } from "../ui/Page";
 import { Problem } from "../ui/Problem";
-import { InspectionLines } from "./InspectionLines";
+import { InspectionLines } from "../ui/InspectionLines";
 
 interface Props {
   round: Schemas["RoundAnswer"];

@@ -46,7 +46,7 @@ function Offers({ visit, rule, place }: { visit: Schemas["VisitAnswer"]; rule: s
               onPress={() =>
                 change.mutate({
                   jobs: [...visit.state.jobs.map((j) => ({ job: j.job, place: j.place })), ...o.jobs],
-                  hands: visit.hands,
+                  technicians: visit.technicians,
                 })
               }
             >

@@ -2,8 +2,8 @@
 import { fireEvent, screen, waitFor } from "@testing-library/react";
 import { describe, expect, it, vi } from "vitest";
 import type { Schemas } from "../api/client";
-import { judgement } from "../testing/facts";
-import { refused, show } from "../testing/screen";
+import { judgement } from "../tests/facts";
+import { refused, show } from "../tests/screen";
 import { RoundPlace } from "./RoundPlace";
 import { placesOf } from "./roundWalk";
 
@@ -15,7 +15,7 @@ const row = (code: string, subject: Schemas["Subject"], verdict: Schemas["Verdic
     judgement: judgement(verdict),
     jobs: [],
     places: [],
-  }) as unknown as Schemas["SeenAnswer"];
+  }) as unknown as Schemas["ObservationRuleAnswer"];
 const thing = (
   subject: Schemas["Subject"],
   with_: Partial<Schemas["RoundThing"]> = {},
@@ -82,8 +82,8 @@ describe("a place of the round", () => {
     const { user, of, onState } = walk(now, { "PUT /round/axle-1-left": now });
     await user.click(screen.getByRole("button", { name: "Looked: all sound, on" }));
     await waitFor(() => expect(onState).toHaveBeenCalledWith(now, true));
-    const { looks, readings, rest } = of("PUT")[0]?.body ?? {};
-    expect([looks, readings]).toEqual([[], []]);
+    const { observations, readings, rest } = of("PUT")[0]?.body ?? {};
+    expect([observations, readings]).toEqual([[], []]);
     expect((rest as { subject: string }[]).map((r) => r.subject)).toEqual(["tyre", "studs"]);
   });
 
@@ -91,7 +91,7 @@ describe("a place of the round", () => {
     const { user, of, onState } = walk(now, { "PUT /round/": now });
     await user.click(screen.getByRole("button", { name: /Tyre worn/ }));
     await waitFor(() => expect(onState).toHaveBeenCalledWith(now, false));
-    expect(of("PUT")[0]?.body.looks).toMatchObject([{ ruleCode: "Tyre worn", note: "" }]);
+    expect(of("PUT")[0]?.body.observations).toMatchObject([{ ruleCode: "Tyre worn", note: "" }]);
     expect(screen.getByText("It is renew.")).toBeTruthy();
   });
 
@@ -148,7 +148,7 @@ describe("a place of the round", () => {
     expect(screen.getByText("tyre: worn")).toBeTruthy();
     await user.click(screen.getByRole("button", { name: "The same as its opposite" }));
     await waitFor(() =>
-      expect(of("PUT")[0]?.body.looks).toMatchObject([
+      expect(of("PUT")[0]?.body.observations).toMatchObject([
         { ruleCode: "Tyre worn", note: "the same as its opposite" },
       ]),
     );

@@ -4,7 +4,7 @@ import styled from "styled-components";
 import { answer, type Schemas, shop, ShopProblem } from "../api/client";
 import { newId } from "../api/ids";
 import { capital, dayInWords } from "../api/words";
-import { SeenDrawing } from "../seen/SeenDrawing";
+import { Illustration } from "../illustrations/Illustration";
 import { Button } from "../ui/Button";
 import { MeasureField } from "../ui/MeasureField";
 import { Quiet, Row, Section, Stack } from "../ui/Page";
@@ -108,7 +108,7 @@ export function RoundPlace({ round, spot, onState, onPass }: Props) {
     setTold(ruleCode);
     write.mutate({
       draft: {
-        looks: [{ id: newId(), ruleCode, note: "", which: null, damage: null }],
+        observations: [{ id: newId(), ruleCode, note: "", which: null, damage: null }],
         readings: [],
         rest: [],
       },
@@ -121,7 +121,7 @@ export function RoundPlace({ round, spot, onState, onPass }: Props) {
   ) =>
     write.mutate({
       draft: {
-        looks: rows.map(({ seen }) => ({
+        observations: rows.map(({ seen }) => ({
           id: newId(),
           ruleCode: seen.rule,
           note: note(seen),
@@ -145,7 +145,7 @@ export function RoundPlace({ round, spot, onState, onPass }: Props) {
     else
       write.mutate({
         draft: {
-          looks: [],
+          observations: [],
           readings: readings(),
           rest: left.map((t) => ({ id: newId(), subject: t.subject })),
         },
@@ -175,7 +175,7 @@ export function RoundPlace({ round, spot, onState, onPass }: Props) {
         // Enter in a field writes the figures down, and nothing else.
         e.preventDefault();
         if (figures.length > 0)
-          write.mutate({ draft: { looks: [], readings: readings(), rest: [] }, goOn: false });
+          write.mutate({ draft: { observations: [], readings: readings(), rest: [] }, goOn: false });
       }}
       onKeyDown={keys}
       onKeyDownCapture={(e) => {
@@ -251,7 +251,7 @@ export function RoundPlace({ round, spot, onState, onPass }: Props) {
                           data-seen={thing.said.some((s) => s.includes(r.seen)) || undefined}
                           onClick={() => say(r.code)}
                         >
-                          <SeenDrawing subject={r.subject} code={r.code} />
+                          <Illustration subject={r.subject} code={r.code} />
                           <span>{r.seen}</span>
                           <svg
                             width="20"

@@ -2,8 +2,8 @@
 import { fireEvent, screen, waitFor } from "@testing-library/react";
 import { describe, expect, it, vi } from "vitest";
 import type { Schemas } from "../api/client";
-import { state, step, visit } from "../testing/facts";
-import { refused, show } from "../testing/screen";
+import { state, step, visit } from "../tests/facts";
+import { refused, show } from "../tests/screen";
 import { StepPanel } from "./StepPanel";
 
 const PLAY: Schemas["ReadingAsked"] = {
@@ -168,7 +168,7 @@ describe("the step at hand", () => {
   it("warns before it asks, and says what stood here the last time", () => {
     const cautioned = step({
       cautions: ["Stands under the axle before a hand goes in."],
-      school: "By hand.",
+      practice: "By hand.",
     });
     const at = { ...visit([cautioned]), seenBefore: { [cautioned.key]: ["0.003 in on 2 June"] } };
     stand(cautioned, {}, at);

@@ -9,13 +9,13 @@ import { Button } from "../ui/Button";
 import { Choice, TextField, Tick } from "../ui/Fields";
 import { MeasureField } from "../ui/MeasureField";
 import { Measured } from "./Measured";
-import { Photos } from "./Photos";
+import { Photos } from "../ui/Photos";
 import { TorqueStages } from "./TorqueStages";
 import { useInstruments, useListen } from "./useInstruments";
 import { Quiet, Row, Stack } from "../ui/Page";
 import { Problem } from "../ui/Problem";
-import { sumFor, type BackTo } from "../reckoner/backTo";
-import { useDraft } from "./useDraft";
+import { sumFor, type BackTo } from "../api/backTo";
+import { useDraft } from "../api/useDraft";
 import { useStepParts } from "./useStepParts";
 
 const Title = styled.h2`
@@ -210,7 +210,7 @@ export function StepPanel({ visit, step, onState, onTold, onFound }: Props) {
         </h3>
         <Title>{step.title}</Title>
         {step.detail && <Detail>{step.detail}</Detail>}
-        {step.school && <Quiet>{step.school}</Quiet>}
+        {step.practice && <Quiet>{step.practice}</Quiet>}
         {step.key.includes("/round/") && (
           <Link href={`/bay/${visit.id}/round`}>Go round on the gear plan: it ticks this step by itself</Link>
         )}

@@ -17,7 +17,7 @@ interface Props {
 export function TakeAlong({ visit, onState }: Props) {
   const parts = useQuery({
     queryKey: ["parts"],
-    queryFn: () => answer(shop.GET("/api/bay/parts")),
+    queryFn: () => answer(shop.GET("/api/settings/parts")),
     staleTime: 60_000,
   });
   // Where each lies and whether it is there; the list works without.

@@ -41,7 +41,7 @@ export function Used({ visit, step, onState }: Props) {
   const place = step?.place ?? visit.state.jobs[0]?.place ?? "trailer";
   const parts = useQuery({
     queryKey: ["parts"],
-    queryFn: () => answer(shop.GET("/api/bay/parts")),
+    queryFn: () => answer(shop.GET("/api/settings/parts")),
     enabled: adding,
     staleTime: 60_000,
   });

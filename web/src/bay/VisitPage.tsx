@@ -77,9 +77,9 @@ function AtWork({
           </h1>
         </Stack>
         <h2 style={{ fontSize: 19 }}>
-          {visit.hands === 2 && (
+          {visit.technicians === 2 && (
             <>
-              {hand === 1 ? "first" : "second"} pair of hands{" "}
+              {hand === 1 ? "first" : "second"} technician{" "}
               <TextButton onPress={() => setHand(hand === 1 ? 2 : 1)}>
                 lead the {hand === 1 ? "second" : "first"} instead
               </TextButton>{" "}
@@ -87,7 +87,7 @@ function AtWork({
             </>
           )}{" "}
           {minutesInWords(state.minutesDone)} of {visit.minutesInWords}
-          {visit.hands === 2 && `, ${visit.elapsedInWords} with two`} ·{" "}
+          {visit.technicians === 2 && `, ${visit.elapsedInWords} with two`} ·{" "}
           <Link href={`/bay/${visit.id}/round`}>go round</Link> ·{" "}
           {deepest ? `deepest now: ${deepest.name}, ${deepest.placeSpoken}` : "nothing open"}
         </h2>

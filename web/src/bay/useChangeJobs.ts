@@ -3,7 +3,7 @@ import { answer, type Schemas, shop } from "../api/client";
 
 interface Wanted {
   jobs: Schemas["JobAt"][];
-  hands: number;
+  technicians: number;
 }
 
 /** Changes the jobs of a visit at work; refused where another tablet has changed them meanwhile. */

@@ -15,10 +15,10 @@ const step = (key: string, place: string, depth: number, minutes: number): Schem
   depth,
   cautions: [],
   readings: [],
-  looks: [],
+  subjects: [],
   tools: [],
   parts: [],
-  school: null,
+  practice: null,
   optional: false,
 });
 

@@ -16,7 +16,7 @@ import * as moves from "./moves";
 import { BEFORE, dayShort, months, scale, weeksAfter, weekWidth, type Zoom, ZOOMS } from "./timeline";
 import { tryOut, useDecisions } from "./useDecisions";
 import { VisitPanel } from "./VisitPanel";
-import { CustomerChoice } from "../yard/CustomerChoice";
+import { CustomerChoice } from "../ui/CustomerChoice";
 
 const PAGE = 60;
 const HEAD = 30;
@@ -228,12 +228,12 @@ export default function Horizon() {
       p: open ? () => make(at, moves.pinned(v), `Held ${where} in its week.`) : undefined,
       n: open ? () => aimAt(at, moves.forbidden(v), `Not ${where}.`, null) : undefined,
       m:
-        open && after
+        open && moves.mergeable(v, after)
           ? () =>
               aimAt(at, moves.merged(v, after), `Merged ${where} into ${dayShort(after.week)}.`, after.week)
           : undefined,
       b:
-        open && before
+        open && moves.mergeable(v, before)
           ? () =>
               aimAt(
                 at,
@@ -261,7 +261,7 @@ export default function Horizon() {
         </Quiet>
         <Row $gap={14}>
           <LinkButton href="/horizon/calling">Calendars, reminders, meters</LinkButton>
-          <LinkButton href="/yard/shop/planning">Hours and intervals</LinkButton>
+          <LinkButton href="/settings/planning">Hours and intervals</LinkButton>
         </Row>
       </Head>
       <Tools>

@@ -2,7 +2,7 @@
 import { screen, waitFor } from "@testing-library/react";
 import { describe, expect, it } from "vitest";
 import type { Schemas } from "../api/client";
-import { refused, show } from "../testing/screen";
+import { refused, show } from "../tests/screen";
 import { ReminderPanel } from "./ReminderPanel";
 
 const words = (with_: Partial<Schemas["ReminderAnswer"]> = {}): Schemas["ReminderAnswer"] => ({

@@ -2,8 +2,8 @@
 import { fireEvent, screen } from "@testing-library/react";
 import { describe, expect, it, vi } from "vitest";
 import type { Schemas } from "../api/client";
-import { onLine } from "../testing/facts";
-import { show } from "../testing/screen";
+import { onLine } from "../tests/facts";
+import { show } from "../tests/screen";
 import { VisitPanel } from "./VisitPanel";
 
 const SOON = onLine("2026-06-22", ["repack", "brakes"], { day: "2026-06-24" });
@@ -85,6 +85,11 @@ describe("a proposed visit", () => {
       { kind: "pin", tasks: ["repack"], to: "2026-06-22" },
       { kind: "pin", tasks: ["brakes"], to: "2026-07-20", from: "2026-06-22" },
     ]);
+  });
+
+  it("is not merged with the one in which the same work comes round again", () => {
+    panel(SOON, [SOON, onLine("2027-06-21", ["repack"])]);
+    expect(screen.queryByRole("button", { name: /^Merge with/ })).toBeNull();
   });
 
   it("merges with what is accepted by calling that off and accepting both, in one go", async () => {

@@ -143,7 +143,7 @@ export function VisitPanel({ line, visit, today, busy, onTry, onMake, onClose }:
               Not in this week
             </TextButton>
           )}
-          {open && before && (
+          {open && moves.mergeable(visit, before) && (
             <TextButton
               onPress={() =>
                 onTry(moves.merged(visit, before), `Merged ${where} into ${dayShort(before.week)}.`)
@@ -152,7 +152,7 @@ export function VisitPanel({ line, visit, today, busy, onTry, onMake, onClose }:
               Merge with {dayShort(before.week)}
             </TextButton>
           )}
-          {open && after && (
+          {open && moves.mergeable(visit, after) && (
             <TextButton
               onPress={() =>
                 onTry(moves.merged(visit, after), `Merged ${where} into ${dayShort(after.week)}.`)

@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
 import type { Schemas } from "../api/client";
-import { onLine } from "../testing/facts";
-import { beside, calledOff, merged, moved, split } from "./moves";
+import { onLine } from "../tests/facts";
+import { beside, calledOff, mergeable, merged, moved, split } from "./moves";
 
 const A = onLine("2026-12-07", ["repack", "bolts"]);
 const B = onLine("2027-02-01", ["spring"]);
@@ -25,6 +25,12 @@ describe("what is told to planning", () => {
       [["spring"], "2027-02-01"],
       [["repack", "bolts"], "2027-02-01"],
     ]);
+  });
+
+  it("merges only what is not the same work come round again", () => {
+    expect(mergeable(A, B)).toBe(true);
+    expect(mergeable(A, onLine("2027-12-06", ["bolts"]))).toBe(false);
+    expect(mergeable(A, undefined)).toBe(false);
   });
 
   it("splits off some tasks and holds the rest", () => {

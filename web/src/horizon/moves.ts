@@ -25,6 +25,13 @@ export function moved(visit: Visit, to: string): Draft[] {
   return [pin(tasksOf(visit), to, visit.week)];
 }
 
+/**
+ * Whether two visits can be one. Where the same work comes round in both, once now and once more later, one visit
+ * cannot hold the two, and work done less often is no merging.
+ */
+export const mergeable = (visit: Visit, other: Visit | undefined): other is Visit =>
+  other !== undefined && !tasksOf(visit).some((t) => tasksOf(other).includes(t));
+
 /** Two visits as one, in the week of the other; an accepted one is accepted again with what comes to it. */
 export function merged(visit: Visit, other: Visit): Draft[] {
   if (other.booking && other.day)
@@ -48,7 +55,7 @@ export const forbidden = (visit: Visit): Draft[] => [
 
 /** Always in one visit. */
 export const together = (visit: Visit): Draft[] => [
-  { kind: "together", tasks: tasksOf(visit), to: null, from: null, booking: null },
+  { kind: "keepTogether", tasks: tasksOf(visit), to: null, from: null, booking: null },
 ];
 
 /** Yes: it has a day now. */

@@ -4,9 +4,9 @@ import { Link } from "wouter";
 import { answer, type Schemas, shop, ShopProblem } from "../api/client";
 import { newId } from "../api/ids";
 import { clockInWords, dayInWords } from "../api/words";
-import { InspectionLines } from "../bay/InspectionLines";
-import { Photos } from "../bay/Photos";
-import { Together } from "../bay/Together";
+import { InspectionLines } from "../ui/InspectionLines";
+import { Photos } from "../ui/Photos";
+import { Conclusions } from "../ui/Conclusions";
 import { Button } from "../ui/Button";
 import { TextField } from "../ui/Fields";
 import { EstimateTable, range } from "../ui/EstimateTable";
@@ -108,7 +108,7 @@ function Sheet({ sheet }: { sheet: Schemas["VisitSheet"] }) {
               </Quiet>
             )}
           </Section>
-          <Together of={state.together} />
+          <Conclusions of={state.conclusions} />
           {state.inspection && (
             <Section>
               <h2>Periodic inspection</h2>
@@ -162,8 +162,8 @@ function Sheet({ sheet }: { sheet: Schemas["VisitSheet"] }) {
             </Table>
           )}
           <Section>
-            <h2>Schools</h2>
-            {visit.schools.map((s) => (
+            <h2>Practices</h2>
+            {visit.practices.map((s) => (
               <Quiet key={s}>{s}</Quiet>
             ))}
           </Section>

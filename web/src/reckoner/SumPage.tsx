@@ -3,16 +3,16 @@ import { useEffect, useState } from "react";
 import styled from "styled-components";
 import { Link, useLocation } from "wouter";
 import { answer, type Schemas, sentence, shop, ShopProblem } from "../api/client";
-import { draftKey } from "../bay/useDraft";
+import { draftKey } from "../api/useDraft";
 import { Button, TextButton } from "../ui/Button";
 import { TextField } from "../ui/Fields";
 import { Columns, Head, Lines, Page, Quiet, Row, Section, Stack } from "../ui/Page";
 import { Problem, Refused } from "../ui/Problem";
 import { useDebounced } from "../ui/useDebounced";
 import { Drawing } from "./Drawing";
-import { EntryField } from "./EntryField";
-import { asAddress, fromAddress, type Typed, usual } from "./typed";
-import { type BackTo, backToAddress, backToFrom } from "./backTo";
+import { EntryField } from "../ui/EntryField";
+import { asAddress, fromAddress, type Typed, usual } from "../ui/typed";
+import { type BackTo, backToAddress, backToFrom } from "../api/backTo";
 
 const Figures = styled.dl`
   display: grid;

@@ -2,8 +2,8 @@
 import { screen, waitFor, within } from "@testing-library/react";
 import { describe, expect, it } from "vitest";
 import type { Schemas } from "../api/client";
-import { toOrder } from "../testing/facts";
-import { refused, show } from "../testing/screen";
+import { toOrder } from "../tests/facts";
+import { refused, show } from "../tests/screen";
 import OrdersPage from "./OrdersPage";
 
 const BEARING = { code: "L44649", name: "Bearing L44649", quantity: 2 };

@@ -102,7 +102,7 @@ export default function OrdersPage() {
 function Propose({ proposal, quotes }: { proposal: Schemas["OrderProposal"]; quotes: boolean }) {
   const queries = useQueryClient();
   const soon = addDays(proposal.today, 7);
-  // Only what somebody has changed is kept: the list may be read again under their hands.
+  // Only what somebody has changed is kept: the list may be read again under their technicians.
   const [ticked, setTicked] = useState<Record<string, boolean>>({});
   const isPicked = (l: Line) => ticked[keyOf(l)] ?? l.orderBy < soon;
   const [amounts, setAmounts] = useState<Record<string, string>>({});

@@ -9,7 +9,7 @@ import { MeasureField } from "../ui/MeasureField";
 import { Columns, Head, Lines, Page, Quiet, Section, Stack } from "../ui/Page";
 import { Problem } from "../ui/Problem";
 import { useDebounced } from "../ui/useDebounced";
-import { GoesWith } from "./GoesWith";
+import { GoesWith } from "./Compatibility";
 import { ShelfNav } from "./ShelfNav";
 
 const Name = styled.div`
@@ -43,7 +43,7 @@ export default function Shelf() {
             tell.
           </Quiet>
         </Stack>
-        <Link href="/yard/shop/parts">Parts and prices</Link>
+        <Link href="/settings/parts">Parts and prices</Link>
       </Head>
       <Problem of={kinds.error} />
       {kinds.data && <ByMeasure kinds={kinds.data} />}

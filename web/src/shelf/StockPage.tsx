@@ -55,7 +55,7 @@ export default function StockPage() {
             is on its way.
           </Quiet>
         </Stack>
-        <Link href="/yard/shop/parts">Parts and prices</Link>
+        <Link href="/settings/parts">Parts and prices</Link>
       </Head>
       <Problem of={stock.error} />
       <Columns $shape="minmax(0, 5fr) minmax(0, 6fr)">

@@ -2,7 +2,7 @@ import { useEffect, useState } from "react";
 import styled from "styled-components";
 import { Link, useLocation } from "wouter";
 import { setWorker, useWorkerId } from "../api/worker";
-import { useShop } from "../yard/useShop";
+import { useShop } from "../api/useShop";
 import { TextButton } from "./Button";
 
 const Bar = styled.header`
@@ -120,7 +120,7 @@ export function Masthead() {
           ))}
         </Nav>
         <Side>
-          <Link href="/yard/shop">{shop.data?.name || "Your shop"}</Link>
+          <Link href="/settings">{shop.data?.name || "Your shop"}</Link>
           {people.length > 0 && (
             <select
               aria-label="Who is working"

@@ -3,8 +3,8 @@ import { screen, waitFor } from "@testing-library/react";
 import { useState } from "react";
 import { describe, expect, it } from "vitest";
 import type { Schemas } from "../api/client";
-import { judgement } from "../testing/facts";
-import { type Asked, show } from "../testing/screen";
+import { judgement } from "../tests/facts";
+import { type Asked, show } from "../tests/screen";
 import { MeasureField } from "./MeasureField";
 
 const understood = (with_: Partial<Schemas["UnderstoodAnswer"]>): Schemas["UnderstoodAnswer"] => ({

@@ -43,7 +43,7 @@ interface Props {
   value: string;
   onChange: (value: string) => void;
   quantity: Schemas["Quantity"];
-  /** Code of the kind of reading, and the visit whose gear and schools judge it; without them nothing is judged. */
+  /** Code of the kind of reading, and the visit whose gear and practices judge it; without them nothing is judged. */
   judged?: { kind: string; visit: string };
   example?: string;
   problem?: string | undefined;

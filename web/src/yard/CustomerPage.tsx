@@ -8,9 +8,9 @@ import { MoreRows } from "../ui/MoreRows";
 import { Columns, Head, Page, Row, Section, Stack } from "../ui/Page";
 import { Problem, Refused } from "../ui/Problem";
 import { Stale } from "../ui/Stale";
-import { SchoolsApart } from "./SchoolFields";
+import { PracticesApart } from "../ui/PracticeFields";
 import { TrailerLines } from "./TrailerLines";
-import { useShop } from "./useShop";
+import { useShop } from "../api/useShop";
 
 const PAGE = 50;
 
@@ -66,11 +66,11 @@ function Contact({ customer }: { customer: Schemas["CustomerAnswer"] }) {
   const change = (part: Partial<Schemas["CustomerEdit"]>) => setEdit((now) => ({ ...now, ...part }));
   const save = useMutation({
     mutationFn: () => {
-      const { name, phone, mail, note, version, schools } = edit;
+      const { name, phone, mail, note, version, practices } = edit;
       return answer(
         shop.PUT("/api/yard/customers/{id}", {
           params: { path: { id: customer.id } },
-          body: { name, phone, mail, note, version, schools },
+          body: { name, phone, mail, note, version, practices },
         }),
       );
     },
@@ -119,12 +119,12 @@ function Contact({ customer }: { customer: Schemas["CustomerAnswer"] }) {
           problem={refused?.field("/note")}
           lines
         />
-        <SchoolsApart
+        <PracticesApart
           who="the shop does"
           questions={house.data?.questions ?? []}
-          answers={edit.schools ?? {}}
-          onChange={(schools) => change({ schools })}
-          problem={refused?.field("/schools")}
+          answers={edit.practices ?? {}}
+          onChange={(practices) => change({ practices })}
+          problem={refused?.field("/practices")}
         />
         {stale && (
           <Stale

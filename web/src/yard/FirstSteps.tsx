@@ -67,7 +67,9 @@ function WhoWorks({ people }: { people: readonly Schemas["PersonAnswer"][] }) {
   const [id] = useState(newId);
   const add = useMutation({
     mutationFn: () =>
-      answer(shop.PUT("/api/yard/people/{id}", { params: { path: { id } }, body: { name, active: true } })),
+      answer(
+        shop.PUT("/api/settings/people/{id}", { params: { path: { id } }, body: { name, active: true } }),
+      ),
     onSuccess: (now) => {
       setWorker(id);
       queries.setQueryData(["shop"], now);

@@ -2,12 +2,12 @@
 import { screen, waitFor } from "@testing-library/react";
 import { describe, expect, it } from "vitest";
 import type { Schemas } from "../api/client";
-import { trailer } from "../testing/facts";
-import { refused, show } from "../testing/screen";
+import { trailer } from "../tests/facts";
+import { refused, show } from "../tests/screen";
 import { Hold } from "./Hold";
 import { Mended } from "./Mended";
 
-const held = (with_: Partial<Schemas["Held"]> = {}) =>
+const held = (with_: Partial<Schemas["HoldStatus"]> = {}) =>
   trailer({
     worst: "hold",
     hold: {
@@ -99,12 +99,14 @@ describe("what was mended elsewhere", () => {
     await user.type(screen.getByRole("textbox", { name: /How, and by whom/ }), "on the road, by the owner");
     await user.click(screen.getByRole("button", { name: "It is mended" }));
     await waitFor(() => expect(queries.getQueryData(["trailer", "trailer-1"])).toEqual(now));
-    expect(of("PUT").map((s) => s.body)).toEqual([{ look: "finding-1", how: "on the road, by the owner" }]);
+    expect(of("PUT").map((s) => s.body)).toEqual([
+      { observationKey: "finding-1", how: "on the road, by the owner" },
+    ]);
   });
 
   it("is told at its field when what was seen stands no more", async () => {
     const { user } = show(<Mended trailer={trailer()} look="finding-1" />, {
-      "PUT /mendings/": refused(422, "This stands no more: look again.", "/look"),
+      "PUT /mendings/": refused(422, "This stands no more: look again.", "/observationKey"),
     });
     await user.click(screen.getByRole("button", { name: /mended elsewhere/ }));
     await user.type(screen.getByRole("textbox"), "welded{Enter}");

@@ -8,7 +8,7 @@ import { OnMyWord } from "./OnMyWord";
 
 /** A trailer on Hold: what holds it, who let it go and why, and the letting go itself. */
 export function Hold({ trailer }: { trailer: Schemas["TrailerAnswer"] }) {
-  const hold = trailer.standing.hold;
+  const hold = trailer.status.hold;
   const released = useQuery({
     queryKey: ["releases", trailer.id, hold?.releasedAt ?? ""],
     queryFn: () =>

@@ -12,12 +12,12 @@ export const Mended = ({ trailer, look }: { trailer: Schemas["TrailerAnswer"]; l
       send: "It is mended",
       leave: "leave it standing",
     }}
-    pointers={["/how", "/look"]}
+    pointers={["/how", "/observationKey"]}
     send={(mendingId, how) =>
       answer(
         shop.PUT("/api/yard/trailers/{id}/mendings/{mendingId}", {
           params: { path: { id: trailer.id, mendingId } },
-          body: { look, how },
+          body: { observationKey: look, how },
         }),
       )
     }

@@ -2,8 +2,8 @@
 import { screen, waitFor } from "@testing-library/react";
 import { describe, expect, it } from "vitest";
 import type { Schemas } from "../api/client";
-import { trailer } from "../testing/facts";
-import { refused, show } from "../testing/screen";
+import { trailer } from "../tests/facts";
+import { refused, show } from "../tests/screen";
 import { MeterPanel } from "./MeterPanel";
 
 const of_ = (meter: Schemas["MeterKind"]) => trailer({}, { meter, version: 4, estimatedYear: "3,000 mi" });
@@ -18,7 +18,7 @@ const read = (id: string, words: string, with_: Partial<Schemas["MeterAnswer"]> 
   }) as Schemas["MeterAnswer"];
 const server = (with_: Record<string, unknown> = {}) => ({
   "GET /meter": { entries: [read("m2", "12,480 mi"), read("m1", "11,900 mi")], perDay: "about 19 mi a day" },
-  "GET /yard/shop": { today: "2026-06-10" },
+  "GET /settings/shop": { today: "2026-06-10" },
   "GET /understand": { ours: "12,600 mi", other: "20,278 km", problem: null, judgement: null, meant: null },
   ...with_,
 });

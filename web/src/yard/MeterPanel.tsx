@@ -8,7 +8,7 @@ import { TextField, Tick } from "../ui/Fields";
 import { MeasureField } from "../ui/MeasureField";
 import { Lines, Quiet, Row, Section, Stack } from "../ui/Page";
 import { Problem } from "../ui/Problem";
-import { useShop } from "./useShop";
+import { useShop } from "../api/useShop";
 
 const WORDS: Record<Schemas["MeterKind"], string> = {
   none: "No meter: time alone decides",

@@ -12,18 +12,18 @@ interface Props {
   estimate: Schemas["EstimateAnswer"];
   trailer: string;
   jobs: readonly { job: string; place: string }[];
-  hands: number;
+  technicians: number;
 }
 
 /** What the visit is likely to cost, told to the customer and kept with its date. */
-export function Price({ estimate, trailer, jobs, hands }: Props) {
+export function Price({ estimate, trailer, jobs, technicians }: Props) {
   const queries = useQueryClient();
   const told = useQuery({
     queryKey: ["price-offers", trailer],
     queryFn: () => answer(shop.GET("/api/bay/price-offers", { params: { query: { trailer } } })),
   });
   // One id for one set of jobs: a second press keeps no second offer.
-  const wanted = JSON.stringify({ jobs, hands });
+  const wanted = JSON.stringify({ jobs, technicians });
   const [kept, setKept] = useState("");
   const ids = useRef(new Map<string, string>());
   const tell = useMutation({
@@ -33,7 +33,7 @@ export function Price({ estimate, trailer, jobs, hands }: Props) {
       return answer(
         shop.PUT("/api/bay/price-offers/{id}", {
           params: { path: { id } },
-          body: { trailerId: trailer, jobs: [...jobs], hands },
+          body: { trailerId: trailer, jobs: [...jobs], technicians },
         }),
       );
     },

@@ -34,19 +34,23 @@ interface Props {
 export function TakeIn({ trailer, offered, wanted, onWanted }: Props) {
   const queries = useQueryClient();
   const [, go] = useLocation();
-  const [hands, setHands] = useState<"1" | "2">("1");
+  const [technicians, setTechnicians] = useState<"1" | "2">("1");
   const [meter, setMeter] = useState("");
   const [newMeter, setNewMeter] = useState(false);
   const ids = useMemo(() => ({ visit: newId(), meter: newId() }), []);
   const metered = trailer.meter === "hubOdometer" || trailer.meter === "towLog";
   const spoken = new Map(trailer.places.map((p) => [p.code, p.spoken]));
   const jobs = [...wanted];
-  const near = due(trailer.standing, offered);
+  const near = due(trailer.status, offered);
 
   const look = useQuery({
-    queryKey: ["look", trailer.id, trailer.version, jobs, hands],
+    queryKey: ["look", trailer.id, trailer.version, jobs, technicians],
     queryFn: () =>
-      answer(shop.POST("/api/bay/look", { body: { trailerId: trailer.id, jobs, hands: Number(hands) } })),
+      answer(
+        shop.POST("/api/bay/preview", {
+          body: { trailerId: trailer.id, jobs, technicians: Number(technicians) },
+        }),
+      ),
     enabled: jobs.length > 0,
     placeholderData: keepPreviousData,
     retry: false,
@@ -59,7 +63,7 @@ export function TakeIn({ trailer, offered, wanted, onWanted }: Props) {
           body: {
             trailerId: trailer.id,
             jobs,
-            hands: Number(hands),
+            technicians: Number(technicians),
             meter: meter.trim() ? { id: ids.meter, typed: meter, startsNewMeter: newMeter } : null,
           },
         }),
@@ -91,7 +95,7 @@ export function TakeIn({ trailer, offered, wanted, onWanted }: Props) {
         <h2>A visit</h2>
         <Minutes aria-live="polite">{stands?.minutesInWords}</Minutes>
       </Row>
-      {stands && <Together look={stands} several={jobs.length > 1} two={hands === "2"} />}
+      {stands && <Savings look={stands} several={jobs.length > 1} two={technicians === "2"} />}
       {jobs.length === 0 && (
         <p>
           Touch a place on the plan and say what is wanted there
@@ -144,8 +148,8 @@ export function TakeIn({ trailer, offered, wanted, onWanted }: Props) {
         <>
           <Choice
             label="Who works on it"
-            value={hands}
-            onChange={setHands}
+            value={technicians}
+            onChange={setTechnicians}
             options={[
               ["1", "one technician"],
               ["2", "two technicians"],
@@ -183,13 +187,20 @@ export function TakeIn({ trailer, offered, wanted, onWanted }: Props) {
         </div>
       )}
       {stands && <Comes look={stands} />}
-      {stands && <Price estimate={stands.estimate} trailer={trailer.id} jobs={jobs} hands={Number(hands)} />}
+      {stands && (
+        <Price
+          estimate={stands.estimate}
+          trailer={trailer.id}
+          jobs={jobs}
+          technicians={Number(technicians)}
+        />
+      )}
     </Section>
   );
 }
 
 /** What the jobs come to as one packet, said before anything else: it is what people plan by. */
-function Together({ look, several, two }: { look: Schemas["PacketLook"]; several: boolean; two: boolean }) {
+function Savings({ look, several, two }: { look: Schemas["PacketPreview"]; several: boolean; two: boolean }) {
   return (
     <Stack $gap={2}>
       {two && <span>With two it stands {look.elapsedInWords}.</span>}
@@ -203,7 +214,7 @@ function Together({ look, several, two }: { look: Schemas["PacketLook"]; several
   );
 }
 
-function Comes({ look }: { look: Schemas["PacketLook"] }) {
+function Comes({ look }: { look: Schemas["PacketPreview"] }) {
   return (
     <Stack $gap={6}>
       {look.missing.length > 0 && (
@@ -220,7 +231,7 @@ function Comes({ look }: { look: Schemas["PacketLook"] }) {
           <List title="Tools" lines={look.tools} />
           <List title="Torque" lines={look.torques.map((t) => `${t.what}: ${t.words} (${t.source})`)} />
           <List title="Cautions" lines={look.cautions} />
-          <List title="Schools" lines={look.schools} />
+          <List title="Practices" lines={look.practices} />
           <List title="Leaves owing" lines={look.followUps} />
         </Stack>
       </details>

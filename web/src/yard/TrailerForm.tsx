@@ -14,10 +14,10 @@ import { Stale } from "../ui/Stale";
 import { useDebounced } from "../ui/useDebounced";
 import { FrameFields, WheelEndFields } from "./GearFields";
 import { METER } from "./gearOptions";
-import { SchoolsApart } from "./SchoolFields";
+import { PracticesApart } from "../ui/PracticeFields";
 import { follow, poundsOf } from "./usualGear";
-import { useShop } from "./useShop";
-import { useCustomers } from "./useCustomers";
+import { useShop } from "../api/useShop";
+import { useCustomers } from "../api/useCustomers";
 
 type Draft = Schemas["TrailerDraft"];
 type Gear = Schemas["GearDescription"];
@@ -90,7 +90,7 @@ function Form({ id, first, customer }: { id?: string; first: Draft; customer: st
   const typed = useDebounced(draft.gear, 200);
   const look = useQuery({
     queryKey: ["gear-look", typed],
-    queryFn: () => answer(shop.POST("/api/yard/gear/look", { body: typed })),
+    queryFn: () => answer(shop.POST("/api/yard/gear/preview", { body: typed })),
     placeholderData: keepPreviousData,
   });
 
@@ -189,12 +189,12 @@ function Form({ id, first, customer }: { id?: string; first: Draft; customer: st
               onChange={(plate) => change({ plate })}
               problem={wrong("/plate")}
             />
-            <SchoolsApart
+            <PracticesApart
               who="its customer’s others are"
               questions={house.data?.questions ?? []}
-              answers={draft.schools ?? {}}
-              onChange={(schools) => change({ schools })}
-              problem={wrong("/schools")}
+              answers={draft.practices ?? {}}
+              onChange={(practices) => change({ practices })}
+              problem={wrong("/practices")}
             />
           </Stack>
           <FrameFields

@@ -9,7 +9,7 @@ import { GearPlan, type PlanMark } from "../gearplan/GearPlan";
 import { Columns, Head, Lines, Page, Quiet, Row, Section, Stack } from "../ui/Page";
 import { Refused } from "../ui/Problem";
 import { JudgementText, VerdictWord } from "../ui/Verdict";
-import { Cause } from "../bay/Together";
+import { Cause } from "../ui/Conclusions";
 import { Hold } from "./Hold";
 import { Mended } from "./Mended";
 import { JobsHere } from "./JobsHere";
@@ -45,17 +45,17 @@ export default function TrailerPage({ id }: { id: string }) {
 }
 
 function Trailer({ trailer }: { trailer: Schemas["TrailerAnswer"] }) {
-  const first = trailer.standing.dues[0];
+  const first = trailer.status.dues[0];
   // Picked to begin with: what is worst, or else what is due soonest.
-  const worst = trailer.standing.marks.find((m) => m.judgement.verdict !== "sound");
+  const worst = trailer.status.marks.find((m) => m.judgement.verdict !== "sound");
   const [picked, setPicked] = useState(worst?.place ?? first?.place ?? "axle-1-left");
   const offered = useJobsOffered(trailer.id, trailer.version) ?? NONE;
   // Begun with what is due, until somebody says otherwise.
   const [chosen, setWanted] = useState<JobAt[] | null>(null);
-  const wanted = useMemo(() => chosen ?? due(trailer.standing, offered), [chosen, trailer.standing, offered]);
+  const wanted = useMemo(() => chosen ?? due(trailer.status, offered), [chosen, trailer.status, offered]);
   const marks = useMemo(
-    () => planMarks(trailer.standing, trailer.openVisit ? [] : wanted),
-    [trailer.standing, trailer.openVisit, wanted],
+    () => planMarks(trailer.status, trailer.openVisit ? [] : wanted),
+    [trailer.status, trailer.openVisit, wanted],
   );
   return (
     <Page>
@@ -78,7 +78,7 @@ function Trailer({ trailer }: { trailer: Schemas["TrailerAnswer"] }) {
               <Quiet>{first.due.reason}</Quiet>
             </>
           ) : (
-            <Quiet>{trailer.standing.noDue}</Quiet>
+            <Quiet>{trailer.status.noDue}</Quiet>
           )}
         </Stack>
       </Head>
@@ -106,11 +106,11 @@ function Trailer({ trailer }: { trailer: Schemas["TrailerAnswer"] }) {
         </Stack>
         <TakeIn trailer={trailer} offered={offered} wanted={wanted} onWanted={setWanted} />
         <Stack $gap={24}>
-          {trailer.standing.owed.length > 0 && (
+          {trailer.status.owed.length > 0 && (
             <Section>
               <h3>Owed</h3>
               <Lines>
-                {trailer.standing.owed.map((f) => (
+                {trailer.status.owed.map((f) => (
                   <li key={f.id}>
                     {f.words} by {dayInWords(f.dueOn)} <Quiet>({f.reason})</Quiet>
                   </li>
@@ -119,10 +119,10 @@ function Trailer({ trailer }: { trailer: Schemas["TrailerAnswer"] }) {
               <Link href="/ledger">Tick it off in the ledger</Link>
             </Section>
           )}
-          {(trailer.standing.causes ?? []).length > 0 && (
+          {(trailer.status.causes ?? []).length > 0 && (
             <Section>
               <h3>Likely cause</h3>
-              {trailer.standing.causes?.map((c) => (
+              {trailer.status.causes?.map((c) => (
                 <Cause
                   key={c.code + c.place}
                   cause={c}
@@ -133,11 +133,11 @@ function Trailer({ trailer }: { trailer: Schemas["TrailerAnswer"] }) {
               ))}
             </Section>
           )}
-          {(trailer.standing.gone ?? []).length > 0 && (
+          {(trailer.status.gone ?? []).length > 0 && (
             <Section>
               <h3>At places it no longer has</h3>
               <Lines>
-                {trailer.standing.gone?.map((mark) => (
+                {trailer.status.gone?.map((mark) => (
                   <li key={mark.place + mark.subject}>
                     <VerdictWord verdict={mark.judgement.verdict} /> {mark.seen}, {placeInWords(mark.place)}{" "}
                     <Quiet>{dayInWords(mark.on)}</Quiet>
@@ -146,11 +146,11 @@ function Trailer({ trailer }: { trailer: Schemas["TrailerAnswer"] }) {
               </Lines>
             </Section>
           )}
-          {(trailer.standing.coming ?? []).length > 0 && (
+          {(trailer.status.upcoming ?? []).length > 0 && (
             <details>
-              <summary>Everything that falls due: {trailer.standing.coming?.length}</summary>
+              <summary>Everything that falls due: {trailer.status.upcoming?.length}</summary>
               <Lines>
-                {trailer.standing.coming?.map((u) => (
+                {trailer.status.upcoming?.map((u) => (
                   <li key={u.id}>
                     <b>{u.name}</b>
                     {u.where && `, ${u.where}`}: {dayInWords(u.on)}{" "}
@@ -177,10 +177,10 @@ function Trailer({ trailer }: { trailer: Schemas["TrailerAnswer"] }) {
   );
 }
 
-function planMarks(standing: Schemas["Standing"], wanted: readonly JobAt[]): Map<string, PlanMark> {
+function planMarks(status: Schemas["TrailerStatus"], wanted: readonly JobAt[]): Map<string, PlanMark> {
   const marks = new Map<string, PlanMark>();
   // Dues come soonest first: the first of a place is the one it shows.
-  for (const due of standing.dues) {
+  for (const due of status.dues) {
     if (marks.has(due.place)) continue;
     marks.set(due.place, {
       used: due.due.used,
@@ -190,7 +190,7 @@ function planMarks(standing: Schemas["Standing"], wanted: readonly JobAt[]): Map
     });
   }
   // Marks come gravest first: the first of a place is the one it shows.
-  for (const mark of standing.marks) {
+  for (const mark of status.marks) {
     const there = marks.get(mark.place);
     if (!there?.verdict) marks.set(mark.place, { ...there, verdict: mark.judgement.verdict });
   }
@@ -200,9 +200,9 @@ function planMarks(standing: Schemas["Standing"], wanted: readonly JobAt[]): Map
 
 function PlacePanel({ trailer, picked }: { trailer: Schemas["TrailerAnswer"]; picked: string }) {
   const place = trailer.places.find((p) => p.code === picked);
-  const dues = trailer.standing.dues.filter((d) => d.place === picked);
-  const marks = trailer.standing.marks.filter((m) => m.place === picked);
-  const measured = trailer.standing.measured.filter((m) => m.place === picked);
+  const dues = trailer.status.dues.filter((d) => d.place === picked);
+  const marks = trailer.status.marks.filter((m) => m.place === picked);
+  const measured = trailer.status.measured.filter((m) => m.place === picked);
   if (!place) return null;
   return (
     <Section aria-live="polite">
@@ -222,11 +222,11 @@ function PlacePanel({ trailer, picked }: { trailer: Schemas["TrailerAnswer"]; pi
       {marks.length > 0 && (
         <Lines>
           {marks.map((mark) => (
-            <li key={mark.look || mark.subject}>
+            <li key={mark.observationKey || mark.subject}>
               <b>{mark.seen}</b> <Quiet>{dayInWords(mark.on)}</Quiet>
               <JudgementText of={mark.judgement} />
-              {mark.look && mark.judgement.verdict !== "sound" && !trailer.openVisit && (
-                <Mended key={mark.look} trailer={trailer} look={mark.look} />
+              {mark.observationKey && mark.judgement.verdict !== "sound" && !trailer.openVisit && (
+                <Mended key={mark.observationKey} trailer={trailer} look={mark.observationKey} />
               )}
             </li>
           ))}

@@ -11,9 +11,9 @@ import { Problem } from "../ui/Problem";
 import { useDebounced } from "../ui/useDebounced";
 import { FirstSteps } from "./FirstSteps";
 import { TrailerLines } from "./TrailerLines";
-import { useShop } from "./useShop";
-import { useCustomers } from "./useCustomers";
-import { CustomerChoice } from "./CustomerChoice";
+import { useShop } from "../api/useShop";
+import { useCustomers } from "../api/useCustomers";
+import { CustomerChoice } from "../ui/CustomerChoice";
 
 /** Rows of a page: enough to fill the screen, quick to bring. */
 const PAGE = 14;

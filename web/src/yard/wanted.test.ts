@@ -60,7 +60,7 @@ describe("what is wanted", () => {
   });
 
   it("takes what is due soon or overdue, and what is owed, as far as the trailer can have it", () => {
-    const standing = {
+    const status = {
       dues: [
         { job: "bearing-repack", place: "axle-1-left", due: { nearness: "overdue" } },
         { job: "bearing-repack", place: "axle-1-right", due: { nearness: "later" } },
@@ -72,7 +72,7 @@ describe("what is wanted", () => {
         { settledBy: [] },
       ],
     } as unknown as Parameters<typeof due>[0];
-    expect(due(standing, all)).toEqual([
+    expect(due(status, all)).toEqual([
       { job: "bearing-repack", place: "axle-1-left" },
       { job: "lug-retorque", place: "trailer" },
     ]);

@@ -28,12 +28,12 @@ export function offeredAt(offered: readonly Offered[], picked: string): { job: O
 }
 
 /** What falls due or is owed, as jobs that the trailer can have. */
-export function due(standing: Schemas["Standing"], offered: readonly Offered[]): JobAt[] {
+export function due(status: Schemas["TrailerStatus"], offered: readonly Offered[]): JobAt[] {
   const can = (job: string, place: string) => offered.some((o) => o.code === job && o.places.includes(place));
-  const repacks = standing.dues
+  const repacks = status.dues
     .filter((d) => d.due.nearness !== "later")
     .map((d) => ({ job: d.job, place: d.place }));
-  const owed = standing.owed.flatMap((o) => o.settledBy);
+  const owed = status.owed.flatMap((o) => o.settledBy);
   const all = [...repacks, ...owed].filter((j) => can(j.job, j.place));
   return all.filter((j, i) => all.findIndex((o) => o.job === j.job && o.place === j.place) === i);
 }

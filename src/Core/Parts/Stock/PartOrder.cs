@@ -7,7 +7,13 @@ namespace SturdyTinker.Core.Parts.Stock;
 /// <param name="Unit">Of what.</param>
 /// <param name="Price">What one was to cost when it was ordered; null where nobody knew.</param>
 /// <param name="Expected">The day it is expected.</param>
-public sealed record OrderLine(string Code, string Name, decimal Quantity, string Unit, decimal? Price, DateOnly Expected);
+public sealed record OrderLine(
+    string Code,
+    string Name,
+    decimal Quantity,
+    string Unit,
+    decimal? Price,
+    DateOnly Expected);
 
 /// <summary>How an order went to the supplier.</summary>
 public enum OrderWay
@@ -28,7 +34,10 @@ public enum OrderWay
 /// <summary>An order of parts.</summary>
 public sealed class PartOrder
 {
-    /// <summary>Made by the client, UUID version 7. It is also what the supplier's service knows the order by, so that sending it twice orders once.</summary>
+    /// <summary>
+    /// Made by the client, UUID version 7. It is also what the supplier's service knows the order by, so that sending
+    /// it twice orders once.
+    /// </summary>
     public Guid Id { get; init; }
 
     /// <summary>The number on paper, counted up from 1.</summary>
@@ -52,11 +61,14 @@ public sealed class PartOrder
     /// <summary>What the supplier last said of it, or why it could not be sent; may be empty.</summary>
     public string Said { get; set; } = "";
 
-    /// <summary>When nothing more of it was expected: all is here, or somebody gave up on the rest. Null while something is.</summary>
+    /// <summary>
+    /// When nothing more of it was expected: all is here, or somebody gave up on the rest. Null while something is.
+    /// </summary>
     public DateTimeOffset? ClosedAt { get; set; }
 
     /// <summary>What is still to come of a line.</summary>
     /// <param name="line">The line.</param>
     /// <param name="received">What was received by this order, by code.</param>
-    public static decimal ToCome(OrderLine line, IReadOnlyDictionary<string, decimal> received) => Math.Max(0, line.Quantity - received.GetValueOrDefault(line.Code));
+    public static decimal ToCome(OrderLine line, IReadOnlyDictionary<string, decimal> received) =>
+        Math.Max(0, line.Quantity - received.GetValueOrDefault(line.Code));
 }

@@ -6,7 +6,12 @@ namespace SturdyTinker.Core.Parts.Stock;
 /// <param name="Since">When it was accepted or taken in.</param>
 /// <param name="Here">Whether the trailer stands in the bay.</param>
 /// <param name="Needs">What it still takes, by the part's code: above nought.</param>
-public sealed record ComingVisit(Guid Id, DateOnly Day, DateTimeOffset Since, bool Here, IReadOnlyDictionary<string, decimal> Needs);
+public sealed record ComingVisit(
+    Guid Id,
+    DateOnly Day,
+    DateTimeOffset Since,
+    bool Here,
+    IReadOnlyDictionary<string, decimal> Needs);
 
 /// <summary>What a coming visit gets of a part.</summary>
 /// <param name="Visit">The visit.</param>
@@ -18,10 +23,14 @@ public sealed record Promise(Guid Visit, decimal Needed, decimal Promised)
     public decimal Missing => Needed - Promised;
 }
 
-/// <summary>Who gets what is on the shelf. It follows from the record alone, so nothing can ever be promised twice.</summary>
+/// <summary>
+/// Who gets what is on the shelf. It follows from the record alone, so nothing can ever be promised twice.
+/// </summary>
 /// <remarks>
-/// A trailer in the bay comes first. Then visits for which nothing could be ordered any more in time, the one accepted first
-/// before all others: what was promised stays promised once it can't be made good. Then the others by their day, since for them
+/// A trailer in the bay comes first. Then visits for which nothing could be ordered any more in time, the one accepted
+/// first
+/// before all others: what was promised stays promised once it can't be made good. Then the others by their day, since
+/// for them
 /// there is time to order.
 /// </remarks>
 public static class Promises
@@ -31,7 +40,11 @@ public static class Promises
     /// <param name="onHand">How much is on the shelf.</param>
     /// <param name="visits">The coming visits, in any order.</param>
     /// <param name="tooLate">Before this day nothing ordered today can be here.</param>
-    public static IReadOnlyList<Promise> Of(string code, decimal onHand, IEnumerable<ComingVisit> visits, DateOnly tooLate)
+    public static IReadOnlyList<Promise> Of(
+        string code,
+        decimal onHand,
+        IEnumerable<ComingVisit> visits,
+        DateOnly tooLate)
     {
         List<Promise> promises = [];
         decimal left = onHand;

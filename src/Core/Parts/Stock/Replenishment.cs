@@ -32,15 +32,29 @@ public sealed record PartToKeep(string Code, decimal OnHand, decimal Pack, int L
 /// <param name="NeededOn">The day it has to be there.</param>
 /// <param name="Late">Days it comes too late even when ordered today; nought for in time.</param>
 /// <param name="For">What it is for, in words; "the shelf" for what is only kept against surprises.</param>
-public sealed record ProposedOrder(string Code, decimal Quantity, DateOnly OrderBy, DateOnly NeededOn, int Late, IReadOnlyList<string> For);
+public sealed record ProposedOrder(
+    string Code,
+    decimal Quantity,
+    DateOnly OrderBy,
+    DateOnly NeededOn,
+    int Late,
+    IReadOnlyList<string> For);
 
-/// <summary>Something that is on its way and comes after it is needed: to be asked for sooner, or the visit moved. Ordering it again would only double it.</summary>
+/// <summary>
+/// Something that is on its way and comes after it is needed: to be asked for sooner, or the visit moved. Ordering it
+/// again would only double it.
+/// </summary>
 /// <param name="Code">The part.</param>
 /// <param name="Quantity">How much of it is needed before it comes: above nought.</param>
 /// <param name="NeededOn">The first day it is needed.</param>
 /// <param name="ComesOn">The day the last of it comes.</param>
 /// <param name="For">What it is for, in words.</param>
-public sealed record ComesTooLate(string Code, decimal Quantity, DateOnly NeededOn, DateOnly ComesOn, IReadOnlyList<string> For);
+public sealed record ComesTooLate(
+    string Code,
+    decimal Quantity,
+    DateOnly NeededOn,
+    DateOnly ComesOn,
+    IReadOnlyList<string> For);
 
 /// <summary>What to do about a part.</summary>
 /// <param name="Orders">What to order, the soonest first.</param>
@@ -49,8 +63,10 @@ public sealed record ProposedFor(IReadOnlyList<ProposedOrder> Orders, ComesTooLa
 
 /// <summary>What to order of a part, how much and by when.</summary>
 /// <remarks>
-/// Needs are met in the order of their days out of what is on hand and on its way; below the stock kept against surprises, the
-/// next packs are ordered. What is on its way is never ordered a second time, even where it comes too late. What is kept against surprises is the least that covers the unforeseen asks of one lead time and a
+/// Needs are met in the order of their days out of what is on hand and on its way; below the stock kept against
+/// surprises, the
+/// next packs are ordered. What is on its way is never ordered a second time, even where it comes too late. What is
+/// kept against surprises is the least that covers the unforeseen asks of one lead time and a
 /// week, taken as a Poisson process, in the wanted share of cases. A pure function.
 /// </remarks>
 public static class Replenishment
@@ -58,7 +74,9 @@ public static class Replenishment
     /// <summary>Somebody looks at the orders once a week.</summary>
     public const int LookDays = 7;
 
-    /// <summary>A day between coming and being needed, to unpack and to see that it is the right one. Source: from memory.</summary>
+    /// <summary>
+    /// A day between coming and being needed, to unpack and to see that it is the right one. Source: from memory.
+    /// </summary>
     public const int SpareDays = 1;
 
     /// <summary>How much to keep against surprises.</summary>
@@ -71,7 +89,8 @@ public static class Replenishment
             return 0;
         }
 
-        double expected = (double)use.Times / use.Days * (part.LeadDays + LookDays), chance = Math.Exp(-expected), sum = chance;
+        double expected =
+            (double)use.Times / use.Days * (part.LeadDays + LookDays), chance = Math.Exp(-expected), sum = chance;
         int times = 0;
         while (sum < part.Service && times < 10_000)
         {
@@ -89,10 +108,17 @@ public static class Replenishment
     /// <param name="coming">What is on its way, in any order.</param>
     /// <param name="safety">What is kept against surprises.</param>
     /// <param name="today">The day.</param>
-    public static ProposedFor Propose(PartToKeep part, IEnumerable<DatedNeed> needs, IEnumerable<OnItsWay> coming, decimal safety, DateOnly today)
+    public static ProposedFor Propose(
+        PartToKeep part,
+        IEnumerable<DatedNeed> needs,
+        IEnumerable<OnItsWay> coming,
+        decimal safety,
+        DateOnly today)
     {
         // Something overdue is hoped for tomorrow.
-        Queue<OnItsWay> arriving = new(coming.Select(c => c.Day <= today ? c with { Day = today.AddDays(1) } : c).OrderBy(c => c.Day));
+        Queue<OnItsWay> arriving = new(coming.Select(c => c.Day <= today
+            ? c with { Day = today.AddDays(1) }
+            : c).OrderBy(c => c.Day));
         List<ProposedOrder> orders = [];
         ComesTooLate? tooLate = null;
         decimal there = part.OnHand;
@@ -112,7 +138,10 @@ public static class Replenishment
             there += quantity;
         }
 
-        foreach (var day in needs.Select(n => n.Day < today ? n with { Day = today } : n).GroupBy(n => n.Day).OrderBy(g => g.Key))
+        foreach (var day in needs
+            .Select(n => n.Day < today ? n with { Day = today } : n)
+            .GroupBy(n => n.Day)
+            .OrderBy(g => g.Key))
         {
             while (arriving.TryPeek(out OnItsWay? next) && next.Day <= day.Key)
             {
@@ -127,8 +156,18 @@ public static class Replenishment
             if (takes > there && arriving.Count > 0)
             {
                 tooLate = tooLate is null
-                    ? new ComesTooLate(part.Code, takes - Math.Max(0, there), day.Key, Covering(arriving, takes - there), what)
-                    : tooLate with { Quantity = tooLate.Quantity + takes - Math.Max(0, there), ComesOn = Covering(arriving, takes - there), For = [.. tooLate.For, .. what] };
+                    ? new ComesTooLate(
+                        part.Code,
+                        takes - Math.Max(0, there),
+                        day.Key,
+                        Covering(arriving, takes - there),
+                        what)
+                    : tooLate with
+                    {
+                        Quantity = tooLate.Quantity + takes - Math.Max(0, there),
+                        ComesOn = Covering(arriving, takes - there),
+                        For = [.. tooLate.For, .. what]
+                    };
             }
 
             there -= takes;

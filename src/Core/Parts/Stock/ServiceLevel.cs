@@ -19,7 +19,9 @@ public enum Stops
 /// <param name="Share">The share of times, 0 to 1.</param>
 public sealed record ServiceLevel(Stops Stops, bool Dear, double Share)
 {
-    /// <summary>From this price in the shop's money a part is dear: so much is not laid in for a chance. Source: from memory.</summary>
+    /// <summary>
+    /// From this price in the shop's money a part is dear: so much is not laid in for a chance. Source: from memory.
+    /// </summary>
     public const decimal DearFrom = 60;
 
     /// <summary>The levels. Source: from memory, made to be overwritten part by part.</summary>
@@ -49,5 +51,6 @@ public sealed record ServiceLevel(Stops Stops, bool Dear, double Share)
     /// <summary>The level of a part by its kind and its worth.</summary>
     /// <param name="kind">Its kind.</param>
     /// <param name="price">What one costs; null where nobody knows, which counts as cheap.</param>
-    public static ServiceLevel Of(string kind, decimal? price) => All.First(l => l.Stops == StopsOf(kind) && l.Dear == (price >= DearFrom));
+    public static ServiceLevel Of(string kind, decimal? price) =>
+        All.First(l => l.Stops == StopsOf(kind) && l.Dear == (price >= DearFrom));
 }

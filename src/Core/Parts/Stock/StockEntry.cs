@@ -40,7 +40,10 @@ public sealed class StockEntry
     /// <summary>What was counted; null for everything but a count.</summary>
     public decimal? Counted { get; init; }
 
-    /// <summary>Of a use, how much nobody could foresee: the trailer's due dates did not ask for it. A return takes it back; nought for everything else.</summary>
+    /// <summary>
+    /// Of a use, how much nobody could foresee: the trailer's due dates did not ask for it. A return takes it back;
+    /// nought for everything else.
+    /// </summary>
     public decimal Unforeseen { get; init; }
 
     /// <summary>The visit; null for none.</summary>
@@ -59,7 +62,9 @@ public sealed class StockEntry
     public Guid PersonId { get; init; }
 }
 
-/// <summary>A part that this shop keeps on its shelf. What nobody ever counted, received or gave a place is not kept.</summary>
+/// <summary>
+/// A part that this shop keeps on its shelf. What nobody ever counted, received or gave a place is not kept.
+/// </summary>
 public sealed class KeptPart
 {
     /// <summary>The part's code; unique, letter case aside.</summary>
@@ -74,7 +79,10 @@ public sealed class KeptPart
     /// <summary>Days from ordering to having it; null for the shop's usual.</summary>
     public int? LeadDays { get; set; }
 
-    /// <summary>The share of times, 0.5 to 0.999, that it is to be there when something unforeseen asks for it; null for what its worth and its absence say.</summary>
+    /// <summary>
+    /// The share of times, 0.5 to 0.999, that it is to be there when something unforeseen asks for it; null for what
+    /// its worth and its absence say.
+    /// </summary>
     public double? Service { get; set; }
 
     /// <summary>On hand, in the part's unit: always the sum of its ledger, never below nought.</summary>

@@ -1,0 +1,11 @@
+namespace SturdyTinker.Core.Gear;
+
+/// <summary>A job at a place.</summary>
+/// <param name="Job">Code of the job.</param>
+/// <param name="Place">Code of the place.</param>
+public sealed record JobAt(string Job, string Place)
+{
+    /// <summary>The two in one: "bearing-repack@axle-1-left".</summary>
+    [System.Text.Json.Serialization.JsonIgnore]
+    public string Id => $"{Job}@{Place}";
+}

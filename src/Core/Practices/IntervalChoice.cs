@@ -1,0 +1,7 @@
+namespace SturdyTinker.Core.Practices;
+
+/// <summary>How long work lasts by somebody's choice.</summary>
+/// <param name="Kept">Whether it is kept at all.</param>
+/// <param name="Months">Months, 1 to 120; null for time not deciding.</param>
+/// <param name="Miles">Miles; null for distance not deciding.</param>
+public sealed record IntervalChoice(bool Kept, int? Months, decimal? Miles);

@@ -1,0 +1,139 @@
+using SturdyTinker.Core.Catalogue;
+using SturdyTinker.Core.Composing;
+using SturdyTinker.Core.Findings;
+using SturdyTinker.Core.Findings.Inspections;
+using SturdyTinker.Core.Gear;
+using SturdyTinker.Core.Intervals;
+
+namespace SturdyTinker.Core.Visits;
+
+/// <summary>What closing a visit comes to.</summary>
+/// <param name="Refusal">Why it can't be closed, as a sentence; null when it can.</param>
+/// <param name="RefusalField">The field of the request the refusal belongs to; empty for the whole.</param>
+/// <param name="Done">The jobs done.</param>
+/// <param name="LeftUndone">The jobs not done; they stay due.</param>
+/// <param name="FollowUps">The checks left owing: the rule, the day, and why that day.</param>
+/// <param name="Settles">Codes of follow-up rules that the work done settles.</param>
+public sealed record ClosingResult(
+    string? Refusal,
+    string RefusalField,
+    IReadOnlyList<JobAt> Done,
+    IReadOnlyList<JobAt> LeftUndone,
+    IReadOnlyList<(FollowUpRule Rule, DateOnly DueOn, string Reason)> FollowUps,
+    IReadOnlyList<string> Settles)
+{
+    /// <summary>
+    /// What holds the trailer, in words, so that it leaves by somebody's word alone; empty when nothing does.
+    /// </summary>
+    public IReadOnlyList<string> Holds { get; init; } = [];
+
+    /// <summary>What the jobs done have renewed.</summary>
+    public IReadOnlyList<Renewal> Renewals { get; init; } = [];
+
+    /// <summary>Whether the trailer stands on Hold.</summary>
+    public bool OnHold => Holds.Count > 0;
+}
+
+/// <summary>Closing a visit: what forbids it, and what follows from it.</summary>
+public static class Closing
+{
+    /// <summary>Works out what closing comes to; changes nothing.</summary>
+    /// <param name="visit">The visit.</param>
+    /// <param name="progress">How far it has come.</param>
+    /// <param name="seen">
+    /// Everything seen and measured on the trailer, earlier visits' too: a Hold stands until it is answered.
+    /// </param>
+    /// <param name="usage">The trailer's usage, for the day of a check owed by distance.</param>
+    /// <param name="releasedBecause">Why a trailer on Hold is let go; null or blank when nobody says.</param>
+    /// <param name="today">The day.</param>
+    /// <param name="signed">
+    /// Whether the visit's periodic inspection is signed; without that it is not done, whatever was ticked.
+    /// </param>
+    public static ClosingResult Work(
+        Visit visit,
+        Progress progress,
+        TrailerObservations seen,
+        UsageLine usage,
+        string? releasedBecause,
+        DateOnly today,
+        bool signed = true)
+    {
+        ClosingResult result = Refusals(visit, progress, seen, releasedBecause, signed);
+        if (result.Refusal is not null)
+        {
+            return result;
+        }
+
+        // What was off and on again leaves its check owing, whether the job itself was finished or not.
+        var followUps = progress.Opened.SelectMany(code => Openings.Find(code).FollowUps)
+            .Concat(visit.Jobs.Where(progress.WasBegun).SelectMany(j => JobCatalogue.Find(j.Job)?.FollowUps ?? []))
+            .Where(rule => rule.Wanted(visit.Practices)).Distinct()
+            .Select(rule => (rule, Due(rule, usage, today)))
+            .Select(f => (f.rule, f.Item2.On, f.Item2.Why));
+        List<string> settles = [.. result.Done.SelectMany(j => JobCatalogue.Find(j.Job)?.Settles ?? []).Distinct()];
+
+        // A check that this very visit leaves anew is owed again, whatever it settled before.
+        return result with { FollowUps = [.. followUps], Settles = settles };
+    }
+
+    /// <summary>
+    /// Whether closing is refused, and what is done and undone by now; follow-ups are not worked out.
+    /// </summary>
+    public static ClosingResult Refusals(
+        Visit visit,
+        Progress progress,
+        TrailerObservations seen,
+        string? releasedBecause,
+        bool signed = true)
+    {
+        List<JobAt> done = [.. visit.Jobs.Where(j => IsDone(j, progress, signed))];
+        List<JobAt> undone = [.. visit.Jobs.Except(done)];
+        IReadOnlyList<Renewal> renewals = progress.Renewals(done, visit.Id);
+        List<Observation> holds = [.. StandingObservations
+            .ThatStand(seen with { Renewals = renewals })
+            .Where(l => l.Judgement.Verdict == Verdict.Hold)];
+        ClosingResult Come(string? sentence, string field = "") =>
+            new(sentence, field, done, undone, [], [])
+            {
+                Holds = [.. holds.Select(h => h.AtPlace)],
+                Renewals = renewals
+            };
+
+        IReadOnlyList<PacketOpening> open = progress.OpenNow;
+        if (open.Count > 0)
+        {
+            return Come($"Still open: {string.Join("; ", open.Select(InWords))}. Put it back first, deepest first.");
+        }
+
+        if (holds.Count > 0 && string.IsNullOrWhiteSpace(releasedBecause))
+        {
+            string held = string.Join(
+                "; ",
+                holds.Select(h => $"{h.Seen.TrimEnd('.').ToLowerInvariant()} at {Place.SpokenOf(h.Place)}"));
+            return Come(
+                $"On Hold: {held}. Mend it, or say why the trailer leaves all the same; your name stays with it.",
+                "releasedBecause");
+        }
+
+        return Come(null);
+    }
+
+    /// <summary>
+    /// Whether a job of a visit is done: its steps, and for a periodic inspection its signing as well.
+    /// </summary>
+    public static bool IsDone(JobAt job, Progress progress, bool signed) =>
+        progress.IsDone(job) && (signed || job.Job != PeriodicInspection.JobCode);
+
+    /// <summary>The day a check is due: by forecast of the distance, or by days where there is none.</summary>
+    public static (DateOnly On, string Why) Due(FollowUpRule rule, UsageLine usage, DateOnly from)
+    {
+        DateOnly latest = from.AddDays(rule.AfterDays);
+        return usage.Reaches(from, Measures.Distance.FromMiles(rule.AfterMiles)) is { } on && on <= latest
+            ? (on, FormattableString.Invariant($"after {rule.AfterMiles:0} miles, by the trailer's usual road"))
+            : (latest, FormattableString.Invariant(
+                $"after {rule.AfterMiles:0} miles, or {rule.AfterDays} days at the latest"));
+    }
+
+    private static string InWords(PacketOpening opening) =>
+        opening.Place == Place.Trailer.Code ? "trailer on chocks" : $"{opening.Name}, {opening.PlaceSpoken}";
+}

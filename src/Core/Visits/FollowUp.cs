@@ -1,0 +1,37 @@
+using SturdyTinker.Core.Catalogue;
+
+namespace SturdyTinker.Core.Visits;
+
+/// <summary>A check that a visit left owing.</summary>
+public sealed class FollowUp
+{
+    /// <summary>Identity.</summary>
+    public Guid Id { get; init; }
+
+    /// <summary>The trailer.</summary>
+    public Guid TrailerId { get; init; }
+
+    /// <summary>The visit that left it.</summary>
+    public Guid VisitId { get; init; }
+
+    /// <summary>Code of the <see cref="FollowUpRule"/>.</summary>
+    public required string Rule { get; init; }
+
+    /// <summary>What is owed, in words.</summary>
+    public required string Words { get; init; }
+
+    /// <summary>The day it was left.</summary>
+    public DateOnly From { get; init; }
+
+    /// <summary>The day it is due, by forecast of the distance, or by days without one.</summary>
+    public DateOnly DueOn { get; init; }
+
+    /// <summary>Why that day, in words.</summary>
+    public required string Reason { get; init; }
+
+    /// <summary>When it was done, with the shop's offset from UTC; null while it is owed.</summary>
+    public DateTimeOffset? DoneAt { get; set; }
+
+    /// <summary>Who did it.</summary>
+    public Guid? DoneBy { get; set; }
+}

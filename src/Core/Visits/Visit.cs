@@ -1,0 +1,58 @@
+using SturdyTinker.Core.Composing;
+using SturdyTinker.Core.Findings.Diagnosis;
+using SturdyTinker.Core.Gear;
+using SturdyTinker.Core.Practices;
+
+namespace SturdyTinker.Core.Visits;
+
+/// <summary>The trailer in the shop once. Closed, it never changes again.</summary>
+public sealed class Visit
+{
+    /// <summary>Made by the client, UUID version 7.</summary>
+    public Guid Id { get; init; }
+
+    /// <summary>The trailer.</summary>
+    public Guid TrailerId { get; init; }
+
+    /// <summary>When it was taken in, with the shop's offset from UTC.</summary>
+    public DateTimeOffset OpenedAt { get; init; }
+
+    /// <summary>Who took it in.</summary>
+    public Guid OpenedBy { get; init; }
+
+    /// <summary>When it was closed, with the shop's offset from UTC; null while it stands in the bay.</summary>
+    public DateTimeOffset? ClosedAt { get; set; }
+
+    /// <summary>Who closed it.</summary>
+    public Guid? ClosedBy { get; set; }
+
+    /// <summary>The running gear as it was when taken in.</summary>
+    public required RunningGear Gear { get; init; }
+
+    /// <summary>The practices in force when taken in.</summary>
+    public required PracticeChoices Practices { get; init; }
+
+    /// <summary>The jobs at their places; they may change while it is worked.</summary>
+    public required IReadOnlyList<JobAt> Jobs { get; set; }
+
+    /// <summary>How many technicians work on it: 1 or 2.</summary>
+    public int Technicians { get; set; } = 1;
+
+    /// <summary>
+    /// What its looks come to together, worked out anew with every look; kept as it was when the visit was closed.
+    /// </summary>
+    public IReadOnlyList<Conclusion> Conclusions { get; set; } = [];
+
+    /// <summary>How often its packet was composed anew: whoever shows an older one has to fetch it again.</summary>
+    public int Composed { get; set; }
+}
+
+/// <summary>The packet of a visit, kept as composed so that a later catalogue does not rewrite it.</summary>
+public sealed class VisitPacket
+{
+    /// <summary>The visit.</summary>
+    public Guid VisitId { get; init; }
+
+    /// <summary>The packet.</summary>
+    public required Packet Packet { get; set; }
+}

@@ -1,0 +1,42 @@
+using SturdyTinker.Core.Catalogue;
+using SturdyTinker.Core.Gear;
+using SturdyTinker.Core.Visits;
+
+namespace SturdyTinker.Shop.Requests;
+
+/// <summary>A visit's jobs in a line.</summary>
+internal static class JobWords
+{
+    /// <summary>"Bearing repack, all four", "Bearing repack, axle 1 left and axle 2 left".</summary>
+    internal static string Of(Visit visit) => Of(visit.Gear, visit.Jobs);
+
+    /// <summary>The same for jobs that are no visit yet.</summary>
+    internal static string Of(RunningGear gear, IEnumerable<JobAt> jobs) =>
+        string.Join("; ", jobs.GroupBy(j => j.Job).Select((g, i) => Name(g.Key, i > 0) + Where([.. g], gear)));
+
+    private static string Name(string code, bool follows)
+    {
+        string name = JobCatalogue.Find(code)?.Name ?? code;
+        return follows ? char.ToLowerInvariant(name[0]) + name[1..] : name;
+    }
+
+    private static string Where(List<JobAt> jobs, RunningGear gear)
+    {
+        if (jobs is [{ Place: var only }] && only == Place.Trailer.Code)
+        {
+            return "";
+        }
+
+        bool ends = jobs.TrueForAll(j => Place.Of(j.Place).Kind is PlaceKind.WheelEnd or PlaceKind.Brake);
+        return ", " + ((ends && jobs.Count == gear.WheelEnds, jobs.Count) switch
+        {
+            (true, 2) => "both ends",
+            (true, 4) => "all four",
+            (true, _) => "all six",
+            (false, <= 2) => string.Join(" and ", jobs.Select(j => Place.Of(j.Place).Whereabouts)),
+            _ => ends
+                ? FormattableString.Invariant($"{jobs.Count} of {gear.WheelEnds}")
+                : FormattableString.Invariant($"{jobs.Count} places"),
+        });
+    }
+}

@@ -1,0 +1,72 @@
+using MailKit.Net.Smtp;
+using MailKit.Security;
+using MimeKit;
+
+namespace SturdyTinker.Shop.Requests;
+
+/// <summary>
+/// The shop's way to send mail: an SMTP service (RFC 5321) at the setting "mail" (host:port). A shop without one writes
+/// no mail.
+/// </summary>
+internal sealed class MailOutlet(System.Net.DnsEndPoint? address)
+{
+    private static readonly TimeSpan Patience = TimeSpan.FromSeconds(8);
+
+    internal bool There => address is not null;
+
+    /// <summary>The shop as the sender of its mail.</summary>
+    /// <param name="shop">The shop's name; may be empty.</param>
+    internal static MailboxAddress Sender(string shop) =>
+        new(shop.Length > 0 ? shop : "Workshop", "workshop@sturdy-tinker.example");
+
+    /// <summary>Reads a mail address; a name without an @ is none.</summary>
+    internal static bool TryAddress(
+        string? typed,
+        [System.Diagnostics.CodeAnalysis.NotNullWhen(true)] out MailboxAddress? to) =>
+        MailboxAddress.TryParse(typed ?? "", out to) && to.Address.Contains('@', StringComparison.Ordinal);
+
+    /// <summary>Hands a message over; answers why that failed, in words, or null.</summary>
+    internal async Task<string?> SendAsync(MimeMessage message, CancellationToken stop)
+    {
+        if (address is null)
+        {
+            return "This shop has no mail service.";
+        }
+
+        using CancellationTokenSource patience = CancellationTokenSource.CreateLinkedTokenSource(stop);
+        patience.CancelAfter(Patience);
+        try
+        {
+            using SmtpClient client = new();
+            await client.ConnectAsync(
+                address.Host,
+                address.Port,
+                SecureSocketOptions.StartTlsWhenAvailable,
+                patience.Token);
+            await client.SendAsync(message, patience.Token);
+            await PartAsync(client, patience.Token);
+            return null;
+        }
+        catch (OperationCanceledException) when (!stop.IsCancellationRequested)
+        {
+            return "The mail service did not answer in good time.";
+        }
+        catch (Exception fault) when (fault is System.Net.Sockets.SocketException or IOException or SmtpCommandException or SmtpProtocolException or MailKit.CommandException or MailKit.ProtocolException)
+        {
+            return $"The mail service did not take it: {fault.Message.TrimEnd('.')}.";
+        }
+    }
+
+    // The letter is taken already: how the conversation ends changes nothing.
+    private static async Task PartAsync(SmtpClient client, CancellationToken stop)
+    {
+        try
+        {
+            await client.DisconnectAsync(true, stop);
+        }
+        catch (Exception fault) when (fault is OperationCanceledException or System.Net.Sockets.SocketException or IOException or MailKit.CommandException or MailKit.ProtocolException)
+        {
+            // Nothing is left to say.
+        }
+    }
+}

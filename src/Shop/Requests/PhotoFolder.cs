@@ -1,0 +1,37 @@
+using Microsoft.EntityFrameworkCore;
+using SturdyTinker.Store;
+
+namespace SturdyTinker.Shop.Requests;
+
+/// <summary>Where the pictures lie: beside the shop's file.</summary>
+internal sealed class PhotoFolder(string data)
+{
+    private readonly string folder = Path.Combine(data, Backup.PhotosFolder);
+
+    /// <summary>The file of a picture.</summary>
+    internal string PathOf(Guid id) => Path.Combine(folder, $"{id}.jpg");
+
+    /// <summary>The file of a small picture, for lists.</summary>
+    internal string SmallOf(Guid id) => Path.Combine(folder, $"{id}-small.jpg");
+
+    /// <summary>Writes a picture and its small one whole or not at all.</summary>
+    internal async Task WriteAsync(Guid id, byte[] picture, byte[] small)
+    {
+        Directory.CreateDirectory(folder);
+        await WholeAsync(SmallOf(id), small);
+        await WholeAsync(PathOf(id), picture);
+    }
+
+    /// <summary>Takes a picture away; nothing happens when there is none.</summary>
+    internal void Delete(Guid id)
+    {
+        File.Delete(PathOf(id));
+        File.Delete(SmallOf(id));
+    }
+
+    private static async Task WholeAsync(string path, byte[] bytes)
+    {
+        await File.WriteAllBytesAsync(path + ".new", bytes);
+        File.Move(path + ".new", path, overwrite: true);
+    }
+}

@@ -1,0 +1,268 @@
+using Microsoft.AspNetCore.Http.HttpResults;
+using Microsoft.EntityFrameworkCore;
+using SturdyTinker.Core.Gear;
+using SturdyTinker.Core.Intervals;
+using SturdyTinker.Core.People;
+using SturdyTinker.Core.Planning;
+using SturdyTinker.Core.Practices;
+using SturdyTinker.Shop.Requests;
+using SturdyTinker.Store;
+
+namespace SturdyTinker.Shop.Settings;
+
+/// <summary>Work that recurs, as we made it.</summary>
+/// <param name="Code">Stable code.</param>
+/// <param name="Name">What falls due.</param>
+/// <param name="Months">Months it lasts; null where time does not decide.</param>
+/// <param name="Miles">Miles it lasts; null where distance does not decide.</param>
+/// <param name="Source">Where that comes from.</param>
+/// <param name="Legal">Whether law sets its last day: kept only where somebody says so, or once it was done.</param>
+public sealed record RuleAnswer(string Code, string Name, int? Months, decimal? Miles, string Source, bool Legal);
+
+/// <summary>A way of being used.</summary>
+/// <param name="Code">Stable code.</param>
+/// <param name="Name">How.</param>
+/// <param name="Factor">What intervals are multiplied by, as we made it.</param>
+/// <param name="Reason">Why.</param>
+/// <param name="Source">Where that comes from.</param>
+public sealed record UseAnswer(string Code, string Name, decimal Factor, string Reason, string Source);
+
+/// <summary>What the shop has chosen about planning.</summary>
+/// <param name="Hours">When it works.</param>
+/// <param name="Costs">What planning reckons with.</param>
+/// <param name="Intervals">How long work lasts, where that is the shop's own choice.</param>
+/// <param name="Uses">What ways of being used come to, where that is the shop's own choice.</param>
+/// <param name="Version">Counts up with every edit of the shop's choices.</param>
+public sealed record ShopPlanning(
+    OpenHours Hours,
+    PlanCosts Costs,
+    IReadOnlyDictionary<string, IntervalChoice> Intervals,
+    IReadOnlyDictionary<string, UseFactor> Uses,
+    int Version);
+
+/// <summary>What the shop has chosen, with what can be chosen.</summary>
+public sealed record ShopPlanningAnswer(
+    ShopPlanning Chosen,
+    IReadOnlyList<RuleAnswer> Rules,
+    IReadOnlyList<UseAnswer> Ways);
+
+/// <summary>What is chosen about planning a customer's trailers.</summary>
+/// <param name="Busy">When none can be spared.</param>
+/// <param name="Intervals">How long work lasts, where that is otherwise than the shop's.</param>
+/// <param name="Version">Counts up with every edit of the customer.</param>
+public sealed record CustomerPlanning(
+    IReadOnlyList<BusyTime> Busy,
+    IReadOnlyDictionary<string, IntervalChoice> Intervals,
+    int Version);
+
+/// <summary>What is chosen about planning one trailer.</summary>
+/// <param name="Uses">How it is used.</param>
+/// <param name="MeterNumber">The number on its hub odometer; may be empty.</param>
+/// <param name="Intervals">How long work lasts, where that is its own.</param>
+/// <param name="Version">Counts up with every edit of the trailer.</param>
+public sealed record TrailerPlanning(
+    IReadOnlyList<string> Uses,
+    string MeterNumber,
+    IReadOnlyDictionary<string, IntervalChoice> Intervals,
+    int Version);
+
+internal static class PlanningChoices
+{
+    private const int MostDays = 800;
+
+    internal static void MapPlanningChoices(this RouteGroupBuilder settings)
+    {
+        settings.MapGet("/planning", async (ShopFile file) => TypedResults.Ok(await ShopAsync(file)));
+        settings.MapPut("/planning", EditShopAsync);
+        settings.MapGet(
+            "/customers/{id:guid}/planning",
+            async (Guid id, ShopFile file) => TypedResults.Ok(Of(await CustomerAsync(file, id))));
+        settings.MapPut("/customers/{id:guid}/planning", EditCustomerAsync);
+        settings.MapGet(
+            "/trailers/{id:guid}/planning",
+            async (Guid id, ShopFile file) => TypedResults.Ok(Of(await TrailerAsync(file, id))));
+        settings.MapPut("/trailers/{id:guid}/planning", EditTrailerAsync);
+    }
+
+    private static async Task<Customer> CustomerAsync(ShopFile file, Guid id) =>
+        await file.Customers.FirstOrDefaultAsync(c => c.Id == id)
+            ?? throw Refusal.NotFound("There is no such customer.");
+
+    private static async Task<Trailer> TrailerAsync(ShopFile file, Guid id) =>
+        await file.Trailers.FirstOrDefaultAsync(t => t.Id == id) ?? throw Refusal.NotFound("There is no such trailer.");
+
+    private static CustomerPlanning Of(Customer customer) => new(customer.Busy, customer.Intervals, customer.Version);
+
+    private static TrailerPlanning Of(Trailer trailer) =>
+        new(trailer.Uses, trailer.MeterNumber, trailer.Intervals, trailer.Version);
+
+    private static async Task<ShopPlanningAnswer> ShopAsync(ShopFile file)
+    {
+        ShopSettings settings = await file.SettingsAsync();
+        return new ShopPlanningAnswer(
+            new ShopPlanning(settings.Hours, settings.Costs, settings.Intervals, settings.Uses, settings.Version),
+            [.. DueRules.All.Select(r => r.Code == DueRules.Repack
+                ? new RuleAnswer(
+                    r.Code,
+                    r.Name,
+                    settings.Repack.Months,
+                    settings.Repack.Distance?.Miles,
+                    settings.Repack.Source,
+                    r.Legal)
+                : new RuleAnswer(r.Code, r.Name, r.Months, r.Miles, r.Source.Words, r.Legal))],
+            [.. Use.All.Select(u => new UseAnswer(u.Code, u.Name, u.Factor, u.Reason, u.Source.Words))]);
+    }
+
+    private static async Task<Ok<ShopPlanningAnswer>> EditShopAsync(
+        ShopPlanning edit,
+        ShopFile file,
+        Clock clock,
+        Worker worker)
+    {
+        _ = worker;
+        await using var transaction = await file.Database.BeginTransactionAsync();
+        ShopSettings settings = await file.SettingsAsync();
+        if (settings.Version != edit.Version)
+        {
+            throw Refusal.Conflict(
+                "Somebody else changed the shop's choices meanwhile. Both are shown; save again what you want.",
+                "/version",
+                await ShopAsync(file));
+        }
+
+        Checks checks = new();
+        checks.Add("/hours/bays", edit.Hours.Bays is < 1 or > 50 ? "A shop has 1 to 50 bays." : null);
+        checks.Add("/hours/people", edit.Hours.People is < 1 or > 100 ? "1 to 100 people work at once." : null);
+        checks.Add(
+            "/hours/hours",
+            edit.Hours.Hours.Count != 7
+                || edit.Hours.Hours.Any(h => h is < 0 or > 24) ? "A day has 0 to 24 hours, for each of seven days."
+                : edit.Hours.Hours.All(h => h == 0) ? "On some day somebody has to work."
+                : null);
+        checks.Add("/hours/partsLeadDays", edit.Hours.PartsLeadDays is < 0 or > 90 ? "Parts take 0 to 90 days." : null);
+        checks.Add("/hours/holidays", edit.Hours.Holidays.Count > MostDays ? $"At most {MostDays} days." : null);
+        checks.Add("/costs/callIn", edit.Costs.CallIn is < 0 or > 10_000 ? "Calling in costs 0 to 10,000." : null);
+        checks.Add("/costs/ratePerHour", edit.Costs.RatePerHour is < 0 or > 1_000 ? "An hour costs 0 to 1,000." : null);
+        Check(checks, edit.Intervals);
+        foreach ((string code, UseFactor factor) in edit.Uses)
+        {
+            checks.Add(
+                $"/uses/{code}",
+                Use.Find(code) is null ? "There is no such way of being used."
+                    : factor.Factor is < 0.1m or > 4 ? "A factor lies between 0.1 and 4."
+                    : factor.Reason.Trim().Length is 0 or > 200 ? "Say why, in at most 200 characters."
+                    : null);
+        }
+
+        checks.Done();
+        settings.Hours = edit.Hours with { Holidays = [.. edit.Hours.Holidays.Distinct().Order()] };
+        settings.Costs = edit.Costs;
+        checks.Add(
+            $"/intervals/{DueRules.Repack}",
+            edit.Intervals.TryGetValue(DueRules.Repack, out IntervalChoice? repack)
+                && repack != settings.Intervals.GetValueOrDefault(DueRules.Repack)
+                ? "How long a repack lasts is the shop’s own choice: set it there."
+                : null);
+        checks.Done();
+        settings.Intervals = edit.Intervals;
+        settings.Uses = edit.Uses;
+        settings.Version++;
+        await file.SaveChangesAsync();
+        await file.OutdateAllAsync();
+        await transaction.CommitAsync();
+        await file.RefreshSavedAsync(clock.Today);
+        return TypedResults.Ok(await ShopAsync(file));
+    }
+
+    private static async Task<Ok<CustomerPlanning>> EditCustomerAsync(
+        Guid id,
+        CustomerPlanning edit,
+        ShopFile file,
+        Clock clock,
+        Worker worker)
+    {
+        _ = worker;
+        await using var transaction = await file.Database.BeginTransactionAsync();
+        Customer customer = await CustomerAsync(file, id);
+        if (customer.Version != edit.Version)
+        {
+            throw Refusal.Conflict(
+                "Somebody else changed this customer meanwhile. Both are shown; save again what you want.",
+                "/version",
+                Of(customer));
+        }
+
+        Checks checks = new();
+        for (int i = 0; i < edit.Busy.Count; i++)
+        {
+            BusyTime time = edit.Busy[i];
+            checks.Add(
+                $"/busy/{i}/to",
+                time.To < time.From ? "This ends before it begins."
+                    : time.To.DayNumber - time.From.DayNumber > MostDays ? $"At most {MostDays} days at once."
+                    : time.Why.Length > 100 ? "At most 100 characters."
+                    : null);
+        }
+
+        checks.Add("/busy", edit.Busy.Count > 60 ? "At most 60 times." : null);
+        Check(checks, edit.Intervals);
+        checks.Done();
+        customer.Busy = [.. edit.Busy.OrderBy(b => b.From)];
+        customer.Intervals = edit.Intervals;
+        customer.Version++;
+        await file.SaveChangesAsync();
+        await file.RefreshOfCustomerAsync(id, clock.Today);
+        await file.SaveChangesAsync();
+        await transaction.CommitAsync();
+        return TypedResults.Ok(Of(customer));
+    }
+
+    private static async Task<Ok<TrailerPlanning>> EditTrailerAsync(
+        Guid id,
+        TrailerPlanning edit,
+        ShopFile file,
+        Clock clock,
+        Worker worker)
+    {
+        _ = worker;
+        await using var transaction = await file.Database.BeginTransactionAsync();
+        Trailer trailer = await TrailerAsync(file, id);
+        if (trailer.Version != edit.Version)
+        {
+            throw Refusal.Conflict(
+                "Somebody else changed this trailer meanwhile. Both are shown; save again what you want.",
+                "/version",
+                Of(trailer));
+        }
+
+        Checks checks = new();
+        string number = checks.Text("/meterNumber", edit.MeterNumber, "The meter’s number", 40, required: false);
+        checks.Add(
+            "/meterNumber",
+            number.Length > 0 && await file.Trailers.AnyAsync(t => t.MeterNumber == number && t.Id != id)
+                ? "Another trailer has this meter."
+                : null);
+        checks.Add("/uses", edit.Uses.Any(u => Use.Find(u) is null) ? "There is no such way of being used." : null);
+        Check(checks, edit.Intervals);
+        checks.Done();
+        (trailer.Uses, trailer.MeterNumber, trailer.Intervals) = ([.. edit.Uses.Distinct()], number, edit.Intervals);
+        trailer.Version++;
+        await file.SaveChangesAsync();
+        await file.RefreshAsync(id, clock.Today);
+        await file.SaveChangesAsync();
+        await transaction.CommitAsync();
+        return TypedResults.Ok(Of(trailer));
+    }
+
+    private static void Check(Checks checks, IReadOnlyDictionary<string, IntervalChoice> intervals)
+    {
+        foreach ((string code, IntervalChoice choice) in intervals)
+        {
+            checks.Add($"/intervals/{code}", DueRules.Find(code) is null ? "There is no such work."
+                : choice.Months is < 1 or > Interval.MostMonths ? $"Work lasts 1 to {Interval.MostMonths} months."
+                : choice.Miles is { } miles
+                    && (miles < 50 || miles > MeterChecks.MostOnAMeter.Miles) ? "Work lasts 50 miles or more."
+                : null);
+        }
+    }
+}

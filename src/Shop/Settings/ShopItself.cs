@@ -1,0 +1,180 @@
+using Microsoft.AspNetCore.Http.HttpResults;
+using Microsoft.EntityFrameworkCore;
+using SturdyTinker.Core.Measures;
+using SturdyTinker.Core.People;
+using SturdyTinker.Core.Practices;
+using SturdyTinker.Shop.Requests;
+using SturdyTinker.Store;
+
+namespace SturdyTinker.Shop.Settings;
+
+/// <summary>Someone who works here.</summary>
+public sealed record PersonAnswer(Guid Id, string Name, bool Active);
+
+/// <summary>The shop as a whole.</summary>
+/// <param name="Name">Its name; empty until somebody names it.</param>
+/// <param name="RepackMonths">Months a repack lasts.</param>
+/// <param name="RepackDistance">Road a repack lasts, in shop notation.</param>
+/// <param name="Practices">Question code to practice code, every question answered.</param>
+/// <param name="Questions">The questions and their practices.</param>
+/// <param name="People">Everyone who works or worked here, by name.</param>
+/// <param name="TrailerCount">How many trailers there are: an empty shop starts with adding one.</param>
+/// <param name="Today">The shop's day.</param>
+/// <param name="TimeZone">
+/// The time zone its day goes by, by its name in the tz database; empty for the server's own.
+/// </param>
+/// <param name="Version">Counts up with every edit.</param>
+public sealed record ShopAnswer(
+    string Name,
+    int RepackMonths,
+    string RepackDistance,
+    IReadOnlyDictionary<string, string> Practices,
+    IReadOnlyList<PracticeQuestion> Questions,
+    IReadOnlyList<PersonAnswer> People,
+    int TrailerCount,
+    DateOnly Today,
+    string TimeZone,
+    int Version);
+
+/// <summary>An edit of the shop's choices.</summary>
+/// <param name="TimeZone">The time zone its day goes by; null leaves it as it is.</param>
+public sealed record ShopEdit(
+    string Name,
+    int RepackMonths,
+    string RepackDistance,
+    IReadOnlyDictionary<string, string> Practices,
+    int Version,
+    string? TimeZone = null);
+
+/// <summary>A person to add or to edit.</summary>
+public sealed record PersonEdit(string Name, bool Active);
+
+internal static class ShopItself
+{
+    private const int LongestName = 80;
+
+    // By continent and town, as the tz database has them.
+    private static readonly Lazy<List<string>> Zones = new(() => [.. TimeZoneInfo
+        .GetSystemTimeZones()
+        .Select(z => z.Id)
+        .Where(id => id.Contains('/', StringComparison.Ordinal) || id == "UTC")
+        .Order(StringComparer.Ordinal)]);
+
+    internal static void MapShopItself(this RouteGroupBuilder settings)
+    {
+        settings.MapGet("/shop", ReadAsync);
+        settings.MapGet("/time-zones", () => TypedResults.Ok(Zones.Value));
+        settings.MapPut("/shop", EditAsync);
+        settings.MapPut("/people/{id:guid}", PutPersonAsync);
+    }
+
+    private static async Task<Ok<ShopAnswer>> ReadAsync(ShopFile file, Clock clock) =>
+        TypedResults.Ok(await AnswerAsync(file, clock));
+
+    private static async Task<Ok<ShopAnswer>> EditAsync(ShopEdit edit, ShopFile file, Clock clock, Worker worker)
+    {
+        _ = worker;
+        await using var transaction = await file.Database.BeginTransactionAsync();
+        ShopSettings settings = await file.SettingsAsync();
+        if (settings.Version != edit.Version)
+        {
+            throw Refusal.Conflict(
+                "Somebody else changed the shop's choices meanwhile. Both are shown; save again what you want.",
+                "/version",
+                await AnswerAsync(file, clock));
+        }
+
+        Checks checks = new();
+        settings.Name = checks.Text("/name", edit.Name, "The shop's name", LongestName);
+        settings.RepackDistance = new Distance(checks.Figure(
+            "/repackDistance",
+            edit.RepackDistance,
+            Quantity.Distance));
+        settings.RepackMonths = edit.RepackMonths;
+        checks.Add("/repackMonths", edit.RepackMonths is < 1 or > 36 ? "A repack lasts 1 to 36 months." : null);
+        checks.Add(
+            "/repackDistance",
+            settings.RepackDistance < Distance.FromMiles(500) || settings.RepackDistance > Distance.FromMiles(50_000)
+                ? "A repack lasts 500 to 50,000 miles."
+                : null);
+        checks.Add("/practices", PracticeChoices.Unknown(edit.Practices));
+        string zone = edit.TimeZone?.Trim() ?? settings.TimeZone;
+        checks.Add(
+            "/timeZone",
+            zone.Length > 0 && Clock.Named(zone) is null
+                ? "There is no such time zone: pick one from the list."
+                : null);
+        checks.Done();
+
+        settings.Practices = new PracticeChoices(edit.Practices);
+        settings.TimeZone = zone;
+        settings.Version++;
+        await file.SaveChangesAsync();
+
+        // The interval may have changed for every trailer. Pages of trailers not reached yet refresh themselves.
+        await file.OutdateAllAsync();
+        await transaction.CommitAsync();
+        clock.GoBy(zone);
+        await file.RefreshSavedAsync(clock.Today);
+        return TypedResults.Ok(await AnswerAsync(file, clock));
+    }
+
+    // The first person of an empty shop is nobody's write: there is nobody yet.
+    private static async Task<Ok<ShopAnswer>> PutPersonAsync(
+        Guid id,
+        PersonEdit edit,
+        ShopFile file,
+        Clock clock,
+        HttpContext context)
+    {
+        Checks.Id(id);
+        if (await file.People.AnyAsync(p => p.Active))
+        {
+            await Worker.BindAsync(context, null!);
+        }
+
+        Checks checks = new();
+        string name = checks.Text("/name", edit.Name, "The name", LongestName);
+        checks.Done();
+        await using var transaction = await file.Database.BeginTransactionAsync();
+        if (await file.People.AnyAsync(p => p.Name == name && p.Id != id))
+        {
+            throw Refusal.Conflict($"There is a {name} already: give a second name or an initial.", "/name");
+        }
+
+        Person? person = await file.People.FindAsync(id);
+        if (person is null)
+        {
+            file.People.Add(new Person { Id = id, Name = name, Active = edit.Active });
+        }
+        else
+        {
+            (person.Name, person.Active) = (name, edit.Active);
+        }
+
+        await file.SaveChangesAsync();
+        await transaction.CommitAsync();
+        return TypedResults.Ok(await AnswerAsync(file, clock));
+    }
+
+    private static async Task<ShopAnswer> AnswerAsync(ShopFile file, Clock clock)
+    {
+        ShopSettings settings = await file.SettingsToReadAsync();
+        return new ShopAnswer(
+            settings.Name,
+            settings.RepackMonths,
+            ShopFormat.Write(settings.RepackDistance),
+            PracticeQuestions.All.ToDictionary(q => q.Code, q => settings.Practices.For(q).Code),
+            PracticeQuestions.All,
+            await file.People
+                .AsNoTracking()
+                .Where(p => p.Id != MeterEntries.Feeder)
+                .OrderBy(p => p.Name)
+                .Select(p => new PersonAnswer(p.Id, p.Name, p.Active))
+                .ToListAsync(),
+            await file.Trailers.CountAsync(),
+            clock.Today,
+            settings.TimeZone,
+            settings.Version);
+    }
+}

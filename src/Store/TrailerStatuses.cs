@@ -1,0 +1,255 @@
+using Microsoft.EntityFrameworkCore;
+using SturdyTinker.Core.Findings;
+using SturdyTinker.Core.Findings.Readings;
+using SturdyTinker.Core.Gear;
+using SturdyTinker.Core.Intervals;
+using SturdyTinker.Core.Practices;
+using SturdyTinker.Core.Status;
+
+namespace SturdyTinker.Store;
+
+/// <summary>Keeps every trailer's standing true to the record.</summary>
+public static class TrailerStatuses
+{
+    /// <summary>
+    /// Works out one trailer's standing from what is saved and puts it in the change set; the caller saves,
+    /// in the transaction of the change itself. Save the change before calling this.
+    /// </summary>
+    /// <param name="file">The shop's file.</param>
+    /// <param name="trailerId">The trailer; nothing happens when it does not exist.</param>
+    /// <param name="today">The day.</param>
+    public static async Task RefreshAsync(this ShopFile file, Guid trailerId, DateOnly today)
+    {
+        Trailer? trailer = await file.Trailers.FindAsync(trailerId);
+        if (trailer is null)
+        {
+            return;
+        }
+
+        TrailerStatus standing = TrailerStatus.Of(await file.RecordAsync(trailer, today), today);
+        TrailerStatusRow? kept = await file.TrailerStatuses.FindAsync(trailerId);
+        if (kept is null)
+        {
+            file.TrailerStatuses.Add(kept = new TrailerStatusRow { TrailerId = trailerId, Status = standing });
+        }
+
+        kept.Tag = trailer.Tag;
+        kept.Name = trailer.Name;
+        kept.Plate = trailer.Plate;
+        kept.CustomerId = trailer.CustomerId;
+        kept.Customer = await file.Customers.Where(c => c.Id == trailer.CustomerId).Select(c => c.Name).FirstAsync();
+        kept.OpenVisit = await file.Visits
+            .Where(v => v.TrailerId == trailerId && v.ClosedAt == null)
+            .Select(v => (Guid?)v.Id)
+            .FirstOrDefaultAsync();
+        kept.AsOf = today;
+        kept.Edition = TrailerStatus.Edition;
+        kept.Stamp = Guid.CreateVersion7();
+        kept.NextDue = standing.NextDue;
+        kept.DueOrder = standing.NextDue?.DayNumber ?? int.MaxValue;
+        kept.NextWhen = standing.Dues.Count > 0 ? $"{standing.Dues[0].Short} {standing.Dues[0].Due.When}" : "";
+        kept.Worst = standing.Worst;
+        kept.Glyph = new Glyph(
+            trailer.Gear.Axles,
+            trailer.Gear.Suspension,
+            trailer.Gear.Brake,
+            MarksOf(trailer, standing));
+        kept.Status = standing;
+    }
+
+    /// <summary>
+    /// Works out the standings of all of one customer's trailers, as <see cref="RefreshAsync"/> does for one.
+    /// </summary>
+    public static async Task RefreshOfCustomerAsync(this ShopFile file, Guid customerId, DateOnly today)
+    {
+        foreach (Guid id in await file.Trailers.Where(t => t.CustomerId == customerId).Select(t => t.Id).ToListAsync())
+        {
+            await file.RefreshAsync(id, today);
+        }
+    }
+
+    /// <summary>
+    /// Says, in the transaction of a change that touches every trailer, that no standing is up to date any more:
+    /// whatever becomes of the
+    /// work that follows, each is worked out anew by whoever asks for it first.
+    /// </summary>
+    public static Task OutdateAllAsync(this ShopFile file) =>
+        file.TrailerStatuses.ExecuteUpdateAsync(s => s.SetProperty(one => one.AsOf, DateOnly.MinValue));
+
+    /// <summary>
+    /// Brings the standings up to a day after a change that is saved already. What cannot be done now, since the file
+    /// is busy, is done later.
+    /// </summary>
+    public static async Task RefreshSavedAsync(this ShopFile file, DateOnly today)
+    {
+        file.ChangeTracker.Clear();
+        try
+        {
+            await file.RefreshAllAsync(today);
+        }
+        catch (Exception fault) when (fault is DbUpdateException or Microsoft.Data.Sqlite.SqliteException)
+        {
+            file.ChangeTracker.Clear();
+        }
+    }
+
+    /// <summary>Brings every standing up to a day, in batches, so that the first page of the morning is true.</summary>
+    /// <returns>How many were worked out anew.</returns>
+    public static async Task<int> RefreshAllAsync(this ShopFile file, DateOnly today, CancellationToken stop = default)
+    {
+        List<Guid> stale = await file.Trailers.AsNoTracking()
+            .Where(t => !file.TrailerStatuses.Any(s => s.TrailerId == t.Id && s.AsOf == today))
+            .Select(t => t.Id).ToListAsync(stop);
+        foreach (Guid[] batch in stale.Chunk(100))
+        {
+            await using var transaction = await file.Database.BeginTransactionAsync(stop);
+            foreach (Guid id in batch)
+            {
+                await file.RefreshAsync(id, today);
+            }
+
+            await file.SaveChangesAsync(stop);
+            await transaction.CommitAsync(stop);
+            file.ChangeTracker.Clear();
+        }
+
+        return stale.Count;
+    }
+
+    /// <summary>Everything on record of a trailer.</summary>
+    public static async Task<TrailerRecord> RecordAsync(this ShopFile file, Trailer trailer, DateOnly today)
+    {
+        TrailerObservations seen = await file.ObservationsAsync(trailer.Id, trailer.Gear);
+        return new TrailerRecord(
+            trailer,
+            new ReadingContext(trailer.Gear, await file.PracticesAsync(trailer))
+            {
+                Limits = await file.LimitsAsync(),
+                Torques = await file.TorquesAsync(trailer.Id)
+            },
+            await file.UsageAsync(trailer, today),
+            (await file.SettingsAsync()).Repack)
+        {
+            Upkeep = await file.UpkeepAsync(trailer, today),
+            Immersions = trailer.Uses.Contains(Use.Launched)
+                ? [.. (await file.MeterEntries
+                    .AsNoTracking()
+                    .Where(m => m.TrailerId == trailer.Id && m.Kind == MeterEntryKind.Immersion)
+                    .Select(m => new { m.On, m.Times })
+                    .ToListAsync()).Select(m => (m.On, m.Times))]
+                : [],
+            Work = seen.Work,
+            Findings = seen.Findings,
+            Readings = seen.Readings,
+            Conclusions = seen.Conclusions,
+            Mendings = seen.Mendings,
+            FollowUps = await file.FollowUps
+                .AsNoTracking()
+                .Where(f => f.TrailerId == trailer.Id && f.DoneAt == null)
+                .ToListAsync(),
+            Releases = await file.Releases.AsNoTracking().Where(r => r.TrailerId == trailer.Id).ToListAsync(),
+        };
+    }
+
+    /// <summary>A trailer's road. One that has told little itself leans on its customer's other trailers.</summary>
+    public static async Task<UsageLine> UsageAsync(this ShopFile file, Trailer trailer, DateOnly today)
+    {
+        List<MeterEntry> entries = await file.MeterEntries
+            .AsNoTracking()
+            .Where(m => m.TrailerId == trailer.Id)
+            .ToListAsync();
+        UsageLine alone = UsageLine.Of(trailer, entries, today);
+        if (trailer.Meter is MeterKind.None or MeterKind.Estimate
+            || alone.Told is { } told && told.Days.Sum() >= UsageLine.EnoughDays)
+        {
+            return alone;
+        }
+
+        List<Trailer> others = await file.Trailers
+            .AsNoTracking()
+            .Where(t => t.CustomerId == trailer.CustomerId
+                && t.Id != trailer.Id
+                && t.Meter != MeterKind.None
+                && t.Meter != MeterKind.Estimate)
+            .OrderBy(t => t.Id)
+            .Take(MostSimilar)
+            .ToListAsync();
+        List<Guid> ids = [.. others.Select(t => t.Id)];
+        ILookup<Guid, MeterEntry> road = (await file.MeterEntries
+            .AsNoTracking()
+            .Where(m => ids.Contains(m.TrailerId))
+            .ToListAsync()).ToLookup(m => m.TrailerId);
+        Similar? similar = Similar.Of([.. others
+            .Where(t => t.Gear.Axles == trailer.Gear.Axles || others.Count < 2 * Similar.Fewest)
+            .Select(t => UsageLine.Of(t, road[t.Id], today).Told)
+            .OfType<SeasonRoad>()
+            .Where(t => t.Days.Sum() >= UsageLine.LeastRateDays)]);
+        return similar is null ? alone : UsageLine.Of(trailer, entries, today, similar);
+    }
+
+    private const int MostSimilar = 40;
+
+    /// <summary>Everything chosen about how long work on a trailer lasts.</summary>
+    public static async Task<Upkeep> UpkeepAsync(this ShopFile file, Trailer trailer, DateOnly today)
+    {
+        ShopSettings settings = await file.SettingsAsync();
+        settings.KeptSince ??= today;
+        return new Upkeep
+        {
+            Repack = settings.Repack,
+            Shop = settings.Intervals,
+            Customer = await file.Customers
+                .AsNoTracking()
+                .Where(c => c.Id == trailer.CustomerId)
+                .Select(c => c.Intervals)
+                .FirstAsync(),
+            Trailer = trailer.Intervals,
+            Factors = settings.Uses,
+            Uses = trailer.Uses,
+            Since = settings.KeptSince,
+        };
+    }
+
+    /// <summary>The shop's choices; made with our defaults when nobody has chosen yet.</summary>
+    public static async Task<ShopSettings> SettingsAsync(this ShopFile file)
+    {
+        ShopSettings? settings = await file.Settings.FindAsync(ShopSettings.TheOne);
+        if (settings is null)
+        {
+            file.Settings.Add(settings = new ShopSettings());
+        }
+
+        return settings;
+    }
+
+    /// <summary>The same, only to be read: nothing is added to the change set.</summary>
+    public static async Task<ShopSettings> SettingsToReadAsync(this ShopFile file) =>
+        await file.Settings.AsNoTracking().SingleOrDefaultAsync(s => s.Id == ShopSettings.TheOne) ?? new ShopSettings();
+
+    /// <summary>The practices in force for a trailer: its own, its customer's, the shop's.</summary>
+    public static async Task<PracticeChoices> PracticesAsync(this ShopFile file, Trailer trailer)
+    {
+        ShopSettings settings = await file.SettingsToReadAsync();
+        PracticeChoices customer = await file.Customers
+            .AsNoTracking()
+            .Where(c => c.Id == trailer.CustomerId)
+            .Select(c => c.Practices)
+            .FirstAsync();
+        return PracticeChoices.InForce(settings.Practices, customer, trailer.Practices);
+    }
+
+    private static List<PlaceMark> MarksOf(Trailer trailer, TrailerStatus standing)
+    {
+        // The soonest of a place is the one it shows.
+        var dues = standing.Dues.GroupBy(d => d.Place).ToDictionary(g => g.Key, g => g.First());
+        var verdicts = standing.Marks.GroupBy(m => m.Place).ToDictionary(
+            g => g.Key,
+            g => g.Max(m => m.Judgement.Verdict));
+        return [.. Places.Of(trailer.Gear).Select(p => p.Code).Where(p => dues.ContainsKey(p)
+            || verdicts.ContainsKey(p)).Select(p => new PlaceMark(
+            p,
+            dues.GetValueOrDefault(p)?.Due.Used,
+            dues.GetValueOrDefault(p)?.Due.Nearness,
+            verdicts.TryGetValue(p, out var verdict) ? verdict : null))];
+    }
+}

@@ -1,0 +1,82 @@
+using Microsoft.EntityFrameworkCore;
+using SturdyTinker.Core.Findings;
+using SturdyTinker.Core.Findings.Diagnosis;
+using SturdyTinker.Core.Findings.Readings;
+using SturdyTinker.Core.Findings.Rules;
+using SturdyTinker.Core.Gear;
+using SturdyTinker.Core.Visits;
+
+namespace SturdyTinker.Store;
+
+/// <summary>Keeps what a visit's looks come to together true to what was seen and measured.</summary>
+public static class VisitConclusions
+{
+    /// <summary>The limits this shop judges by.</summary>
+    public static async Task<LimitsInForce> LimitsAsync(this ShopFile file) =>
+        new(await file.ShopLimits.AsNoTracking().ToListAsync());
+
+    /// <summary>What figures of a visit are judged by.</summary>
+    public static async Task<ReadingContext> ContextAsync(this ShopFile file, Visit visit) =>
+        new(visit.Gear, visit.Practices)
+        {
+            Limits = await file.LimitsAsync(),
+            Torques = await file.TorquesAsync(visit.TrailerId)
+        };
+
+    /// <summary>What the looks of every visit of a trailer came to together.</summary>
+    public static async Task<List<Conclusion>> TogetherAsync(this ShopFile file, Guid trailerId) =>
+        [.. (await file.Visits
+            .AsNoTracking()
+            .Where(v => v.TrailerId == trailerId)
+            .Select(v => v.Conclusions)
+            .ToListAsync()).SelectMany(t => t)];
+
+    /// <summary>Everything seen and measured on a trailer, with whatever may have answered it.</summary>
+    /// <param name="file">The shop's file.</param>
+    /// <param name="trailerId">The trailer.</param>
+    /// <param name="gear">The running gear to look at it by.</param>
+    public static async Task<TrailerObservations> ObservationsAsync(
+        this ShopFile file,
+        Guid trailerId,
+        RunningGear gear) => new(
+        gear,
+        await file.Findings.AsNoTracking().Where(f => f.TrailerId == trailerId).OrderBy(f => f.At).ToListAsync(),
+        await file.Readings.AsNoTracking().Where(r => r.TrailerId == trailerId).OrderBy(r => r.At).ToListAsync())
+        {
+            Conclusions = await file.TogetherAsync(trailerId),
+            Work = await file.WorkDone.AsNoTracking().Where(w => w.TrailerId == trailerId).ToListAsync(),
+            Mendings = await file.Mendings.AsNoTracking().Where(m => m.TrailerId == trailerId).ToListAsync(),
+        };
+
+    /// <summary>
+    /// Works out what an open visit's looks come to together, and how its trailer stands; both are put in the change
+    /// set, and
+    /// the caller saves. Save the change to the looks before calling this.
+    /// </summary>
+    /// <param name="file">The shop's file.</param>
+    /// <param name="visit">The visit, tracked.</param>
+    /// <param name="today">The day.</param>
+    public static async Task ConcludeAsync(this ShopFile file, Visit visit, DateOnly today)
+    {
+        visit.Conclusions = (await file.ObservationsOfAsync(visit)).Diagnose();
+        await file.SaveChangesAsync();
+        await file.RefreshAsync(visit.TrailerId, today);
+    }
+
+    /// <summary>Everything seen and measured in a visit.</summary>
+    public static async Task<VisitObservations> ObservationsOfAsync(this ShopFile file, Visit visit)
+    {
+        List<Reading> readings = await file.Readings
+            .AsNoTracking()
+            .Where(r => r.TrailerId == visit.TrailerId)
+            .ToListAsync();
+        ReadingContext context = await file.ContextAsync(visit);
+        return new VisitObservations(
+            context,
+            await file.Findings.AsNoTracking().Where(f => f.VisitId == visit.Id).ToListAsync(),
+            readings.FindAll(r => r.VisitId == visit.Id),
+            readings.FindAll(r => r.VisitId != visit.Id),
+            visit.Jobs,
+            Remedies.In(context));
+    }
+}

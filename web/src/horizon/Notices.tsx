@@ -1,0 +1,235 @@
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useState } from "react";
+import { answer, type Schemas, shop, ShopProblem } from "../api/client";
+import { newId } from "../api/ids";
+import { dayInWords } from "../api/words";
+import { Button, TextButton } from "../ui/Button";
+import { Choice, TextField } from "../ui/Fields";
+import { Columns, Head, Lines, Page, Quiet, Row, Section, Stack } from "../ui/Page";
+import { Problem } from "../ui/Problem";
+import { useShop } from "../api/useShop";
+import { useCustomers } from "../api/useCustomers";
+
+/** What goes out to others, and what comes in by itself: calendars, the words of reminders, hub odometers that report. */
+export default function Calling() {
+  return (
+    <Page>
+      <Head>
+        <h1>Calendars, reminders, meters</h1>
+      </Head>
+      <Columns>
+        <Stack $gap={30}>
+          <Calendars />
+          <Meters />
+        </Stack>
+        <Reminding />
+      </Columns>
+    </Page>
+  );
+}
+
+function Calendars() {
+  const queries = useQueryClient();
+  const house = useShop();
+  const [kind, setKind] = useState<Schemas["FeedKind"]>("shop");
+  const [of, setOf] = useState("");
+  const customers = useCustomers();
+  const feeds = useQuery({
+    queryKey: ["calendars"],
+    queryFn: () => answer(shop.GET("/api/horizon/calendars")),
+  });
+  const settle = (now: Schemas["FeedAnswer"][]) => queries.setQueryData(["calendars"], now);
+  const make = useMutation({
+    mutationFn: () =>
+      answer(
+        shop.PUT("/api/horizon/calendars/{id}", {
+          params: { path: { id: newId() } },
+          body: { kind, of: kind === "shop" ? null : of || null },
+        }),
+      ),
+    onSuccess: settle,
+  });
+  const withdraw = useMutation({
+    mutationFn: (id: string) =>
+      answer(shop.DELETE("/api/horizon/calendars/{id}", { params: { path: { id } } })),
+    onSuccess: settle,
+  });
+  const whose =
+    kind === "person"
+      ? (house.data?.people ?? []).filter((p) => p.active)
+      : kind === "customer"
+        ? (customers.data ?? [])
+        : [];
+  const refused = make.error instanceof ShopProblem ? make.error : undefined;
+  return (
+    <Section>
+      <h2>Calendars</h2>
+      <p>
+        Accepted visits as a calendar that other programs read (iCalendar). Whoever has the address can read
+        it, so it can be withdrawn.
+      </p>
+      <Lines>
+        {feeds.data?.map((f) => (
+          <li key={f.id}>
+            <b>{f.name}</b>
+            <br />
+            <code style={{ overflowWrap: "anywhere", fontSize: 15 }}>
+              {window.location.origin + f.address}
+            </code>
+            <br />
+            <TextButton aria-label={`Withdraw ${f.name}`} onPress={() => withdraw.mutate(f.id)}>
+              Withdraw
+            </TextButton>
+          </li>
+        ))}
+      </Lines>
+      <form
+        onSubmit={(e) => {
+          e.preventDefault();
+          make.mutate();
+        }}
+      >
+        <Row style={{ alignItems: "flex-end" }}>
+          <Choice
+            label="Whose visits"
+            value={kind}
+            onChange={(k) => {
+              setKind(k);
+              setOf("");
+            }}
+            options={[
+              ["shop", "the whole shop’s"],
+              ["person", "those one person accepted"],
+              ["customer", "one customer’s"],
+            ]}
+          />
+          {kind !== "shop" && (
+            <Choice
+              label={kind === "person" ? "Who" : "Which customer"}
+              value={of}
+              onChange={setOf}
+              problem={refused?.field("/of")}
+              options={[["", "pick one"], ...whose.map((w) => [w.id, w.name] as const)]}
+            />
+          )}
+          <Button type="submit">Make a calendar</Button>
+        </Row>
+      </form>
+      {refused && refused.fields.length === 0 && <Problem of={refused} />}
+      <Problem of={withdraw.error} />
+    </Section>
+  );
+}
+
+function Reminding() {
+  const words = useQuery({
+    queryKey: ["reminder-words"],
+    queryFn: () => answer(shop.GET("/api/settings/reminder-words")),
+  });
+  return (
+    <Section>
+      <h2>The words of reminders</h2>
+      <Problem of={words.error} />
+      {words.data && <ReminderWords of={words.data} />}
+    </Section>
+  );
+}
+
+function ReminderWords({ of }: { of: Schemas["ReminderWordsAnswer"] }) {
+  const queries = useQueryClient();
+  const [subject, setSubject] = useState(of.subject);
+  const [body, setBody] = useState(of.body);
+  const save = useMutation({
+    mutationFn: () => answer(shop.PUT("/api/settings/reminder-words", { body: { subject, body } })),
+    onSuccess: (now) => queries.setQueryData(["reminder-words"], now),
+  });
+  const refused = save.error instanceof ShopProblem ? save.error : undefined;
+  return (
+    <form
+      onSubmit={(e) => {
+        e.preventDefault();
+        save.mutate();
+      }}
+    >
+      <Stack>
+        <Quiet>
+          Filled in for each visit: {of.places.map((p) => `[${p}]`).join(" ")}. Each reminder says what, why
+          and how long.
+        </Quiet>
+        <TextField label="Subject" value={subject} onChange={setSubject} />
+        <TextField
+          label="Words"
+          lines
+          rows={16}
+          value={body}
+          onChange={setBody}
+          problem={refused?.field("/body")}
+        />
+        {refused && refused.fields.length === 0 && <Problem of={refused} />}
+        <Row>
+          <Button type="submit">Save the words</Button>
+          {save.isSuccess && <span role="status">Saved.</span>}
+        </Row>
+      </Stack>
+    </form>
+  );
+}
+
+function Meters() {
+  const queries = useQueryClient();
+  const feed = useQuery({
+    queryKey: ["meter-feed"],
+    queryFn: () => answer(shop.GET("/api/horizon/meter-feed")),
+  });
+  const settle = async (now: Schemas["MeterFeedAnswer"]) => {
+    queries.setQueryData(["meter-feed"], now);
+    await queries.invalidateQueries({ queryKey: ["horizon"] });
+  };
+  const poll = useMutation({
+    mutationFn: () => answer(shop.POST("/api/horizon/meter-feed/poll")),
+    onSuccess: settle,
+  });
+  const judge = useMutation({
+    mutationFn: ({ id, take }: { id: string; take: boolean }) =>
+      answer(shop.PUT("/api/horizon/meter-feed/doubted/{id}", { params: { path: { id } }, body: { take } })),
+    onSuccess: settle,
+  });
+  if (!feed.data) return <Problem of={feed.error} />;
+  return (
+    <Section>
+      <h2>Hub odometers that report</h2>
+      {feed.data.there ? (
+        <Row>
+          <Button onPress={() => poll.mutate()}>Ask them now</Button>
+          <span role="status">
+            {poll.isPending
+              ? "Asking…"
+              : (feed.data.failed ?? (poll.isSuccess ? `${feed.data.taken} readings taken.` : ""))}
+          </span>
+        </Row>
+      ) : (
+        <p>This shop has no feed of meter readings: start it with --meters and the feed’s address.</p>
+      )}
+      {feed.data.doubted.length > 0 && <h3>Set aside: not believed, used for nothing</h3>}
+      <Lines>
+        {feed.data.doubted.map((d) => (
+          <li key={d.id}>
+            <b>{d.tag || d.meterNumber}</b> {d.typed || "no figure"} on {dayInWords(d.on)}
+            <br />
+            <Quiet>{d.why}</Quiet>
+            <br />
+            <Row $gap={16}>
+              {d.trailerId && d.typed && (
+                <TextButton onPress={() => judge.mutate({ id: d.id, take: true })}>
+                  Take it: a new meter
+                </TextButton>
+              )}
+              <TextButton onPress={() => judge.mutate({ id: d.id, take: false })}>Drop it</TextButton>
+            </Row>
+          </li>
+        ))}
+      </Lines>
+      <Problem of={poll.error ?? judge.error} />
+    </Section>
+  );
+}

@@ -1,0 +1,63 @@
+// @vitest-environment happy-dom
+import { screen, waitFor } from "@testing-library/react";
+import { describe, expect, it } from "vitest";
+import { refused, show } from "../tests/screen";
+import Tables from "./Tables";
+
+const row = (line: number, fate: string, with_: object = {}) => ({
+  line,
+  what: `T-${line}`,
+  fate,
+  changes: [],
+  problems: [],
+  ...with_,
+});
+const ROWS = [
+  row(2, "add"),
+  row(3, "change", { changes: ["axles: 1 becomes 2"] }),
+  row(4, "same"),
+  row(5, "refuse", { problems: [{ pointer: "rating_lb", detail: "“heavy” is no weight." }] }),
+];
+const table = (applied: boolean, rows = ROWS) => ({ kind: "trailers", applied, rows });
+const csv = new File(["tag,customer,axles,rating_lb\r\n"], "trailers.csv", { type: "text/csv" });
+const pick = () => screen.getByLabelText(/A table of trailers or of customers/);
+
+describe("a table that comes in", () => {
+  it("says row by row what will happen, and saves nothing before it is told to", async () => {
+    const { user, of } = show(<Tables />, {
+      "POST /ledger/tables": (asked: { query: URLSearchParams }) =>
+        table(asked.query.get("apply") === "true"),
+    });
+    await user.upload(pick(), csv);
+    await screen.findByText("4 trailers: 1 new, 1 changes, 1 stands already, 1 refused");
+    expect(screen.getByText("axles: 1 becomes 2")).toBeTruthy();
+    expect(screen.getByText("“heavy” is no weight.")).toBeTruthy();
+    expect(of("POST").map((a) => a.query.get("apply"))).toEqual(["false"]);
+    await user.click(screen.getByRole("button", { name: "Take in the 2 good rows" }));
+    await screen.findByText("Taken in: 1 added, 1 changed, 1 stood already, 1 refused");
+    expect(of("POST").map((a) => a.query.get("apply"))).toEqual(["false", "true"]);
+    expect(screen.queryByRole("button", { name: /Take in/ })).toBeNull();
+  });
+
+  it("offers nothing to take in where every row stands already or is refused", async () => {
+    const { user } = show(<Tables />, {
+      "POST /ledger/tables": table(false, [row(2, "same"), row(3, "refuse")]),
+    });
+    await user.upload(pick(), csv);
+    expect(await screen.findByRole("button", { name: "Nothing to take in" })).toHaveProperty(
+      "disabled",
+      true,
+    );
+  });
+
+  it("says what is wrong with a file that is no such table, and forgets it with the next one", async () => {
+    let answer: unknown = refused(422, "The heading lacks “tag”.");
+    const { user } = show(<Tables />, { "POST /ledger/tables": () => answer });
+    await user.upload(pick(), csv);
+    await screen.findByText(/The heading lacks “tag”/);
+    answer = table(false);
+    await user.upload(pick(), new File(["tag"], "other.csv", { type: "text/csv" }));
+    await screen.findByText(/4 trailers/);
+    await waitFor(() => expect(screen.queryByText(/The heading lacks/)).toBeNull());
+  });
+});

@@ -1,0 +1,91 @@
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useState } from "react";
+import { answer, type Schemas, shop, ShopProblem } from "../api/client";
+import { capital } from "../api/words";
+import { Button } from "../ui/Button";
+import { TextField } from "../ui/Fields";
+import { Quiet, Row, Stack } from "../ui/Page";
+
+/** What is charged for beside hours and parts. */
+export function Terms() {
+  const terms = useQuery({ queryKey: ["terms"], queryFn: () => answer(shop.GET("/api/settings/terms")) });
+  return terms.data ? (
+    <details>
+      <summary style={{ padding: "8px 0", cursor: "pointer" }}>
+        What is charged beside hours and parts:{" "}
+        <Quiet>
+          {terms.data.terms.partsMarkup} % on parts, {terms.data.terms.consumables} % for consumables, tax{" "}
+          {terms.data.terms.taxOnLabour} % and {terms.data.terms.taxOnParts} %
+        </Quiet>
+      </summary>
+      <Form now={terms.data} />
+    </details>
+  ) : null;
+}
+
+const FIELDS = [
+  ["partsMarkup", "On what a part costs us, %"],
+  ["consumables", "Consumables, % of labour"],
+  ["taxOnLabour", "Tax on labour, %"],
+  ["taxOnParts", "Tax on parts and fees, %"],
+] as const;
+
+function Form({ now }: { now: Schemas["TermsAnswer"] }) {
+  const queries = useQueryClient();
+  const [edit, setEdit] = useState(() => ({
+    partsMarkup: String(now.terms.partsMarkup ?? 0),
+    consumables: String(now.terms.consumables ?? 0),
+    taxOnLabour: String(now.terms.taxOnLabour ?? 0),
+    taxOnParts: String(now.terms.taxOnParts ?? 0),
+    disposal: Object.fromEntries(now.wastes.map((w) => [w.code, String(w.fee)])),
+  }));
+  const save = useMutation({
+    mutationFn: () => answer(shop.PUT("/api/settings/terms", { body: edit })),
+    onSuccess: (all) => {
+      queries.setQueryData(["terms"], all);
+      void queries.invalidateQueries({ queryKey: ["look"] });
+    },
+  });
+  const refused = save.error instanceof ShopProblem ? save.error : undefined;
+  return (
+    <form
+      onSubmit={(e) => {
+        e.preventDefault();
+        save.mutate();
+      }}
+    >
+      <Stack>
+        <Row $gap={14} style={{ alignItems: "start" }}>
+          {FIELDS.map(([field, label]) => (
+            <TextField
+              key={field}
+              label={label}
+              value={edit[field]}
+              onChange={(text) => setEdit({ ...edit, [field]: text })}
+              problem={refused?.field(`/${field}`)}
+            />
+          ))}
+          {now.wastes.map((w) => (
+            <TextField
+              key={w.code}
+              label={`${capital(w.words)}, a visit`}
+              value={edit.disposal[w.code] ?? ""}
+              onChange={(text) => setEdit({ ...edit, disposal: { ...edit.disposal, [w.code]: text } })}
+              problem={refused?.field(`/disposal/${w.code}`)}
+            />
+          ))}
+        </Row>
+        <Quiet>
+          An hour costs {now.ratePerHour}, set under hours and intervals. Which taxes and fees apply, the
+          place’s own law says.
+        </Quiet>
+        <Row>
+          <Button type="submit" isDisabled={save.isPending}>
+            Save
+          </Button>
+          <span role="status">{save.isSuccess && "Saved."}</span>
+        </Row>
+      </Stack>
+    </form>
+  );
+}

@@ -1,0 +1,79 @@
+import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
+import { cleanup, render } from "@testing-library/react";
+import userEvent from "@testing-library/user-event";
+import type { ReactNode } from "react";
+import { onTestFinished, vi } from "vitest";
+
+/** What was asked of the shop's server. */
+export interface Asked {
+  method: string;
+  path: string;
+  query: URLSearchParams;
+  // Whatever was sent; each test knows what it looks for.
+  // eslint-disable-next-line @typescript-eslint/no-explicit-any
+  body: any;
+}
+
+/** An answer with a status of its own; anything else is answered with 200. */
+export class Answered {
+  constructor(
+    readonly status: number,
+    readonly body: unknown,
+  ) {}
+}
+
+/** A problem document, as the shop's server refuses. */
+export const refused = (status: number, detail: string, pointer?: string): Answered =>
+  new Answered(status, { status, detail, errors: pointer === undefined ? [] : [{ pointer, detail }] });
+
+type Reply = unknown | ((asked: Asked) => unknown);
+
+/**
+ * Shows a part of the program to somebody, with a server that answers by a table of "METHOD /path" (a piece of a
+ * path is enough). What the table does not know gets no answer at all, as on a machine that has stalled.
+ */
+export function show(what: ReactNode, replies: Record<string, Reply> = {}) {
+  const asked: Asked[] = [];
+  onTestFinished(() => {
+    cleanup();
+    vi.unstubAllGlobals();
+    localStorage.clear();
+    sessionStorage.clear();
+  });
+  vi.stubGlobal("fetch", async (request: Request) => {
+    const url = new URL(request.url, "http://shop.test");
+    const text = await request.text();
+    const one: Asked = {
+      method: request.method,
+      path: url.pathname,
+      query: url.searchParams,
+      body: text && request.headers.get("Content-Type")?.includes("json") ? JSON.parse(text) : text,
+    };
+    asked.push(one);
+    const found = Object.entries(replies).find(([key]) => {
+      const [method, path] = key.split(" ");
+      return method === one.method && path && one.path.includes(path);
+    });
+    if (!found) return new Promise<Response>(() => undefined);
+    const reply = await (typeof found[1] === "function" ? found[1](one) : found[1]);
+    const { status, body } = reply instanceof Answered ? reply : new Answered(200, reply);
+    return new Response(JSON.stringify(body), {
+      status,
+      headers: { "Content-Type": status < 400 ? "application/json" : "application/problem+json" },
+    });
+  });
+  const queries = new QueryClient({ defaultOptions: { queries: { retry: false } } });
+  const within = (node: ReactNode) => <QueryClientProvider client={queries}>{node}</QueryClientProvider>;
+  const drawn = render(within(what));
+  return {
+    ...drawn,
+    queries,
+    user: userEvent.setup(),
+    /** All that was asked, first to last. */
+    asked,
+    /** What was asked of one kind. */
+    of: (method: string, path = "") => asked.filter((a) => a.method === method && a.path.includes(path)),
+    /** Draws it anew with other facts. */
+    again: (node: ReactNode) => drawn.rerender(within(node)),
+  };
+}

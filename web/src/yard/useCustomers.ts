@@ -1,6 +1,0 @@
-import { useQuery } from "@tanstack/react-query";
-import { answer, shop } from "../api/client";
-
-/** Everybody whose trailers these are. */
-export const useCustomers = () =>
-  useQuery({ queryKey: ["customers"], queryFn: () => answer(shop.GET("/api/yard/customers")) });
