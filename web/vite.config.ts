@@ -9,7 +9,7 @@ export default defineConfig({
     reportCompressedSize: true,
   },
   // Each test clears up after itself, so that files may share what they have loaded.
-  test: { pool: "threads", isolate: false },
+  test: { pool: "threads", isolate: false, testTimeout: 120_000 },
   server: {
     host: "127.0.0.1",
     proxy: { "/api": "http://127.0.0.1:5070", "/health": "http://127.0.0.1:5070" },

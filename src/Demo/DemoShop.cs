@@ -76,10 +76,7 @@ public static class DemoShop
                     Morning(day),
                     [
                         .. Ends(visit.Ends, trailer.Gear),
-                        .. visit.Also.Split(
-                            ' ',
-                            StringSplitOptions.RemoveEmptyEntries).Select(
-                                j => new JobAt(j.Split('@')[0], j.Split('@')[1]))
+                        .. visit.Also.Split(' ', StringSplitOptions.RemoveEmptyEntries).Select(JobAt.Of),
                     ],
                     by)
                 {

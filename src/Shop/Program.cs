@@ -4,6 +4,7 @@ using Microsoft.AspNetCore.ResponseCompression;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.Extensions.FileProviders;
 using Microsoft.Extensions.Http.Resilience;
+using Microsoft.Extensions.Options;
 using SturdyTinker.Shop.Bay;
 using SturdyTinker.Shop.Horizon;
 using SturdyTinker.Shop.Ledger;
@@ -34,66 +35,35 @@ builder.Logging.AddFilter("Microsoft.EntityFrameworkCore", LogLevel.Warning).Add
     "Microsoft.AspNetCore",
     LogLevel.Warning);
 
-if (!InstrumentBench.TryAddress(builder.Configuration["instruments"], out System.Net.DnsEndPoint? bench))
+builder.Services.AddOptions<ShopOptions>().Bind(builder.Configuration).ValidateOnStart();
+builder.Services.AddSingleton<IValidateOptions<ShopOptions>, ShopOptionsCheck>();
+builder.Services.AddSingleton(services => services.GetRequiredService<IOptions<ShopOptions>>().Value);
+builder.Services.AddDbContextPool<ShopFile>((services, options) =>
 {
-    Console.Error.WriteLine(
-        $"--instruments takes HOST:PORT, such as 127.0.0.1:5116, not “{builder.Configuration["instruments"]}”.");
-    Environment.ExitCode = 1;
-    return;
-}
-
-if (!InstrumentBench.TryAddress(builder.Configuration["mail"], out System.Net.DnsEndPoint? mail))
-{
-    Console.Error.WriteLine(
-        $"--mail takes HOST:PORT of an SMTP service, such as 127.0.0.1:5117, not “{builder.Configuration["mail"]}”.");
-    Environment.ExitCode = 1;
-    return;
-}
-
-if (!TryHttp(builder.Configuration["meters"], out Uri? meters))
-{
-    Console.Error.WriteLine(
-        $"--meters takes the http address of a feed of meter readings, not “{builder.Configuration["meters"]}”.");
-    Environment.ExitCode = 1;
-    return;
-}
-
-if (!TryHttp(builder.Configuration["supplier"], out Uri? supplier))
-{
-    Console.Error.WriteLine(
-        $"--supplier takes the http address of a supplier’s service, not “{builder.Configuration["supplier"]}”.");
-    Environment.ExitCode = 1;
-    return;
-}
-
-string folder = Path.GetFullPath(builder.Configuration["data"] ?? "shop-data");
-builder.Services.AddDbContextPool<ShopFile>(options => options.UseShopFile(
-    folder,
-    builder.Configuration.GetValue("wait", 30)));
-SetClock? set = SetClock.On(builder.Configuration["day"]);
-if (set is null && builder.Configuration["day"] is { } day)
-{
-    Console.Error.WriteLine($"--day takes a day such as 2026-11-28, not “{day}”.");
-    Environment.ExitCode = 1;
-    return;
-}
-
-builder.Services.AddSingleton(set ?? TimeProvider.System);
+    ShopOptions shop = StartedWith(services);
+    options.UseShopFile(Path.GetFullPath(shop.Data), shop.Wait);
+});
+builder.Services.AddSingleton(services => StartedWith(services).Clock);
 
 // Nothing from outside ends the server: a service behind the scenes that fails is logged, and the pages go on.
 builder.Services.Configure<HostOptions>(options =>
     options.BackgroundServiceExceptionBehavior = BackgroundServiceExceptionBehavior.Ignore);
 builder.Services.AddSingleton<Clock>();
 builder.Services.AddSingleton<VisitNews>();
+builder.Services.AddSingleton<NewDay>();
 builder.Services.AddSingleton<PlanBoard>();
-builder.Services.AddSingleton(new InstrumentBench(bench));
-builder.Services.AddSingleton(new MailOutlet(mail));
+builder.Services.AddSingleton(services => new InstrumentBench(StartedWith(services).InstrumentsAt));
+builder.Services.AddSingleton(services => new MailOutlet(StartedWith(services).MailAt));
 builder.Services.AddHttpClient(MeterFeed.Client).AddStandardResilienceHandler(Impatient);
-builder.Services.AddSingleton(services => new MeterFeed(services.GetRequiredService<IHttpClientFactory>(), meters));
+builder.Services.AddSingleton(services => new MeterFeed(
+    services.GetRequiredService<IHttpClientFactory>(),
+    StartedWith(services).MetersAt));
 builder.Services.AddHttpClient(Supplier.Client).AddStandardResilienceHandler(Impatient);
-builder.Services.AddSingleton(services => new Supplier(services.GetRequiredService<IHttpClientFactory>(), supplier));
+builder.Services.AddSingleton(services => new Supplier(
+    services.GetRequiredService<IHttpClientFactory>(),
+    StartedWith(services).SupplierAt));
 builder.Services.AddSingleton<Demand>();
-builder.Services.AddSingleton(new PhotoFolder(folder));
+builder.Services.AddSingleton(services => new PhotoFolder(Path.GetFullPath(StartedWith(services).Data)));
 builder.Services.AddExceptionHandler<RefusalHandler>();
 builder.Services.AddProblemDetails();
 builder.Services.Configure<RouteHandlerOptions>(options => options.ThrowOnBadRequest = true);
@@ -112,7 +82,9 @@ builder.Services.AddOpenApi("v1", options =>
     options.AddDocumentTransformer((document, _, _) =>
     {
         document.Info.Title = "Sturdy Tinker";
-        document.Info.Description = $"A service shop's record of trailers, visits and due dates. Every write carries the header {Worker.Header}: the id of whoever is working. Errors are problem documents (RFC 9457) with an \"errors\" list of pointer and detail.";
+        document.Info.Description = "A service shop's record of trailers, visits and due dates. Every write carries the "
+            + $"header {Worker.Header}: the id of whoever is working. Errors are problem documents (RFC 9457) with an "
+            + "\"errors\" list of pointer and detail.";
         document.Servers?.Clear();
 
         // An enum that is nullable somewhere is not nullable everywhere: "null" belongs to the property.
@@ -135,14 +107,24 @@ builder.Services.AddResponseCompression(options =>
 });
 if (!describing)
 {
-    builder.Services.AddHostedService<NewDay>();
+    builder.Services.AddHostedService(services => services.GetRequiredService<NewDay>());
     builder.Services.AddHostedService<MeterFeedPolling>();
 }
 
 WebApplication app = builder.Build();
 if (!describing)
 {
-    Directory.CreateDirectory(folder);
+    try
+    {
+        Directory.CreateDirectory(Path.GetFullPath(StartedWith(app.Services).Data));
+    }
+    catch (OptionsValidationException wrong)
+    {
+        await Console.Error.WriteLineAsync(string.Join('\n', wrong.Failures));
+        Environment.ExitCode = 1;
+        return;
+    }
+
     using IServiceScope scope = app.Services.CreateScope();
     ShopFile file = scope.ServiceProvider.GetRequiredService<ShopFile>();
     try
@@ -170,7 +152,7 @@ if (!describing)
 app.UseExceptionHandler();
 app.UseStatusCodePages(RefusalHandler.AnswerBareAsync);
 app.UseResponseCompression();
-ServeWeb(app, builder.Configuration["web"]);
+ServeWeb(app, describing ? null : StartedWith(app.Services).Web);
 
 app.MapOpenApi();
 app.MapHealth();
@@ -200,14 +182,8 @@ static void Impatient(HttpStandardResilienceOptions options)
     options.Retry.Delay = TimeSpan.FromMilliseconds(300);
 }
 
-// The http address of a service outside; none is well too.
-static bool TryHttp(string? given, out Uri? address)
-{
-    address = null;
-    return string.IsNullOrEmpty(given)
-        || (Uri.TryCreate(given.TrimEnd('/') + "/", UriKind.Absolute, out address)
-            && address.Scheme is "http" or "https");
-}
+// What the program was started with.
+static ShopOptions StartedWith(IServiceProvider services) => services.GetRequiredService<ShopOptions>();
 
 // The built web: hashed files may be kept for good, the page that names them never.
 static void ServeWeb(WebApplication app, string? web)

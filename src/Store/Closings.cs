@@ -59,9 +59,7 @@ public static class Closings
             });
         }
 
-        var done = result.Done.SelectMany(j =>
-            JobCatalogue.Find(j.Job)!.DoneAlong(visit.Gear, Place.Of(j.Place))).Distinct();
-        file.WorkDone.AddRange(done.Select(j => new WorkDone
+        file.WorkDone.AddRange(result.DoneAlong(visit.Gear).Select(j => new WorkDone
         {
             Id = Guid.CreateVersion7(at),
             TrailerId = visit.TrailerId,
@@ -86,7 +84,6 @@ public static class Closings
         await LearnAsync(file, entries);
     }
 
-    // Of checks that come several times (after 10, 25 and 50 miles) one round settles the soonest of each visit.
     private static async Task SettleAsync(
         ShopFile file,
         Visit visit,
@@ -99,13 +96,10 @@ public static class Closings
             return;
         }
 
-        List<FollowUp> owed = [.. (await file.FollowUps.Where(f => f.TrailerId == visit.TrailerId
-            && f.DoneAt == null).ToListAsync()).Where(f => rules.Contains(f.Rule))];
-        foreach (FollowUp check in owed.GroupBy(f => (f.VisitId, Family: f.Rule.StartsWith(
-            FollowUpRules.LugRetorque,
-            StringComparison.Ordinal)
-            ? FollowUpRules.LugRetorque
-            : f.Rule)).Select(g => g.MinBy(f => f.DueOn)!))
+        List<FollowUp> owed = await file.FollowUps
+            .Where(f => f.TrailerId == visit.TrailerId && f.DoneAt == null)
+            .ToListAsync();
+        foreach (FollowUp check in FollowUp.Settled(owed, rules))
         {
             check.DoneAt = at;
             check.DoneBy = by;

@@ -6,8 +6,8 @@ namespace SturdyTinker.Store;
 
 /// <summary>
 /// Writes the stock's ledger. Every line changes what is on hand in the same change set, and the caller's transaction
-/// keeps
-/// everybody else's lines out meanwhile.
+/// keeps everybody else's lines out
+/// meanwhile.
 /// </summary>
 public static class StockLedger
 {
@@ -39,17 +39,7 @@ public static class StockLedger
     /// <param name="entry">The line.</param>
     public static void Write(this ShopFile file, KeptPart kept, StockEntry entry)
     {
-        if (kept.OnHand + entry.Change < 0)
-        {
-            throw new ArgumentException($"There are only {kept.OnHand} of {kept.Code}.", nameof(entry));
-        }
-
-        kept.OnHand += entry.Change;
-        if (entry.Move == StockMove.Count)
-        {
-            kept.CountedAt = entry.At;
-        }
-
+        kept.Move(entry);
         file.StockEntries.Add(entry);
     }
 
@@ -69,14 +59,10 @@ public static class StockLedger
                 continue;
             }
 
-            if (kept.OnHand < part.Quantity)
+            foreach (StockEntry line in StockOfVisit.Used(part, kept.OnHand, foreseen))
             {
-                file.Write(
-                    kept,
-                    Line(part, StockMove.Found, part.Quantity - kept.OnHand, Guid.CreateVersion7(part.At)));
+                file.Write(kept, line);
             }
-
-            file.Write(kept, Line(part, StockMove.Use, -part.Quantity, part.Id, foreseen ? 0 : part.Quantity));
         }
     }
 
@@ -96,34 +82,8 @@ public static class StockLedger
             if (await file.StockEntries.AsNoTracking().FirstOrDefaultAsync(e => e.Id == part.Id
                 && e.Move == StockMove.Use) is { } use)
             {
-                KeptPart kept = await file.KeepAsync(use.Code);
-                file.Write(
-                    kept,
-                    new StockEntry
-                    {
-                        Id = Guid.CreateVersion7(at),
-                        Code = kept.Code,
-                        Move = StockMove.Return,
-                        Change = part.Quantity,
-                        Unforeseen = -use.Unforeseen,
-                        VisitId = part.VisitId,
-                        At = at,
-                        PersonId = by
-                    });
+                file.Write(await file.KeepAsync(use.Code), StockOfVisit.Returned(part, use, at, by));
             }
         }
     }
-
-    private static StockEntry Line(PartUsed part, StockMove move, decimal change, Guid id, decimal unforeseen = 0) =>
-        new()
-        {
-            Id = id,
-            Code = part.Code!,
-            Move = move,
-            Change = change,
-            Unforeseen = unforeseen,
-            VisitId = part.VisitId,
-            At = part.At,
-            PersonId = part.PersonId
-        };
 }

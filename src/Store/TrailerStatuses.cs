@@ -26,35 +26,55 @@ public static class TrailerStatuses
             return;
         }
 
-        TrailerStatus standing = TrailerStatus.Of(await file.RecordAsync(trailer, today), today);
+        (await file.SettingsAsync()).KeptSince ??= today;
+        TrailerStatusRow fresh = await file.WorkedOutAsync(trailer, today);
         TrailerStatusRow? kept = await file.TrailerStatuses.FindAsync(trailerId);
         if (kept is null)
         {
-            file.TrailerStatuses.Add(kept = new TrailerStatusRow { TrailerId = trailerId, Status = standing });
+            file.TrailerStatuses.Add(fresh);
         }
+        else
+        {
+            file.Entry(kept).CurrentValues.SetValues(fresh);
+        }
+    }
 
-        kept.Tag = trailer.Tag;
-        kept.Name = trailer.Name;
-        kept.Plate = trailer.Plate;
-        kept.CustomerId = trailer.CustomerId;
-        kept.Customer = await file.Customers.Where(c => c.Id == trailer.CustomerId).Select(c => c.Name).FirstAsync();
-        kept.OpenVisit = await file.Visits
-            .Where(v => v.TrailerId == trailerId && v.ClosedAt == null)
-            .Select(v => (Guid?)v.Id)
-            .FirstOrDefaultAsync();
-        kept.AsOf = today;
-        kept.Edition = TrailerStatus.Edition;
-        kept.Stamp = Guid.CreateVersion7();
-        kept.NextDue = standing.NextDue;
-        kept.DueOrder = standing.NextDue?.DayNumber ?? int.MaxValue;
-        kept.NextWhen = standing.Dues.Count > 0 ? $"{standing.Dues[0].Short} {standing.Dues[0].Due.When}" : "";
-        kept.Worst = standing.Worst;
-        kept.Glyph = new Glyph(
-            trailer.Gear.Axles,
-            trailer.Gear.Suspension,
-            trailer.Gear.Brake,
-            MarksOf(trailer, standing));
-        kept.Status = standing;
+    /// <summary>
+    /// Works out how a trailer stands from what is saved, as <see cref="RefreshAsync"/> does; keeps nothing of it.
+    /// </summary>
+    /// <param name="file">The shop's file.</param>
+    /// <param name="trailer">The trailer.</param>
+    /// <param name="today">The day.</param>
+    public static async Task<TrailerStatusRow> WorkedOutAsync(this ShopFile file, Trailer trailer, DateOnly today)
+    {
+        Guid trailerId = trailer.Id;
+        TrailerStatus standing = TrailerStatus.Of(await file.RecordAsync(trailer, today), today);
+        return new TrailerStatusRow
+        {
+            TrailerId = trailerId,
+            Tag = trailer.Tag,
+            Name = trailer.Name,
+            Plate = trailer.Plate,
+            CustomerId = trailer.CustomerId,
+            Customer = await file.Customers.Where(c => c.Id == trailer.CustomerId).Select(c => c.Name).FirstAsync(),
+            OpenVisit = await file.Visits
+                .Where(v => v.TrailerId == trailerId && v.ClosedAt == null)
+                .Select(v => (Guid?)v.Id)
+                .FirstOrDefaultAsync(),
+            AsOf = today,
+            Edition = TrailerStatus.Edition,
+            Stamp = Guid.CreateVersion7(),
+            NextDue = standing.NextDue,
+            DueOrder = standing.NextDue?.DayNumber ?? int.MaxValue,
+            NextWhen = standing.Dues.Count > 0 ? $"{standing.Dues[0].Short} {standing.Dues[0].Due.When}" : "",
+            Worst = standing.Worst,
+            Glyph = new Glyph(
+                trailer.Gear.Axles,
+                trailer.Gear.Suspension,
+                trailer.Gear.Brake,
+                MarksOf(trailer, standing)),
+            Status = standing,
+        };
     }
 
     /// <summary>
@@ -92,6 +112,10 @@ public static class TrailerStatuses
             file.ChangeTracker.Clear();
         }
     }
+
+    /// <summary>Whether a trailer's status is not of this day.</summary>
+    public static Task<bool> AnyStaleAsync(this ShopFile file, DateOnly today, CancellationToken stop) =>
+        file.Trailers.AnyAsync(t => !file.TrailerStatuses.Any(s => s.TrailerId == t.Id && s.AsOf == today), stop);
 
     /// <summary>Brings every standing up to a day, in batches, so that the first page of the morning is true.</summary>
     /// <returns>How many were worked out anew.</returns>
@@ -193,7 +217,6 @@ public static class TrailerStatuses
     public static async Task<Upkeep> UpkeepAsync(this ShopFile file, Trailer trailer, DateOnly today)
     {
         ShopSettings settings = await file.SettingsAsync();
-        settings.KeptSince ??= today;
         return new Upkeep
         {
             Repack = settings.Repack,
@@ -206,7 +229,7 @@ public static class TrailerStatuses
             Trailer = trailer.Intervals,
             Factors = settings.Uses,
             Uses = trailer.Uses,
-            Since = settings.KeptSince,
+            Since = settings.KeptSince ?? today,
         };
     }
 

@@ -73,8 +73,33 @@ public sealed class BenchSideTests : IDisposable
     [InlineData("bench:65536", false, null, 0)]
     public void Where_the_bench_is_is_read_or_refused(string written, bool good, string? host, int port)
     {
-        Assert.Equal(good, InstrumentBench.TryAddress(written, out System.Net.DnsEndPoint? address));
-        Assert.Equal((host, port), (address?.Host, address?.Port ?? 0));
+        ShopOptions options = new() { Instruments = written };
+        Assert.Equal(good, new ShopOptionsCheck().Validate(null, options).Succeeded);
+        Assert.Equal((host, port), (options.InstrumentsAt?.Host, options.InstrumentsAt?.Port ?? 0));
+    }
+
+    [Fact]
+    public void Everything_that_an_option_cannot_be_is_said_at_once()
+    {
+        ShopOptions none = new() { Instruments = "", Mail = " ", Meters = null, Supplier = "" };
+        Assert.True(new ShopOptionsCheck().Validate(null, none).Succeeded);
+        Assert.Equal((null, null), (none.MetersAt, none.SupplierAt));
+        ShopOptions wrong = new()
+        {
+            Instruments = "wrench",
+            Mail = "post:",
+            Meters = "ftp://hubs.example",
+            Supplier = "supplier",
+            Day = "tomorrow",
+            Wait = 0,
+        };
+        string[] options = ["instruments", "mail", "meters", "supplier", "day", "wait"];
+        List<string> said = [.. new ShopOptionsCheck().Validate(null, wrong).Failures!];
+        Assert.Equal(options.Length, said.Count);
+        Assert.All(options.Zip(said), o => Assert.StartsWith($"--{o.First} takes", o.Second, StringComparison.Ordinal));
+        ShopOptions right = new() { Meters = "http://127.0.0.1:5119", Supplier = "https://supplier.example/shop/" };
+        Assert.Equal("http://127.0.0.1:5119/", right.MetersAt?.ToString());
+        Assert.Equal("https://supplier.example/shop/", right.SupplierAt?.ToString());
     }
 
     [Fact]

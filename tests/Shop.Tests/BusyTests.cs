@@ -1,6 +1,9 @@
+using System.Text.Json;
 using Microsoft.EntityFrameworkCore;
+using SturdyTinker.Shop.Bay;
 using SturdyTinker.Shop.Requests;
 using SturdyTinker.Shop.Yard;
+using SturdyTinker.Store;
 using Xunit;
 
 namespace SturdyTinker.Shop.Tests;
@@ -31,5 +34,42 @@ public sealed class BusyTests : IDisposable
             return 0;
         });
         await shop.CustomerAsync("Orchard");
+    }
+
+    /// <summary>
+    /// Nothing is written during a read: what is kept of the trailers' statuses is of another day and cannot be
+    /// written, and every page there is answers all the same.
+    /// </summary>
+    [Fact]
+    public async Task Every_page_is_read_while_nobody_can_write()
+    {
+        await shop.SomebodyAsync();
+        TrailerAnswer trailer = await shop.TrailerAsync();
+        VisitAnswer visit = await shop.VisitAsync(trailer.Id, "axle-1-left");
+        using JsonDocument described = JsonDocument.Parse(await shop.Http.GetStringAsync("/openapi/v1.json"));
+        List<string> pages = [.. described.RootElement.GetProperty("paths").EnumerateObject()
+            .Where(p => p.Value.TryGetProperty("get", out JsonElement get) && !Needs(get))
+            .Select(p => p.Name.Replace("{id}", (p.Name.Contains("visit", StringComparison.Ordinal) ? visit.Id : trailer.Id).ToString(), StringComparison.Ordinal))
+            .Where(p => !p.Contains('{', StringComparison.Ordinal))];
+        Assert.True(pages.Count > 40, string.Join('\n', pages));
+        await shop.LookAsync(async file =>
+        {
+            await file.OutdateAllAsync();
+            await using var held = await file.Database.BeginTransactionAsync();
+            await file.Database.ExecuteSqlAsync($"UPDATE Settings SET Name = Name");
+            foreach (string page in pages)
+            {
+                using HttpResponseMessage answer = await shop.Http.GetAsync(page);
+                Assert.True((int)answer.StatusCode is 200 or 204 or 404, $"{page}: {(int)answer.StatusCode}");
+            }
+
+            return 0;
+        });
+
+        // A query value that has to be given.
+        static bool Needs(JsonElement get) => get.TryGetProperty("parameters", out JsonElement all)
+            && all.EnumerateArray().Any(p => p.GetProperty("in").GetString() == "query"
+                && p.TryGetProperty("required", out JsonElement required)
+                && required.GetBoolean());
     }
 }

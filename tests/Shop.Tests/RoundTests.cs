@@ -2,6 +2,7 @@ using SturdyTinker.Core.Composing;
 using SturdyTinker.Core.Findings;
 using SturdyTinker.Core.Findings.Inspections;
 using SturdyTinker.Core.Gear;
+using SturdyTinker.Core.Visits;
 using SturdyTinker.Shop.Bay;
 using SturdyTinker.Shop.Ledger;
 using SturdyTinker.Shop.Yard;

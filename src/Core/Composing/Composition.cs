@@ -120,7 +120,7 @@ internal sealed partial class Composition
                         continue;
                     }
 
-                    string key = $"{place.Code}/{work.Group}/{work.Step.Code}";
+                    string key = new StepId(place.Code, work.Group, work.Step.Code).ToString();
                     if (!byKey.TryGetValue(key, out Item? item))
                     {
                         byKey.Add(key, item = new Item(key, work, job, place));
@@ -206,7 +206,7 @@ internal sealed partial class Composition
         foreach (PacketOpening opening in packet.Openings)
         {
             OpeningAt at = new(Openings.Find(opening.Code), Place.Of(opening.Place));
-            if (!latest.TryGetValue(at, out PacketOpening? other) || RoundOf(other) < RoundOf(opening))
+            if (!latest.TryGetValue(at, out PacketOpening? other) || other.Which.Round < opening.Which.Round)
             {
                 latest[at] = opening;
             }
@@ -214,11 +214,6 @@ internal sealed partial class Composition
 
         return latest;
     }
-
-    private static int RoundOf(PacketOpening opening) =>
-        opening.Id.IndexOf('#', StringComparison.Ordinal) is >= 0 and var sign
-            ? int.Parse(opening.Id.AsSpan(sign + 1), System.Globalization.CultureInfo.InvariantCulture)
-            : 1;
 
     // The node of an opening as the visit has left it; one that is being put back, or is back, comes off once more when
     // a step asks for it.
@@ -236,12 +231,12 @@ internal sealed partial class Composition
         Node NodeFor(OpeningAt needed) => Resumed(needed, latest, progress, askedFor);
         if (!latest.TryGetValue(at, out PacketOpening? opening) || progress.StateOf(opening) == OpeningState.Shut)
         {
-            return Make(at, opening is null ? 1 : RoundOf(opening), NodeFor);
+            return Make(at, opening is null ? 1 : opening.Which.Round, NodeFor);
         }
 
         bool back = progress.StateOf(opening) == OpeningState.Closed || progress.IsGoingBack(opening);
         bool again = back && askedFor.Contains(at);
-        Node node = Make(at, again ? RoundOf(opening) + 1 : RoundOf(opening), NodeFor);
+        Node node = Make(at, again ? opening.Which.Round + 1 : opening.Which.Round, NodeFor);
         if (!again)
         {
             node.State = back ? NodeState.GoingBack : progress.IsWhole(opening) ? NodeState.Whole : NodeState.Begun;
@@ -415,7 +410,7 @@ internal sealed partial class Composition
             return;
         }
 
-        string key = item?.Key ?? $"{node.Id}/{step.Code}";
+        string key = item?.Key ?? StepId.In(node.Which, step.Code).ToString();
         if (settled.Contains(key))
         {
             return;

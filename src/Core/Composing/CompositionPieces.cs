@@ -29,9 +29,9 @@ internal sealed partial class Composition
 
         public OpeningAt At { get; } = at;
 
-        public string Id { get; } = round == 1
-            ? $"{at.Place.Code}/{at.Opening.Code}"
-            : FormattableString.Invariant($"{at.Place.Code}/{at.Opening.Code}#{round}");
+        public OpeningId Which { get; } = new(at.Place.Code, at.Opening.Code, round);
+
+        public string Id { get; } = new OpeningId(at.Place.Code, at.Opening.Code, round).ToString();
 
         public List<Node> Needs { get; } = [];
 

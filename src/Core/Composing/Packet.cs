@@ -95,11 +95,7 @@ public sealed record PacketStep(
     /// A step's family by its key, whatever its place and however often it is opened: "hub-off/seat",
     /// "bearing-repack/pack".
     /// </summary>
-    public static string FamilyOf(string key)
-    {
-        string[] parts = key.Split('/');
-        return parts.Length < 3 ? key : $"{parts[1].Split('#')[0]}/{parts[2]}";
-    }
+    public static string FamilyOf(string key) => StepId.Of(key)?.Family ?? key;
 }
 
 /// <summary>An opening that a packet makes and closes again.</summary>
@@ -111,9 +107,13 @@ public sealed record PacketStep(
 public sealed record PacketOpening(string Code, string Name, string Place, string PlaceSpoken, int Depth)
 {
     /// <summary>
-    /// Unique in the packet: "axle-1-left/hub-off", and "axle-1-left/hub-off#2" when it has to come off once more.
+    /// Unique in the packet, written as by <see cref="OpeningId"/>.
     /// </summary>
     public string Id { get; init; } = "";
+
+    /// <summary><see cref="Id"/>, read.</summary>
+    [System.Text.Json.Serialization.JsonIgnore]
+    public OpeningId Which => OpeningId.Of(Id);
 
     /// <summary>Ids of the openings that have to stand first.</summary>
     public IReadOnlyList<string> Needs { get; init; } = [];

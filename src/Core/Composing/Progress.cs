@@ -237,7 +237,7 @@ public sealed class Progress
     // Something of a job was done, or something was taken off near its place.
     private bool WasTouched(string job)
     {
-        Place at = Place.Of(job[(job.IndexOf('@', StringComparison.Ordinal) + 1)..]);
+        Place at = Place.Of(JobAt.Of(job).Place);
         return packet.Steps.Any(s => s.For.Contains(job)
             && settled.TryGetValue(s.Key, out StepEntry? entry)
             && entry.SkippedBecause is null)

@@ -56,4 +56,33 @@ public sealed class Customer
 /// <param name="From">The first.</param>
 /// <param name="To">The last.</param>
 /// <param name="Why">Why; may be empty.</param>
-public sealed record BusyTime(DateOnly From, DateOnly To, string Why);
+public sealed record BusyTime(DateOnly From, DateOnly To, string Why)
+{
+    /// <summary>
+    /// Working days of a week, Monday to Friday, that have to be taken for the week to be: more than half of them.
+    /// </summary>
+    public const int MostOfAWeek = 3;
+
+    /// <summary>
+    /// The Mondays of the weeks that such times take from the planner: those of which they take most working days.
+    /// </summary>
+    /// <param name="times">The times; they may overlap.</param>
+    public static HashSet<DateOnly> WeeksTaken(IEnumerable<BusyTime> times)
+    {
+        Dictionary<DateOnly, HashSet<DateOnly>> days = [];
+        foreach (BusyTime time in times)
+        {
+            for (DateOnly day = time.From; day <= time.To; day = day.AddDays(1))
+            {
+                if (day.DayOfWeek is not (DayOfWeek.Saturday or DayOfWeek.Sunday))
+                {
+                    DateOnly monday = Planning.Weeks.Monday(day);
+                    days.TryAdd(monday, []);
+                    days[monday].Add(day);
+                }
+            }
+        }
+
+        return [.. days.Where(w => w.Value.Count >= MostOfAWeek).Select(w => w.Key)];
+    }
+}

@@ -17,7 +17,11 @@ public sealed record BayWeek(
     decimal Open,
     decimal Booked,
     decimal Proposed,
-    IReadOnlyList<Guid> DoesNotFit);
+    IReadOnlyList<Guid> DoesNotFit)
+{
+    /// <summary>Minutes left; negative where it is over.</summary>
+    public decimal Free => Open - Booked - Proposed;
+}
 
 /// <summary>The plan of the whole shop.</summary>
 /// <param name="Plans">Each trailer's plan, in the order given.</param>

@@ -58,6 +58,9 @@ public sealed class Decision
     /// <summary>When it was taken back; null while it stands.</summary>
     public DateTimeOffset? UndoneAt { get; set; }
 
+    /// <summary>Whether a decision of a kind is about an accepted visit that is there already.</summary>
+    public static bool ChangesABooking(DecisionKind kind) => kind is DecisionKind.Move or DecisionKind.CallOff;
+
     /// <summary>What decisions and accepted visits come to.</summary>
     /// <param name="decisions">Those of one trailer, in any order.</param>
     /// <param name="bookings">Its accepted visits that stand.</param>
@@ -153,6 +156,44 @@ public sealed class Booking
 
     /// <summary>The visit it became; null until the trailer comes.</summary>
     public Guid? VisitId { get; set; }
+
+    /// <summary>Does to it what a decision about it says; other kinds change nothing.</summary>
+    /// <param name="kind">The decision's kind.</param>
+    /// <param name="to">The day it goes to; null where it keeps its own.</param>
+    /// <param name="at">When it is decided.</param>
+    public void Apply(DecisionKind kind, DateOnly? to, DateTimeOffset at)
+    {
+        if (Decision.ChangesABooking(kind))
+        {
+            Day = kind == DecisionKind.Move ? to ?? Day : Day;
+            CalledOffAt = kind == DecisionKind.CallOff ? at : CalledOffAt;
+            ChangedAt = at;
+            Sequence++;
+        }
+    }
+
+    /// <summary>What it would be after a decision, itself left as it is.</summary>
+    /// <param name="kind">The decision's kind.</param>
+    /// <param name="to">The day it goes to; null where it keeps its own.</param>
+    public Booking After(DecisionKind kind, DateOnly? to)
+    {
+        Booking copy = (Booking)MemberwiseClone();
+        copy.Apply(kind, to, At);
+        return copy;
+    }
+
+    /// <summary>Undoes what a decision about it did: accepted, moved or called off.</summary>
+    /// <param name="decision">The decision.</param>
+    /// <param name="at">When it is taken back.</param>
+    public void TakeBack(Decision decision, DateTimeOffset at)
+    {
+        CalledOffAt = decision.Kind == DecisionKind.Accept ? at
+            : decision.Kind == DecisionKind.CallOff ? null
+            : CalledOffAt;
+        Day = decision is { Kind: DecisionKind.Move, From: { } from } ? from : Day;
+        ChangedAt = at;
+        Sequence++;
+    }
 
     /// <summary>The accepted visit that some of what falls due on a trailer comes to.</summary>
     /// <param name="id">Id of the decision that accepts it.</param>

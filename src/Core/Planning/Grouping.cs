@@ -12,9 +12,9 @@ public static class Grouping
     public static PlanningAnswer Solve(PlanningProblem problem)
     {
         Terms terms = Terms.Of(problem);
-        if (Clash.Of(terms) is { } why)
+        if (Clash.Of(terms) is { Count: > 0 } clashes)
         {
-            return new PlanningAnswer([], null, why);
+            return new PlanningAnswer([], null, Clash.InWords(clashes, ClashWords.Numbered));
         }
 
         return terms.Units.Length == 0 ? new PlanningAnswer([], 0, null) : Answer(terms, new Search(terms).Best());

@@ -17,7 +17,7 @@ public static class SharedBill
     public static double? Bound(PlanningProblem problem, double known, int steps = 400)
     {
         Terms terms = Terms.Of(problem);
-        if (Clash.Of(terms) is not null)
+        if (!Clash.None(terms))
         {
             return null;
         }

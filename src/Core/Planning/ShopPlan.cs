@@ -61,10 +61,10 @@ public sealed record PlanDraft
         Terms terms,
         int[][] units,
         double cost,
-        string? trouble,
+        IReadOnlyList<Clash> clashes,
         IReadOnlyList<PlannedVisit> visits,
         IReadOnlyDictionary<string, decimal> work) =>
-        (Problem, Terms, Units, Cost, Trouble, Visits, Work) = (problem, terms, units, cost, trouble, visits, work);
+        (Problem, Terms, Units, Cost, Clashes, Visits, Work) = (problem, terms, units, cost, clashes, visits, work);
 
     /// <summary>The problem, before anything had to give way.</summary>
     internal PlanningProblem Problem { get; init; }
@@ -78,8 +78,8 @@ public sealed record PlanDraft
     /// <summary>What they cost.</summary>
     internal double Cost { get; init; }
 
-    /// <summary>What clashes, by ids and week numbers; null for nothing.</summary>
-    internal string? Trouble { get; init; }
+    /// <summary>What could not be kept; empty when all could.</summary>
+    internal IReadOnlyList<Clash> Clashes { get; init; }
 
     /// <summary>The visits.</summary>
     internal IReadOnlyList<PlannedVisit> Visits { get; init; }
@@ -129,8 +129,8 @@ public sealed class TrailerPlanner(DateOnly today, int weeks, PlanCosts costs)
     {
         PlanningProblem problem = trailer.Problem(First, weeks, closed, costs);
         Terms terms = Terms.Of(problem);
-        string? trouble = Clash.Of(terms);
-        if (trouble is not null)
+        IReadOnlyList<Clash> clashes = Clash.Of(terms);
+        if (clashes.Count > 0)
         {
             // First the hard days give way, then what was asked for; a trailer that is never free keeps waiting.
             PlanningProblem soft = problem with
@@ -147,9 +147,9 @@ public sealed class TrailerPlanner(DateOnly today, int weeks, PlanCosts costs)
                 soft with { Pins = [], Together = [] },
                 soft with { Pins = [], Together = [], Forbids = [] }
             ];
-            if (softer.Select(Terms.Of).FirstOrDefault(t => Clash.Of(t) is null) is not { } can)
+            if (softer.Select(Terms.Of).FirstOrDefault(Clash.None) is not { } can)
             {
-                return new PlanDraft(problem, terms, [], 0, trouble, [], Minutes(trailer));
+                return new PlanDraft(problem, terms, [], 0, clashes, [], Minutes(trailer));
             }
 
             terms = can;
@@ -161,7 +161,7 @@ public sealed class TrailerPlanner(DateOnly today, int weeks, PlanCosts costs)
             terms,
             units,
             terms.Cost(units),
-            trouble,
+            clashes,
             Grouping.Answer(terms, units).Visits,
             Minutes(trailer));
     }
@@ -172,7 +172,7 @@ public sealed class TrailerPlanner(DateOnly today, int weeks, PlanCosts costs)
     internal static PlanDraft? Amended(PlanDraft before, IEnumerable<int> closed, bool thorough)
     {
         Terms terms = before.Terms.Closing([.. before.Problem.ClosedWeeks.Concat(closed).Distinct().Order()]);
-        if (before.Units.Length == 0 || Clash.Of(terms) is not null)
+        if (before.Units.Length == 0 || !Clash.None(terms))
         {
             return null;
         }
@@ -190,7 +190,7 @@ public sealed class TrailerPlanner(DateOnly today, int weeks, PlanCosts costs)
             trailer.Id,
             [.. draft.Visits.Select(v => Visit(trailer, draft, dues, tasks, v))],
             draft.Cost,
-            draft.Trouble is { } why ? InWords(why, trailer) : null);
+            draft.Clashes.Count > 0 ? Clash.InWords(draft.Clashes, Spoken(trailer)) : null);
     }
 
     private static Dictionary<string, decimal> Minutes(TrailerCase trailer) =>
@@ -214,25 +214,16 @@ public sealed class TrailerPlanner(DateOnly today, int weeks, PlanCosts costs)
     }
 
     // The planner knows tasks by id and weeks by number; people know names and days.
-    private string InWords(string why, TrailerCase trailer)
+    private ClashWords Spoken(TrailerCase trailer)
     {
-        foreach (Upcoming due in trailer.Coming.OrderByDescending(d => d.Id.Length))
-        {
-            why = why.Replace(
-                due.Id,
-                due.Where.Length > 0 ? $"{due.Name} ({due.Where})" : due.Name,
-                StringComparison.Ordinal);
-        }
-
-        return System.Text.RegularExpressions.Regex.Replace(why, @"\bweeks? (\d+)((?:, \d+)*)(?: and (\d+))?", m =>
-        {
-            string last = m.Groups[3].Success ? m.Groups[3].Value : m.Groups[1].Value;
-            string Day(string week) =>
-                FormattableString.Invariant(
-                    $"{First.AddDays(7 * int.Parse(week, System.Globalization.CultureInfo.InvariantCulture)):d MMMM yyyy}");
-            return m.Groups[3].Success
-                ? $"the weeks from {Day(m.Groups[1].Value)} to {Day(last)}"
-                : $"the week of {Day(last)}";
-        });
+        Dictionary<string, Upcoming> dues = trailer.Coming.ToDictionary(d => d.Id);
+        string Day(int week) => FormattableString.Invariant($"{First.AddDays(7 * week):d MMMM yyyy}");
+        return new ClashWords(
+            id => !dues.TryGetValue(id, out Upcoming? due) ? id
+                : due.Where.Length > 0 ? $"{due.Name} ({due.Where})"
+                : due.Name,
+            weeks => weeks.Count == 1
+                ? $"the week of {Day(weeks[0])}"
+                : $"the weeks from {Day(weeks[0])} to {Day(weeks[^1])}");
     }
 }

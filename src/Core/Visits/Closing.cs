@@ -32,6 +32,10 @@ public sealed record ClosingResult(
 
     /// <summary>Whether the trailer stands on Hold.</summary>
     public bool OnHold => Holds.Count > 0;
+
+    /// <summary>Everything that counts as done: the jobs, and what each does along with it.</summary>
+    public IEnumerable<JobAt> DoneAlong(RunningGear gear) =>
+        Done.SelectMany(j => JobCatalogue.Find(j.Job)!.DoneAlong(gear, Place.Of(j.Place))).Distinct();
 }
 
 /// <summary>Closing a visit: what forbids it, and what follows from it.</summary>

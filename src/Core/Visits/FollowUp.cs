@@ -34,4 +34,21 @@ public sealed class FollowUp
 
     /// <summary>Who did it.</summary>
     public Guid? DoneBy { get; set; }
+
+    /// <summary>
+    /// Which checks work settles: of those that come several times (after 10, 25 and 50 miles) one round settles the
+    /// soonest of each visit.
+    /// </summary>
+    /// <param name="owed">Checks of one trailer that are owed.</param>
+    /// <param name="rules">Codes of the rules that the work settles.</param>
+    public static IEnumerable<FollowUp> Settled(IEnumerable<FollowUp> owed, IReadOnlyCollection<string> rules) =>
+        owed
+            .Where(f => rules.Contains(f.Rule))
+            .GroupBy(f => (f.VisitId, f.Family))
+            .Select(g => g.MinBy(f => f.DueOn)!);
+
+    // The checks of lug nuts are one family, however often they come.
+    private string Family => Rule.StartsWith(FollowUpRules.LugRetorque, StringComparison.Ordinal)
+        ? FollowUpRules.LugRetorque
+        : Rule;
 }

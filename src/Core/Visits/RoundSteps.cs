@@ -2,6 +2,7 @@ using SturdyTinker.Core.Composing;
 using SturdyTinker.Core.Findings;
 using SturdyTinker.Core.Findings.Inspections;
 using SturdyTinker.Core.Gear;
+
 namespace SturdyTinker.Core.Visits;
 
 /// <summary>The steps of a packet that a round answers.</summary>
@@ -9,7 +10,7 @@ public static class RoundSteps
 {
     /// <summary>Whether a step of a packet belongs to the walk that a round makes.</summary>
     public static bool IsOfRound(PacketStep step) =>
-        step.Part == StepPart.Work && step.Key.Contains("/round/", StringComparison.Ordinal);
+        step.Part == StepPart.Work && StepId.Of(step.Key)?.Group == "round";
 
     /// <summary>
     /// Whether a round has answered a step of the packet: everything that the step looks at has been looked at.

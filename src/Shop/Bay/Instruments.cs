@@ -47,33 +47,6 @@ internal sealed class InstrumentBench(DnsEndPoint? address)
         new("thermometer", "infrared thermometer", Quantity.Temperature, ["hub-temperature"]),
     ];
 
-    /// <summary>
-    /// Reads where the bench is: "host:port", or nothing for a shop without one. False on anything else.
-    /// </summary>
-    internal static bool TryAddress(string? written, out DnsEndPoint? address)
-    {
-        address = null;
-        if (string.IsNullOrWhiteSpace(written))
-        {
-            return true;
-        }
-
-        int colon = written.LastIndexOf(':');
-        if (colon <= 0
-            || !ushort.TryParse(
-                written.AsSpan(colon + 1),
-                NumberStyles.None,
-                CultureInfo.InvariantCulture,
-                out ushort port)
-            || port == 0)
-        {
-            return false;
-        }
-
-        address = new DnsEndPoint(written[..colon], port);
-        return true;
-    }
-
     /// <summary>What the bench says it has; nothing when there is none or it does not answer in good time.</summary>
     internal async Task<IReadOnlyList<InstrumentAnswer>> ThereAsync(CancellationToken stop)
     {

@@ -27,7 +27,7 @@ internal sealed record RoundOfVisit(
     [
         .. from item in Round.Of(Visit.Gear, Visit.Jobs.Any(j => j.Job == PeriodicInspection.JobCode))
            group item by (item.Place, Behind: item.Opening) into stop
-           let reach = ReachOf(stop.Key.Place, stop.Key.Behind)
+           let reach = RoundReaches.Of(Visit.Gear, Packet, Progress, stop.Key.Place, stop.Key.Behind)
            select new RoundStop(
                stop.Key.Behind is { } behind ? $"{stop.Key.Place.Code}/{behind}" : stop.Key.Place.Code,
                stop.Key.Place.Code,
@@ -36,25 +36,6 @@ internal sealed record RoundOfVisit(
                stop.Key.Behind is { } code ? Openings.Find(code).Name : null,
                [.. stop.Select(i => Thing(i, lastTime(i)))]),
     ];
-
-    private RoundReach ReachOf(Place place, string? opening)
-    {
-        if (opening is null)
-        {
-            return RoundReach.Now;
-        }
-
-        HashSet<string> needed = [.. Openings
-            .Reach(Visit.Gear, opening, place)
-            .Select(o => $"{o.Place.Code}/{o.Opening.Code}")];
-        List<OpeningState> states = [.. Packet.Openings
-            .Where(o => needed.Contains(o.Id.Split('#')[0]))
-            .Select(Progress.StateOf)];
-        return states.Count == 0 ? RoundReach.NotThisVisit
-            : states.Contains(OpeningState.Open) ? RoundReach.Now
-            : states.Contains(OpeningState.Shut) ? RoundReach.Later
-            : RoundReach.Past;
-    }
 
     private RoundThing Thing(RoundItem item, LastSeen? lastTime)
     {

@@ -33,22 +33,6 @@ public sealed record RoundThing(
     LastSeen? LastTime,
     IReadOnlyList<LastSeen> Opposite);
 
-/// <summary>How a place on a round can be reached.</summary>
-public enum RoundReach
-{
-    /// <summary>As the trailer stands, or since what hides it is open.</summary>
-    Now,
-
-    /// <summary>Once the visit opens what hides it.</summary>
-    Later,
-
-    /// <summary>It was open in this visit, and is closed again.</summary>
-    Past,
-
-    /// <summary>This visit does not open what hides it.</summary>
-    NotThisVisit,
-}
-
 /// <summary>One stop of a round.</summary>
 /// <param name="Key">Unique on the round.</param>
 /// <param name="Place">Code of the place.</param>

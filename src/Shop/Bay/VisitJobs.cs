@@ -70,7 +70,7 @@ internal static class VisitJobs
         internal Packet Compose(IReadOnlyList<JobAt> jobs, int hands) =>
             Composer.Recompose(Packet, Entries, Visit.Gear, Visit.Jobs, jobs, Visit.Practices, Learned, hands);
 
-        private static bool IsAgain(PacketOpening opening) => opening.Id.Contains('#', StringComparison.Ordinal);
+        private static bool IsAgain(PacketOpening opening) => opening.Which.Again;
     }
 
     internal static async Task<VisitAtWork> StandingAsync(ShopFile file, Visit visit) =>

@@ -1,6 +1,5 @@
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
-using SturdyTinker.Core.Composing;
 using SturdyTinker.Core.Planning;
 using SturdyTinker.Shop.Requests;
 using SturdyTinker.Store;
@@ -58,11 +57,30 @@ internal static class Decisions
         horizon.MapPost("/trailers/{id:guid}/try", TryAsync);
         horizon.MapPut("/trailers/{id:guid}/decisions", PutTogetherAsync);
         horizon.MapPost("/trailers/{id:guid}/decisions/take-back", TakeBackTogetherAsync);
-        horizon.MapPut("/trailers/{id:guid}/decisions/{decisionId:guid}", (Guid id, Guid decisionId, DecisionDraft draft, ShopFile file, Clock clock, Worker worker, PlanBoard plans, CancellationToken stop) =>
-            PutTogetherAsync(id, new([new(decisionId, draft)]), file, clock, worker, plans, stop));
-        horizon.MapDelete("/trailers/{id:guid}/decisions/{decisionId:guid}", (Guid id, Guid decisionId, ShopFile file, Clock clock, Worker worker, PlanBoard plans, CancellationToken stop) =>
-            TakeBackTogetherAsync(id, new([decisionId]), file, clock, worker, plans, stop));
+        horizon.MapPut("/trailers/{id:guid}/decisions/{decisionId:guid}", PutOneAsync);
+        horizon.MapDelete("/trailers/{id:guid}/decisions/{decisionId:guid}", TakeOneBackAsync);
     }
+
+    private static Task<Ok<HorizonLine>> PutOneAsync(
+        Guid id,
+        Guid decisionId,
+        DecisionDraft draft,
+        ShopFile file,
+        Clock clock,
+        Worker worker,
+        PlanBoard plans,
+        CancellationToken stop) =>
+        PutTogetherAsync(id, new DecisionsMade([new(decisionId, draft)]), file, clock, worker, plans, stop);
+
+    private static Task<Ok<HorizonLine>> TakeOneBackAsync(
+        Guid id,
+        Guid decisionId,
+        ShopFile file,
+        Clock clock,
+        Worker worker,
+        PlanBoard plans,
+        CancellationToken stop) =>
+        TakeBackTogetherAsync(id, new DecisionsTakenBack([decisionId]), file, clock, worker, plans, stop);
 
     private static async Task<Ok<Consequences>> TryAsync(
         Guid id,
@@ -84,7 +102,8 @@ internal static class Decisions
             .AsNoTracking()
             .Where(d => d.TrailerId == id && d.UndoneAt == null)
             .ToListAsync(stop);
-        List<Booking> bookings = [.. board.Bookings[id].Select(b => Moved(b, tried.Decisions))];
+        List<Booking> bookings = [.. board.Bookings[id].Select(b => tried.Decisions.LastOrDefault(
+            d => d.Booking == b.Id && Decision.ChangesABooking(d.Kind)) is { } last ? b.After(last.Kind, last.To) : b)];
         DateTimeOffset at = clock.Now;
         decisions.AddRange(tried.Decisions.Select(d => new Decision
         {
@@ -97,93 +116,42 @@ internal static class Decisions
             At = at = at.AddTicks(1)
         }));
         BoardTrailer told = trailer with { Case = trailer.Case with { Wishes = Decision.Wishes(decisions, bookings) } };
-        TrailerPlan before = board.Plan.Plans[index], after = Replan(board, told, index);
-        return TypedResults.Ok(Compare(board, told, before, after, tried.Decisions));
-    }
-
-    /// <summary>
-    /// Plans one trailer anew while all others stay where they are: weeks that are full stay closed to it, unless it
-    /// was told to come then.
-    /// </summary>
-    internal static TrailerPlan Replan(Board board, BoardTrailer told, int index)
-    {
-        TrailerPlan before = board.Plan.Plans[index];
-        HashSet<int> asked = [.. told.Case.Wishes.Pins.Select(p => Weeks.Of(board.Planner.First, p.Week))];
-        decimal Mine(int week) =>
-            before.Visits.Where(v => Weeks.Of(board.Planner.First, v.Week) == week).Sum(v => v.Minutes);
-        IEnumerable<int> full = Enumerable.Range(0, board.Plan.Weeks.Count).Where(w => !asked.Contains(w)
-            && Mine(w) == 0
-            && board.Plan.Weeks[w] is var bay
-            && bay.Open - bay.Booked - bay.Proposed <= 0);
-        return board.Planner.Plan(told.Case, full.Concat(board.Planner.Shut(board.Hours, board.Today)));
-    }
-
-    private static Booking Moved(Booking booking, IEnumerable<DecisionDraft> drafts)
-    {
-        DecisionDraft? last = drafts.LastOrDefault(d => d.Booking == booking.Id
-            && d.Kind is DecisionKind.Move or DecisionKind.CallOff);
-        return last is null ? booking : new Booking
-        {
-            Id = booking.Id,
-            TrailerId = booking.TrailerId,
-            Day = last.To ?? booking.Day,
-            Tasks = booking.Tasks,
-            Jobs = booking.Jobs,
-            What = booking.What,
-            Why = booking.Why,
-            Minutes = booking.Minutes,
-            CalledOffAt = last.Kind == DecisionKind.CallOff ? booking.At : null,
-        };
+        TrailerPlan after = board.InForce.Replanned(index, told.Case);
+        return TypedResults.Ok(Compare(board, told, index, after, tried.Decisions));
     }
 
     private static Consequences Compare(
         Board board,
         BoardTrailer trailer,
-        TrailerPlan before,
+        int index,
         TrailerPlan after,
         IReadOnlyList<DecisionDraft> tried)
     {
-        DateOnly end = board.Planner.First.AddDays(7 * HorizonPage.WeeksShown);
-        decimal[] delta = new decimal[board.Plan.Weeks.Count];
-        void Count(TrailerPlan plan, int sign)
-        {
-            foreach (ProposedVisit visit in plan.Visits)
-            {
-                delta[Weeks.Of(board.Planner.First, visit.Week)] += sign * visit.Minutes;
-            }
-        }
-
-        Count(before, -1);
-        Count(after, 1);
-        BayWeekAnswer[] weeks = [.. board.Plan.Weeks.Take(HorizonPage.WeeksShown).Select((w, i) => HorizonPage.OfWeek(
-            board,
-            w with { Proposed = Math.Max(0, w.Proposed + delta[i]) }))];
-        decimal cost = Math.Round((decimal)(after.Cost - before.Cost), 0), minutes =
-            after.Visits.Where(v => v.Week < end).Sum(v => v.Minutes) - before.Visits.Where(v => v.Week < end).Sum(v => v.Minutes);
-        string words = cost == 0 && Math.Abs(minutes) < 1 ? "Costs nothing more."
-            : FormattableString.Invariant(
-                $"Costs {Math.Abs(cost):#,0} {(cost >= 0 ? "more" : "less")} over the year{(Math.Abs(minutes) >= 1 ? $", {Packet.InWords(Math.Abs(minutes))} {(minutes > 0 ? "more" : "less")} in the bay" : "")}.");
+        PlanChange change = board.InForce.Change(index, after, HorizonPage.WeeksShown);
+        List<string> words = [change.InWords];
         foreach (DateOnly week in tried
             .Where(d => d.Kind is DecisionKind.Pin or DecisionKind.Accept or DecisionKind.Move && d.To is not null)
             .Select(d => Weeks.Monday(d.To!.Value))
             .Distinct())
         {
-            BayWeekAnswer? bay = weeks.FirstOrDefault(w => w.Monday == week);
-            decimal over = bay is null ? 0 : bay.Booked + bay.Proposed - bay.Open;
-            words += over > 0
-                ? FormattableString.Invariant($" The week of {week:d MMMM} is then {over:0.#} h over.")
-                : "";
-            words += trailer.Case.Busy.Contains(week)
-                ? FormattableString.Invariant($" {trailer.Customer} cannot spare it in the week of {week:d MMMM}.")
-                : "";
+            if (change.Over(week) / 60 is >= 0.05m and var over)
+            {
+                words.Add(FormattableString.Invariant($"The week of {week:d MMMM} is then {over:0.#} h over."));
+            }
+
+            if (trailer.Case.Busy.Contains(week))
+            {
+                words.Add(FormattableString.Invariant(
+                    $"{trailer.Customer} cannot spare it in the week of {week:d MMMM}."));
+            }
         }
 
         return new Consequences(
             HorizonPage.OfTrailer(board, trailer, after),
-            cost,
-            Math.Round(minutes, 1),
-            after.Trouble is null ? words : $"{words} {after.Trouble}",
-            weeks);
+            change.CostMore,
+            Math.Round(change.MinutesMore, 1),
+            string.Join(' ', after.Trouble is { } trouble ? words.Append(trouble) : words),
+            [.. change.Weeks.Select(w => HorizonPage.OfWeek(board, w))]);
     }
 
     private static async Task<Ok<HorizonLine>> PutTogetherAsync(
@@ -244,28 +212,17 @@ internal static class Decisions
             At = clock.Now,
             PersonId = worker.Id
         });
-        switch (draft.Kind)
+        booking?.Apply(draft.Kind, draft.To, clock.Now);
+        if (draft.Kind == DecisionKind.Accept)
         {
-            case DecisionKind.Accept:
-                file.Bookings.Add(Booking.Of(
-                    id,
-                    trailer.Case,
-                    draft.Tasks,
-                    draft.To!.Value,
-                    board.Costs,
-                    clock.Now,
-                    worker.Id));
-                break;
-            case DecisionKind.Move:
-                (booking!.Day, booking.ChangedAt) = (draft.To!.Value, clock.Now);
-                booking.Sequence++;
-                break;
-            case DecisionKind.CallOff:
-                booking!.CalledOffAt = booking.ChangedAt = clock.Now;
-                booking.Sequence++;
-                break;
-            default:
-                break;
+            file.Bookings.Add(Booking.Of(
+                id,
+                trailer.Case,
+                draft.Tasks,
+                draft.To!.Value,
+                board.Costs,
+                clock.Now,
+                worker.Id));
         }
 
         // One after the other: they are told apart by when they were made.
@@ -316,16 +273,7 @@ internal static class Decisions
             throw Refusal.Conflict("The trailer has come for this visit already; it can't be taken back any more.");
         }
 
-        if (booking is not null)
-        {
-            booking.CalledOffAt = decision.Kind == DecisionKind.Accept ? clock.Now
-                : decision.Kind == DecisionKind.CallOff ? null
-                : booking.CalledOffAt;
-            booking.Day = decision is { Kind: DecisionKind.Move, From: { } from } ? from : booking.Day;
-            booking.ChangedAt = clock.Now;
-            booking.Sequence++;
-        }
-
+        booking?.TakeBack(decision, clock.Now);
         await file.SaveChangesAsync(stop);
     }
 
@@ -344,7 +292,7 @@ internal static class Decisions
     {
         Checks checks = new();
         HashSet<string> known = [.. trailer.Case.Coming.Select(d => d.Id)];
-        bool aboutBooking = draft.Kind is DecisionKind.Move or DecisionKind.CallOff;
+        bool aboutBooking = Decision.ChangesABooking(draft.Kind);
         checks.Add(
             "/tasks",
             draft.Tasks.Count > MostTasks ? $"At most {MostTasks} tasks at once."

@@ -33,8 +33,6 @@ public sealed record OfferAnswer(IReadOnlyList<DayOffered> Days, string? None);
 
 internal static class Offers
 {
-    private const int WeeksLooked = 12, MostDays = 5;
-
     internal static void MapOffers(this RouteGroupBuilder horizon) =>
         horizon.MapGet("/trailers/{id:guid}/offer", OfferAsync);
 
@@ -51,88 +49,31 @@ internal static class Offers
         BoardTrailer trailer = board.Trailers[index];
         TrailerPlan plan = board.Plan.Plans[index];
         DateOnly earliest = from is { } asked && asked > board.Today ? asked : board.Today;
-        if (plan.Visits is not [var next, ..])
+        if (plan.Visits.Count == 0)
         {
             return TypedResults.Ok(new OfferAnswer(
                 [],
                 plan.Trouble ?? "Nothing falls due on it within the horizon: take it whenever it suits."));
         }
 
-        List<(DayOffered Offer, double Cost)> offers = [];
-        DateOnly start = Weeks.Monday(earliest);
-        for (int w = 0; w < WeeksLooked && offers.Count < MostDays; w++)
-        {
-            DateOnly monday = start.AddDays(7 * w);
-            int week = Weeks.Of(board.Planner.First, monday);
-            if (week >= board.Planner.WeeksPlanned || trailer.Case.Busy.Contains(monday))
-            {
-                continue;
-            }
-
-            bool own = next.Week == monday;
-            TrailerPlan there = own
-                ? plan
-                : board.Planner.Plan(
-                    trailer.Case with
-                    {
-                        Wishes = trailer.Case.Wishes with
-                        {
-                            Pins = [.. trailer.Case.Wishes.Pins, .. next.Tasks.Select(t => (t.Due.Id, monday))]
-                        }
-                    },
-                    board.Planner.Shut(board.Hours, board.Today));
-            ProposedVisit? visit = there.Visits.FirstOrDefault(v => v.Week == monday);
-            if (there.Trouble is not null || visit is null || Room(board, monday, earliest, visit, own) is not { } day)
-            {
-                continue;
-            }
-
-            offers.Add((new DayOffered(
-                day,
-                Upcoming.What(visit.Tasks.Select(t => t.Due)),
-                [.. visit.Tasks.Select(t => t.Due.Id)],
-                Packet.InWords(visit.Minutes),
-                visit.Minutes,
-                Math.Round(visit.Price(board.Costs), 0),
-                0,
-                ""), there.Cost));
-        }
-
-        if (offers.Count == 0)
-        {
-            return TypedResults.Ok(new OfferAnswer(
-                [],
-                FormattableString.Invariant(
-                    $"No week with room for it from {earliest:d MMMM} to {start.AddDays(7 * WeeksLooked):d MMMM}. {plan.Trouble}").TrimEnd()));
-        }
-
-        double least = offers.Min(o => o.Cost);
-        return TypedResults.Ok(new OfferAnswer(
-            [.. offers.Select(o => (decimal)Math.Round(o.Cost - least, 0) is var more && more < 1
-                ? o.Offer with { Words = "The best day." }
-                : o.Offer with
-                {
-                    CostMore = more,
-                    Words = FormattableString.Invariant($"Costs {more:#,0} more over the year than the best day.")
-                })],
-            null));
+        IReadOnlyList<DayOffer> offers = board.InForce.Offers(index, trailer.Case, earliest);
+        DateOnly last = Weeks.Monday(earliest).AddDays(7 * PlanInForce.WeeksOffered);
+        string? none = offers.Count > 0
+            ? null
+            : FormattableString.Invariant(
+                $"No week with room for it from {earliest:d MMMM} to {last:d MMMM}. {plan.Trouble}").TrimEnd();
+        return TypedResults.Ok(new OfferAnswer([.. offers.Select(o => Offered(o, board.Costs))], none));
     }
 
-    private static DateOnly? Room(Board board, DateOnly monday, DateOnly earliest, ProposedVisit visit, bool own)
-    {
-        BayWeek bay = board.Plan.Weeks[Weeks.Of(board.Planner.First, monday)];
-        if (!own && bay.Open - bay.Booked - bay.Proposed < visit.Minutes)
-        {
-            return null;
-        }
-
-        DateOnly? planned = own && visit.Day >= earliest ? visit.Day : null;
-        return planned
-            ?? Enumerable
-                .Range(0, 7)
-                .Select(monday.AddDays)
-                .Where(d => d >= earliest && board.Hours.MinutesOn(d) > 0)
-                .Select(d => (DateOnly?)d)
-                .FirstOrDefault();
-    }
+    private static DayOffered Offered(DayOffer offer, PlanCosts costs) => new(
+        offer.Day,
+        Upcoming.What(offer.Visit.Tasks.Select(t => t.Due)),
+        [.. offer.Visit.Tasks.Select(t => t.Due.Id)],
+        Packet.InWords(offer.Visit.Minutes),
+        offer.Visit.Minutes,
+        Math.Round(offer.Visit.Price(costs), 0),
+        offer.Best ? 0 : offer.CostMore,
+        offer.Best
+            ? "The best day."
+            : FormattableString.Invariant($"Costs {offer.CostMore:#,0} more over the year than the best day."));
 }

@@ -3,33 +3,75 @@ using SturdyTinker.Store;
 namespace SturdyTinker.Shop.Requests;
 
 /// <summary>
-/// Brings every standing up to date when the program starts, when a new day begins, and where a change of the shop's
-/// choices has left some behind.
+/// Brings every trailer's status up to date behind the scenes: when the program starts, when a new day begins, where a
+/// change of the shop's choices has left some behind, and when a page asks. Pages only read.
 /// </summary>
 internal sealed partial class NewDay(IServiceScopeFactory scopes, Clock clock, ILogger<NewDay> log) : BackgroundService
 {
+    // How long a page waits for it before it shows what is there.
+    private static readonly TimeSpan Patience = TimeSpan.FromSeconds(5);
+
+    private readonly SemaphoreSlim asked = new(0);
+    private readonly Lock door = new();
+    private TaskCompletionSource<bool> next = new(TaskCreationOptions.RunContinuationsAsynchronously);
+
+    /// <summary>Asks for it now. Answers whether it was done; false when it takes long or could not be.</summary>
+    internal async Task<bool> CaughtUpAsync(CancellationToken stop)
+    {
+        Task<bool> round;
+        lock (door)
+        {
+            round = next.Task;
+        }
+
+        asked.Release();
+        return await Task.WhenAny(round, Task.Delay(Patience, stop)) == round && await round;
+    }
+
+    /// <inheritdoc/>
+    public override void Dispose()
+    {
+        asked.Dispose();
+        base.Dispose();
+    }
+
     /// <inheritdoc/>
     protected override async Task ExecuteAsync(CancellationToken stoppingToken)
     {
-        using PeriodicTimer minute = new(TimeSpan.FromMinutes(1));
-        do
+        while (!stoppingToken.IsCancellationRequested)
         {
-            try
+            // Whoever asks from here on waits for the next round: this one may be past what they changed.
+            TaskCompletionSource<bool> round;
+            lock (door)
             {
-                using IServiceScope scope = scopes.CreateScope();
-                await scope.ServiceProvider
-                    .GetRequiredService<ShopFile>()
-                    .RefreshAllAsync(clock.Today, stop: stoppingToken);
+                round = next;
+                next = new(TaskCreationOptions.RunContinuationsAsynchronously);
             }
-            catch (Exception fault) when (fault is not OperationCanceledException)
+
+            round.SetResult(await CatchUpAsync(stoppingToken));
+            await asked.WaitAsync(TimeSpan.FromMinutes(1), stoppingToken);
+            while (asked.Wait(0, CancellationToken.None))
             {
-                // Tried again in a minute; pages refresh what they show by themselves.
-                LogFault(log, fault);
             }
         }
-        while (await minute.WaitForNextTickAsync(stoppingToken));
     }
 
-    [LoggerMessage(LogLevel.Error, "The standings could not be brought up to the day.")]
+    private async Task<bool> CatchUpAsync(CancellationToken stop)
+    {
+        try
+        {
+            using IServiceScope scope = scopes.CreateScope();
+            await scope.ServiceProvider.GetRequiredService<ShopFile>().RefreshAllAsync(clock.Today, stop: stop);
+            return true;
+        }
+        catch (Exception fault) when (fault is not OperationCanceledException)
+        {
+            // Tried again in a minute, or when a page asks.
+            LogFault(log, fault);
+            return false;
+        }
+    }
+
+    [LoggerMessage(LogLevel.Error, "The trailers' statuses could not be brought up to the day.")]
     private static partial void LogFault(ILogger log, Exception exception);
 }

@@ -32,6 +32,9 @@ internal sealed record Board(
     WholePlan Plan,
     ILookup<Guid, Booking> Bookings)
 {
+    /// <summary>The plan, and what can be asked of it.</summary>
+    internal PlanInForce InForce => new(Planner, Hours, Costs, Today, Plan);
+
     /// <summary>Where a trailer stands on the board; −1 for none.</summary>
     internal int IndexOf(Guid trailer) => places.GetValueOrDefault(trailer, -1);
 
@@ -47,7 +50,7 @@ internal sealed record Board(
 /// Keeps the shop's plan at hand. It follows from the record alone: whatever changed since is planned anew, the rest is
 /// kept from before, and a restart comes to the same plan.
 /// </summary>
-internal sealed class PlanBoard : IDisposable
+internal sealed class PlanBoard(NewDay upToDate) : IDisposable
 {
     private readonly SemaphoreSlim one = new(1);
     private readonly Dictionary<string, StripDown> stripDowns = [];
@@ -60,7 +63,11 @@ internal sealed class PlanBoard : IDisposable
     /// <summary>The board as the record has it now.</summary>
     internal async Task<Board> NowAsync(ShopFile file, Clock clock, CancellationToken stop = default)
     {
-        await file.RefreshAllAsync(clock.Today, stop: stop);
+        if (await file.AnyStaleAsync(clock.Today, stop))
+        {
+            await upToDate.CaughtUpAsync(stop);
+        }
+
         await one.WaitAsync(stop);
         try
         {
@@ -105,7 +112,9 @@ internal sealed class PlanBoard : IDisposable
             .AsNoTracking()
             .Where(b => b.CalledOffAt == null && b.VisitId == null && b.Day >= monday)
             .ToListAsync()).ToLookup(b => b.TrailerId);
-        Dictionary<Guid, HashSet<DateOnly>> busy = customers.ToDictionary(c => c.Id, BusyWeeks);
+        Dictionary<Guid, HashSet<DateOnly>> busy = customers.ToDictionary(
+            c => c.Id,
+            c => BusyTime.WeeksTaken(c.Busy));
         TrailerPlanner planner = new(today, TrailerPlanner.UsualWeeks, settings.Costs);
         DateOnly parts = today.AddDays(settings.Hours.PartsLeadDays);
         BoardTrailer OnBoard(Known known) => known.Trailer with
@@ -150,26 +159,6 @@ internal sealed class PlanBoard : IDisposable
         Board board = new(today, planner, settings.Costs, settings.Hours, all, whole, bookings);
         last = (key, board);
         return board;
-    }
-
-    // A week is taken from the customer when more than half of its working days are.
-    private static HashSet<DateOnly> BusyWeeks(Customer customer)
-    {
-        HashSet<DateOnly> weeks = [];
-        foreach (BusyTime time in customer.Busy)
-        {
-            for (DateOnly monday = Weeks.Monday(time.From); monday <= time.To; monday = monday.AddDays(7))
-            {
-                int days = Enumerable.Range(0, 5).Count(d => monday.AddDays(d) >= time.From
-                    && monday.AddDays(d) <= time.To);
-                if (days >= 3)
-                {
-                    weeks.Add(monday);
-                }
-            }
-        }
-
-        return weeks;
     }
 
     // Trailers of like gear and practices share one; whoever asks holds the board.

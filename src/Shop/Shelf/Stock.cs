@@ -276,13 +276,7 @@ internal static class Stock
         if (!await file.StockEntries.AnyAsync(e => e.Id == id))
         {
             KeptPart kept = await file.KeepAsync(await CodeOfAsync(file, code));
-            decimal change =
-                draft.Move switch
-                {
-                    StockMove.Count => quantity - kept.OnHand,
-                    StockMove.SentAway => -quantity,
-                    _ => quantity
-                };
+            decimal change = kept.ChangeBy(draft.Move, quantity);
             if (kept.OnHand + change < 0)
             {
                 throw Refusal.Field(

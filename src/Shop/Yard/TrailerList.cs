@@ -86,11 +86,13 @@ internal static class TrailerList
     private static async Task<Ok<TrailerListAnswer>> ListAsync(
         ShopFile file,
         Clock clock,
+        NewDay upToDate,
         string? search,
         Guid? customer,
         Named<TrailerOrder>? order,
         int? skip,
-        int? take)
+        int? take,
+        CancellationToken stop)
     {
         int rows = take ?? PageRows;
         if (rows is < 1 or > MostRows || skip is < 0)
@@ -127,17 +129,16 @@ internal static class TrailerList
             found.Add(row);
         }
 
-        // One left from yesterday is brought up to date before it is shown.
-        if (found.Any(f => f.AsOf != clock.Today))
+        // One left from yesterday is brought up to date before it is shown, as far as that does not take long.
+        if (found.Any(f => f.AsOf != clock.Today) && await upToDate.CaughtUpAsync(stop))
         {
-            await file.RefreshAllAsync(clock.Today);
-            return await ListAsync(file, clock, search, customer, order, skip, take);
+            return await ListAsync(file, clock, upToDate, search, customer, order, skip, take, stop);
         }
 
         return TypedResults.Ok(new TrailerListAnswer(
             [.. found.Take(rows).Select(f => f.Row)],
             found.Count > rows,
-            searched ? await query.CountAsync() : null));
+            searched ? await query.CountAsync(stop) : null));
     }
 
     private static IOrderedQueryable<TrailerStatusRow> Ordered(IQueryable<TrailerStatusRow> query, TrailerOrder by) =>

@@ -52,20 +52,13 @@ internal static class TrailerPage
     private static async Task<Ok<TrailerAnswer>> ReadAsync(Guid id, ShopFile file, Clock clock) =>
         TypedResults.Ok(await AnswerAsync(file, id, clock.Today));
 
-    /// <summary>The trailer's page as saved; its standing is brought up to the day first where it is old.</summary>
+    /// <summary>The trailer's page. Where what is kept of its status is old, it is worked out anew for this page.</summary>
     internal static async Task<TrailerAnswer> AnswerAsync(ShopFile file, Guid id, DateOnly today)
     {
         Found found = await FindAsync(file, id);
-        if (found.Standing?.AsOf != today)
-        {
-            await using var transaction = await file.Database.BeginTransactionAsync();
-            await file.RefreshAsync(id, today);
-            await file.SaveChangesAsync();
-            await transaction.CommitAsync();
-            file.ChangeTracker.Clear();
-            found = await FindAsync(file, id);
-        }
-
+        TrailerStatusRow row = found.Standing is { } kept && kept.AsOf == today
+            ? kept
+            : await file.WorkedOutAsync(found.Trailer, today);
         Trailer trailer = found.Trailer;
         return new TrailerAnswer(
             trailer.Id,
@@ -73,7 +66,7 @@ internal static class TrailerPage
             trailer.Name,
             trailer.Plate,
             trailer.CustomerId,
-            found.Standing!.Customer,
+            row.Customer,
             GearDescription.Of(trailer.Gear),
             trailer.Gear.Words,
             trailer.Meter,
@@ -82,8 +75,8 @@ internal static class TrailerPage
             trailer.Version,
             PlaceAnswer.Of(trailer.Gear),
             trailer.Practices.Answers,
-            found.Standing.Status,
-            found.Standing.OpenVisit);
+            row.Status,
+            row.OpenVisit);
     }
 
     // Compiled once: this is the page that everything leads to.

@@ -1,8 +1,11 @@
 import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
-import { cleanup, render } from "@testing-library/react";
+import { cleanup, configure, render } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
 import type { ReactNode } from "react";
 import { onTestFinished, vi } from "vitest";
+
+// A busy machine may take long over what stands there in the end: nothing is decided by the clock.
+configure({ asyncUtilTimeout: 60_000 });
 
 /** What was asked of the shop's server. */
 export interface Asked {

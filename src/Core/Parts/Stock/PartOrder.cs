@@ -66,6 +66,104 @@ public sealed class PartOrder
     /// </summary>
     public DateTimeOffset? ClosedAt { get; set; }
 
+    /// <summary>Whether something that was sent for should have been here by a day.</summary>
+    /// <param name="received">What was received by this order, by code.</param>
+    /// <param name="today">The day.</param>
+    public bool IsLate(IReadOnlyDictionary<string, decimal> received, DateOnly today) =>
+        ClosedAt is null && SentAt is not null && Lines.Any(l => ToCome(l, received) > 0 && l.Expected < today);
+
+    /// <summary>
+    /// Takes what the supplier promises: the day the last of each line comes, and in <see cref="Said"/> what comes in
+    /// parts or cannot be had. A line he does not promise keeps its day.
+    /// </summary>
+    /// <param name="deliveries">His deliveries; of one part there may be several.</param>
+    /// <param name="said">What he says besides; may be empty.</param>
+    public void Promise(IReadOnlyList<PromisedDelivery> deliveries, string? said)
+    {
+        List<string> words = [said?.Trim() ?? ""];
+        List<OrderLine> lines = [];
+        foreach (OrderLine line in Lines)
+        {
+            PromisedDelivery[] his = [.. deliveries
+                .Where(d => d.Code.Equals(line.Code, StringComparison.OrdinalIgnoreCase))
+                .OrderBy(d => d.On)];
+            decimal missing = line.Quantity - his.Sum(d => d.Quantity);
+            if (his.Length > 1 || missing > 0)
+            {
+                string parts = string.Join(
+                    ", ",
+                    his.Select(d => FormattableString.Invariant($"{d.Quantity:0.##} on {d.On:d MMMM}")));
+                string cannot = missing > 0 ? FormattableString.Invariant($", {missing:0.##} can’t be had") : "";
+                words.Add($"{line.Name}: {(parts.Length > 0 ? parts : "none")}{cannot}.");
+            }
+
+            lines.Add(his.Length > 0 ? line with { Expected = his[^1].On } : line);
+        }
+
+        Lines = lines;
+        Said = string.Join(' ', words.Where(w => w.Length > 0));
+    }
+
+    /// <summary>
+    /// What a delivery comes to, line by line: never more of a part than is still to come. Changes nothing.
+    /// </summary>
+    /// <param name="came">What came; a code may stand there twice.</param>
+    /// <param name="received">What was received before, by code.</param>
+    public IReadOnlyList<ReceivedLine> Receive(
+        IEnumerable<CameIn> came,
+        IReadOnlyDictionary<string, decimal> received)
+    {
+        Dictionary<string, decimal> sofar = new(received, StringComparer.OrdinalIgnoreCase);
+        List<ReceivedLine> lines = [];
+        foreach (CameIn one in came)
+        {
+            OrderLine? line = Lines.FirstOrDefault(l => l.Code.Equals(one.Code, StringComparison.OrdinalIgnoreCase));
+            if (line is null)
+            {
+                lines.Add(new ReceivedLine(
+                    null,
+                    0,
+                    $"Order {Number} has no {one.Code}: receive it without an order.",
+                    null));
+            }
+            else if (one.Quantity > ToCome(line, sofar))
+            {
+                lines.Add(new ReceivedLine(line, 0, null, Already(line, sofar)));
+            }
+            else
+            {
+                sofar[line.Code] = sofar.GetValueOrDefault(line.Code) + one.Quantity;
+                lines.Add(new ReceivedLine(line, one.Quantity, null, null));
+            }
+        }
+
+        return lines;
+    }
+
+    /// <summary>
+    /// After a delivery: whatever nobody has sent was ordered by hand, and the order is closed once all is here.
+    /// </summary>
+    /// <param name="received">What was received by this order, this delivery and those before, by code.</param>
+    /// <param name="at">When.</param>
+    public void AfterDelivery(IReadOnlyDictionary<string, decimal> received, DateTimeOffset at)
+    {
+        Way = Way == OrderWay.NotSent ? OrderWay.ByHand : Way;
+        SentAt ??= at;
+        ClosedAt = Lines.All(l => ToCome(l, received) == 0) ? at : null;
+    }
+
+    private static string Already(OrderLine line, Dictionary<string, decimal> received)
+    {
+        decimal before = received.GetValueOrDefault(line.Code), rest = ToCome(line, received);
+        string words = before == 0
+            ? FormattableString.Invariant($"Only {line.Quantity:0.##} were ordered.")
+            : rest == 0
+                ? FormattableString.Invariant($"All of the {line.Quantity:0.##} ordered came already.")
+                : FormattableString.Invariant(
+                    $"{before:0.##} of the {line.Quantity:0.##} ordered came already, {rest:0.##} are to come.");
+        return $"{words} Receive more without an order.";
+    }
+
     /// <summary>What is still to come of a line.</summary>
     /// <param name="line">The line.</param>
     /// <param name="received">What was received by this order, by code.</param>

@@ -93,4 +93,32 @@ public sealed class KeptPart
 
     /// <summary>Counts up with every edit of what the shop says of it; not with what comes and goes.</summary>
     public int Version { get; set; } = 1;
+
+    /// <summary>
+    /// How a line of a kind would change what is on hand: a count sets it, what is sent away takes from it, all else
+    /// adds.
+    /// </summary>
+    /// <param name="move">The kind.</param>
+    /// <param name="quantity">How much was counted, sent or came: nought and more.</param>
+    public decimal ChangeBy(StockMove move, decimal quantity) => move switch
+    {
+        StockMove.Count => quantity - OnHand,
+        StockMove.SentAway => -quantity,
+        _ => quantity,
+    };
+
+    /// <summary>
+    /// Takes a line of the ledger in. Throws <see cref="ArgumentException"/> where less than nothing would be left: the
+    /// caller has seen to that.
+    /// </summary>
+    public void Move(StockEntry entry)
+    {
+        if (OnHand + entry.Change < 0)
+        {
+            throw new ArgumentException($"There are only {OnHand} of {Code}.", nameof(entry));
+        }
+
+        OnHand += entry.Change;
+        CountedAt = entry.Move == StockMove.Count ? entry.At : CountedAt;
+    }
 }

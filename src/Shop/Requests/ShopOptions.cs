@@ -1,0 +1,107 @@
+using System.Globalization;
+using System.Net;
+using Microsoft.Extensions.Options;
+
+namespace SturdyTinker.Shop.Requests;
+
+/// <summary>What the program is started with: its command line, or settings of the same names.</summary>
+internal sealed class ShopOptions
+{
+    /// <summary>Folder of the shop's file and its pictures; made where there is none.</summary>
+    public string Data { get; init; } = "shop-data";
+
+    /// <summary>Folder of the built web; null, or one that is not there, serves no pages.</summary>
+    public string? Web { get; init; }
+
+    /// <summary>How long a write waits for a busy file, in seconds: 1 to 600.</summary>
+    public int Wait { get; init; } = 30;
+
+    /// <summary>A day, or a minute of one, to go on from instead of now; null for the machine's clock.</summary>
+    public string? Day { get; init; }
+
+    /// <summary>Host and port of the instruments; null or empty for none.</summary>
+    public string? Instruments { get; init; }
+
+    /// <summary>Host and port of an SMTP service; null or empty for none.</summary>
+    public string? Mail { get; init; }
+
+    /// <summary>The http address of a feed of meter readings; null or empty for none.</summary>
+    public string? Meters { get; init; }
+
+    /// <summary>The http address of a supplier's service; null or empty for none.</summary>
+    public string? Supplier { get; init; }
+
+    /// <summary><see cref="Instruments"/> as an address; null for none.</summary>
+    internal DnsEndPoint? InstrumentsAt => HostAndPort(Instruments);
+
+    /// <summary><see cref="Mail"/> as an address; null for none.</summary>
+    internal DnsEndPoint? MailAt => HostAndPort(Mail);
+
+    /// <summary><see cref="Meters"/> as an address that ends in "/"; null for none.</summary>
+    internal Uri? MetersAt => Http(Meters);
+
+    /// <summary><see cref="Supplier"/> as an address that ends in "/"; null for none.</summary>
+    internal Uri? SupplierAt => Http(Supplier);
+
+    /// <summary>The clock to go by.</summary>
+    internal TimeProvider Clock => SetClock.On(Day) ?? TimeProvider.System;
+
+    /// <summary>"127.0.0.1:5116" as an address; null for anything else.</summary>
+    internal static DnsEndPoint? HostAndPort(string? written)
+    {
+        int colon = written?.LastIndexOf(':') ?? -1;
+        return colon > 0
+            && ushort.TryParse(
+                written.AsSpan(colon + 1),
+                NumberStyles.None,
+                CultureInfo.InvariantCulture,
+                out ushort port)
+            && port != 0
+            ? new DnsEndPoint(written![..colon], port)
+            : null;
+    }
+
+    private static Uri? Http(string? written) =>
+        Uri.TryCreate($"{written?.TrimEnd('/')}/", UriKind.Absolute, out Uri? address)
+            && address.Scheme is "http" or "https"
+            ? address
+            : null;
+}
+
+/// <summary>Says at the start what no option can be, a sentence each.</summary>
+internal sealed class ShopOptionsCheck : IValidateOptions<ShopOptions>
+{
+    /// <inheritdoc/>
+    public ValidateOptionsResult Validate(string? name, ShopOptions options)
+    {
+        List<string> wrong = [];
+        void Check(string? given, bool read, string sentence)
+        {
+            if (!string.IsNullOrWhiteSpace(given) && !read)
+            {
+                wrong.Add($"{sentence}, not “{given}”.");
+            }
+        }
+
+        Check(
+            options.Instruments,
+            options.InstrumentsAt is not null,
+            "--instruments takes HOST:PORT, such as 127.0.0.1:5116");
+        Check(
+            options.Mail,
+            options.MailAt is not null,
+            "--mail takes HOST:PORT of an SMTP service, such as 127.0.0.1:5117");
+        Check(options.Meters, options.MetersAt is not null, "--meters takes the http address of a feed of meter readings");
+        Check(
+            options.Supplier,
+            options.SupplierAt is not null,
+            "--supplier takes the http address of a supplier’s service");
+        Check(options.Day, SetClock.On(options.Day) is not null, "--day takes a day such as 2026-11-28");
+        if (options.Wait is < 1 or > 600)
+        {
+            wrong.Add($"--wait takes seconds from 1 to 600, not “{options.Wait}”.");
+        }
+
+        return wrong.Count == 0 ? ValidateOptionsResult.Success : ValidateOptionsResult.Fail(wrong);
+    }
+}

@@ -1,0 +1,235 @@
+using System.Globalization;
+using System.Text;
+using CsvHelper;
+using CsvHelper.Configuration;
+using Microsoft.AspNetCore.Http.HttpResults;
+using MimeKit;
+using SturdyTinker.Core.Parts.Stock;
+using SturdyTinker.Shop.Requests;
+using SturdyTinker.Store;
+
+namespace SturdyTinker.Shop.Shelf;
+
+/// <summary>How an order is to go.</summary>
+public sealed record OrderSent(OrderWay Way);
+
+/// <summary>The supplier's mail address.</summary>
+public sealed record SupplierEdit(string Mail);
+
+/// <summary>Sends orders to the supplier, and asks what has become of them.</summary>
+internal static class OrderSending
+{
+    // Two people who send the same order at once send it once.
+    private static readonly SemaphoreSlim Sending = new(1);
+
+    internal static void MapOrderSending(this RouteGroupBuilder shelf)
+    {
+        shelf.MapGet("/orders/{id:guid}.csv", CsvAsync);
+        shelf.MapPost("/orders/{id:guid}/send", SendAsync);
+        shelf.MapPost("/orders/{id:guid}/ask", AskAsync);
+        shelf.MapPut("/supplier", SupplierAsync);
+    }
+
+    /// <summary>The order as a table: RFC 4180, UTF-8.</summary>
+    private static string Csv(PartOrder order)
+    {
+        using StringWriter text = new(CultureInfo.InvariantCulture);
+        using (CsvWriter csv = new(text, CultureInfo.InvariantCulture))
+        {
+            csv.Context.RegisterClassMap(new OrderTable(order.Number));
+            csv.WriteRecords(order.Lines);
+        }
+
+        return text.ToString();
+    }
+
+    private static async Task<FileContentHttpResult> CsvAsync(Guid id, ShopFile file)
+    {
+        PartOrder order = await Orders.FindAsync(file, id);
+        return TypedResults.File(
+            Encoding.UTF8.GetBytes(Csv(order)),
+            "text/csv; charset=utf-8",
+            $"order-{order.Number}.csv");
+    }
+
+    // Outside the transaction: a slow supplier keeps nobody from working. The order's own id makes sending it again
+    // harmless.
+    private static async Task<Ok<OrdersAnswer>> SendAsync(
+        Guid id,
+        OrderSent sent,
+        ShopFile file,
+        Clock clock,
+        Worker worker,
+        Supplier supplier,
+        MailOutlet mail,
+        CancellationToken stop)
+    {
+        _ = worker;
+        await Sending.WaitAsync(stop);
+        try
+        {
+            // From here on it is seen through, and written down, though whoever asked goes away: what was sent is never
+            // called unsent.
+            await SendOnceAsync(
+                file,
+                await Orders.FindAsync(file, id),
+                sent.Way,
+                clock,
+                supplier,
+                mail,
+                CancellationToken.None);
+        }
+        finally
+        {
+            Sending.Release();
+        }
+
+        return TypedResults.Ok(await Orders.AllAsync(file, clock, supplier, mail));
+    }
+
+    private static async Task SendOnceAsync(
+        ShopFile file,
+        PartOrder order,
+        OrderWay way,
+        Clock clock,
+        Supplier supplier,
+        MailOutlet mail,
+        CancellationToken stop)
+    {
+        if (order.SentAt is null)
+        {
+            if (order.ClosedAt is not null)
+            {
+                throw Refusal.Conflict($"Order {order.Number} was given up: write a new one.");
+            }
+
+            string? failed;
+            SupplierOrder? heard = null;
+            switch (way)
+            {
+                case OrderWay.Service:
+                    (heard, failed) = await supplier.SendAsync(order, clock.Today, stop);
+                    break;
+                case OrderWay.Mail:
+                    failed = await MailAsync(order, await file.SettingsAsync(), clock, mail, stop);
+                    break;
+                case OrderWay.ByHand:
+                    failed = null;
+                    break;
+                default:
+                    throw Refusal.Field("/way", "Say how it goes: to the supplier’s service, by mail, or by hand.");
+            }
+
+            if (failed is null)
+            {
+                (order.Way, order.SentAt, order.Said) = (way, clock.Now, "");
+                Promise(order, heard);
+            }
+            else
+            {
+                order.Said = $"Not sent: {failed} Nothing is lost; send it again, or another way.";
+            }
+
+            await file.SaveChangesAsync(stop);
+        }
+    }
+
+    private static async Task<string?> MailAsync(
+        PartOrder order,
+        ShopSettings settings,
+        Clock clock,
+        MailOutlet mail,
+        CancellationToken stop)
+    {
+        if (!MailOutlet.TryAddress(settings.SupplierMail, out MailboxAddress? to))
+        {
+            throw Refusal.Field("/way", "The supplier’s mail address is missing: write it down first.");
+        }
+
+        MailboxAddress shop = MailOutlet.Sender(settings.Name);
+        IEnumerable<string> lines = order.Lines.Select(l => FormattableString.Invariant(
+            $"{l.Quantity:0.##} {l.Unit}  {l.Code}  {l.Name}"));
+        BodyBuilder body = new()
+        {
+            TextBody = $"Please send us what is in the table.\n\n{string.Join('\n', lines)}\n\n{shop.Name}\n",
+        };
+        body.Attachments.Add(
+            $"order-{order.Number}.csv",
+            Encoding.UTF8.GetBytes(Csv(order)),
+            new ContentType("text", "csv") { Charset = "utf-8" });
+        MimeMessage message = new(new[] { shop }, new[] { to }, $"Order {order.Number}", body.ToMessageBody())
+        {
+            Date = clock.Now,
+            MessageId = $"{order.Id:D}@sturdy-tinker.example"
+        };
+        return await mail.SendAsync(message, stop);
+    }
+
+    private static void Promise(PartOrder order, SupplierOrder? heard)
+    {
+        if (heard is not null)
+        {
+            order.Promise(
+                [.. heard.Deliveries.Select(d => new PromisedDelivery(d.Code, d.Quantity, d.On))],
+                heard.Said);
+        }
+    }
+
+    private static async Task<Ok<OrdersAnswer>> AskAsync(
+        Guid id,
+        ShopFile file,
+        Clock clock,
+        Worker worker,
+        Supplier supplier,
+        MailOutlet mail,
+        CancellationToken stop)
+    {
+        _ = worker;
+        PartOrder order = await Orders.FindAsync(file, id);
+        if (order is { SentAt: not null, Way: OrderWay.Service, ClosedAt: null })
+        {
+            (SupplierOrder? heard, string? failed) = await supplier.StateAsync(order, clock.Today, stop);
+            order.Said = failed is null ? "" : $"{failed} What was known before stands.";
+            Promise(order, heard);
+            await file.SaveChangesAsync(stop);
+        }
+
+        return TypedResults.Ok(await Orders.AllAsync(file, clock, supplier, mail));
+    }
+
+    private static async Task<Ok<OrdersAnswer>> SupplierAsync(
+        SupplierEdit edit,
+        ShopFile file,
+        Clock clock,
+        Worker worker,
+        Supplier supplier,
+        MailOutlet mail)
+    {
+        _ = worker;
+        Checks checks = new();
+        string address = checks.Text("/mail", edit.Mail, "The address", 200, required: false);
+        checks.Add(
+            "/mail",
+            address.Length > 0 && !MailOutlet.TryAddress(address, out _) ? "This is no mail address." : null);
+        checks.Done();
+        ShopSettings settings = await file.SettingsAsync();
+        settings.SupplierMail = address;
+        settings.Version++;
+        await file.SaveChangesAsync();
+        return TypedResults.Ok(await Orders.AllAsync(file, clock, supplier, mail));
+    }
+
+    // The columns of an order's table.
+    private sealed class OrderTable : ClassMap<OrderLine>
+    {
+        public OrderTable(int number)
+        {
+            Map().Name("order").Constant(number);
+            Map(l => l.Code).Name("code");
+            Map(l => l.Name).Name("part");
+            Map(l => l.Quantity).Name("quantity").TypeConverterOption.Format("0.####");
+            Map(l => l.Unit).Name("unit");
+            Map(l => l.Expected).Name("expected").TypeConverterOption.Format("yyyy-MM-dd");
+        }
+    }
+}
