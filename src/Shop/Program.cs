@@ -150,6 +150,7 @@ if (!describing)
 }
 
 app.UseExceptionHandler();
+app.UseRereadableBodies();
 app.UseStatusCodePages(RefusalHandler.AnswerBareAsync);
 app.UseResponseCompression();
 ServeWeb(app, describing ? null : StartedWith(app.Services).Web);

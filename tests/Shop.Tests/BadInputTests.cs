@@ -188,6 +188,7 @@ public sealed class BadInputTests : IDisposable
     [Theory]
     [InlineData("{ not json", "not JSON")]
     [InlineData("", "needs a JSON body")]
+    [InlineData("null", "needs a JSON body")]
     [InlineData("[]", "is not")]
     [InlineData("""{"tag":"X"}""", "The body lacks")]
     [InlineData("""{"tag":"X","name":"","plate":"","customerId":"0","gear":null,"meter":"none","estimatedYear":"","version":0}""", "not what belongs there")]
@@ -200,6 +201,19 @@ public sealed class BadInputTests : IDisposable
             body,
             400);
         Assert.Contains(sentence, problem.Detail, StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public async Task What_a_body_lacks_is_named_where_it_belongs()
+    {
+        await shop.SomebodyAsync();
+        Problem problem = await shop.RefusedAsync(
+            HttpMethod.Put,
+            $"/api/shelf/orders/{ShopServer.NewId()}",
+            """{"lines":[{"code":"SEAL","quantity":"2"},{"code":"CONE"}]}""",
+            400);
+        Assert.Equal("The body lacks quantity.", problem.Detail);
+        Assert.Equal("/lines/1/quantity", Assert.Single(problem.Errors!).Pointer);
     }
 
     [Fact]
@@ -324,24 +338,36 @@ public sealed class BadInputTests : IDisposable
     }
 
     [Fact]
-    public async Task A_table_in_another_encoding_is_told_apart()
+    public async Task A_table_as_spreadsheets_save_it_is_read_and_what_it_was_read_as_is_said()
     {
         await shop.SomebodyAsync();
-        byte[] latin =
+        const string text = "customer,note\nPérigée Räder,“long” café\n";
+        (byte[] Bytes, string Encoding)[] saved =
         [
-            .. Encoding.UTF8.GetBytes("tag,customer,axles,rating_lb\nA-1,"),
-            0xE9,
-            .. Encoding.UTF8.GetBytes(",2,3500\n")
+            (Encoding.UTF8.GetBytes(text), "utf-8"),
+            ([.. Encoding.UTF8.Preamble, .. Encoding.UTF8.GetBytes(text)], "utf-8"),
+            ([0xFF, 0xFE, .. Encoding.Unicode.GetBytes(text)], "utf-16"),
+            ([0xFE, 0xFF, .. Encoding.BigEndianUnicode.GetBytes(text)], "utf-16BE"),
+            (CodePagesEncodingProvider.Instance.GetEncoding(1252)!.GetBytes(text), "windows-1252"),
         ];
-        Assert.Contains(
-            "line 2",
-            (await shop.RefusedAsync(HttpMethod.Post, "/api/ledger/tables?apply=true", Table(latin), 415)).Detail,
-            StringComparison.Ordinal);
-        byte[] utf16 = [0xFF, 0xFE, .. Encoding.Unicode.GetBytes("tag,customer\n")];
-        Assert.Contains(
-            "UTF-16",
-            (await shop.RefusedAsync(HttpMethod.Post, "/api/ledger/tables?apply=true", Table(utf16), 415)).Detail,
-            StringComparison.Ordinal);
+        foreach ((byte[] bytes, string encoding) in saved)
+        {
+            TableAnswer answer = await ShopServer.ReadAsync<TableAnswer>(
+                await shop.Http.PostAsync("/api/ledger/tables", Table(bytes)));
+            Assert.Equal(encoding, answer.Encoding);
+            Assert.Equal("Périgée Räder", Assert.Single(answer.Rows).What);
+        }
+    }
+
+    [Fact]
+    public async Task Bytes_that_are_no_text_are_refused_and_leave_nothing()
+    {
+        await shop.SomebodyAsync();
+        byte[] noise = new byte[4_000];
+        new Random(7).NextBytes(noise);
+        Assert.Equal(
+            422,
+            (int)(await shop.Http.PostAsync("/api/ledger/tables?apply=true", Table(noise))).StatusCode);
         Assert.Equal(0, await shop.LookAsync(f => f.Trailers.CountAsync()));
     }
 

@@ -1,3 +1,4 @@
+using CsvHelper.Configuration.Attributes;
 using Microsoft.EntityFrameworkCore;
 using SturdyTinker.Core.People;
 using SturdyTinker.Shop.Requests;
@@ -5,39 +6,57 @@ using SturdyTinker.Store;
 
 namespace SturdyTinker.Shop.Ledger;
 
+/// <summary>A row of the table of customers, as written.</summary>
+internal sealed class CustomerCells
+{
+    [Name("customer")]
+    public string Customer { get; init; } = "";
+
+    [Name("phone"), Optional]
+    public string Phone { get; init; } = "";
+
+    [Name("mail"), Optional]
+    public string Mail { get; init; } = "";
+
+    [Name("note"), Optional]
+    public string Note { get; init; } = "";
+}
+
 /// <summary>Customers as rows of a table. The name says which customer is meant.</summary>
 internal static class CustomerRows
 {
-    internal static IReadOnlyList<string> Columns { get; } = ["customer", "phone", "mail", "note"];
-
-    internal static IReadOnlyList<string> Needed { get; } = ["customer"];
-
-    internal static IReadOnlyList<string> Write(Customer customer) =>
-        [customer.Name, customer.Phone, customer.Mail, customer.Note];
+    /// <summary>A customer as a row.</summary>
+    internal static CustomerCells Cells(Customer customer) => new()
+    {
+        Customer = customer.Name,
+        Phone = customer.Phone,
+        Mail = customer.Mail,
+        Note = customer.Note,
+    };
 
     /// <summary>
     /// Takes a row in. A cell left empty, or a column left out, leaves a customer there is as it stands.
     /// </summary>
-    internal static async Task<RowTaken> TakeAsync(ShopFile file, Func<string, string> cell, DateOnly today)
+    internal static async Task<RowTaken> TakeAsync(ShopFile file, CustomerCells cells, DateOnly today)
     {
-        Customer? customer = await file.Customers.FirstOrDefaultAsync(c => c.Name == cell("customer"));
+        Customer? customer = await file.Customers.FirstOrDefaultAsync(c => c.Name == cells.Customer);
         Checks checks = new();
-        string name = checks.Text("customer", cell("customer"), "The customer's name", Customer.LongestName);
+        string name = checks.Text("customer", cells.Customer, "The customer's name", Customer.LongestName);
         string phone = checks.Text(
             "phone",
-            RowTaken.Or(cell("phone"), customer?.Phone),
+            RowTaken.Or(cells.Phone, customer?.Phone),
             "The telephone",
             60,
             required: false);
         string mail = checks.Text(
             "mail",
-            RowTaken.Or(cell("mail"), customer?.Mail),
+            RowTaken.Or(cells.Mail, customer?.Mail),
             "The mail address",
             120,
             required: false);
         string note = checks.Text(
             "note",
-            RowTaken.Or(cell("note"), customer?.Note),
+            RowTaken.Or(cells.Note, customer?.Note),
             "The note",
             2_000,
             required: false);
@@ -55,7 +74,9 @@ internal static class CustomerRows
             return RowTaken.Added;
         }
 
-        RowTaken taken = RowTaken.Changed(Columns, Write(customer), [name, phone, mail, note]);
+        RowTaken taken = RowTaken.Changed(
+            Cells(customer),
+            new CustomerCells { Customer = name, Phone = phone, Mail = mail, Note = note });
         if (taken.Fate == RowFate.Change)
         {
             (customer.Name, customer.Phone, customer.Mail, customer.Note) = (name, phone, mail, note);

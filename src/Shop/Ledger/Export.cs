@@ -1,5 +1,6 @@
 using System.Globalization;
 using System.IO.Compression;
+using CsvHelper.Configuration.Attributes;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
 using SturdyTinker.Core.Findings;
@@ -9,40 +10,89 @@ using SturdyTinker.Store;
 
 namespace SturdyTinker.Shop.Ledger;
 
+/// <summary>A row of the table of what was seen.</summary>
+internal sealed class FindingCells
+{
+    [Name("tag")]
+    public string Tag { get; init; } = "";
+
+    [Name("at")]
+    public string At { get; init; } = "";
+
+    [Name("place")]
+    public string Place { get; init; } = "";
+
+    [Name("subject")]
+    public string Subject { get; init; } = "";
+
+    [Name("which")]
+    public string Which { get; init; } = "";
+
+    [Name("seen")]
+    public string Seen { get; init; } = "";
+
+    [Name("damage_iso_15243")]
+    public string DamageIso15243 { get; init; } = "";
+
+    [Name("note")]
+    public string Note { get; init; } = "";
+
+    [Name("verdict")]
+    public string Verdict { get; init; } = "";
+
+    [Name("rule")]
+    public string Rule { get; init; } = "";
+
+    [Name("source")]
+    public string Source { get; init; } = "";
+
+    [Name("mended")]
+    public string Mended { get; init; } = "";
+
+    [Name("by")]
+    public string By { get; init; } = "";
+
+    [Name("photos")]
+    public string Photos { get; init; } = "";
+}
+
+/// <summary>A row of the table of what was measured.</summary>
+internal sealed class ReadingCells
+{
+    [Name("tag")]
+    public string Tag { get; init; } = "";
+
+    [Name("at")]
+    public string At { get; init; } = "";
+
+    [Name("place")]
+    public string Place { get; init; } = "";
+
+    [Name("measured")]
+    public string Measured { get; init; } = "";
+
+    [Name("typed")]
+    public string Typed { get; init; } = "";
+
+    [Name("figure")]
+    public string Figure { get; init; } = "";
+
+    [Name("verdict")]
+    public string Verdict { get; init; } = "";
+
+    [Name("rule")]
+    public string Rule { get; init; } = "";
+
+    [Name("source")]
+    public string Source { get; init; } = "";
+
+    [Name("by")]
+    public string By { get; init; } = "";
+}
+
 /// <summary>What was seen and measured as tables, and everything in one ZIP file with its pictures.</summary>
 internal static class Export
 {
-    private static readonly string[] FindingColumns =
-    [
-        "tag",
-        "at",
-        "place",
-        "subject",
-        "which",
-        "seen",
-        "damage_iso_15243",
-        "note",
-        "verdict",
-        "rule",
-        "source",
-        "mended",
-        "by",
-        "photos"
-    ];
-    private static readonly string[] ReadingColumns =
-    [
-        "tag",
-        "at",
-        "place",
-        "measured",
-        "typed",
-        "figure",
-        "verdict",
-        "rule",
-        "source",
-        "by"
-    ];
-
     internal static void MapExport(this RouteGroupBuilder ledger)
     {
         ledger.MapGet(
@@ -70,12 +120,23 @@ internal static class Export
                            join person in file.People on finding.PersonId equals person.Id
                            orderby finding.At
                            select new { finding, trailer.Tag, person.Name }).ToListAsync();
-        return Tables.Write(FindingColumns, found.Select(f => (IReadOnlyList<string>)
-        [
-            f.Tag, At(f.finding.At), f.finding.Place, SubjectWords.Of(f.finding.Subject), f.finding.Which, f.finding.Seen, Damages.Find(f.finding.Damage)?.Words ?? "", f.finding.Note,
-            f.finding.Judgement.Verdict.ToString(), f.finding.Judgement.Rule, f.finding.Judgement.Source, f.finding.Mended ?? "", f.Name,
-            string.Join(' ', photos[f.finding.Id].Select(id => $"{Backup.PhotosFolder}/{id}.jpg")),
-        ]));
+        return Csv.Write(found.Select(f => new FindingCells
+        {
+            Tag = f.Tag,
+            At = At(f.finding.At),
+            Place = f.finding.Place,
+            Subject = SubjectWords.Of(f.finding.Subject),
+            Which = f.finding.Which,
+            Seen = f.finding.Seen,
+            DamageIso15243 = Damages.Find(f.finding.Damage)?.Words ?? "",
+            Note = f.finding.Note,
+            Verdict = f.finding.Judgement.Verdict.ToString(),
+            Rule = f.finding.Judgement.Rule,
+            Source = f.finding.Judgement.Source,
+            Mended = f.finding.Mended ?? "",
+            By = f.Name,
+            Photos = string.Join(' ', photos[f.finding.Id].Select(id => $"{Backup.PhotosFolder}/{id}.jpg")),
+        }));
     }
 
     private static async Task<byte[]> ReadingsAsync(ShopFile file)
@@ -85,11 +146,19 @@ internal static class Export
                               join person in file.People on reading.PersonId equals person.Id
                               orderby reading.At
                               select new { reading, trailer.Tag, person.Name }).ToListAsync();
-        return Tables.Write(ReadingColumns, measured.Select(m => (IReadOnlyList<string>)
-        [
-            m.Tag, At(m.reading.At), m.reading.Place, StandingObservations.NameOf(m.reading), m.reading.Typed, StandingObservations.Figure(m.reading),
-            m.reading.Judgement?.Verdict.ToString() ?? "", m.reading.Judgement?.Rule ?? "", m.reading.Judgement?.Source ?? "", m.Name,
-        ]));
+        return Csv.Write(measured.Select(m => new ReadingCells
+        {
+            Tag = m.Tag,
+            At = At(m.reading.At),
+            Place = m.reading.Place,
+            Measured = StandingObservations.NameOf(m.reading),
+            Typed = m.reading.Typed,
+            Figure = StandingObservations.Figure(m.reading),
+            Verdict = m.reading.Judgement?.Verdict.ToString() ?? "",
+            Rule = m.reading.Judgement?.Rule ?? "",
+            Source = m.reading.Judgement?.Source ?? "",
+            By = m.Name,
+        }));
     }
 
     // Made beside the shop first: a ZIP that breaks off is worse than none.

@@ -1,4 +1,5 @@
 using System.Globalization;
+using CsvHelper.Configuration.Attributes;
 using Microsoft.EntityFrameworkCore;
 using SturdyTinker.Core.Gear;
 using SturdyTinker.Core.Intervals;
@@ -7,33 +8,48 @@ using SturdyTinker.Store;
 
 namespace SturdyTinker.Shop.Ledger;
 
+/// <summary>A row of the table of readings and trips, as written.</summary>
+internal sealed class RoadCells
+{
+    [Name("tag")]
+    public string Tag { get; init; } = "";
+
+    [Name("on")]
+    public string On { get; init; } = "";
+
+    [Name("kind")]
+    public string Kind { get; init; } = "";
+
+    [Name("figure")]
+    public string Figure { get; init; } = "";
+
+    [Name("new_meter"), Optional]
+    public string NewMeter { get; init; } = "";
+}
+
 /// <summary>
 /// Meter readings, trips and immersions as rows of a table. The same row brought in again is there once.
 /// </summary>
 internal static class RoadRows
 {
-    internal static IReadOnlyList<string> Columns { get; } = ["tag", "on", "kind", "figure", "new_meter"];
-
-    internal static IReadOnlyList<string> Needed { get; } = ["tag", "on", "kind", "figure"];
-
     /// <summary>An entry as a row.</summary>
-    internal static IReadOnlyList<string> Write(string tag, MeterEntry entry) =>
-        [
-            tag,
-            entry.On.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture),
-            Word(entry.Kind),
-            entry.Typed,
-            entry.StartsNewMeter ? "yes" : ""
-        ];
+    internal static RoadCells Cells(string tag, MeterEntry entry) => new()
+    {
+        Tag = tag,
+        On = entry.On.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture),
+        Kind = Word(entry.Kind),
+        Figure = entry.Typed,
+        NewMeter = entry.StartsNewMeter ? "yes" : "",
+    };
 
     /// <summary>Takes a row in.</summary>
-    internal static async Task<RowTaken> TakeAsync(ShopFile file, Func<string, string> cell, Clock clock, Worker worker)
+    internal static async Task<RowTaken> TakeAsync(ShopFile file, RoadCells cells, Clock clock, Worker worker)
     {
         Checks checks = new();
-        Trailer? trailer = await file.Trailers.AsNoTracking().FirstOrDefaultAsync(t => t.Tag == cell("tag"));
-        checks.Add("tag", trailer is null ? $"There is no trailer {cell("tag")}." : null);
+        Trailer? trailer = await file.Trailers.AsNoTracking().FirstOrDefaultAsync(t => t.Tag == cells.Tag);
+        checks.Add("tag", trailer is null ? $"There is no trailer {cells.Tag}." : null);
         bool dated = DateOnly.TryParseExact(
-            cell("on"),
+            cells.On,
             "yyyy-MM-dd",
             CultureInfo.InvariantCulture,
             DateTimeStyles.None,
@@ -42,20 +58,20 @@ internal static class RoadRows
         MeterEntryKind? kind = Enum
             .GetValues<MeterEntryKind>()
             .Cast<MeterEntryKind?>()
-            .FirstOrDefault(k => Word(k!.Value).Equals(cell("kind"), StringComparison.OrdinalIgnoreCase));
+            .FirstOrDefault(k => Word(k!.Value).Equals(cells.Kind, StringComparison.OrdinalIgnoreCase));
         checks.Add("kind", kind is null ? "A row is a reading, a trip or an immersion." : null);
-        bool fresh = cell("new_meter").Equals("yes", StringComparison.OrdinalIgnoreCase);
+        bool fresh = cells.NewMeter.Equals("yes", StringComparison.OrdinalIgnoreCase);
         checks.Add(
             "new_meter",
-            fresh || cell("new_meter").Length == 0 || cell("new_meter").Equals("no", StringComparison.OrdinalIgnoreCase)
+            fresh || cells.NewMeter.Length == 0 || cells.NewMeter.Equals("no", StringComparison.OrdinalIgnoreCase)
                 ? null
                 : "A new meter is yes or nothing.");
         checks.Done();
 
         // The id follows from the row itself.
-        Guid id = MeterEntries.IdOf($"{trailer!.Id:N}|{on:O}|{kind}|{cell("figure")}|{fresh}");
+        Guid id = MeterEntries.IdOf($"{trailer!.Id:N}|{on:O}|{kind}|{cells.Figure}|{fresh}");
         if (await file.MeterEntries.AnyAsync(m => m.Id == id
-            || (m.TrailerId == trailer.Id && m.On == on && m.Kind == kind && m.Typed == cell("figure"))))
+            || (m.TrailerId == trailer.Id && m.On == on && m.Kind == kind && m.Typed == cells.Figure)))
         {
             return new RowTaken(RowFate.Same, []);
         }
@@ -66,7 +82,7 @@ internal static class RoadRows
                 file,
                 trailer.Id,
                 id,
-                new MeterDraft(kind!.Value, on, cell("figure"), fresh),
+                new MeterDraft(kind!.Value, on, cells.Figure, fresh),
                 clock,
                 worker,
                 "");

@@ -1,5 +1,6 @@
 using System.Text;
 using SturdyTinker.Shop.Requests;
+using UtfUnknown;
 
 namespace SturdyTinker.Shop.Ledger;
 
@@ -9,15 +10,19 @@ internal static class TableText
     /// <summary>Most bytes taken at once: some 20,000 trailers.</summary>
     internal const int MostBytes = 4 * 1024 * 1024;
 
+    // Below it a guess is no better than what spreadsheets write most.
+    private const float LeastConfidence = 0.6f;
+    private const int UsualCodePage = 1252;
+
     private static readonly UTF8Encoding StrictUtf8 = new(
         encoderShouldEmitUTF8Identifier: false,
         throwOnInvalidBytes: true);
 
     /// <summary>
-    /// Reads the request's body as UTF-8, with or without a byte order mark. Refuses what is too large (413), not UTF-8
-    /// (415) or not a whole table (422).
+    /// Reads the request's body, and says what it was read as: UTF-8, with or without a byte order mark, or the likeliest
+    /// other encoding. Refuses what is too large (413) or not a whole table (422).
     /// </summary>
-    internal static async Task<string> ReadAsync(HttpRequest request)
+    internal static async Task<(string Text, string Encoding)> ReadAsync(HttpRequest request)
     {
         if (request.ContentLength > MostBytes)
         {
@@ -36,7 +41,7 @@ internal static class TableText
             }
         }
 
-        string text = Decode(bytes.ToArray());
+        (string text, string encoding) = Decode(bytes.ToArray());
         if (string.IsNullOrWhiteSpace(text))
         {
             throw Refusal.Field("", "The file is empty.");
@@ -46,8 +51,9 @@ internal static class TableText
             ? throw Refusal.Field(
                 "",
                 FormattableString.Invariant(
-                    $"A quote that opens in line {line} is never closed, so the rest of the file can't be told apart. Close it there and choose the file again."))
-            : text;
+                    $"A quote that opens in line {line} is never closed, so the rest of the file can't be told apart. ")
+                    + "Close it there and choose the file again.")
+            : (text, encoding);
     }
 
     /// <summary>The line in which a quoted cell opens that never ends; null when all are closed.</summary>
@@ -70,34 +76,28 @@ internal static class TableText
         return opened;
     }
 
-    private static string Decode(byte[] bytes)
+    // UTF-8 can be told for sure; of what is not, the likeliest is taken, and said, so that whoever brings it in can look.
+    private static (string Text, string Encoding) Decode(byte[] bytes)
     {
-        if (bytes is [0xFF, 0xFE, ..] or [0xFE, 0xFF, ..])
-        {
-            throw NotUtf8("it is UTF-16");
-        }
-
         try
         {
-            return StrictUtf8.GetString(bytes is [0xEF, 0xBB, 0xBF, ..] ? bytes[3..] : bytes);
+            return (StrictUtf8.GetString(bytes is [0xEF, 0xBB, 0xBF, ..] ? bytes[3..] : bytes), "utf-8");
         }
-        catch (DecoderFallbackException fault)
+        catch (DecoderFallbackException)
         {
-            int line = 1 + bytes.Take(Math.Max(0, fault.Index)).Count(b => b == (byte)'\n');
-            throw NotUtf8(
-                FormattableString.Invariant($"line {line} has a character in another encoding, perhaps Windows-1252"));
+            DetectionDetail? likeliest = CharsetDetector.DetectFromBytes(bytes).Detected;
+            Encoding encoding = likeliest is { Encoding: { } found, Confidence: >= LeastConfidence }
+                ? found
+                : CodePagesEncodingProvider.Instance.GetEncoding(UsualCodePage)!;
+            using StreamReader text = new(new MemoryStream(bytes), encoding, detectEncodingFromByteOrderMarks: true);
+            return (text.ReadToEnd(), encoding.WebName);
         }
     }
-
-    private static Refusal NotUtf8(string why) =>
-        new(
-            StatusCodes.Status415UnsupportedMediaType,
-            $"This file is not UTF-8 text: {why}. Save it as “CSV UTF-8” and choose it again; nothing was taken from it.",
-            []);
 
     private static Refusal TooLarge() =>
         new(
             StatusCodes.Status413PayloadTooLarge,
-            $"This file is larger than {MostBytes / 1024 / 1024} MB. Split it and bring in one part after the other; nothing was taken from it.",
+            $"This file is larger than {MostBytes / 1024 / 1024} MB. Split it and bring in one part after the other; "
+                + "nothing was taken from it.",
             []);
 }

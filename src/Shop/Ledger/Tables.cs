@@ -1,6 +1,4 @@
-using System.Globalization;
 using CsvHelper;
-using CsvHelper.Configuration;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
 using SturdyTinker.Core.People;
@@ -48,16 +46,13 @@ internal sealed record RowTaken(RowFate Fate, IReadOnlyList<string> Changes)
     public static string Or(string cell, string? stands) => cell.Length > 0 ? cell : stands ?? "";
 
     /// <summary>It stood already: what it changed, by the cells before and after.</summary>
-    public static RowTaken Changed(
-        IReadOnlyList<string> columns,
-        IReadOnlyList<string> before,
-        IReadOnlyList<string> after)
+    public static RowTaken Changed<T>(T before, T after)
     {
         static string Say(string cell) => cell.Length == 0 ? "nothing" : cell;
-        List<string> changes = [.. columns
-            .Select((c, i) => (Column: c, Before: before[i], After: after[i]))
+        List<string> changes = [.. Csv.Columns<T>()
+            .Select(c => (c.Name, Before: c.Cell(before), After: c.Cell(after)))
             .Where(c => c.Before != c.After)
-            .Select(c => $"{c.Column}: {Say(c.Before)} → {Say(c.After)}")];
+            .Select(c => $"{c.Name}: {Say(c.Before)} → {Say(c.After)}")];
         return new RowTaken(changes.Count == 0 ? RowFate.Same : RowFate.Change, changes);
     }
 }
@@ -65,29 +60,12 @@ internal sealed record RowTaken(RowFate Fate, IReadOnlyList<string> Changes)
 /// <summary>A table looked at, or taken in.</summary>
 /// <param name="Kind">"trailers", "customers" or "road".</param>
 /// <param name="Applied">Whether the good rows are saved.</param>
+/// <param name="Encoding">What the file was read as: "utf-8", "utf-16le", "windows-1252".</param>
 /// <param name="Rows">Row by row.</param>
-public sealed record TableAnswer(string Kind, bool Applied, IReadOnlyList<RowAnswer> Rows);
+public sealed record TableAnswer(string Kind, bool Applied, string Encoding, IReadOnlyList<RowAnswer> Rows);
 
 internal static class Tables
 {
-    private static readonly CsvConfiguration Out = new(CultureInfo.InvariantCulture)
-    {
-        Mode = CsvMode.RFC4180,
-        NewLine = "\r\n"
-    };
-
-    // Lines may end either way coming in.
-    private static readonly CsvConfiguration In = new(CultureInfo.InvariantCulture)
-    {
-        Mode = CsvMode.RFC4180,
-        DetectColumnCountChanges = false,
-        MissingFieldFound = null,
-        BadDataFound = null,
-        HeaderValidated = null,
-        PrepareHeaderForMatch = header => header.Header.Trim().ToUpperInvariant(),
-        TrimOptions = TrimOptions.Trim,
-    };
-
     internal static void MapTables(this RouteGroupBuilder ledger)
     {
         ledger.MapGet("/tables/trailers.csv", TrailersOutAsync).Produces<string>(200, "text/csv");
@@ -112,19 +90,17 @@ internal static class Tables
                           orderby trailer.Tag
                           select new { trailer, owner.Name }).ToListAsync();
         Dictionary<Guid, DateOnly> repacked = await TrailerRows.LastRepacksAsync(file, rows.ConvertAll(r => r.trailer));
-        return Write(
-            TrailerRows.Columns,
-            rows.Select(r => TrailerRows.Write(
-                r.trailer,
-                r.Name,
-                repacked.TryGetValue(r.trailer.Id, out DateOnly on) ? on : null)));
+        return Csv.Write(rows.Select(r => TrailerRows.Cells(
+            r.trailer,
+            r.Name,
+            repacked.TryGetValue(r.trailer.Id, out DateOnly on) ? on : null)));
     }
 
     /// <summary>Every customer as a table.</summary>
     internal static async Task<byte[]> CustomersAsync(ShopFile file)
     {
         List<Customer> customers = await file.Customers.AsNoTracking().OrderBy(c => c.Name).ToListAsync();
-        return Write(CustomerRows.Columns, customers.Select(CustomerRows.Write));
+        return Csv.Write(customers.Select(CustomerRows.Cells));
     }
 
     /// <summary>Every reading, trip and immersion as a table.</summary>
@@ -134,27 +110,7 @@ internal static class Tables
                           join trailer in file.Trailers on entry.TrailerId equals trailer.Id
                           orderby trailer.Tag, entry.On, entry.At
                           select new { trailer.Tag, entry }).ToListAsync();
-        return Write(RoadRows.Columns, rows.Select(r => RoadRows.Write(r.Tag, r.entry)));
-    }
-
-    /// <summary>A table as CSV (RFC 4180), UTF-8.</summary>
-    internal static byte[] Write(IReadOnlyList<string> columns, IEnumerable<IReadOnlyList<string>> rows)
-    {
-        using StringWriter text = new(CultureInfo.InvariantCulture);
-        using (CsvWriter csv = new(text, Out))
-        {
-            foreach (IReadOnlyList<string> row in rows.Prepend(columns))
-            {
-                foreach (string cell in row)
-                {
-                    csv.WriteField(cell);
-                }
-
-                csv.NextRecord();
-            }
-        }
-
-        return System.Text.Encoding.UTF8.GetBytes(text.ToString());
+        return Csv.Write(rows.Select(r => RoadRows.Cells(r.Tag, r.entry)));
     }
 
     /// <summary>A table as a file to keep.</summary>
@@ -169,22 +125,9 @@ internal static class Tables
         Worker worker,
         bool? apply)
     {
-        string text = await TableText.ReadAsync(request);
-        using CsvReader csv = new(new StringReader(text), In);
-        csv.Read();
-        csv.ReadHeader();
-        HashSet<string> header = [.. csv.HeaderRecord!.Select(h => h.Trim().ToLowerInvariant())];
-        (string kind, IReadOnlyList<string> needed) = header.Contains("tag")
-            && header.Contains("figure") ? ("road", RoadRows.Needed)
-            : header.Contains("tag") ? ("trailers", TrailerRows.Needed)
-            : ("customers", CustomerRows.Needed);
-        if (needed.Where(c => !header.Contains(c)).ToList() is { Count: > 0 } missing)
-        {
-            throw Refusal.Field("", header.Contains("tag") || header.Contains("customer")
-                ? $"The heading has no column {string.Join(", ", missing)}. A table of {kind} needs {string.Join(", ", needed)}."
-                : $"The first line is no heading that we know. A table of trailers needs {string.Join(", ", TrailerRows.Needed)}; a table of customers needs {string.Join(", ", CustomerRows.Needed)}; a table of readings and trips needs {string.Join(", ", RoadRows.Needed)}.");
-        }
-
+        (string text, string encoding) = await TableText.ReadAsync(request);
+        using CsvReader csv = Csv.Read(text);
+        string kind = KindOf([.. csv.HeaderRecord!.Select(h => h.Trim().ToLowerInvariant())]);
         await using var transaction = await file.Database.BeginTransactionAsync();
 
         // Who brought it in is noted first: a refused row takes back everything not saved by then.
@@ -193,13 +136,9 @@ internal static class Tables
         HashSet<string> seen = new(StringComparer.OrdinalIgnoreCase);
         while (await csv.ReadAsync())
         {
-            string Cell(string column) =>
-                csv.TryGetField(column.ToUpperInvariant(), out string? cell) ? cell ?? "" : "";
             int line =
                 csv.Context.Parser!.RawRow - csv.Context.Parser.RawRecord.TrimEnd('\r', '\n').Count(c => c == '\n');
-            string what = kind == "customers" ? Cell("customer")
-                : kind == "trailers" ? Cell("tag")
-                : $"{Cell("tag")} {Cell("on")} {Cell("kind")} {Cell("figure")}";
+            (string what, Func<Task<RowTaken>> take) = Row(csv, kind, file, clock, worker);
             if (what.Length > 0 && !seen.Add(what))
             {
                 rows.Add(new RowAnswer(
@@ -211,13 +150,7 @@ internal static class Tables
                 continue;
             }
 
-            rows.Add(await RowAsync(
-                file,
-                line,
-                what,
-                () => kind == "road" ? RoadRows.TakeAsync(file, Cell, clock, worker)
-                    : kind == "trailers" ? TrailerRows.TakeAsync(file, Cell, clock.Today)
-                    : CustomerRows.TakeAsync(file, Cell, clock.Today)));
+            rows.Add(await RowAsync(file, line, what, take));
         }
 
         if (apply == true)
@@ -227,7 +160,51 @@ internal static class Tables
             await file.RefreshAllAsync(clock.Today);
         }
 
-        return TypedResults.Ok(new TableAnswer(kind, apply == true, rows));
+        return TypedResults.Ok(new TableAnswer(kind, apply == true, encoding, rows));
+    }
+
+    // What a table is of, by its heading. Refuses (422) a heading that is of none, or lacks a column.
+    private static string KindOf(HashSet<string> header)
+    {
+        IReadOnlyList<string> trailers = Csv.Needed<TrailerCells>(), customers = Csv.Needed<CustomerCells>(),
+            road = Csv.Needed<RoadCells>();
+        (string kind, IReadOnlyList<string> needed) =
+            header.Contains("tag") && header.Contains("figure") ? ("road", road)
+            : header.Contains("tag") ? ("trailers", trailers)
+            : ("customers", customers);
+        List<string> missing = [.. needed.Where(c => !header.Contains(c))];
+        static string Say(IEnumerable<string> columns) => string.Join(", ", columns);
+        return missing.Count == 0 ? kind
+            : header.Contains("tag") || header.Contains("customer") ? throw Refusal.Field(
+                "",
+                $"The heading has no column {Say(missing)}. A table of {kind} needs {Say(needed)}.")
+            : throw Refusal.Field(
+                "",
+                $"The first line is no heading that we know. A table of trailers needs {Say(trailers)}; a table of "
+                    + $"customers needs {Say(customers)}; a table of readings and trips needs {Say(road)}.");
+    }
+
+    // A row: what it is about, and how it is taken in.
+    private static (string What, Func<Task<RowTaken>> Take) Row(
+        CsvReader csv,
+        string kind,
+        ShopFile file,
+        Clock clock,
+        Worker worker)
+    {
+        switch (kind)
+        {
+            case "road":
+                RoadCells road = csv.GetRecord<RoadCells>();
+                return ($"{road.Tag} {road.On} {road.Kind} {road.Figure}", () =>
+                    RoadRows.TakeAsync(file, road, clock, worker));
+            case "trailers":
+                TrailerCells trailer = csv.GetRecord<TrailerCells>();
+                return (trailer.Tag, () => TrailerRows.TakeAsync(file, trailer, clock.Today));
+            default:
+                CustomerCells customer = csv.GetRecord<CustomerCells>();
+                return (customer.Customer, () => CustomerRows.TakeAsync(file, customer, clock.Today));
+        }
     }
 
     // A refused row leaves nothing behind, and takes no neighbour with it.

@@ -1,5 +1,6 @@
 using System.Globalization;
 using System.Text;
+using CsvHelper.Configuration.Attributes;
 using Microsoft.EntityFrameworkCore;
 using SturdyTinker.Core.Catalogue;
 using SturdyTinker.Core.Gear;
@@ -10,61 +11,126 @@ using SturdyTinker.Store;
 
 namespace SturdyTinker.Shop.Ledger;
 
+/// <summary>A row of the table of trailers, as written.</summary>
+internal sealed class TrailerCells
+{
+    [Name("tag")]
+    public string Tag { get; init; } = "";
+
+    [Name("name"), Optional]
+    public string Name { get; init; } = "";
+
+    [Name("plate"), Optional]
+    public string Plate { get; init; } = "";
+
+    [Name("customer")]
+    public string Customer { get; init; } = "";
+
+    [Name("axles")]
+    public string Axles { get; init; } = "";
+
+    [Name("rating_lb")]
+    public string RatingLb { get; init; } = "";
+
+    [Name("brake"), Optional]
+    public string Brake { get; init; } = "";
+
+    [Name("brake_diameter"), Optional]
+    public string BrakeDiameter { get; init; } = "";
+
+    [Name("brake_width"), Optional]
+    public string BrakeWidth { get; init; } = "";
+
+    [Name("lubrication"), Optional]
+    public string Lubrication { get; init; } = "";
+
+    [Name("nut"), Optional]
+    public string Nut { get; init; } = "";
+
+    [Name("suspension"), Optional]
+    public string Suspension { get; init; } = "";
+
+    [Name("spindle"), Optional]
+    public string Spindle { get; init; } = "";
+
+    [Name("studs"), Optional]
+    public string Studs { get; init; } = "";
+
+    [Name("stud_thread"), Optional]
+    public string StudThread { get; init; } = "";
+
+    [Name("meter"), Optional]
+    public string Meter { get; init; } = "";
+
+    [Name("year_distance"), Optional]
+    public string YearDistance { get; init; } = "";
+
+    [Name("last_repack"), Optional]
+    public string LastRepack { get; init; } = "";
+}
+
 /// <summary>
 /// Trailers as rows of a table. The tag says which trailer is meant; a customer not known yet is added.
 /// </summary>
 internal static class TrailerRows
 {
-    internal static IReadOnlyList<string> Columns { get; } =
-    [
-        "tag", "name", "plate", "customer", "axles", "rating_lb", "brake", "brake_diameter", "brake_width", "lubrication", "nut", "suspension", "spindle", "studs", "stud_thread", "meter", "year_distance", "last_repack",
-    ];
-
-    internal static IReadOnlyList<string> Needed { get; } = ["tag", "customer", "axles", "rating_lb"];
-
     /// <summary>A trailer as a row.</summary>
     /// <param name="trailer">The trailer.</param>
     /// <param name="customer">Whose it is, by name.</param>
     /// <param name="lastRepack">
     /// The day all its wheel ends were last repacked; null where they differ or nothing is on record.
     /// </param>
-    internal static IReadOnlyList<string> Write(Trailer trailer, string customer, DateOnly? lastRepack)
+    internal static TrailerCells Cells(Trailer trailer, string customer, DateOnly? lastRepack)
     {
         GearDescription gear = GearDescription.Of(trailer.Gear);
-        return
-        [
-            trailer.Tag, trailer.Name, trailer.Plate, customer, Text(gear.Axles), Text(gear.RatingPounds), Word(gear.Brake), gear.BrakeDiameter, gear.BrakeWidth,
-            Word(gear.Lubrication), Word(gear.NutRetention), Word(gear.Suspension), Word(gear.Spindle), Text(gear.StudCount), gear.StudThread, Word(trailer.Meter),
-            Year(trailer),
-            lastRepack?.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture) ?? "",
-        ];
+        return new TrailerCells
+        {
+            Tag = trailer.Tag,
+            Name = trailer.Name,
+            Plate = trailer.Plate,
+            Customer = customer,
+            Axles = Text(gear.Axles),
+            RatingLb = Text(gear.RatingPounds),
+            Brake = Word(gear.Brake),
+            BrakeDiameter = gear.BrakeDiameter,
+            BrakeWidth = gear.BrakeWidth,
+            Lubrication = Word(gear.Lubrication),
+            Nut = Word(gear.NutRetention),
+            Suspension = Word(gear.Suspension),
+            Spindle = Word(gear.Spindle),
+            Studs = Text(gear.StudCount),
+            StudThread = gear.StudThread,
+            Meter = Word(trailer.Meter),
+            YearDistance = Year(trailer),
+            LastRepack = lastRepack?.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture) ?? "",
+        };
     }
 
     /// <summary>
     /// Takes a row in. A cell left empty, or a column left out, leaves a trailer there is as it stands; of a new one it
     /// takes what is usual for the rating.
     /// </summary>
-    internal static async Task<RowTaken> TakeAsync(ShopFile file, Func<string, string> cell, DateOnly today)
+    internal static async Task<RowTaken> TakeAsync(ShopFile file, TrailerCells cells, DateOnly today)
     {
-        Trailer? there = await file.Trailers.AsNoTracking().FirstOrDefaultAsync(t => t.Tag == cell("tag"));
-        IReadOnlyList<string>? before = there is null ? null : await StandsAsync(file, there);
+        Trailer? there = await file.Trailers.AsNoTracking().FirstOrDefaultAsync(t => t.Tag == cells.Tag);
+        TrailerCells? before = there is null ? null : await StandsAsync(file, there);
         Checks checks = new();
-        int axles = Number(checks, "axles", cell("axles"));
-        int rating = Number(checks, "rating_lb", cell("rating_lb"));
-        string owner = checks.Text("customer", cell("customer"), "The customer's name", Customer.LongestName);
-        GearDescription gear = Gear(checks, cell, axles, rating, there);
-        MeterKind meter = Choice(checks, "meter", cell("meter"), there?.Meter ?? MeterKind.None);
-        DateOnly? lastRepack = Day(checks, "last_repack", cell("last_repack"));
+        int axles = Number(checks, "axles", cells.Axles);
+        int rating = Number(checks, "rating_lb", cells.RatingLb);
+        string owner = checks.Text("customer", cells.Customer, "The customer's name", Customer.LongestName);
+        GearDescription gear = Gear(checks, cells, axles, rating, there);
+        MeterKind meter = Choice(checks, "meter", cells.Meter, there?.Meter ?? MeterKind.None);
+        DateOnly? lastRepack = Day(checks, "last_repack", cells.LastRepack);
         checks.Done();
 
         TrailerDraft draft = new(
-            cell("tag"),
-            RowTaken.Or(cell("name"), there?.Name),
-            RowTaken.Or(cell("plate"), there?.Plate),
+            cells.Tag,
+            RowTaken.Or(cells.Name, there?.Name),
+            RowTaken.Or(cells.Plate, there?.Plate),
             Guid.CreateVersion7(),
             gear,
             meter,
-            RowTaken.Or(cell("year_distance"), Year(there)),
+            RowTaken.Or(cells.YearDistance, Year(there)),
             there?.Version ?? 0,
             lastRepack,
             owner);
@@ -84,7 +150,6 @@ internal static class TrailerRows
         return before is null
             ? RowTaken.Added
             : RowTaken.Changed(
-                Columns,
                 before,
                 await StandsAsync(file, await file.Trailers.AsNoTracking().SingleAsync(t => t.Id == id)));
     }
@@ -92,25 +157,25 @@ internal static class TrailerRows
     private static string Year(Trailer? trailer) =>
         trailer?.EstimatedYear is { } year ? FormattableString.Invariant($"{year.Miles:0.######} mi") : "";
 
-    private static async Task<IReadOnlyList<string>> StandsAsync(ShopFile file, Trailer trailer)
+    private static async Task<TrailerCells> StandsAsync(ShopFile file, Trailer trailer)
     {
         string owner = await file.Customers.Where(c => c.Id == trailer.CustomerId).Select(c => c.Name).FirstAsync();
-        return Write(
+        return Cells(
             trailer,
             owner,
             (await LastRepacksAsync(file, [trailer])).TryGetValue(trailer.Id, out DateOnly on) ? on : null);
     }
 
-    private static GearDescription Gear(Checks checks, Func<string, string> cell, int axles, int rating, Trailer? there)
+    private static GearDescription Gear(Checks checks, TrailerCells cells, int axles, int rating, Trailer? there)
     {
         RunningGear stands = there?.Gear ?? GearDefaults.For(axles, rating);
         GearDescription standing = GearDescription.Of(stands);
-        BrakeKind brake = Choice(checks, "brake", cell("brake"), stands.Brake);
-        Lubrication lubrication = Choice(checks, "lubrication", cell("lubrication"), stands.Lubrication);
-        SuspensionKind suspension = Choice(checks, "suspension", cell("suspension"), stands.Suspension);
+        BrakeKind brake = Choice(checks, "brake", cells.Brake, stands.Brake);
+        Lubrication lubrication = Choice(checks, "lubrication", cells.Lubrication, stands.Lubrication);
+        SuspensionKind suspension = Choice(checks, "suspension", cells.Suspension, stands.Suspension);
 
         // What goes only with what was written: a size with its brake, a nut with its hub, a spindle with its axle.
-        bool sized = cell("brake").Length == 0 || (there is not null && brake == stands.Brake);
+        bool sized = cells.Brake.Length == 0 || (there is not null && brake == stands.Brake);
         bool sealedHub = lubrication == Lubrication.SealedHub, torsion = suspension == SuspensionKind.Torsion;
         NutRetention nut = sealedHub == (stands.NutRetention == NutRetention.OnePieceNut) ? stands.NutRetention
             : sealedHub ? NutRetention.OnePieceNut
@@ -122,14 +187,14 @@ internal static class TrailerRows
             axles,
             rating,
             brake,
-            RowTaken.Or(cell("brake_diameter"), sized ? standing.BrakeDiameter : ""),
-            RowTaken.Or(cell("brake_width"), sized ? standing.BrakeWidth : ""),
+            RowTaken.Or(cells.BrakeDiameter, sized ? standing.BrakeDiameter : ""),
+            RowTaken.Or(cells.BrakeWidth, sized ? standing.BrakeWidth : ""),
             lubrication,
-            Choice(checks, "nut", cell("nut"), nut),
+            Choice(checks, "nut", cells.Nut, nut),
             suspension,
-            Choice(checks, "spindle", cell("spindle"), spindle),
-            cell("studs").Length == 0 ? stands.Studs.Count : Number(checks, "studs", cell("studs")),
-            RowTaken.Or(cell("stud_thread"), standing.StudThread));
+            Choice(checks, "spindle", cells.Spindle, spindle),
+            cells.Studs.Length == 0 ? stands.Studs.Count : Number(checks, "studs", cells.Studs),
+            RowTaken.Or(cells.StudThread, standing.StudThread));
     }
 
     /// <summary>

@@ -9,7 +9,7 @@ namespace SturdyTinker.Shop.Requests;
 internal sealed partial class NewDay(IServiceScopeFactory scopes, Clock clock, ILogger<NewDay> log) : BackgroundService
 {
     // How long a page waits for it before it shows what is there.
-    private static readonly TimeSpan Patience = TimeSpan.FromSeconds(5);
+    private static readonly TimeSpan Patience = TimeSpan.FromSeconds(2);
 
     private readonly SemaphoreSlim asked = new(0);
     private readonly Lock door = new();

@@ -1,6 +1,5 @@
 using System.Text.Json;
 using System.Text.Json.Serialization;
-using System.Text.RegularExpressions;
 using Microsoft.AspNetCore.Diagnostics;
 using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
@@ -100,6 +99,11 @@ internal sealed partial class RefusalHandler(ILogger<RefusalHandler> log) : IExc
     private const string Unreadable =
         "Something in the address of this request can't be read: check its id and its query.";
 
+    private static Refusal Busy => new(
+        StatusCodes.Status503ServiceUnavailable,
+        "The shop's file is busy with something long, perhaps a large table. Nothing was saved; try again in a minute.",
+        []);
+
     /// <inheritdoc/>
     public async ValueTask<bool> TryHandleAsync(
         HttpContext context,
@@ -113,20 +117,18 @@ internal sealed partial class RefusalHandler(ILogger<RefusalHandler> log) : IExc
                 413,
                 "That is more than we take at once.",
                 []),
-            BadHttpRequestException { InnerException: JsonException json } => Refusal.Malformed(
-                SayJson(json),
-                Pointer(json.Path)),
-            BadHttpRequestException bad => Refusal.Malformed(bad.StatusCode == 415 ? NoJson : SayBad(bad)),
+            BadHttpRequestException { StatusCode: StatusCodes.Status415UnsupportedMediaType } =>
+                Refusal.Malformed(NoJson),
+            BadHttpRequestException bad => await UnreadableBody.SayAsync(
+                context,
+                bad.InnerException as JsonException,
+                Unreadable),
             DbUpdateConcurrencyException => Refusal.Conflict(
                 "Somebody else changed this at the same moment. Look at it again and repeat what you wanted."),
             DbUpdateException { InnerException: SqliteException { SqliteErrorCode: 19 } } => Refusal.Conflict(
                 "Somebody else saved the same thing at the same moment. Look at it again."),
-            SqliteException { SqliteErrorCode: 5 or 6 } or DbUpdateException { InnerException: SqliteException { SqliteErrorCode: 5 or 6 } } =>
-                new Refusal(
-                    StatusCodes.Status503ServiceUnavailable,
-                    "The shop's file is busy with something long, perhaps a large table. Nothing was saved; try again "
-                        + "in a minute.",
-                    []),
+            SqliteException { SqliteErrorCode: 5 or 6 } => Busy,
+            DbUpdateException { InnerException: SqliteException { SqliteErrorCode: 5 or 6 } } => Busy,
             _ when Unread(exception) is { } unread => await SayUnreadableAsync(context, unread),
             _ => new Refusal(
                 500,
@@ -180,34 +182,10 @@ internal sealed partial class RefusalHandler(ILogger<RefusalHandler> log) : IExc
         string which = rows.Count > 0 ? $" (row {string.Join(", ", rows)})" : "";
         return new Refusal(
             500,
-            $"What is stored as {unread.Column}{which} cannot be read. The rest of the shop goes on; a backup from before may still have it.",
+            $"What is stored as {unread.Column}{which} cannot be read. The rest of the shop goes on; a backup from "
+                + "before may still have it.",
             []);
     }
-
-    private static string SayJson(JsonException json) =>
-        Missing().Match(json.Message) is { Success: true } missing ? $"The body lacks {missing.Groups["names"].Value.Replace("'", "", StringComparison.Ordinal)}."
-        : Pointer(json.Path) is { Length: > 1 } pointer ? $"What is at {pointer} is not what belongs there."
-        : "The body is not JSON that we can read.";
-
-    [GeneratedRegex(@"required properties including: (?<names>'[^.]+')")]
-    private static partial Regex Missing();
-
-    private static string SayBad(BadHttpRequestException bad) =>
-        bad.Message.Contains("Implicit body", StringComparison.Ordinal)
-            || bad.Message.Contains("body was provided", StringComparison.Ordinal)
-            || bad.Message.Contains("from body", StringComparison.Ordinal)
-            ? "The request needs a JSON body."
-            : Unreadable;
-
-    // "$.gear.axles" or "$.jobs[1].place" to "/gear/axles" and "/jobs/1/place".
-    private static string Pointer(string? path) =>
-        path is null or "$"
-            ? ""
-            : path
-                .Replace("$", "", StringComparison.Ordinal)
-                .Replace('.', '/')
-                .Replace("[", "/", StringComparison.Ordinal)
-                .Replace("]", "", StringComparison.Ordinal);
 
     [LoggerMessage(LogLevel.Error, "A request failed.")]
     private static partial void LogFault(ILogger log, Exception exception);

@@ -18,9 +18,14 @@ const ROWS = [
   row(4, "same"),
   row(5, "refuse", { problems: [{ pointer: "rating_lb", detail: "“heavy” is no weight." }] }),
 ];
-const table = (applied: boolean, rows = ROWS) => ({ kind: "trailers", applied, rows });
+const table = (applied: boolean, rows = ROWS) => ({
+  kind: "trailers",
+  applied,
+  encoding: "utf-8",
+  rows,
+});
 const csv = new File(["tag,customer,axles,rating_lb\r\n"], "trailers.csv", { type: "text/csv" });
-const pick = () => screen.getByLabelText(/A table of trailers or of customers/);
+const pick = () => screen.getByLabelText(/A table of trailers, of customers/);
 
 describe("a table that comes in", () => {
   it("says row by row what will happen, and saves nothing before it is told to", async () => {
@@ -37,6 +42,14 @@ describe("a table that comes in", () => {
     await screen.findByText("Taken in: 1 added, 1 changed, 1 stood already, 1 refused");
     expect(of("POST").map((a) => a.query.get("apply"))).toEqual(["false", "true"]);
     expect(screen.queryByRole("button", { name: /Take in/ })).toBeNull();
+  });
+
+  it("says what it was read as when that had to be guessed", async () => {
+    const { user } = show(<Tables />, {
+      "POST /ledger/tables": { ...table(false), encoding: "windows-1252" },
+    });
+    await user.upload(pick(), csv);
+    await screen.findByText(/read as windows-1252/);
   });
 
   it("offers nothing to take in where every row stands already or is refused", async () => {

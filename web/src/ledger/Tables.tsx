@@ -85,7 +85,7 @@ export default function Tables() {
       <Columns $shape="1.6fr 1fr">
         <Stack $gap={18}>
           <Pick>
-            A table of trailers or of customers, as CSV in UTF-8
+            A table of trailers, of customers, or of readings and trips, as CSV
             <input
               type="file"
               accept=".csv,text/csv"
@@ -112,6 +112,11 @@ export default function Tables() {
                     .join(", ") || "no rows"}
                 </h2>
               </div>
+              {table.encoding !== "utf-8" && !table.applied && (
+                <p>
+                  It is not UTF-8 and was read as {table.encoding}: see that names with accents look right.
+                </p>
+              )}
               {!table.applied && (
                 <Row>
                   <Button

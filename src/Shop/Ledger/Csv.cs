@@ -1,0 +1,72 @@
+using System.Globalization;
+using System.Reflection;
+using System.Text;
+using CsvHelper;
+using CsvHelper.Configuration;
+using CsvHelper.Configuration.Attributes;
+
+namespace SturdyTinker.Shop.Ledger;
+
+/// <summary>Tables as CSV (RFC 4180). Their columns are the properties of a class of cells, in order.</summary>
+internal static class Csv
+{
+    private static readonly CsvConfiguration Out = new(CultureInfo.InvariantCulture)
+    {
+        Mode = CsvMode.RFC4180,
+        NewLine = "\r\n",
+    };
+
+    // Lines may end either way coming in; which columns have to be there is looked at apart, for a better sentence.
+    private static readonly CsvConfiguration In = new(CultureInfo.InvariantCulture)
+    {
+        Mode = CsvMode.RFC4180,
+        DetectColumnCountChanges = false,
+        MissingFieldFound = null,
+        BadDataFound = null,
+        HeaderValidated = null,
+        PrepareHeaderForMatch = header => header.Header.Trim().ToUpperInvariant(),
+        TrimOptions = TrimOptions.Trim,
+    };
+
+    /// <summary>A table in UTF-8.</summary>
+    internal static byte[] Write<T>(IEnumerable<T> rows)
+    {
+        using StringWriter text = new(CultureInfo.InvariantCulture);
+        using (CsvWriter csv = new(text, Out))
+        {
+            csv.WriteRecords(rows);
+        }
+
+        return Encoding.UTF8.GetBytes(text.ToString());
+    }
+
+    /// <summary>Reads a table whose heading is read already.</summary>
+    internal static CsvReader Read(string text)
+    {
+        CsvReader csv = new(new StringReader(text), In);
+        csv.Read();
+        csv.ReadHeader();
+        return csv;
+    }
+
+    /// <summary>The columns of a table: name and cell, in order.</summary>
+    internal static IReadOnlyList<(string Name, Func<T, string> Cell)> Columns<T>() => Of<T>.Columns;
+
+    /// <summary>The columns that a table has to have.</summary>
+    internal static IReadOnlyList<string> Needed<T>() => Of<T>.Needed;
+
+    private static class Of<T>
+    {
+        private static readonly PropertyInfo[] Properties = [.. typeof(T)
+            .GetProperties()
+            .Where(p => p.IsDefined(typeof(NameAttribute)))];
+
+        internal static readonly IReadOnlyList<(string, Func<T, string>)> Columns =
+            [.. Properties.Select(p => (NameOf(p), new Func<T, string>(row => (string?)p.GetValue(row) ?? "")))];
+
+        internal static readonly IReadOnlyList<string> Needed =
+            [.. Properties.Where(p => !p.IsDefined(typeof(OptionalAttribute))).Select(NameOf)];
+
+        private static string NameOf(PropertyInfo property) => property.GetCustomAttribute<NameAttribute>()!.Names[0];
+    }
+}
