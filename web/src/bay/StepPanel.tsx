@@ -1,22 +1,15 @@
-import { useMutation } from "@tanstack/react-query";
-import { useEffect, useRef, useState } from "react";
+import { useEffect, useRef } from "react";
 import styled from "styled-components";
 import { Link } from "wouter";
-import { answer, type Schemas, shop, ShopProblem } from "../api/client";
-import { newId } from "../api/ids";
+import type { Schemas } from "../api/client";
 import { capital, minutesInWords, partWords } from "../api/words";
 import { Button } from "../ui/Button";
 import { Choice, TextField, Tick } from "../ui/Fields";
-import { MeasureField } from "../ui/MeasureField";
-import { Measured } from "./Measured";
-import { Photos } from "../ui/Photos";
-import { TorqueStages } from "./TorqueStages";
-import { useInstruments, useListen } from "./useInstruments";
 import { Quiet, Row, Stack } from "../ui/Page";
+import { Photos } from "../ui/Photos";
 import { Problem } from "../ui/Problem";
-import { sumFor, type BackTo } from "../api/backTo";
-import { useDraft } from "../api/useDraft";
-import { useStepParts } from "./useStepParts";
+import { StepFigures } from "./StepFigures";
+import { useStep } from "./useStep";
 
 const Title = styled.h2`
   font-size: 44px;
@@ -31,7 +24,7 @@ const Detail = styled.p`
 `;
 
 // The buttons stay where they are from step to step, so that a thumb finds them without looking.
-const Told = styled(Stack)`
+const Above = styled(Stack)`
   min-height: 300px;
   @media (max-width: 640px) {
     min-height: 0;
@@ -68,14 +61,6 @@ const Narrow = styled.div`
   }
 `;
 
-// What to tighten to and what to read off stand side by side where there is room.
-const Figures = styled.div`
-  display: grid;
-  grid-template-columns: repeat(auto-fit, minmax(min(100%, 330px), 1fr));
-  gap: 12px 28px;
-  align-items: start;
-`;
-
 const Caution = styled.li`
   border-left: 6px solid var(--hold-stripe);
   padding: 4px 12px;
@@ -91,96 +76,31 @@ interface Props {
   onFound: () => void;
 }
 
-const DAY = 24 * 60 * 60;
-
 /** The step at hand, in large type, with the readings it asks for. */
 export function StepPanel({ visit, step, onState, onTold, onFound }: Props) {
-  const number = visit.packet.steps.findIndex((s) => s.key === step.key) + 1;
-  const asked = visit.readingsAsked.filter((r) => step.readings.includes(r.code));
-  const [ids] = useState(() => ({ entry: newId(), readings: new Map(asked.map((r) => [r.code, newId()])) }));
-  const [typed, setTyped] = useDraft(
-    visit.id,
-    step.key,
-    asked.map((r) => r.code),
-  );
-  const [skipping, setSkipping] = useState(false);
-  const [reason, setReason] = useState("");
-  const [socket, setSocket] = useState("");
-  // When the step came up: how long it took is known without anybody being asked.
-  const [since] = useState(() => Date.now());
+  const at = useStep(visit, step, onState);
   const doneButton = useRef<HTMLButtonElement>(null);
   const firstField = useRef<HTMLInputElement>(null);
-  const parts = useStepParts(visit, step);
-  const path = { id: visit.id };
-
   useEffect(() => {
     (firstField.current ?? doneButton.current)?.focus({ preventScroll: true });
     // A figure that stands there already is replaced by what is typed, not added to.
     firstField.current?.select();
   }, []);
 
-  const settle = useMutation({
-    mutationFn: (skippedBecause: string | null) => {
-      const skipped = skippedBecause !== null;
-      const readings = skipped
-        ? []
-        : asked.flatMap((r) => {
-            const figure = typed[r.code]?.trim();
-            const id = ids.readings.get(r.code);
-            return figure && id ? [{ id, kind: r.code, typed: figure }] : [];
-          });
-      return answer(
-        shop.PUT("/api/bay/visits/{id}/entries/{entryId}", {
-          params: { path: { ...path, entryId: ids.entry } },
-          body: {
-            key: step.key,
-            readings,
-            skippedBecause,
-            parts: skipped ? [] : parts.used,
-            seconds: Math.min(DAY, Math.round((Date.now() - since) / 1000)),
-            socket: skipped ? null : socket.trim() || null,
-          },
-        }),
-      );
-    },
-    onSuccess: onState,
-  });
-  const last = visit.state.entries.at(-1);
-  const back = useMutation({
-    mutationFn: (entryId: string) =>
-      answer(
-        shop.DELETE("/api/bay/visits/{id}/entries/{entryId}", { params: { path: { ...path, entryId } } }),
-      ),
-    onSuccess: onState,
-  });
-  const instruments = useInstruments(asked.length > 0);
-  const listen = useListen((kind, text) => {
-    setTyped(kind, text);
-    firstField.current?.focus({ preventScroll: true });
-  });
-  const before = visit.seenBefore[step.key] ?? [];
-  const refused = settle.error instanceof ShopProblem ? settle.error : undefined;
-  const sent = asked.filter((r) => typed[r.code]?.trim());
-  const readingProblem = (code: string) =>
-    refused?.field(`/readings/${sent.findIndex((r) => r.code === code)}/typed`);
-  const elsewhere =
-    refused && !asked.some((r) => readingProblem(r.code)) && !refused.field("/skippedBecause");
-
-  const takeBack = (entryId: string) => (
-    <Button isDisabled={back.isPending} onPress={() => back.mutate(entryId)}>
-      Take the last one back
-    </Button>
-  );
-
   const keys = (event: React.KeyboardEvent) => {
     if (event.target instanceof HTMLInputElement || event.ctrlKey || event.altKey || event.metaKey) return;
     const key = event.key.toLowerCase();
     if (key === "f") onFound();
-    else if (key === "s") setSkipping(true);
-    else if (key === "b" && last) back.mutate(last.id);
+    else if (key === "s") at.setSkipping(true);
+    else if (key === "b" && at.takeBack) at.takeBack();
     else return;
     event.preventDefault();
   };
+  const takeBack = at.takeBack && (
+    <Button isDisabled={at.takingBack} onPress={at.takeBack}>
+      Take the last one back
+    </Button>
+  );
 
   return (
     <form
@@ -201,129 +121,121 @@ export function StepPanel({ visit, step, onState, onTold, onFound }: Props) {
       }}
       onSubmit={(e) => {
         e.preventDefault();
-        if (!settle.isPending) settle.mutate(skipping ? reason : null);
+        at.settle();
       }}
     >
-      <Told $gap={14}>
-        <h3>
-          {capital(step.placeSpoken)} · step {number} of {visit.packet.steps.length}
-        </h3>
-        <Title>{step.title}</Title>
-        {step.detail && <Detail>{step.detail}</Detail>}
-        {step.practice && <Quiet>{step.practice}</Quiet>}
-        {step.key.includes("/round/") && (
-          <Link href={`/bay/${visit.id}/round`}>Go round on the gear plan: it ticks this step by itself</Link>
+      <Above $gap={14}>
+        <WhatToDo visit={visit} step={step} />
+        {!at.skipping && (step.torque || at.asked.length > 0) && (
+          <StepFigures visit={visit.id} step={step} at={at} firstField={firstField} />
         )}
-        {step.cautions.length > 0 && (
-          <ul aria-label="Cautions">
-            {step.cautions.map((c) => (
-              <Caution key={c}>{c}</Caution>
-            ))}
-          </ul>
-        )}
-        {!skipping && (step.torque || asked.length > 0) && (
-          <Figures>
-            {step.torque && <TorqueStages of={step.torque} visit={visit.id} />}
-            {asked.map((r, i) => (
-              <Measured
-                key={r.code}
-                tools={instruments.filter((t) => t.kinds.includes(r.code))}
-                listening={listen.isPending && listen.variables.kind === r.code}
-                busy={listen.isPending}
-                problem={listen.error && listen.variables?.kind === r.code ? listen.error : null}
-                onListen={(code) => listen.mutate({ code, kind: r.code })}
-                also={
-                  <Reckoned use={{ visit: visit.id, step: step.key, reading: r.code }} torque={step.torque} />
-                }
-              >
-                <MeasureField
-                  label={r.name}
-                  value={typed[r.code] ?? ""}
-                  onChange={(text) => setTyped(r.code, text)}
-                  quantity={r.quantity}
-                  judged={{ kind: r.code, visit: visit.id }}
-                  example={r.example}
-                  problem={readingProblem(r.code)}
-                  large
-                  inputRef={i === 0 ? firstField : undefined}
-                />
-              </Measured>
-            ))}
-          </Figures>
-        )}
-        {before.length > 0 && <Quiet>Last time here: {before.join("; ")}</Quiet>}
-        {step.minutesFrom && (
-          <Quiet>
-            {minutesInWords(step.minutes)}, {step.minutesFrom}
-          </Quiet>
-        )}
-        {!skipping && step.socket && (
-          <TextField
-            label={`Socket that fitted the ${step.socket}, for next time`}
-            value={socket}
-            onChange={setSocket}
-            problem={refused?.field("/socket")}
-            placeholder="13/16"
-          />
-        )}
-        {!skipping && step.photo && (
-          <Photos visit={visit} of={{ step: step.key }} what={step.photo} onState={onTold} />
-        )}
-        {!skipping && parts.proposed.length > 0 && (
-          <div role="group" aria-label="Used with this step">
-            {parts.proposed.map((p) => (
-              <Stack key={p.id} $gap={2}>
-                <Tick checked={p.taken} onChange={(taken) => parts.take(p.id, taken)}>
-                  Used: {partWords(p)}
-                </Tick>
-                {p.taken && p.oneOf.length > 0 && (
-                  <Choice
-                    label={p.picked ? "Which one? The journal measured here says" : "Which one went in?"}
-                    value={p.name}
-                    onChange={(name) => parts.choose(p.id, name)}
-                    options={p.oneOf.map((name) => [name, name] as const)}
-                  />
-                )}
-              </Stack>
-            ))}
-          </div>
-        )}
-        {skipping && (
+        <Before visit={visit} step={step} />
+        {at.skipping ? (
           <TextField
             label="Why is it skipped?"
-            value={reason}
-            onChange={setReason}
-            problem={refused?.field("/skippedBecause")}
+            value={at.reason}
+            onChange={at.setReason}
+            problem={at.problemAt("/skippedBecause")}
             placeholder="no dial gauge at hand"
             autoFocus
           />
+        ) : (
+          <>
+            {step.socket && (
+              <TextField
+                label={`Socket that fitted the ${step.socket}, for next time`}
+                value={at.socket}
+                onChange={at.setSocket}
+                problem={at.problemAt("/socket")}
+                placeholder="13/16"
+              />
+            )}
+            {step.photo && (
+              <Photos visit={visit} of={{ step: step.key }} what={step.photo} onState={onTold} />
+            )}
+            <StepParts parts={at.parts} />
+          </>
         )}
-        {elsewhere && <Problem of={refused} />}
-        <Problem of={back.error} />
-      </Told>
+        <Problem of={at.error} />
+        <Problem of={at.backError} />
+      </Above>
       <Actions>
-        <Button ref={doneButton} type="submit" $main $large isDisabled={settle.isPending}>
-          {settle.isPending ? "Saving…" : skipping ? "Skip it, next" : "Done, next"}
+        <Button ref={doneButton} type="submit" $main $large isDisabled={at.saving}>
+          {at.saving ? "Saving…" : at.skipping ? "Skip it, next" : "Done, next"}
         </Button>
         <Button $large onPress={onFound}>
           I found something
         </Button>
-        {skipping ? (
-          <Button onPress={() => setSkipping(false)}>Not skipped after all</Button>
+        {at.skipping ? (
+          <Button onPress={() => at.setSkipping(false)}>Not skipped after all</Button>
         ) : (
-          <Button onPress={() => setSkipping(true)}>Skip</Button>
+          <Button onPress={() => at.setSkipping(true)}>Skip</Button>
         )}
-        {last && <Wide>{takeBack(last.id)}</Wide>}
+        {takeBack && <Wide>{takeBack}</Wide>}
       </Actions>
-      {last && <Narrow>{takeBack(last.id)}</Narrow>}
+      {takeBack && <Narrow>{takeBack}</Narrow>}
     </form>
   );
 }
 
-/** The sum that gives a figure, opened filled in; nothing where there is none. */
-function Reckoned({ use, torque }: { use: BackTo; torque: Schemas["PacketStep"]["torque"] }) {
-  const to = sumFor(use, torque?.words);
-  return to ? (
-    <Link href={to}>{use.reading === "end-play" ? "Reckon it from the turn" : "With an extension?"}</Link>
-  ) : null;
+function WhatToDo({ visit, step }: Pick<Props, "visit" | "step">) {
+  const number = visit.packet.steps.findIndex((s) => s.key === step.key) + 1;
+  return (
+    <>
+      <h3>
+        {capital(step.placeSpoken)} · step {number} of {visit.packet.steps.length}
+      </h3>
+      <Title>{step.title}</Title>
+      {step.detail && <Detail>{step.detail}</Detail>}
+      {step.practice && <Quiet>{step.practice}</Quiet>}
+      {step.key.includes("/round/") && (
+        <Link href={`/bay/${visit.id}/round`}>Go round on the gear plan: it ticks this step by itself</Link>
+      )}
+      {step.cautions.length > 0 && (
+        <ul aria-label="Cautions">
+          {step.cautions.map((c) => (
+            <Caution key={c}>{c}</Caution>
+          ))}
+        </ul>
+      )}
+    </>
+  );
+}
+
+function Before({ visit, step }: Pick<Props, "visit" | "step">) {
+  const before = visit.seenBefore[step.key] ?? [];
+  return (
+    <>
+      {before.length > 0 && <Quiet>Last time here: {before.join("; ")}</Quiet>}
+      {step.minutesFrom && (
+        <Quiet>
+          {minutesInWords(step.minutes)}, {step.minutesFrom}
+        </Quiet>
+      )}
+    </>
+  );
+}
+
+/** What the step uses, ticked as usual; one of several is picked. */
+function StepParts({ parts }: { parts: ReturnType<typeof useStep>["parts"] }) {
+  if (parts.proposed.length === 0) return null;
+  return (
+    <div role="group" aria-label="Used with this step">
+      {parts.proposed.map((p) => (
+        <Stack key={p.id} $gap={2}>
+          <Tick checked={p.taken} onChange={(taken) => parts.take(p.id, taken)}>
+            Used: {partWords(p)}
+          </Tick>
+          {p.taken && p.oneOf.length > 0 && (
+            <Choice
+              label={p.picked ? "Which one? The journal measured here says" : "Which one went in?"}
+              value={p.name}
+              onChange={(name) => parts.choose(p.id, name)}
+              options={p.oneOf.map((name) => [name, name] as const)}
+            />
+          )}
+        </Stack>
+      ))}
+    </div>
+  );
 }

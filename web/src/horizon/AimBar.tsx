@@ -1,0 +1,53 @@
+import styled from "styled-components";
+import { Button, TextButton } from "../ui/Button";
+import { Quiet } from "../ui/Page";
+import { Problem } from "../ui/Problem";
+import type { useAim } from "./useAim";
+
+const Bar = styled.div`
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px 16px;
+  align-items: center;
+  min-height: 50px;
+  padding: 2px 0;
+  font-weight: 600;
+`;
+
+const Hint = styled(Quiet)`
+  font-weight: 400;
+  @media (max-width: 640px) {
+    display: none;
+  }
+`;
+
+/** What is aimed at and what it would come to, or what was done last, or how it is done. */
+export function AimBar({ plan }: { plan: ReturnType<typeof useAim> }) {
+  return (
+    <Bar role="status">
+      {plan.aim ? (
+        <>
+          <span>
+            {plan.aim.words} {plan.comesTo?.words ?? "…"}
+          </span>
+          <Button $main isDisabled={!plan.isTried} onPress={plan.makeIt}>
+            Do it
+          </Button>
+          <TextButton onPress={plan.leave}>leave it</TextButton>
+        </>
+      ) : plan.made ? (
+        <>
+          <span>{plan.made.words}</span>
+          <Button onPress={plan.undo}>Undo</Button>
+        </>
+      ) : (
+        <Hint>
+          Drag a visit, or choose it and use ← → and Enter. P holds it, N not in this week, M and B merge it
+          with the next and the one before, U undoes. A tab says the minutes that sharing saves (−), or else
+          how long it takes.
+        </Hint>
+      )}
+      <Problem of={plan.error} />
+    </Bar>
+  );
+}

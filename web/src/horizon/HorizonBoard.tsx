@@ -1,0 +1,158 @@
+import { useVirtualizer } from "@tanstack/react-virtual";
+import { useEffect, useMemo, useRef } from "react";
+import styled from "styled-components";
+import type { Schemas } from "../api/client";
+import { Quiet } from "../ui/Page";
+import { BayStrip } from "./BayStrip";
+import { Line, LINE, NAMES } from "./Line";
+import { BEFORE, months, scale, weekWidth, type Zoom } from "./timeline";
+import type { useAim } from "./useAim";
+
+const HEAD = 30;
+/** Room at the right for the tab of a visit in the last week. */
+const TAB = 34;
+
+const Frame = styled.div`
+  --names: ${NAMES}px;
+  position: relative;
+  overflow: auto;
+  height: max(380px, calc(100vh - 300px));
+  border-bottom: 1px solid var(--ink);
+  overscroll-behavior-x: contain;
+  @media (max-width: 640px) {
+    --names: 96px;
+    height: 60vh;
+  }
+`;
+
+const Months = styled.div`
+  position: sticky;
+  top: 0;
+  z-index: 4;
+  height: ${HEAD}px;
+  background: var(--ground);
+  border-bottom: 1px solid var(--ink);
+  span {
+    position: absolute;
+    bottom: 4px;
+    padding-left: 4px;
+    font-size: 14px;
+    color: var(--steel);
+    border-left: 1px solid var(--steel);
+    white-space: nowrap;
+  }
+`;
+
+const Bays = styled.div`
+  position: sticky;
+  bottom: 0;
+  z-index: 4;
+  display: flex;
+  background: var(--ground);
+  border-top: 1px solid var(--ink);
+  & > div {
+    position: sticky;
+    left: 0;
+    z-index: 5;
+    flex: none;
+    width: var(--names);
+    padding: 4px 8px 0 0;
+    background: var(--ground);
+    border-right: 1px solid var(--hair);
+    font-size: 14px;
+    line-height: 1.25;
+  }
+`;
+
+interface Props {
+  page: Schemas["HorizonAnswer"];
+  rows: Schemas["HorizonLine"][];
+  zoom: Zoom;
+  plan: ReturnType<typeof useAim>;
+  /** The week of the visit that is shown as chosen. */
+  week: string | null;
+  /** The end of what is known is near. */
+  onMore: () => void;
+}
+
+/** The lines under their months, and the bays below them. Only what is in view is drawn. */
+export function HorizonBoard({ page, rows, zoom, plan, week, onMore }: Props) {
+  const width = weekWidth(zoom);
+  const count = page.weeks.length;
+  const whole = BEFORE + count * width + TAB;
+  const x = useMemo(() => scale(page.first, count, width), [page.first, count, width]);
+  const frame = useRef<HTMLDivElement>(null);
+  // eslint-disable-next-line react-hooks/incompatible-library -- what it returns is used here and handed on nowhere
+  const lines = useVirtualizer({
+    count: page.found,
+    getScrollElement: () => frame.current,
+    estimateSize: () => LINE,
+    overscan: 4,
+    scrollMargin: HEAD,
+  });
+  const virtual = lines.getVirtualItems();
+  const last = virtual.at(-1)?.index ?? 0;
+  useEffect(() => {
+    if (last >= rows.length - 8) onMore();
+  }, [last, rows.length, onMore]);
+
+  return (
+    <Frame ref={frame} tabIndex={-1} data-testid="horizon">
+      <div style={{ position: "relative", width: `calc(var(--names) + ${whole}px)` }}>
+        <Months>
+          {months(page.first, count, x).map((m) => (
+            <span key={m.x} style={{ left: `calc(var(--names) + ${m.x}px)` }}>
+              {m.words}
+            </span>
+          ))}
+        </Months>
+        <div style={{ position: "relative", height: lines.getTotalSize() }} role="list" aria-label="Trailers">
+          {virtual.map((v) => {
+            const at = rows[v.index];
+            const mine = at && plan.aim?.row.trailerId === at.trailerId ? plan.aim : null;
+            return (
+              <div
+                key={v.key}
+                role="listitem"
+                style={{
+                  position: "absolute",
+                  top: 0,
+                  left: 0,
+                  height: LINE,
+                  width: "100%",
+                  transform: `translateY(${v.start - HEAD}px)`,
+                }}
+              >
+                {at && (
+                  <Line
+                    row={at}
+                    x={x}
+                    width={width}
+                    whole={whole}
+                    chosen={plan.chosen?.trailer === at.trailerId ? week : null}
+                    aim={mine?.to ?? null}
+                    onChoose={(one) => {
+                      if (!mine?.to) plan.leave();
+                      plan.setChosen({ trailer: at.trailerId, week: one });
+                    }}
+                    onAim={(one, by) => plan.aimBy(at, one, by)}
+                    onDrop={plan.makeIt}
+                    onKey={(event, one) => plan.key(event, at, one)}
+                  />
+                )}
+              </div>
+            );
+          })}
+        </div>
+        <Bays>
+          <div>
+            <b>Bay hours</b>
+            <br />
+            <Quiet>full: accepted; striped: proposed; line: open</Quiet>
+          </div>
+          <BayStrip weeks={plan.comesTo?.weeks ?? page.weeks} width={width} />
+        </Bays>
+      </div>
+    </Frame>
+  );
+}

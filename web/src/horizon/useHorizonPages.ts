@@ -1,0 +1,43 @@
+import { keepPreviousData, useInfiniteQuery } from "@tanstack/react-query";
+import { useMemo } from "react";
+import { answer, shop } from "../api/client";
+import type { Filter } from "./HorizonTools";
+
+const PAGE = 60;
+
+/** The horizon's lines as far as they have been looked at, and how to get more of them. */
+export function useHorizonPages(filter: Filter, search: string) {
+  const { customer, axles, overdue } = filter;
+  const horizon = useInfiniteQuery({
+    queryKey: ["horizon", search, customer, axles, overdue],
+    queryFn: ({ pageParam }) =>
+      answer(
+        shop.GET("/api/horizon", {
+          params: {
+            query: {
+              search,
+              customer: customer || undefined,
+              axles: axles ? Number(axles) : undefined,
+              overdue: overdue || undefined,
+              skip: pageParam,
+              take: PAGE,
+            },
+          },
+        }),
+      ),
+    initialPageParam: 0,
+    getNextPageParam: (last, pages) => (pages.length * PAGE < last.found ? pages.length * PAGE : undefined),
+    placeholderData: keepPreviousData,
+  });
+  const rows = useMemo(() => horizon.data?.pages.flatMap((p) => p.lines) ?? [], [horizon.data]);
+  const { hasNextPage, isFetchingNextPage, fetchNextPage } = horizon;
+  return {
+    /** What is said of all lines together; undefined until it is known. */
+    page: horizon.data?.pages[0],
+    rows,
+    error: horizon.error,
+    more: () => {
+      if (hasNextPage && !isFetchingNextPage) void fetchNextPage();
+    },
+  };
+}
