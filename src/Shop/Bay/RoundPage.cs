@@ -291,7 +291,7 @@ internal static class RoundPage
         Visit visit = await file.Visits.AsNoTracking().FirstOrDefaultAsync(v => v.Id == id)
             ?? throw Refusal.NotFound("There is no such visit.");
         Packet packet = await VisitPage.PacketAsync(file, visit);
-        VisitState state = await VisitPage.StateAsync(file, visit, packet);
+        VisitState state = await VisitStates.OfAsync(file, visit, packet);
         TrailerObservations seen = await file.ObservationsAsync(visit.TrailerId, visit.Gear);
         RoundOfVisit round = new(
             visit,

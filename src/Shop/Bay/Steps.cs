@@ -132,7 +132,7 @@ internal static class Steps
             await RoundPage.TickAsync(file, visit, packet, clock, worker);
         }
 
-        VisitState state = await VisitPage.StateAsync(file, visit, packet);
+        VisitState state = await VisitStates.OfAsync(file, visit, packet);
         await transaction.CommitAsync();
         return TypedResults.Ok(state);
     }
@@ -211,7 +211,7 @@ internal static class Steps
             }
         }
 
-        VisitState state = await VisitPage.StateAsync(file, visit, packet);
+        VisitState state = await VisitStates.OfAsync(file, visit, packet);
         await transaction.CommitAsync();
         return TypedResults.Ok(state);
     }
@@ -220,6 +220,6 @@ internal static class Steps
     internal static async Task<VisitState> StateAsync(ShopFile file, Guid id)
     {
         Visit visit = await file.Visits.AsNoTracking().FirstAsync(v => v.Id == id);
-        return await VisitPage.StateAsync(file, visit, await VisitPage.PacketAsync(file, visit));
+        return await VisitStates.OfAsync(file, visit, await VisitPage.PacketAsync(file, visit));
     }
 }

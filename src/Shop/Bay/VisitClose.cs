@@ -81,7 +81,7 @@ internal static class VisitClose
         await file.SaveChangesAsync();
         await file.RefreshAsync(trailer.Id, clock.Today);
         await file.SaveChangesAsync();
-        VisitState state = await VisitPage.StateAsync(file, visit, packet);
+        VisitState state = await VisitStates.OfAsync(file, visit, packet);
         await transaction.CommitAsync();
         return TypedResults.Ok(state);
     }

@@ -1,4 +1,3 @@
-using System.Text.Json;
 using Microsoft.EntityFrameworkCore;
 using SturdyTinker.Core.Composing;
 using SturdyTinker.Core.Gear;
@@ -9,43 +8,6 @@ using SturdyTinker.Store;
 
 namespace SturdyTinker.Shop.Requests;
 
-/// <summary>A trailer on the board, with what lists show of it.</summary>
-internal sealed record BoardTrailer(
-    Guid Id,
-    string Tag,
-    string Name,
-    Guid CustomerId,
-    string Customer,
-    RunningGear Gear,
-    Glyph Glyph,
-    Guid? OpenVisit,
-    bool OnHold,
-    TrailerCase Case);
-
-/// <summary>The whole plan as of now.</summary>
-internal sealed record Board(
-    DateOnly Today,
-    TrailerPlanner Planner,
-    PlanCosts Costs,
-    OpenHours Hours,
-    IReadOnlyList<BoardTrailer> Trailers,
-    WholePlan Plan,
-    ILookup<Guid, Booking> Bookings)
-{
-    /// <summary>The plan, and what can be asked of it.</summary>
-    internal PlanInForce InForce => new(Planner, Hours, Costs, Today, Plan);
-
-    /// <summary>Where a trailer stands on the board; −1 for none.</summary>
-    internal int IndexOf(Guid trailer) => places.GetValueOrDefault(trailer, -1);
-
-    /// <summary>Where a trailer stands on the board. Refuses (404) where it does not.</summary>
-    internal int Find(Guid trailer) =>
-        IndexOf(trailer) is >= 0 and var index ? index : throw Refusal.NotFound("There is no such trailer.");
-
-    private readonly Dictionary<Guid, int> places =
-        Trailers.Select((t, i) => (t.Id, i)).ToDictionary(t => t.Id, t => t.i);
-}
-
 /// <summary>
 /// Keeps the shop's plan at hand. It follows from the record alone: whatever changed since is planned anew, the rest is
 /// kept from before, and a restart comes to the same plan.
@@ -53,12 +15,11 @@ internal sealed record Board(
 internal sealed class PlanBoard(NewDay upToDate) : IDisposable
 {
     private readonly SemaphoreSlim one = new(1);
-    private readonly Dictionary<string, StripDown> stripDowns = [];
-    private string stripDownsBy = "";
+    private readonly Dictionary<Fingerprint, StripDown> stripDowns = [];
+    private Fingerprint stripDownsBy;
     private Dictionary<Guid, Known> trailers = [];
-    private Dictionary<Guid, (string Key, PlanDraft Plan)> alone = [];
-    private string aloneBy = "";
-    private (string Key, Board Board)? last;
+    private Dictionary<Guid, (Fingerprint By, PlanDraft Plan)> alone = [];
+    private (Fingerprint By, Board Board)? last;
 
     /// <summary>The board as the record has it now.</summary>
     internal async Task<Board> NowAsync(ShopFile file, Clock clock, CancellationToken stop = default)
@@ -84,85 +45,65 @@ internal sealed class PlanBoard(NewDay upToDate) : IDisposable
 
     private async Task<Board> ReadAsync(ShopFile file, DateOnly today)
     {
-        ShopSettings settings = await file.SettingsToReadAsync();
-        Dictionary<string, decimal?> prices = (await PartsKnown.ByCodeAsync(file)).ToDictionary(
-            p => p.Key,
-            p => p.Value.Price,
-            StringComparer.OrdinalIgnoreCase);
-        List<Customer> customers = await file.Customers.AsNoTracking().ToListAsync();
-        Learned learned = Learned.Nothing with { Minutes = await file.LearnedMinutesAsync() };
-        string times = JsonSerializer.Serialize(learned.Minutes);
-        string shop = JsonSerializer.Serialize(
-            new { settings.Costs, settings.Hours, settings.Practices, today, prices, times });
-        if (times != stripDownsBy)
+        PlanFacts facts = await PlanFacts.ReadAsync(file, today);
+        if (facts.Times != stripDownsBy)
         {
             // What jobs take was learned anew: no trailer goes on by the old minutes.
             stripDowns.Clear();
-            stripDownsBy = times;
+            stripDownsBy = facts.Times;
         }
 
-        await ReadTrailersAsync(file, settings, customers, learned);
-
-        ILookup<Guid, Decision> decisions = (await file.Decisions
-            .AsNoTracking()
-            .Where(d => d.UndoneAt == null)
-            .ToListAsync()).ToLookup(d => d.TrailerId);
-        DateOnly monday = Weeks.Monday(today);
-        ILookup<Guid, Booking> bookings = (await file.Bookings
-            .AsNoTracking()
-            .Where(b => b.CalledOffAt == null && b.VisitId == null && b.Day >= monday)
-            .ToListAsync()).ToLookup(b => b.TrailerId);
-        Dictionary<Guid, HashSet<DateOnly>> busy = customers.ToDictionary(
-            c => c.Id,
-            c => BusyTime.WeeksTaken(c.Busy));
-        TrailerPlanner planner = new(today, TrailerPlanner.UsualWeeks, settings.Costs);
-        DateOnly parts = today.AddDays(settings.Hours.PartsLeadDays);
-        BoardTrailer OnBoard(Known known) => known.Trailer with
-        {
-            Case = known.Trailer.Case with
-            {
-                StripDown = StripDownOf(known.Like, known.Trailer.Gear, known.Practices, learned),
-                Wishes = Decision.Wishes(decisions[known.Trailer.Id], bookings[known.Trailer.Id]),
-                Busy = busy[known.Trailer.CustomerId],
-                PartsFrom = parts,
-                PriceOf = code => prices.GetValueOrDefault(code),
-            },
-        };
-        BoardTrailer[] all = [.. trailers.Values.OrderBy(
-            k => k.Trailer.Tag,
-            StringComparer.OrdinalIgnoreCase).Select(OnBoard)];
-        string[] keys = [.. all.Select(t =>
-            $"{trailers[t.Id].Stamp:N}{JsonSerializer.Serialize(new { w = decisions[t.Id].Select(d => d.Id), b = bookings[t.Id].Select(b => (b.Id, b.Day)).Select(b => $"{b.Id}{b.Day:O}"), busy = t.Case.Busy.Order() })}")];
-        string key = $"{shop}{string.Join('\n', keys)}";
-        if (last is { } kept && kept.Key == key)
+        await ReadTrailersAsync(file, facts);
+        BoardTrailer[] all = [.. trailers.Values
+            .OrderBy(k => k.Trailer.Tag, StringComparer.OrdinalIgnoreCase)
+            .Select(k => OnBoard(k, facts))];
+        Fingerprint[] prints = [.. all.Select(t => facts.Of(trailers[t.Id].Stamp, t))];
+        Fingerprint whole = Fingerprint.Of(prints);
+        if (last is { } kept && kept.By == whole)
         {
             return kept.Board;
         }
 
-        IReadOnlyList<PlanDraft?> before = [.. all.Select((t, i) => shop == aloneBy
-            && alone.TryGetValue(t.Id, out var plan)
-            && plan.Key == keys[i]
-            ? plan.Plan
-            : null)];
-        int[] shut = planner.Shut(settings.Hours, today);
+        Board board = Plan(facts, all, prints);
+        last = (whole, board);
+        return board;
+    }
+
+    // Each trailer alone where something of it has changed, and all of them into the bays.
+    private Board Plan(PlanFacts facts, BoardTrailer[] all, Fingerprint[] prints)
+    {
+        OpenHours hours = facts.Settings.Hours;
+        TrailerPlanner planner = new(facts.Today, TrailerPlanner.UsualWeeks, facts.Settings.Costs);
+        int[] shut = planner.Shut(hours, facts.Today);
         PlanDraft[] first = new PlanDraft[all.Length];
-        Parallel.For(0, all.Length, i => first[i] = before[i] ?? planner.Draft(all[i].Case, shut));
-        alone = Enumerable.Range(0, all.Length).ToDictionary(i => all[i].Id, i => (keys[i], first[i]));
-        aloneBy = shop;
+        Parallel.For(0, all.Length, i => first[i] = alone.TryGetValue(all[i].Id, out var plan) && plan.By == prints[i]
+            ? plan.Plan
+            : planner.Draft(all[i].Case, shut));
+        alone = Enumerable.Range(0, all.Length).ToDictionary(i => all[i].Id, i => (prints[i], first[i]));
         WholePlan whole = BayWeeks.Fit(
             planner,
             [.. all.Select(t => t.Case)],
             first,
-            settings.Hours,
-            [.. bookings.SelectMany(b => b).Select(b => new BookedTime(b.TrailerId, b.Day, b.Minutes))],
-            today);
-        Board board = new(today, planner, settings.Costs, settings.Hours, all, whole, bookings);
-        last = (key, board);
-        return board;
+            hours,
+            [.. facts.Bookings.SelectMany(b => b).Select(b => new BookedTime(b.TrailerId, b.Day, b.Minutes))],
+            facts.Today);
+        return new Board(facts.Today, planner, facts.Settings.Costs, hours, all, whole, facts.Bookings);
     }
 
+    private BoardTrailer OnBoard(Known known, PlanFacts facts) => known.Trailer with
+    {
+        Case = known.Trailer.Case with
+        {
+            StripDown = StripDownOf(known.Like, known.Trailer.Gear, known.Practices, facts.Learned),
+            Wishes = Decision.Wishes(facts.Decisions[known.Trailer.Id], facts.Bookings[known.Trailer.Id]),
+            Busy = facts.Busy[known.Trailer.CustomerId],
+            PartsFrom = facts.Today.AddDays(facts.Settings.Hours.PartsLeadDays),
+            PriceOf = code => facts.Prices.GetValueOrDefault(code),
+        },
+    };
+
     // Trailers of like gear and practices share one; whoever asks holds the board.
-    private StripDown StripDownOf(string like, RunningGear gear, PracticeChoices practices, Learned learned)
+    private StripDown StripDownOf(Fingerprint like, RunningGear gear, PracticeChoices practices, Learned learned)
     {
         if (!stripDowns.TryGetValue(like, out StripDown? known))
         {
@@ -172,11 +113,7 @@ internal sealed class PlanBoard(NewDay upToDate) : IDisposable
         return known;
     }
 
-    private async Task ReadTrailersAsync(
-        ShopFile file,
-        ShopSettings settings,
-        List<Customer> customers,
-        Learned learned)
+    private async Task ReadTrailersAsync(ShopFile file, PlanFacts facts)
     {
         Dictionary<Guid, Guid> stamps =
             await file.TrailerStatuses.AsNoTracking().ToDictionaryAsync(s => s.TrailerId, s => s.Stamp);
@@ -192,34 +129,39 @@ internal sealed class PlanBoard(NewDay upToDate) : IDisposable
                               select new { standing, trailer }).ToListAsync();
             foreach (var row in rows)
             {
-                Customer owner = customers.First(c => c.Id == row.trailer.CustomerId);
-                PracticeChoices practices = PracticeChoices.InForce(
-                    settings.Practices,
-                    owner.Practices,
-                    row.trailer.Practices);
-                string like = JsonSerializer.Serialize(new { row.trailer.Gear, practices.Answers });
-                BoardTrailer trailer = new BoardTrailer(
-                    row.trailer.Id,
-                    row.trailer.Tag,
-                    row.trailer.Name,
-                    row.trailer.CustomerId,
-                    owner.Name,
-                    row.trailer.Gear,
-                    row.standing.Glyph,
-                    row.standing.OpenVisit,
-                    row.standing.Status.Hold is not null,
-                    new TrailerCase(
-                        row.trailer.Id,
-                        row.standing.Status.Upcoming,
-                        StripDownOf(like, row.trailer.Gear, practices, learned)));
-                now[trailer.Id] = new Known(row.standing.Stamp, trailer, practices, like);
+                now[row.trailer.Id] = KnownOf(row.standing, row.trailer, facts);
             }
         }
 
         trailers = now;
     }
 
+    private Known KnownOf(TrailerStatusRow status, Trailer trailer, PlanFacts facts)
+    {
+        Customer owner = facts.Customers[trailer.CustomerId];
+        PracticeChoices practices = PracticeChoices.InForce(
+            facts.Settings.Practices,
+            owner.Practices,
+            trailer.Practices);
+        Fingerprint like = Fingerprint.Of(new { trailer.Gear, practices.Answers });
+        BoardTrailer read = new(
+            trailer.Id,
+            trailer.Tag,
+            trailer.Name,
+            trailer.CustomerId,
+            owner.Name,
+            trailer.Gear,
+            status.Glyph,
+            status.OpenVisit,
+            status.Status.Hold is not null,
+            new TrailerCase(
+                trailer.Id,
+                status.Status.Upcoming,
+                StripDownOf(like, trailer.Gear, practices, facts.Learned)));
+        return new Known(status.Stamp, read, practices, like);
+    }
+
     // A trailer as it was read, the stamp of the standing it was read from, and what trailers that are stripped down
     // alike share.
-    private sealed record Known(Guid Stamp, BoardTrailer Trailer, PracticeChoices Practices, string Like);
+    private sealed record Known(Guid Stamp, BoardTrailer Trailer, PracticeChoices Practices, Fingerprint Like);
 }

@@ -1,0 +1,164 @@
+using Microsoft.EntityFrameworkCore;
+using SturdyTinker.Core.Catalogue;
+using SturdyTinker.Core.Composing;
+using SturdyTinker.Core.Findings;
+using SturdyTinker.Core.Findings.Diagnosis;
+using SturdyTinker.Core.Findings.Inspections;
+using SturdyTinker.Core.Findings.Readings;
+using SturdyTinker.Core.Gear;
+using SturdyTinker.Core.Measures;
+using SturdyTinker.Core.Visits;
+using SturdyTinker.Shop.Requests;
+using SturdyTinker.Store;
+
+namespace SturdyTinker.Shop.Bay;
+
+/// <summary>Tells how far a visit has come.</summary>
+internal static class VisitStates
+{
+    /// <summary>How far a visit has come.</summary>
+    internal static async Task<VisitState> OfAsync(ShopFile file, Visit visit, Packet packet)
+    {
+        Dictionary<Guid, string> people = await file.People.AsNoTracking().ToDictionaryAsync(p => p.Id, p => p.Name);
+        List<StepEntry> entries = await VisitPage.EntriesAsync(file, visit.Id);
+        TrailerObservations seen = await file.ObservationsAsync(visit.TrailerId, visit.Gear);
+        List<Finding> findings = [.. seen.Findings.Where(f => f.VisitId == visit.Id)];
+        List<Reading> readings = [.. seen.Readings.Where(r => r.VisitId == visit.Id)];
+        List<PartUsed> parts = await file.PartsUsed
+            .AsNoTracking()
+            .Where(p => p.VisitId == visit.Id)
+            .OrderBy(p => p.At)
+            .ToListAsync();
+
+        Progress progress = new(packet, entries);
+        ReadingContext context = await file.ContextAsync(visit);
+        IReadOnlyDictionary<string, string> names = await PartsKnown.RenamedAsync(file);
+        Inspection? inspection = await file.Inspections.AsNoTracking().FirstOrDefaultAsync(i => i.VisitId == visit.Id);
+        HashSet<string> settled = [.. entries.Select(e => e.Key)];
+        ClosingResult closing = Closing.Refusals(visit, progress, seen, null, inspection is not null);
+
+        // What a finished job has put right says so before the visit is closed.
+        Dictionary<Guid, string> mended = new VisitObservations(
+            context,
+            findings,
+            [],
+            [],
+            visit.Jobs,
+            Remedies.In(context)).Mended(closing.Renewals).ToDictionary(m => m.Finding.Id, m => m.By.InWords);
+        bool open = visit.ClosedAt is null;
+        return new VisitState(
+            entries.ConvertAll(e => Answer(e, people)),
+            progress.Next?.Key,
+            progress.NextToPutBack?.Key,
+            visit.Technicians == 2 ? [progress.NextFor(1)?.Key, progress.NextFor(2)?.Key] : [],
+            visit.Composed,
+            progress.OpenNow,
+            packet.Steps.Where(s => settled.Contains(s.Key)).Sum(s => s.Minutes),
+            readings.ConvertAll(r => Answer(r, people, context, names)),
+            findings.ConvertAll(f => Answer(f, mended.GetValueOrDefault(f.Id), people)),
+            [.. visit.Conclusions.Select(c => Answer(c, visit))],
+            closing.Holds,
+            inspection is null ? null : Answer(inspection, people),
+            parts.ConvertAll(Answer),
+            await VisitParts.TakenAsync(file, visit.Id),
+            open && parts.Count > 0 ? await VisitParts.ShelfDiffersAsync(file, visit.Id) : [],
+            await PhotosAsync(file, visit.Id, people),
+            [.. visit.Jobs.Select(j => InWords(j, Closing.IsDone(j, progress, inspection is not null)))],
+            open ? closing.Refusal : null,
+            open && closing.RefusalField.Length > 0,
+            open ? ChangesOf(visit, closing, seen) : [],
+            visit.ClosedAt);
+    }
+
+    private static EntryAnswer Answer(StepEntry entry, Dictionary<Guid, string> people) => new(
+        entry.Id,
+        entry.Key,
+        entry.At,
+        people[entry.PersonId],
+        entry.SkippedBecause,
+        entry.Seconds,
+        entry.Socket);
+
+    private static FindingAnswer Answer(Finding finding, string? mendedHere, Dictionary<Guid, string> people) => new(
+        finding.Id,
+        finding.Place,
+        Place.SpokenOf(finding.Place),
+        finding.Subject,
+        finding.RuleCode,
+        finding.Seen,
+        finding.Which,
+        Damages.Find(finding.Damage)?.Words,
+        finding.Note,
+        finding.InWords,
+        finding.Judgement,
+        finding.Mended ?? mendedHere,
+        finding.At,
+        people[finding.PersonId]);
+
+    private static ConclusionAnswer Answer(Conclusion conclusion, Visit visit) => new(
+        conclusion.Kind,
+        conclusion.Code,
+        conclusion.Place,
+        Place.SpokenOf(conclusion.Place),
+        conclusion.Seen,
+        conclusion.Judgement,
+        conclusion.Signs,
+        [.. conclusion.Jobs.Where(j => !visit.Jobs.Contains(j)).Select(j => InWords(j, false))]);
+
+    private static InspectionAnswer Answer(Inspection inspection, Dictionary<Guid, string> people) => new(
+        inspection.Qualification,
+        people[inspection.PersonId],
+        inspection.At,
+        DateOnly.FromDateTime(inspection.At.DateTime).AddMonths(PeriodicInspection.KeptMonths),
+        inspection.Passes,
+        inspection.Lines);
+
+    private static PartAnswer Answer(PartUsed part) => new(
+        part.Id,
+        part.Place,
+        Place.SpokenOf(part.Place),
+        part.Name,
+        part.Quantity,
+        part.Unit,
+        part.Price);
+
+    private static async Task<List<PhotoAnswer>> PhotosAsync(
+        ShopFile file,
+        Guid visit,
+        Dictionary<Guid, string> people) =>
+        (await file.VisitPhotos.AsNoTracking().Where(p => p.VisitId == visit).OrderBy(p => p.At).ToListAsync())
+            .ConvertAll(p => new PhotoAnswer(p.Id, p.StepKey, p.FindingId, p.At, people[p.PersonId]));
+
+    private static List<string> ChangesOf(Visit visit, ClosingResult closing, TrailerObservations seen) =>
+        [.. GearChanges
+            .Of(visit.Gear, closing.Done, seen.Work.Select(w => new JobAt(w.Job, w.Place)))
+            .Select(c => c.Words)];
+
+    private static JobAnswer InWords(JobAt job, bool done) =>
+        new(job.Job, JobCatalogue.Find(job.Job)?.Name ?? job.Job, job.Place, Place.Of(job.Place).Whereabouts, done);
+
+    private static ReadingAnswer Answer(
+        Reading reading,
+        Dictionary<Guid, string> people,
+        ReadingContext context,
+        IReadOnlyDictionary<string, string> names)
+    {
+        (string ours, string other) = ShopFormat.ReadBack(reading.Quantity, reading.Canonical);
+        return new ReadingAnswer(
+            reading.Id,
+            reading.Place,
+            Place.SpokenOf(reading.Place),
+            reading.Kind,
+            StandingObservations.NameOf(reading),
+            reading.Typed,
+            ours,
+            other,
+            reading.Judgement,
+            ReadingKinds.Find(reading.Kind)?.Picks(reading.Canonical, context) is { } picks
+                ? names.GetValueOrDefault(picks, picks)
+                : null,
+            reading.StepKey.Length > 0,
+            reading.At,
+            people[reading.PersonId]);
+    }
+}

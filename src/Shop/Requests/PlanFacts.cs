@@ -1,0 +1,80 @@
+using System.Security.Cryptography;
+using System.Text.Json;
+using Microsoft.EntityFrameworkCore;
+using SturdyTinker.Core.Composing;
+using SturdyTinker.Core.People;
+using SturdyTinker.Core.Planning;
+using SturdyTinker.Store;
+
+namespace SturdyTinker.Shop.Requests;
+
+/// <summary>Tells facts apart by what they say: the same facts have the same one.</summary>
+/// <param name="Sha256">In hexadecimal digits.</param>
+internal readonly record struct Fingerprint(string Sha256)
+{
+    /// <summary>The fingerprint of anything that can be written as JSON.</summary>
+    internal static Fingerprint Of<T>(T facts) =>
+        new(Convert.ToHexString(SHA256.HashData(JsonSerializer.SerializeToUtf8Bytes(facts))));
+}
+
+/// <summary>Everything besides the trailers themselves that the shop's plan follows from.</summary>
+/// <param name="Today">The day.</param>
+/// <param name="Settings">The shop's choices.</param>
+/// <param name="Customers">By id.</param>
+/// <param name="Prices">What parts cost, by code; null where no price is known.</param>
+/// <param name="Learned">How long steps take here.</param>
+/// <param name="Decisions">Those that stand, by trailer.</param>
+/// <param name="Bookings">Accepted visits that have not come yet, from this week on, by trailer.</param>
+internal sealed record PlanFacts(
+    DateOnly Today,
+    ShopSettings Settings,
+    IReadOnlyDictionary<Guid, Customer> Customers,
+    IReadOnlyDictionary<string, decimal?> Prices,
+    Learned Learned,
+    ILookup<Guid, Decision> Decisions,
+    ILookup<Guid, Booking> Bookings)
+{
+    /// <summary>Weeks that each customer cannot spare a trailer in, by customer.</summary>
+    internal IReadOnlyDictionary<Guid, HashSet<DateOnly>> Busy { get; } =
+        Customers.ToDictionary(c => c.Key, c => BusyTime.WeeksTaken(c.Value.Busy));
+
+    /// <summary>How long steps take here.</summary>
+    internal Fingerprint Times { get; } = Fingerprint.Of(Learned.Minutes);
+
+    private readonly Fingerprint shop = Fingerprint.Of(
+        new { Settings.Costs, Settings.Hours, Settings.Practices, Today, Prices, Learned.Minutes });
+
+    /// <summary>Everything that one trailer's plan follows from.</summary>
+    /// <param name="stamp">The stamp of its status.</param>
+    /// <param name="trailer">The trailer.</param>
+    internal Fingerprint Of(Guid stamp, BoardTrailer trailer) => Fingerprint.Of(new
+    {
+        shop,
+        stamp,
+        Decisions = Decisions[trailer.Id].Select(d => d.Id),
+        Bookings = Bookings[trailer.Id].Select(b => new { b.Id, b.Day }),
+        Busy = trailer.Case.Busy.Order(),
+    });
+
+    /// <summary>Reads them.</summary>
+    internal static async Task<PlanFacts> ReadAsync(ShopFile file, DateOnly today)
+    {
+        DateOnly monday = Weeks.Monday(today);
+        return new PlanFacts(
+            today,
+            await file.SettingsToReadAsync(),
+            await file.Customers.AsNoTracking().ToDictionaryAsync(c => c.Id),
+            (await PartsKnown.ByCodeAsync(file)).ToDictionary(
+                p => p.Key,
+                p => p.Value.Price,
+                StringComparer.OrdinalIgnoreCase),
+            Learned.Nothing with { Minutes = await file.LearnedMinutesAsync() },
+            (await file.Decisions.AsNoTracking().Where(d => d.UndoneAt == null).ToListAsync())
+                .ToLookup(d => d.TrailerId),
+            (await file.Bookings
+                .AsNoTracking()
+                .Where(b => b.CalledOffAt == null && b.VisitId == null && b.Day >= monday)
+                .ToListAsync())
+                .ToLookup(b => b.TrailerId));
+    }
+}
