@@ -63,8 +63,9 @@ internal static class ComposeBench
         var (first, last) = (sizes[0], sizes[^1]);
         double growth = last.Compose / last.Steps / (first.Compose / first.Steps);
         Console.WriteLine(
-            FormattableString.Invariant(
-                $"largest packet against its JSON round trip: {last.Compose / last.Json:0.00}; budget: {Budget:0.00} or less"));
+            FormattableString.Invariant($"largest packet against its JSON round trip: ")
+                + FormattableString.Invariant($"{last.Compose / last.Json:0.00}; ")
+                + FormattableString.Invariant($"budget: {Budget:0.00} or less"));
         Console.WriteLine(
             FormattableString.Invariant(
                 $"time per step, three axles against one: {growth:0.00}; 1.00 is growth in proportion to the steps"));

@@ -84,7 +84,8 @@ internal static class HttpBench
             + await file.Readings.LongCountAsync()
             + await file.MeterEntries.LongCountAsync()
             + await file.PartsUsed.LongCountAsync();
-        return (await file.Trailers.Select(t => t.Id).ToArrayAsync(), await file.Customers.Select(c => c.Id).ToArrayAsync(), rows);
+        return (await file.Trailers.Select(t => t.Id).ToArrayAsync(),
+            await file.Customers.Select(c => c.Id).ToArrayAsync(), rows);
     }
 
     private static async Task<int> MeasureAsync(
@@ -130,8 +131,8 @@ internal static class HttpBench
             FormattableString.Invariant(
                 $"trailer page against bare endpoint: {Median(trailerRatios):0.00} (from {trailerRatios.Min():0.00} to {trailerRatios.Max():0.00}); aim: 0.33 or more"));
         Console.WriteLine(
-            FormattableString.Invariant(
-                $"yard's first page against trailer page: {Median(yardRatios):0.00} (from {yardRatios.Min():0.00} to {yardRatios.Max():0.00}); aim: 1.00 or more"));
+            FormattableString.Invariant($"yard's first page against trailer page: {Median(yardRatios):0.00} (from ")
+                + FormattableString.Invariant($"{yardRatios.Min():0.00} to {yardRatios.Max():0.00}); aim: 1.00 or more"));
         Console.WriteLine(JsonSerializer.Serialize(new
         {
             bench = "http",

@@ -38,8 +38,8 @@ internal static class PlanBench
                     break;
                 case "habits":
                     Console.WriteLine(
-                        FormattableString.Invariant(
-                            $"Three simulated years: every task on its own date, everything once a year, and planned (rolled on from visit to visit)"));
+                        "Three simulated years: every task on its own date, everything once "
+                            + "a year, and planned (rolled on from visit to visit)");
                     Console.WriteLine(
                         "                            cost    visits   bay hours   late days     cost against planned");
                     Against("the demo's trailers", await MadeCases.DemoAsync(DateTimeOffset.Now), first, figures);
@@ -113,8 +113,9 @@ internal static class PlanBench
         {
             Outcome one = Sum(which);
             Console.WriteLine(
-                FormattableString.Invariant(
-                    $"    {name,-16} {one.Cost,12:#,0} {one.Visits,9:#,0} {one.BayHours,11:#,0} {one.LateDays,11:#,0} {one.Cost / planned.Cost,20:0.00}"));
+                FormattableString.Invariant($"    {name,-16} {one.Cost,12:#,0} {one.Visits,9:#,0} ")
+                    + FormattableString.Invariant($"{one.BayHours,11:#,0} ")
+                    + FormattableString.Invariant($"{one.LateDays,11:#,0} {one.Cost / planned.Cost,20:0.00}"));
             figures[$"{what}, {name}"] = new { one.Cost, one.Visits, one.BayHours, one.LateDays };
         }
     }
@@ -157,8 +158,8 @@ internal static class PlanBench
             double seconds = Stopwatch.GetElapsedTime(began).TotalSeconds;
             perTrailer = perTrailer == 0 ? seconds / count : perTrailer;
             Console.WriteLine(
-                FormattableString.Invariant(
-                    $"  {count,5} trailers {seconds,7:0.0} s, per trailer against the first {seconds / count / perTrailer:0.00}"));
+                FormattableString.Invariant($"  {count,5} trailers {seconds,7:0.0} s, per trailer against the first ")
+                    + FormattableString.Invariant($"{seconds / count / perTrailer:0.00}"));
             figures[$"seconds{count}"] = seconds;
         }
 

@@ -17,10 +17,12 @@ internal static class DemoShelf
     private static readonly (string Code, string Bin, decimal Pack, decimal Left)[] Kept =
     [
         ("SEAL-1719-2565", "A1", 2, 5), ("SEAL-2125-3376", "A2", 2, 3), ("SEAL-2250-3376", "A3", 2, 3),
-        ("BRG-L68149", "B1", 1, 2), ("BRG-L44649", "B2", 1, 3), ("BRG-L44643", "B3", 1, 2), ("BRG-25580", "B4", 1, 1), ("BRG-LM67048", "B5", 1, 0), ("BRG-14125A", "B6", 1, 2),
+        ("BRG-L68149", "B1", 1, 2), ("BRG-L44649", "B2", 1, 3), ("BRG-L44643", "B3", 1, 2), ("BRG-25580", "B4", 1, 1),
+        ("BRG-LM67048", "B5", 1, 0), ("BRG-14125A", "B6", 1, 2),
         ("PIN-COTTER", "C1", 50, 31), ("CAP-PLUG", "C2", 2, 3), ("NUT-LOCK", "C3", 25, 14),
         ("GREASE-WB", "D1", 14, 61), ("FLUID-BRAKE", "D2", 32, 32),
-        ("BOLT-WET", "E1", 6, 8), ("BUSH-BRONZE", "E2", 10, 9), ("LINK", "E3", 2, 3), ("UBOLT", "E4", 4, 4), ("EQUALIZER", "E5", 1, 1),
+        ("BOLT-WET", "E1", 6, 8), ("BUSH-BRONZE", "E2", 10, 9), ("LINK", "E3", 2, 3), ("UBOLT", "E4", 4, 4),
+        ("EQUALIZER", "E5", 1, 1),
         ("MAGNET-1000", "F1", 2, 2), ("MAGNET-1200", "F2", 2, 1), ("JOINT-CRIMP", "G1", 50, 37),
     ];
 

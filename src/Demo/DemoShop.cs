@@ -169,8 +169,10 @@ public static class DemoShop
         };
         (string Name, string Phone, string Note)[] told =
         [
-            (DemoTrailers.Puppets, "Lanternfold 4", "On tour from March to November; call the stage manager, not the box office."),
-            (DemoTrailers.Gliders, "Skaldale 31", "Flying season April to October. The winch is needed every Saturday."),
+            (DemoTrailers.Puppets, "Lanternfold 4", "On tour from March to November; call the stage manager, not the "
+                + "box office."),
+            (DemoTrailers.Gliders, "Skaldale 31", "Flying season April to October. The winch is needed every "
+                + "Saturday."),
             (DemoTrailers.Library, "Quillmere 114", "Wants the yearly report in January. Vans are free on Mondays."),
             (DemoTrailers.Orchard, "Thistlewane 9", "Nothing can be spared in harvest, September and October."),
             (DemoTrailers.Balloons, "Hobbin Hill 2", "Mornings only; they fly at dusk."),

@@ -57,7 +57,8 @@ public static class Pages
             {
                 context.Response.ContentType = "text/html; charset=utf-8";
                 string rows = string.Concat(mail!.Messages.Select(m =>
-                    $"<li><a href=\"/mail/{m}\">{m}</a> {WebUtility.HtmlEncode(Line(mail.Read(m)!, "To"))}: {WebUtility.HtmlEncode(Line(mail.Read(m)!, "Subject"))}</li>"));
+                    $"<li><a href=\"/mail/{m}\">{m}</a> {WebUtility.HtmlEncode(Line(mail.Read(m)!, "To"))}: "
+                        + $"{WebUtility.HtmlEncode(Line(mail.Read(m)!, "Subject"))}</li>"));
                 await context.Response.WriteAsync(
                     $"<!doctype html><title>Mail kept</title><h1>Mail kept, not sent</h1><ul>{rows}</ul>");
             }

@@ -82,7 +82,8 @@ public static class ShopFileOpening
             if (mode != "wal" || synchronous != FullSynchronous)
             {
                 throw new InvalidOperationException(
-                    $"SQLite runs with journal {mode} and synchronous {synchronous} here; the shop's record needs wal and {FullSynchronous}.");
+                    $"SQLite runs with journal {mode} and synchronous {synchronous} here; the shop's record needs wal "
+                        + $"and {FullSynchronous}.");
             }
         }
         finally

@@ -35,7 +35,8 @@ public sealed class ShopSettings
     public PracticeChoices Practices { get; set; } = PracticeChoices.Defaults;
 
     /// <summary>How long other work lasts here, where that is not as we made it: by the rule's code.</summary>
-    public IReadOnlyDictionary<string, IntervalChoice> Intervals { get; set; } = new Dictionary<string, IntervalChoice>();
+    public IReadOnlyDictionary<string, IntervalChoice> Intervals { get; set; } =
+        new Dictionary<string, IntervalChoice>();
 
     /// <summary>What ways of being used come to here, where that is not as we made it: by the way's code.</summary>
     public IReadOnlyDictionary<string, UseFactor> Uses { get; set; } = new Dictionary<string, UseFactor>();

@@ -24,8 +24,18 @@ public sealed class EveryScreenTests
         bool night = false;
         foreach (string path in new[]
         {
-            "/yard", "/yard/new", "/settings", "/settings/parts", "/settings/limits", $"/yard/trailers/{trailer}", $"/yard/trailers/{trailer}/edit", $"/yard/trailers/{await shop.TrailerAsync("W-06")}", $"/yard/trailers/{await shop.TrailerAsync("W-09")}",
-            "/horizon", "/horizon/calling", "/settings/planning", $"/yard/trailers/{trailer}/planning", $"/yard/customers/{(await shop.GetAsync("/api/yard/customers"))[0].GetProperty("id").GetString()}", "/bay", $"/bay/{await shop.OpenVisitAsync()}", $"/bay/{await shop.OpenVisitAsync("Q-120")}/round", $"/ledger/trailers/{await shop.TrailerAsync("B-03")}/wear", "/ledger", $"/ledger/trailers/{trailer}", $"/ledger/visits/{visit}", "/ledger/tables", "/shelf", "/shelf/stock", "/shelf/kits", $"/shelf/kits/{(await shop.GetAsync("/api/shelf/kits"))[2].GetProperty("id").GetString()}", "/shelf/orders", "/reckoner", "/reckoner/equalizer", "/reckoner/load", "/reckoner/rating-life", "/nowhere", $"/shelf/kits/{Guid.CreateVersion7()}", $"/bay/{Guid.CreateVersion7()}",
+            "/yard", "/yard/new", "/settings", "/settings/parts", "/settings/limits", $"/yard/trailers/{trailer}",
+            $"/yard/trailers/{trailer}/edit", $"/yard/trailers/{await shop.TrailerAsync("W-06")}",
+                $"/yard/trailers/{await shop.TrailerAsync("W-09")}",
+            "/horizon", "/horizon/calling", "/settings/planning", $"/yard/trailers/{trailer}/planning",
+            $"/yard/customers/{(await shop.GetAsync("/api/yard/customers"))[0].GetProperty("id").GetString()}",
+                "/bay", $"/bay/{await shop.OpenVisitAsync()}", $"/bay/{await shop.OpenVisitAsync("Q-120")}/round",
+                $"/ledger/trailers/{await shop.TrailerAsync("B-03")}/wear", "/ledger", $"/ledger/trailers/{trailer}",
+                    $"/ledger/visits/{visit}", "/ledger/tables", "/shelf", "/shelf/stock", "/shelf/kits",
+                        $"/shelf/kits/{(await shop.GetAsync("/api/shelf/kits"))[2].GetProperty("id").GetString()}",
+                            "/shelf/orders", "/reckoner", "/reckoner/equalizer", "/reckoner/load",
+                            "/reckoner/rating-life", "/nowhere", $"/shelf/kits/{Guid.CreateVersion7()}",
+                            $"/bay/{Guid.CreateVersion7()}",
         })
         {
             screen.Follow(path);

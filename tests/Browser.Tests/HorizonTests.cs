@@ -19,8 +19,10 @@ public sealed class HorizonTests
         (RunningShop shop, Screen screen) = await Screen.OnTheDemoAsync();
         tag = (await shop.GetAsync("/api/horizon?take=100")).GetProperty("lines").EnumerateArray()
             .First(l => l.GetProperty("visits").EnumerateArray().Take(2).ToList() is [var first, var second]
-                && first.GetProperty("booking").ValueKind == JsonValueKind.Null && second.GetProperty("booking").ValueKind == JsonValueKind.Null
-                && first.GetProperty("week").GetString() is { } week && second.GetProperty("week").GetString() is { } later
+                && first.GetProperty("booking").ValueKind == JsonValueKind.Null
+                    && second.GetProperty("booking").ValueKind == JsonValueKind.Null
+                && first.GetProperty("week").GetString() is { } week
+                    && second.GetProperty("week").GetString() is { } later
                 && DateOnly.Parse(
                     later,
                     CultureInfo.InvariantCulture).DayNumber - DateOnly.Parse(
@@ -199,14 +201,17 @@ public sealed class HorizonTests
                         + "document.querySelector('[data-testid=horizon]');"
                     + "const lines = [...document.querySelectorAll('[role=listitem]')], end = "
                     + "bottom(document.querySelector('[role=list][aria-label=Trailers]'));"
-                    + "return lines.length > 0 && lines.every(l => l.textContent.length > 0) && bottom(lines.at(-1)) >= Math.min(innerHeight, bottom(box), end) - 40")!,
+                    + "return lines.length > 0 && lines.every(l => l.textContent.length > 0) && bottom(lines.at(-1)) "
+                    + ">= Math.min(innerHeight, bottom(box), end) - 40")!,
                 "the lines to be drawn");
             Assert.InRange(screen.All("[role=listitem]").Count, 4, 25);
             seen.UnionWith(
                 ((IEnumerable<object>)screen.Run(
-                    "return [...document.querySelectorAll('[role=listitem] a')].map(a => a.textContent)")!).Cast<string>());
+                    "return [...document.querySelectorAll('[role=listitem] a')].map(a => "
+                        + "a.textContent)")!).Cast<string>());
             end = (bool)screen.Run(
-                "const box = document.querySelector('[data-testid=horizon]'); const end = box.scrollTop + box.clientHeight >= box.scrollHeight - 8; box.scrollTop += box.clientHeight / 2; return end;")!;
+                "const box = document.querySelector('[data-testid=horizon]'); const end = box.scrollTop + "
+                    + "box.clientHeight >= box.scrollHeight - 8; box.scrollTop += box.clientHeight / 2; return end;")!;
         }
 
         Assert.Equal(300, seen.Count);

@@ -56,7 +56,8 @@ public sealed class Screen : IDisposable
 
     private static readonly string[] Flags =
     [
-        "--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking", "--disable-component-update",
+        "--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking",
+        "--disable-component-update",
         "--disable-sync", "--disable-dev-shm-usage", "--disable-features=BackForwardCache", "--lang=en",
     ];
 
@@ -92,8 +93,10 @@ public sealed class Screen : IDisposable
     {
         string[] asItsDriverWould =
         [
-            "--allow-pre-commit-input", "--disable-background-timer-throttling", "--disable-backgrounding-occluded-windows", "--disable-hang-monitor",
-            "--disable-popup-blocking", "--enable-automation", "--test-type=webdriver", "--remote-debugging-port=0", $"--user-data-dir={profile}", "about:blank",
+            "--allow-pre-commit-input", "--disable-background-timer-throttling",
+            "--disable-backgrounding-occluded-windows", "--disable-hang-monitor",
+            "--disable-popup-blocking", "--enable-automation", "--test-type=webdriver", "--remote-debugging-port=0",
+            $"--user-data-dir={profile}", "about:blank",
         ];
         Process shell = Process.Start(new ProcessStartInfo(Bare, [.. Flags, .. asItsDriverWould])
         {
@@ -275,7 +278,8 @@ public sealed class Screen : IDisposable
         System.Drawing.Size size = target.Size;
         Assert.True(
             size.Width >= least && size.Height >= least,
-            $"“{target.Text}{target.GetAttribute("aria-label")}” is {size.Width} × {size.Height}, smaller than {least}.");
+            $"“{target.Text}{target.GetAttribute("aria-label")}” is {size.Width} × {size.Height}, smaller than "
+                + $"{least}.");
         target.Click();
     }
 
@@ -394,7 +398,8 @@ public sealed class Screen : IDisposable
         string found = (string)driver.ExecuteAsyncScript(
             "const done = arguments[0]; axe.run(document).then(r => done(JSON.stringify(r.violations.map(v => v.id + "
                 + "': ' + v.help + ' ' "
-            + "+ v.nodes.slice(0, 3).map(n => n.html + ' ' + n.failureSummary).join(' | ')))), e => done(JSON.stringify([String(e)])))")!;
+            + "+ v.nodes.slice(0, 3).map(n => n.html + ' ' + n.failureSummary).join(' | ')))), e => "
+            + "done(JSON.stringify([String(e)])))")!;
         string[] violations = JsonSerializer.Deserialize<string[]>(found)!;
         Assert.True(violations.Length == 0, $"{Path}: {string.Join("\n", violations)}");
     }

@@ -372,7 +372,8 @@ public sealed class BadInputTests : IDisposable
     }
 
     [Theory]
-    [InlineData("tag,customer,axles,rating_lb\nA-1,Orchard,2,3500\nA-2,\"Orchard,2,3500\nA-3,Orchard,1,2000\n", "line 3 is never closed")]
+    [InlineData("tag,customer,axles,rating_lb\nA-1,Orchard,2,3500\nA-2,\"Orchard,2,3500\nA-3,Orchard,1,2000\n",
+        "line 3 is never closed")]
     [InlineData("", "The file is empty")]
     [InlineData("colour,size\nred,3\n", "no heading that we know")]
     [InlineData("tag,customer\nA-1,Orchard\n", "no column axles, rating_lb")]

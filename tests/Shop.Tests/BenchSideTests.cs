@@ -225,7 +225,8 @@ public sealed class BenchSideTests : IDisposable
         await shop.SomebodyAsync();
         VisitAnswer visit = await shop.VisitAsync((await shop.TrailerAsync()).Id);
         string path =
-            $"/api/bay/visits/{visit.Id}/photos/{ShopServer.NewId()}", key = Uri.EscapeDataString(visit.Packet.Steps[0].Key);
+            $"/api/bay/visits/{visit.Id}/photos/{ShopServer.NewId()}", key =
+                Uri.EscapeDataString(visit.Packet.Steps[0].Key);
         byte[] large = Picture(3_200, 1_000, SKEncodedImageFormat.Png);
         for (int i = 0; i < 2; i++)
         {

@@ -49,7 +49,10 @@ public sealed class BusyTests : IDisposable
         using JsonDocument described = JsonDocument.Parse(await shop.Http.GetStringAsync("/openapi/v1.json"));
         List<string> pages = [.. described.RootElement.GetProperty("paths").EnumerateObject()
             .Where(p => p.Value.TryGetProperty("get", out JsonElement get) && !Needs(get))
-            .Select(p => p.Name.Replace("{id}", (p.Name.Contains("visit", StringComparison.Ordinal) ? visit.Id : trailer.Id).ToString(), StringComparison.Ordinal))
+            .Select(p => p.Name.Replace(
+                "{id}",
+                (p.Name.Contains("visit", StringComparison.Ordinal) ? visit.Id : trailer.Id).ToString(),
+                StringComparison.Ordinal))
             .Where(p => !p.Contains('{', StringComparison.Ordinal))];
         Assert.True(pages.Count > 40, string.Join('\n', pages));
         await shop.LookAsync(async file =>

@@ -79,7 +79,8 @@ public sealed class FindingTests : IDisposable
         Assert.Equal((finding, null), (Assert.Single(state.Photos).FindingId, state.Photos[0].StepKey));
         Assert.Equal(("inner", "Corrosion: moisture"), (state.Findings[0].Which, state.Findings[0].Damage));
 
-        byte[] kept = await shop.Http.GetByteArrayAsync(path), small = await shop.Http.GetByteArrayAsync($"{path}/small");
+        byte[] kept = await shop.Http.GetByteArrayAsync(path), small =
+            await shop.Http.GetByteArrayAsync($"{path}/small");
         Assert.All(
             [kept, small],
             bytes => Assert.DoesNotContain(
@@ -433,7 +434,8 @@ public sealed class FindingTests : IDisposable
             await shop.Http.GetStringAsync("/api/ledger/tables/findings.csv"), readings =
                 await shop.Http.GetStringAsync("/api/ledger/tables/readings.csv");
         Assert.Contains(
-            $"Cup,outer,\"Pitting, flaking, scoring, rust or heat colour\",Corrosion: moisture,\"rust, \"\"deep\"\"\",Renew,",
+            "Cup,outer,\"Pitting, flaking, scoring, rust or heat colour\",Corrosion: moisture,\"rust, "
+                + "\"\"deep\"\"\",Renew,",
             findings,
             StringComparison.Ordinal);
         Assert.Contains($"photos/{photo}.jpg", findings, StringComparison.Ordinal);

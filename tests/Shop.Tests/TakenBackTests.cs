@@ -29,7 +29,8 @@ public sealed class TakenBackTests : IDisposable
         await shop.SomebodyAsync();
         VisitAnswer visit = await shop.VisitAsync((await shop.TrailerAsync()).Id);
         string at = $"/api/bay/visits/{visit.Id}", yard = $"/api/yard/trailers/{visit.TrailerId}";
-        Guid finding = ShopServer.NewId(), part = ShopServer.NewId(), meter = ShopServer.NewId(), never = ShopServer.NewId();
+        Guid finding = ShopServer.NewId(), part = ShopServer.NewId(), meter = ShopServer.NewId(), never =
+            ShopServer.NewId();
         FindingDraft torn = new("axle-1-left", "seal-torn", "");
         PartDraft used = new("axle-1-left", SealName, 1, "piece");
         MeterDraft read = new(MeterEntryKind.Reading, shop.Today, "1,200 mi", false);

@@ -8,7 +8,8 @@ namespace SturdyTinker.Core.Catalogue;
 /// <summary>Jobs at brakes. Source of steps and minutes: common practice.</summary>
 internal static class BrakeJobs
 {
-    private const string Assembly = "brake-assembly", Shoes = "shoes-and-magnet", HydraulicShoes = "hydraulic-shoes", OneMagnet = "magnet";
+    private const string Assembly = "brake-assembly", Shoes = "shoes-and-magnet", HydraulicShoes = "hydraulic-shoes",
+        OneMagnet = "magnet";
 
     private const string CouplerCaution = "The coupler's bolts carry the trailer: graded bolts, new lock washers.";
 
@@ -146,7 +147,12 @@ internal static class BrakeJobs
         }),
         .. BrakeSetting.Works,
     ])
-    { Area = JobArea.Brake, Lacking = "needs electric drum brakes", NotWith = [Shoes, OneMagnet, DiscConversion], FollowUps = [FollowUpRules.AdjustAgain] };
+    {
+        Area = JobArea.Brake,
+        Lacking = "needs electric drum brakes",
+        NotWith = [Shoes, OneMagnet, DiscConversion],
+        FollowUps = [FollowUpRules.AdjustAgain],
+    };
 
     private static Job ShoesAndMagnet() => new(Shoes, "Shoes and magnet", [PlaceKind.Brake], IsElectric,
     [
@@ -174,7 +180,12 @@ internal static class BrakeJobs
         At(Shoes, "hub-off", DrumTurned),
         .. BrakeSetting.Works,
     ])
-    { Area = JobArea.Brake, Lacking = "needs electric drum brakes", NotWith = [Assembly, OneMagnet, DiscConversion], FollowUps = [FollowUpRules.AdjustAgain] };
+    {
+        Area = JobArea.Brake,
+        Lacking = "needs electric drum brakes",
+        NotWith = [Assembly, OneMagnet, DiscConversion],
+        FollowUps = [FollowUpRules.AdjustAgain],
+    };
 
     private static Step MeasureMagnet { get; } = new("magnet-ohms", "Measure the new magnet, cold", 0.5m)
     {
@@ -322,7 +333,12 @@ internal static class BrakeJobs
             .. BrakeSetting.StarWheel(late: false).Select(s => At("brake-adjustment", "adjuster-reached", s)),
             .. BrakeSetting.Works.Where(w => w.Group == "brake-try")
         ])
-    { Area = JobArea.Brake, Lacking = "needs drum brakes", Settles = [FollowUpRules.AdjustAgain.Code], NotWith = [DiscConversion] };
+    {
+        Area = JobArea.Brake,
+        Lacking = "needs drum brakes",
+        Settles = [FollowUpRules.AdjustAgain.Code],
+        NotWith = [DiscConversion],
+    };
 
     private static Work JudgeRotor { get; } = new("brake-rotor", "caliper-off", new(
         "judge-rotor",
@@ -421,7 +437,12 @@ internal static class BrakeJobs
         At(HydraulicShoes, "hub-off", DrumTurned),
         .. BrakeSetting.Works,
     ])
-        { Area = JobArea.Brake, Lacking = "needs hydraulic drum brakes", NotWith = [DiscConversion], FollowUps = [FollowUpRules.AdjustAgain] };
+        {
+            Area = JobArea.Brake,
+            Lacking = "needs hydraulic drum brakes",
+            NotWith = [DiscConversion],
+            FollowUps = [FollowUpRules.AdjustAgain],
+        };
 
     private static Job WheelCylinder() =>
         new("wheel-cylinder", "Wheel cylinder", [PlaceKind.Brake], (gear, _) => gear.Brake == BrakeKind.HydraulicDrum,
@@ -456,7 +477,12 @@ internal static class BrakeJobs
         .. BleedingWhereOpened,
         .. BrakeSetting.Works,
     ])
-        { Area = JobArea.Brake, Lacking = "needs hydraulic drum brakes", NotWith = [DiscConversion], FollowUps = [FollowUpRules.LeakLook] };
+        {
+            Area = JobArea.Brake,
+            Lacking = "needs hydraulic drum brakes",
+            NotWith = [DiscConversion],
+            FollowUps = [FollowUpRules.LeakLook],
+        };
 
     private static Job LineAndHose() => new("line-and-hose", "Brake line and hose", [PlaceKind.Brake], IsHydraulic,
     [
@@ -476,7 +502,12 @@ internal static class BrakeJobs
         }),
         .. BleedingWhereOpened,
     ])
-    { Area = JobArea.Brake, Lacking = "needs hydraulic brakes", NotWith = [DiscConversion], FollowUps = [FollowUpRules.LeakLook] };
+    {
+        Area = JobArea.Brake,
+        Lacking = "needs hydraulic brakes",
+        NotWith = [DiscConversion],
+        FollowUps = [FollowUpRules.LeakLook],
+    };
 
     private static Job Actuator() => new("actuator", "Brake actuator", [PlaceKind.Trailer], IsHydraulic,
     [
@@ -503,7 +534,11 @@ internal static class BrakeJobs
 
     private static Job BleedAll() =>
         new("brake-bleeding", "Brake bleeding", [PlaceKind.Trailer], IsHydraulic, [.. BleedingWhereOpened])
-        { Area = JobArea.Brake, Lacking = "needs hydraulic brakes: an electric brake has nothing to bleed", FollowUps = [FollowUpRules.LeakLook] };
+        {
+            Area = JobArea.Brake,
+            Lacking = "needs hydraulic brakes: an electric brake has nothing to bleed",
+            FollowUps = [FollowUpRules.LeakLook],
+        };
 
     private static Job Conversion()
     {

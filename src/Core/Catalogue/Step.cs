@@ -80,7 +80,8 @@ public sealed record PartNeed(string Name, decimal Quantity, string Unit)
 /// </summary>
 internal static class Phases
 {
-    internal const int Look = 10, Cause = 20, Clean = 30, Judge = 40, Out = 50, Wash = 60, Work = 70, Measure = 80, In = 90, Pack = 100, Finish = 110;
+    internal const int Look = 10, Cause = 20, Clean = 30, Judge = 40, Out = 50, Wash = 60, Work = 70, Measure = 80,
+        In = 90, Pack = 100, Finish = 110;
 }
 
 /// <summary>One thing to do, as data.</summary>

@@ -222,10 +222,15 @@ internal static class WheelEndJobs
 
     private static Job BearingRepack() =>
         new(Repack, "Bearing repack", [PlaceKind.WheelEnd], (gear, _) => Packed(gear), RepackWork)
-        { Lacking = "does not go with this trailer's lubrication", NotWith = [SealedHub], FollowUps = [FollowUpRules.HubFeel] };
+        {
+            Lacking = "does not go with this trailer's lubrication",
+            NotWith = [SealedHub],
+            FollowUps = [FollowUpRules.HubFeel],
+        };
 
     private static Job SpindleGreasing() =>
-        new("spindle-greasing", "Spindle greasing", [PlaceKind.WheelEnd], (gear, _) => gear.Lubrication == Lubrication.GreasableSpindle,
+        new("spindle-greasing", "Spindle greasing", [PlaceKind.WheelEnd],
+            (gear, _) => gear.Lubrication == Lubrication.GreasableSpindle,
     [
         Rock,
         new("spindle-greasing", "plug-out", new(
@@ -272,7 +277,8 @@ internal static class WheelEndJobs
     }
 
     private static Job BearingsAndCups() =>
-        new("bearings-and-cups", "Bearings and cups", [PlaceKind.WheelEnd], (gear, _) => gear.Lubrication != Lubrication.SealedHub,
+        new("bearings-and-cups", "Bearings and cups", [PlaceKind.WheelEnd],
+            (gear, _) => gear.Lubrication != Lubrication.SealedHub,
     [
         Rock,
         NoteGrease,
@@ -330,7 +336,12 @@ internal static class WheelEndJobs
         .. Packing,
         .. BrakeSetting.Works,
     ])
-        { Lacking = "does not go with a sealed hub", NotWith = [SealedHub, "hub"], CountsAs = [Repack, Oil, "oil-change"], FollowUps = [FollowUpRules.HubFeel] };
+        {
+            Lacking = "does not go with a sealed hub",
+            NotWith = [SealedHub, "hub"],
+            CountsAs = [Repack, Oil, "oil-change"],
+            FollowUps = [FollowUpRules.HubFeel],
+        };
 
     private static Job OilReseal() => new(Oil, "Hub seal and oil", [PlaceKind.WheelEnd], (gear, _) => IsOil(gear),
         [Rock, NoteOil, .. CleanAndJudge, .. Packing, .. BrakeSetting.Works])
@@ -418,7 +429,12 @@ internal static class WheelEndJobs
         .. Packing,
         .. BrakeSetting.Works,
     ])
-        { Lacking = "does not go with a sealed hub", NotWith = [SealedHub, "bearings-and-cups"], CountsAs = [Repack, Oil, "oil-change"], FollowUps = [FollowUpRules.HubFeel] };
+        {
+            Lacking = "does not go with a sealed hub",
+            NotWith = [SealedHub, "bearings-and-cups"],
+            CountsAs = [Repack, Oil, "oil-change"],
+            FollowUps = [FollowUpRules.HubFeel],
+        };
 
     private static Job Studs() => new("studs", "Wheel studs", [PlaceKind.WheelEnd], (_, _) => true,
     [
@@ -443,7 +459,8 @@ internal static class WheelEndJobs
     ]);
 
     private static Job SplinedHub() =>
-        new("splined-hub", "Splined hub and arm", [PlaceKind.WheelEnd], (gear, _) => gear.Spindle == SpindleKind.TorsionArm,
+        new("splined-hub", "Splined hub and arm", [PlaceKind.WheelEnd],
+            (gear, _) => gear.Spindle == SpindleKind.TorsionArm,
     [
         new("splined-hub", "wheel-off", new("oil-spline", "Penetrating oil on the spline, mark how the arm stands", 3)
         {
@@ -531,10 +548,16 @@ internal static class WheelEndJobs
         .. BrakeSetting.Works,
         .. BrakeJobs.BleedingWhereOpened,
     ])
-        { Lacking = "needs a torsion arm on a spline", NotWith = [.. PackingJobs, SealedHub], CountsAs = [Repack, Oil, "oil-change"], FollowUps = [FollowUpRules.HubFeel] };
+        {
+            Lacking = "needs a torsion arm on a spline",
+            NotWith = [.. PackingJobs, SealedHub],
+            CountsAs = [Repack, Oil, "oil-change"],
+            FollowUps = [FollowUpRules.HubFeel],
+        };
 
     private static Job SealedHubFitted() =>
-        new(SealedHub, "Sealed hub with one-piece nut", [PlaceKind.WheelEnd], (gear, _) => gear.Spindle != SpindleKind.TorsionArm,
+        new(SealedHub, "Sealed hub with one-piece nut", [PlaceKind.WheelEnd],
+            (gear, _) => gear.Spindle != SpindleKind.TorsionArm,
     [
         Rock,
         new(SealedHub, "wheel-off", new(
@@ -613,7 +636,10 @@ internal static class WheelEndJobs
         .. BrakeSetting.Works,
         .. BrakeJobs.BleedingWhereOpened,
     ])
-        { Lacking = "needs a bolt-on spindle: a scored welded one means a new axle or a specialist", FollowUps = [FollowUpRules.HubFeel] };
+        {
+            Lacking = "needs a bolt-on spindle: a scored welded one means a new axle or a specialist",
+            FollowUps = [FollowUpRules.HubFeel],
+        };
 
     private static Job WheelOffAndOn() => new("wheel", "Wheel off and on", [PlaceKind.WheelEnd], (_, _) => true,
     [

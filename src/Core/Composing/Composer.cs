@@ -47,7 +47,8 @@ public static class Composer
             }
             else if (job.Forbids is { } practice && practices.Is(practice.Question, practice.Answer))
             {
-                yield return (i, $"“{job.Name}” goes against {practices.Whose(practice.Question).ToLowerInvariant()}: {practices.For(practice.Question).Words.ToLowerInvariant()}.");
+                yield return (i, $"“{job.Name}” goes against {practices.Whose(practice.Question).ToLowerInvariant()}: "
+                    + $"{practices.For(practice.Question).Words.ToLowerInvariant()}.");
             }
             else if (before.Contains((job, place)))
             {
@@ -56,7 +57,8 @@ public static class Composer
             else if (before.Find(b => b.Place.Near(place)
                 && (b.Job.NotWith.Contains(job.Code) || job.NotWith.Contains(b.Job.Code))) is { Job: not null } other)
             {
-                yield return (i, $"“{job.Name}” at {place.Spoken} contradicts “{other.Job.Name.ToLowerInvariant()}” at {other.Place.Spoken}: ask for one of them.");
+                yield return (i, $"“{job.Name}” at {place.Spoken} contradicts “{other.Job.Name.ToLowerInvariant()}” at "
+                    + $"{other.Place.Spoken}: ask for one of them.");
             }
 
             if (there)

@@ -115,7 +115,8 @@ public sealed class Progress
 
         if (PutBackBefore(step) is { } back)
         {
-            return $"{Wording.Capital(back.Name)} is being put back already at {back.PlaceSpoken}: take that back first.";
+            return $"{Wording.Capital(back.Name)} is being put back already at {back.PlaceSpoken}: take that back "
+                + "first.";
         }
 
         PacketStep? before = FirstBefore(step, everything: step is { Part: not StepPart.Close, Late: false });

@@ -21,7 +21,8 @@ public sealed record Damage(string Code, string Family, string Name, string Look
 /// </summary>
 public static class Damages
 {
-    private const string Fatigue = "Fatigue", Wear = "Wear", Corrosion = "Corrosion", Electrical = "Electrical erosion", Plastic = "Plastic deformation", Fracture = "Fracture and cracking";
+    private const string Fatigue = "Fatigue", Wear = "Wear", Corrosion = "Corrosion", Electrical =
+        "Electrical erosion", Plastic = "Plastic deformation", Fracture = "Fracture and cracking";
 
     /// <summary>Every mode, by family.</summary>
     public static IReadOnlyList<Damage> All { get; } =

@@ -77,7 +77,8 @@ public sealed record Fastener(
 /// <summary>Every fastener with a torque.</summary>
 public static class Fasteners
 {
-    private const string AxleMaker = "the axle maker's sheet", Kit = "the kit's sheet", WheelMaker = "the wheel maker's chart";
+    private const string AxleMaker = "the axle maker's sheet", Kit = "the kit's sheet", WheelMaker =
+        "the wheel maker's chart";
 
     private static readonly string Practice = Source.Practice.Words, Memory = Source.Memory.Words;
 
@@ -85,7 +86,8 @@ public static class Fasteners
     // memory.
     private static readonly (decimal Inches, decimal From, decimal To)[] LugsByThread =
     [
-        (0.4375m, 55, 65), (0.5625m, 120, 140), (0.625m, 190, 210), (0.75m, 450, 500), (12 / 25.4m, 75, 85), (14 / 25.4m, 110, 130), (18 / 25.4m, 250, 300), (22 / 25.4m, 450, 500),
+        (0.4375m, 55, 65), (0.5625m, 120, 140), (0.625m, 190, 210), (0.75m, 450, 500), (12 / 25.4m, 75, 85),
+        (14 / 25.4m, 110, 130), (18 / 25.4m, 250, 300), (22 / 25.4m, 450, 500),
     ];
 
     /// <summary>
@@ -236,7 +238,8 @@ public static class Fasteners
     /// <summary>Every fastener.</summary>
     public static IReadOnlyList<Fastener> All { get; } =
     [
-        LugNuts, UBolts, EyeBolts, BracketBolts, OnePieceNut, HubBolt, FillPlug, PlateNuts, CaliperBracket, CaliperBolts, HoseBolt, SpindleBolts,
+        LugNuts, UBolts, EyeBolts, BracketBolts, OnePieceNut, HubBolt, FillPlug, PlateNuts, CaliperBracket,
+        CaliperBolts, HoseBolt, SpindleBolts,
         ActuatorBolts, CouplerBolts, BraceBolts, WinchBolts,
     ];
 

@@ -11,7 +11,8 @@ public static class LugNut
     // memory.
     private static readonly (decimal Thread, decimal[] Sockets)[] ByThread =
     [
-        (0.4375m, [0.75m]), (0.5m, [0.8125m, 0.75m]), (0.5625m, [0.875m, 0.9375m]), (0.625m, [1.0625m, 0.9375m]), (0.75m, [1.5m]),
+        (0.4375m, [0.75m]), (0.5m, [0.8125m, 0.75m]), (0.5625m, [0.875m, 0.9375m]), (0.625m, [1.0625m, 0.9375m]),
+        (0.75m, [1.5m]),
     ];
 
     /// <summary>

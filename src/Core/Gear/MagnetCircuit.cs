@@ -83,8 +83,8 @@ public static class MagnetCircuit
             return
             [
                 new(
-                    FormattableString.Invariant(
-                        $"one magnet's coil is shorted in part: it takes about {measured - expected + one:0.0} A instead of {one:0.0}"),
+                    "one magnet's coil is shorted in part: it takes about "
+                        + FormattableString.Invariant($"{measured - expected + one:0.0} A instead of {one:0.0}"),
                     measured),
                 new(
                     FormattableString.Invariant(

@@ -179,7 +179,8 @@ public sealed record RunningGear(
 
         if ((NutRetention == NutRetention.OnePieceNut) != (Lubrication == Lubrication.SealedHub))
         {
-            yield return ("nutRetention", "The one-piece locking nut goes with the sealed hub, and a sealed hub with no other nut.");
+            yield return ("nutRetention", "The one-piece locking nut goes with the sealed hub, and a sealed hub with "
+                + "no other nut.");
         }
     }
 

@@ -123,7 +123,8 @@ public static class Subjects
         Subject.Equalizer => [PlaceKind.Equalizer],
         Subject.Hanger => [PlaceKind.FrontHanger, PlaceKind.RearHanger],
         Subject.Axle => [PlaceKind.Axle],
-        Subject.Lights or Subject.Coupler or Subject.Fittings or Subject.Frame or Subject.Securing or Subject.RearGuard or Subject.Use => [PlaceKind.Trailer],
+        Subject.Lights or Subject.Coupler or Subject.Fittings or Subject.Frame or Subject.Securing
+            or Subject.RearGuard or Subject.Use => [PlaceKind.Trailer],
         Subject.RideHeight => [PlaceKind.Side],
         _ => [PlaceKind.WheelEnd],
     };

@@ -62,7 +62,8 @@ public sealed class Trailer
     public IReadOnlyList<string> Uses { get; set; } = [];
 
     /// <summary>How long work on it lasts, where that is its own: by the rule's code. Usually empty.</summary>
-    public IReadOnlyDictionary<string, IntervalChoice> Intervals { get; set; } = new Dictionary<string, IntervalChoice>();
+    public IReadOnlyDictionary<string, IntervalChoice> Intervals { get; set; } =
+        new Dictionary<string, IntervalChoice>();
 
     /// <summary>The number on its hub odometer, by which a feed of readings knows it; may be empty.</summary>
     public string MeterNumber { get; set; } = "";

@@ -178,7 +178,8 @@ public sealed record Due(
         }
 
         string miles =
-            $"about {ShopFormat.About(road)} of {ShopFormat.About(most)} miles{(usage.Meter == MeterKind.Estimate ? " by estimate" : "")}";
+            $"about {ShopFormat.About(road)} of {ShopFormat.About(most)} "
+                + $"miles{(usage.Meter == MeterKind.Estimate ? " by estimate" : "")}";
         if (!interval.ByTime)
         {
             return $"{char.ToUpperInvariant(miles[0])}{miles[1..]}: {when}";

@@ -87,7 +87,8 @@ public static class MeterChecks
         if (entry.Kind == MeterEntryKind.Trip)
         {
             return entry.Distance == Distance.Zero ? "A trip has some distance."
-                : entry.Distance > LongestTrip ? $"{ShopFormat.Write(entry.Distance)} is longer than one trip can be; the most taken here is {ShopFormat.Write(LongestTrip)}."
+                : entry.Distance > LongestTrip ? $"{ShopFormat.Write(entry.Distance)} is longer than one trip can be; "
+                    + $"the most taken here is {ShopFormat.Write(LongestTrip)}."
                 : null;
         }
 
@@ -97,7 +98,8 @@ public static class MeterChecks
         }
 
         return entry.Distance > MostOnAMeter
-            ? $"{ShopFormat.Write(entry.Distance)} is more than a trailer's meter shows; the most taken here is {ShopFormat.Write(MostOnAMeter)}."
+            ? $"{ShopFormat.Write(entry.Distance)} is more than a trailer's meter shows; the most taken here is "
+                + $"{ShopFormat.Write(MostOnAMeter)}."
             : AgainstNeighbours(
                 entry,
                 [.. others
@@ -112,17 +114,20 @@ public static class MeterChecks
         MeterEntry? after = readings.FirstOrDefault(e => e.On > entry.On);
         if (before is not null && entry.Distance < before.Distance)
         {
-            return $"The meter would run backwards: it showed {ShopFormat.Write(before.Distance)} on {before.On:d MMMM yyyy}. If the meter was changed, say so.";
+            return $"The meter would run backwards: it showed {ShopFormat.Write(before.Distance)} on "
+                + $"{before.On:d MMMM yyyy}. If the meter was changed, say so.";
         }
 
         if (after is { StartsNewMeter: false } && entry.Distance > after.Distance)
         {
-            return $"The meter would run backwards: it showed {ShopFormat.Write(after.Distance)} later, on {after.On:d MMMM yyyy}.";
+            return $"The meter would run backwards: it showed {ShopFormat.Write(after.Distance)} later, on "
+                + $"{after.On:d MMMM yyyy}.";
         }
 
         int days = before is null ? 0 : Math.Max(1, entry.On.DayNumber - before.On.DayNumber);
         return before is not null && entry.Distance - before.Distance > MostADay * days
-            ? $"That is {ShopFormat.Write(entry.Distance - before.Distance)} since {before.On:d MMMM yyyy}, more than any trailer is towed: check the figure."
+            ? $"That is {ShopFormat.Write(entry.Distance - before.Distance)} since {before.On:d MMMM yyyy}, more than "
+                + "any trailer is towed: check the figure."
             : null;
     }
 }

@@ -163,7 +163,8 @@ internal static class Seasons
         }
 
         decimal level = own is null ? 0 : Level(road, shape), weight = own is null ? 0 : days;
-        return (((level * weight) + (similar.MetresPerDay * LevelDays)) / (weight + LevelDays), shape, similar.Trailers);
+        return (((level * weight) + (similar.MetresPerDay * LevelDays)) / (weight + LevelDays), shape,
+            similar.Trailers);
     }
 
     /// <summary>How unlike its months are, season aside.</summary>

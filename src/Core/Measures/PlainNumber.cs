@@ -50,7 +50,8 @@ public static partial class PlainNumber
             return $"A comma parts thousands here (12,000), a point marks decimals: do you mean {meant}?";
         }
 
-        return $"In “{number}” the comma is in an odd place: it parts thousands (12,000), a point marks decimals (1.5).";
+        return $"In “{number}” the comma is in an odd place: it parts thousands (12,000), a point marks decimals "
+            + "(1.5).";
     }
 
     // Groups of three to the end of the whole number, and the first of them is not 0.

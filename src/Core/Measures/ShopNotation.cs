@@ -100,7 +100,8 @@ public static partial class ShopNotation
         if (unit.Quantity != quantity)
         {
             return No(
-                $"{unit.Symbol} measures {Noun(unit.Quantity)}, and this asks for {Noun(quantity)}: write {Offer(quantity)}.");
+                $"{unit.Symbol} measures {Noun(unit.Quantity)}, and this asks for {Noun(quantity)}: write "
+                    + $"{Offer(quantity)}.");
         }
 
         return Number(match, out decimal number, out string? meant) is { } problem

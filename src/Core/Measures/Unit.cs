@@ -189,7 +189,8 @@ public sealed record Unit(string Symbol, Quantity Quantity, decimal InCanonical,
 
     /// <summary>Every unit we read.</summary>
     public static IReadOnlyList<Unit> All { get; } =
-        [Inch, Thou, Millimetre, Centimetre, Foot, Mile, Kilometre, PoundForceFoot, PoundForceInch, NewtonMetre, FluidOunce, Millilitre, Litre,
+        [Inch, Thou, Millimetre, Centimetre, Foot, Mile, Kilometre, PoundForceFoot, PoundForceInch, NewtonMetre,
+            FluidOunce, Millilitre, Litre,
         PoundPerSquareInch, Kilopascal, Bar, Fahrenheit, Celsius, Ampere, Milliampere, Ohm, Pound, Kilogram];
 
     /// <summary>The unit that a bare number is taken to be in.</summary>

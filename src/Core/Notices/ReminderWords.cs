@@ -75,7 +75,8 @@ public sealed partial record ReminderWords(string Subject, string Body)
         : Bracket()
             .Matches($"{Subject}\n{Body}")
             .Select(m => m.Groups[1].Value)
-            .FirstOrDefault(p => !Places.Contains(p)) is { } unknown ? $"There is no [{unknown}] to fill in; there is {string.Join(", ", Places.Select(p => $"[{p}]"))}."
+            .FirstOrDefault(p => !Places.Contains(p)) is { } unknown ? $"There is no [{unknown}] to fill in; there is "
+                + $"{string.Join(", ", Places.Select(p => $"[{p}]"))}."
         : !Body.Contains("[what]", StringComparison.Ordinal)
             || !Body.Contains("[why]", StringComparison.Ordinal)
             || !Body.Contains("[how long]", StringComparison.Ordinal) ? "A reminder says [what], [why] and [how long]."

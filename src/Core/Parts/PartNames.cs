@@ -37,16 +37,23 @@ public static class PartNames
     public const string BrakeFluid = "brake fluid";
 
     /// <summary>Hydraulic brake parts.</summary>
-    public const string Pads = "disc pad set, one wheel", Caliper = "brake caliper, with bracket bolts", RotorHub = "hub with rotor", BrakeLine = "brake line with flare fittings", BrakeHose = "brake hose", WheelCylinder = "wheel cylinder", Actuator = "brake actuator", Rotor = "brake rotor, by hub and studs";
+    public const string Pads = "disc pad set, one wheel", Caliper = "brake caliper, with bracket bolts", RotorHub =
+        "hub with rotor", BrakeLine = "brake line with flare fittings", BrakeHose = "brake hose", WheelCylinder =
+            "wheel cylinder", Actuator = "brake actuator", Rotor = "brake rotor, by hub and studs";
 
     /// <summary>An axle's beam, its spring seat, a hanger, and what holds a torsion axle to its frame.</summary>
-    public const string AxleBeam = "axle beam, by rating and hub face", SpringSeat = "spring seat, by tube and spring width", Hanger = "spring hanger", BracketBolts = "bracket bolts with lock nuts, one torsion axle";
+    public const string AxleBeam = "axle beam, by rating and hub face", SpringSeat =
+        "spring seat, by tube and spring width", Hanger = "spring hanger", BracketBolts = "bracket bolts with lock "
+            + "nuts, one torsion axle";
 
     /// <summary>Lights and their wiring.</summary>
-    public const string Lamp = "trailer lamp, by its place", LampSet = "sealed lamp set with cable", Plug = "trailer plug or socket, by its pins";
+    public const string Lamp = "trailer lamp, by its place", LampSet = "sealed lamp set with cable", Plug =
+        "trailer plug or socket, by its pins";
 
     /// <summary>What is bolted to tongue and frame.</summary>
-    public const string Coupler = "coupler, by ball and tongue", SafetyChain = "safety chain with hook, by gross weight", WinchStrap = "winch strap with hook", KeelRoller = "keel roller, by length and bore", Jack = "tongue jack", Step = "bolt-on step";
+    public const string Coupler = "coupler, by ball and tongue", SafetyChain =
+        "safety chain with hook, by gross weight", WinchStrap = "winch strap with hook", KeelRoller =
+            "keel roller, by length and bore", Jack = "tongue jack", Step = "bolt-on step";
 
     /// <summary>Gasket under an oil-bath hub's cap.</summary>
     public const string OilCapGasket = "oil cap gasket";

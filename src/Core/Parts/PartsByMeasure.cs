@@ -20,24 +20,30 @@ internal static class PartsByMeasure
     // Leaves, length and width by half an axle's rating; the thicker pack carries more.
     private static readonly (int Pounds, int Leaves, decimal Long, decimal SlipperLong, decimal Wide)[] Springs =
     [
-        (1_000, 3, 25.25m, 24, 1.75m), (1_750, 4, 25.25m, 26, 1.75m), (2_600, 5, 25.25m, 26, 1.75m), (3_000, 6, 25.25m, 26, 1.75m), (3_500, 7, 25.25m, 26, 1.75m),
+        (1_000, 3, 25.25m, 24, 1.75m), (1_750, 4, 25.25m, 26, 1.75m), (2_600, 5, 25.25m, 26, 1.75m),
+        (3_000, 6, 25.25m, 26, 1.75m), (3_500, 7, 25.25m, 26, 1.75m),
     ];
 
     // Studs, their circle, and the bearings a hub of that pattern usually takes: inner and outer.
     private static readonly (int Studs, decimal Circle, string Inner, string Outer, decimal Price)[] Hubs =
     [
-        (4, 4, "L44643", "L44643", 45), (5, 4.5m, "L44643", "L44643", 48), (5, 4.5m, "L68149", "L44649", 75), (5, 5, "L68149", "L44649", 78), (6, 5.5m, "25580", "LM67048", 110), (6, 5.5m, "25580", "15123", 112), (8, 6.5m, "25580", "14125A", 135), (8, 6.5m, "25580", "02475", 150),
+        (4, 4, "L44643", "L44643", 45), (5, 4.5m, "L44643", "L44643", 48), (5, 4.5m, "L68149", "L44649", 75),
+        (5, 5, "L68149", "L44649", 78), (6, 5.5m, "25580", "LM67048", 110), (6, 5.5m, "25580", "15123", 112),
+        (8, 6.5m, "25580", "14125A", 135), (8, 6.5m, "25580", "02475", 150),
     ];
 
     private static readonly (decimal Centres, decimal Drop, decimal Width, decimal Bolt, string Kind)[] Equalizers =
     [
-        (5.75m, 2, 1.75m, 0.5625m, "curved"), (6.5m, 2, 1.75m, 0.5625m, "curved"), (7.75m, 2.25m, 1.75m, 0.5625m, "curved"), (9.5m, 0.75m, 1.75m, 0.5625m, "straight"), (12, 3.5m, 1.75m, 0.5625m, "with a rubber element"),
+        (5.75m, 2, 1.75m, 0.5625m, "curved"), (6.5m, 2, 1.75m, 0.5625m, "curved"),
+        (7.75m, 2.25m, 1.75m, 0.5625m, "curved"), (9.5m, 0.75m, 1.75m, 0.5625m, "straight"),
+        (12, 3.5m, 1.75m, 0.5625m, "with a rubber element"),
     ];
 
     // Round axle tubes met here, with the rod that goes around each.
     private static readonly (decimal Inside, decimal Rod, decimal Long)[] UBolts =
     [
-        (1.75m, 0.4375m, 4.625m), (1.9375m, 0.5m, 5.25m), (2.4375m, 0.5m, 5.25m), (2.4375m, 0.5m, 6), (3.0625m, 0.5m, 6.75m), (3.0625m, 0.5625m, 7.125m),
+        (1.75m, 0.4375m, 4.625m), (1.9375m, 0.5m, 5.25m), (2.4375m, 0.5m, 5.25m), (2.4375m, 0.5m, 6),
+        (3.0625m, 0.5m, 6.75m), (3.0625m, 0.5625m, 7.125m),
     ];
 
     internal static IEnumerable<Part> Make()

@@ -43,7 +43,8 @@ public sealed class Customer
     /// How long work on this customer's trailers lasts, where that is otherwise than the shop's: by the rule's code.
     /// Usually empty.
     /// </summary>
-    public IReadOnlyDictionary<string, IntervalChoice> Intervals { get; set; } = new Dictionary<string, IntervalChoice>();
+    public IReadOnlyDictionary<string, IntervalChoice> Intervals { get; set; } =
+        new Dictionary<string, IntervalChoice>();
 
     /// <summary>When this customer cannot spare any trailer.</summary>
     public IReadOnlyList<BusyTime> Busy { get; set; } = [];

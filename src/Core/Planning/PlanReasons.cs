@@ -57,7 +57,8 @@ internal static class PlanReasons
             : "saves a call-in";
         return money > 0
             ? $"Rides along {moved}: {cost}, {share}: {Money(money)} less than in a visit of its own."
-            : $"Here {moved}: {cost}, {share}. By itself it would be {Money(-money)} cheaper elsewhere; the plan as a whole is not, or it was asked for here.";
+            : $"Here {moved}: {cost}, {share}. By itself it would be {Money(-money)} cheaper elsewhere; the plan as a "
+                + "whole is not, or it was asked for here.";
     }
 
     private static string Weeks(int weeks) => weeks == 1 ? "a week" : FormattableString.Invariant($"{weeks} weeks");

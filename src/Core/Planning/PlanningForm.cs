@@ -142,7 +142,8 @@ public static class PlanningForm
     {
         Unique(reader, "openings", [.. problem.Openings.Select(o => o.Id)]);
         Unique(reader, "tasks", [.. problem.Tasks.Select(t => t.Id)]);
-        HashSet<string> openings = [.. problem.Openings.Select(o => o.Id)], tasks = [.. problem.Tasks.Select(t => t.Id)];
+        HashSet<string> openings = [.. problem.Openings.Select(o => o.Id)], tasks =
+            [.. problem.Tasks.Select(t => t.Id)];
         for (int i = 0; i < problem.Openings.Count; i++)
         {
             Known(reader, $"/openings/{i}/needs", problem.Openings[i].Needs, openings, "opening");

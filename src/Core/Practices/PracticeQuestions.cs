@@ -158,7 +158,8 @@ public static class PracticeQuestions
     /// <summary>Every question, in the order the shop's page shows them.</summary>
     public static IReadOnlyList<PracticeQuestion> All { get; } =
     [
-        NutSetting, CotterPin, Seal, Bearings, Cleaning, GreaseFill, GreasableSpindle, WireJoint, Adjuster, BrakeRenewal, Drum,
+        NutSetting, CotterPin, Seal, Bearings, Cleaning, GreaseFill, GreasableSpindle, WireJoint, Adjuster,
+        BrakeRenewal, Drum,
         Lifting, UBolts, LockNuts, Bushings, BoltDirection, Pressing, AntiSeize, LugRetorque, Spares,
     ];
 }

@@ -112,8 +112,8 @@ public static class BrakeCircuit
                     $"wire: ({given["out"]:0.#} + {given["back"]:0.#}) ft × {perThousand:0.000} ÷ 1,000 = {perThousand * feet / 1_000:0.0000} ohm; × {carries:0.##} A = {lost:0.000} V"),
                 "Ohm's law"),
             new(
-                FormattableString.Invariant(
-                    $"a coil by itself, cold: {coldFrom:0.0} to {coldTo:0.0} ohm; 12 V over that is not what it takes at work"),
+                FormattableString.Invariant($"a coil by itself, cold: {coldFrom:0.0} to {coldTo:0.0} ohm; 12 V over that ")
+                    + "is not what it takes at work",
                 Source.Memory.Words),
         ];
         Say(given, magnets, drum, volts, results, working);

@@ -7,8 +7,10 @@ public static class Converter
 {
     private static readonly (string Code, string Words, Quantity Quantity)[] Kinds =
     [
-        ("length", "length", Quantity.Length), ("distance", "distance", Quantity.Distance), ("torque", "torque", Quantity.Torque), ("volume", "volume", Quantity.Volume),
-        ("pressure", "pressure", Quantity.Pressure), ("temperature", "temperature", Quantity.Temperature), ("weight", "weight", Quantity.Weight),
+        ("length", "length", Quantity.Length), ("distance", "distance", Quantity.Distance),
+        ("torque", "torque", Quantity.Torque), ("volume", "volume", Quantity.Volume),
+        ("pressure", "pressure", Quantity.Pressure), ("temperature", "temperature", Quantity.Temperature),
+        ("weight", "weight", Quantity.Weight),
     ];
 
     private static readonly (int Parts, Fineness Fineness)[] Rules =

@@ -35,7 +35,8 @@ public static class EqualizerRise
     {
         // The hole as it turns about the centre bolt; the eye stays where the spring keeps it along the trailer.
         double turn = degrees * Math.PI / 180, arm = centres / 2;
-        double along = (arm * Math.Cos(turn)) - (drop * Math.Sin(turn)), down = (drop * Math.Cos(turn)) + (arm * Math.Sin(turn));
+        double along = (arm * Math.Cos(turn)) - (drop * Math.Sin(turn)), down =
+            (drop * Math.Cos(turn)) + (arm * Math.Sin(turn));
         if (link == 0)
         {
             return down;
@@ -103,16 +104,16 @@ public static class EqualizerRise
         {
             return Worked.Cannot(
                 "link",
-                FormattableString.Invariant(
-                    $"The eye stands {Math.Abs(off):0.###} in off the equalizer's hole: a link of {link:0.###} in can't reach it."));
+                FormattableString.Invariant($"The eye stands {Math.Abs(off):0.###} in off the equalizer's hole: a link ")
+                    + FormattableString.Invariant($"of {link:0.###} in can't reach it."));
         }
 
         List<Result> results = [InInches("The eye hangs below the centre bolt by", depth)];
         List<WorkingLine> working =
         [
             new(
-                FormattableString.Invariant(
-                    $"off = {spacing:0.###} ÷ 2 − {spring:0.###} ÷ 2 − {centres:0.###} ÷ 2 = {off:0.###} in: so far the spring's eye stands off the hole"),
+                FormattableString.Invariant($"off = {spacing:0.###} ÷ 2 − {spring:0.###} ÷ 2 − {centres:0.###} ÷ 2 = ")
+                    + FormattableString.Invariant($"{off:0.###} in: so far the spring's eye stands off the hole"),
                 "geometry"),
             links ? new(
                 FormattableString.Invariant(
@@ -140,8 +141,8 @@ public static class EqualizerRise
             {
                 return Worked.Cannot(
                     given.Maybe("linknew") is null ? "centresnew" : "linknew",
-                    FormattableString.Invariant(
-                        $"With that the eye stands {Math.Abs(offNew):0.###} in off the hole: a link of {linkNew:0.###} in can't reach it."));
+                    FormattableString.Invariant($"With that the eye stands {Math.Abs(offNew):0.###} in off the hole: a ")
+                        + FormattableString.Invariant($"link of {linkNew:0.###} in can't reach it."));
             }
 
             double rise = (then - depth) / 2;
@@ -150,8 +151,8 @@ public static class EqualizerRise
                 InInches(rise < 0 ? "The trailer comes down by" : "The trailer rises by", Math.Abs(rise)));
             working.Add(
                 new(
-                    FormattableString.Invariant(
-                        $"with the other: depth = {dropNew:0.###} + {then - dropNew:0.###} = {then:0.###} in, {then - depth:+0.###;−0.###;0} in")));
+                    FormattableString.Invariant($"with the other: depth = {dropNew:0.###} + {then - dropNew:0.###} = ")
+                        + FormattableString.Invariant($"{then:0.###} in, {then - depth:+0.###;−0.###;0} in")));
             working.Add(
                 new(
                     FormattableString.Invariant(

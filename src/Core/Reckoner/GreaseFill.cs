@@ -54,7 +54,8 @@ public static class GreaseFill
             string entry = pair[0] is null ? "inner" : "outer";
             return Worked.Cannot(
                 entry,
-                $"We have no measures of a cone {Cone(given, entry)}. We know {string.Join(", ", Bearing.All.Select(b => b.Cone))}.");
+                $"We have no measures of a cone {Cone(given, entry)}. We know "
+                    + $"{string.Join(", ", Bearing.All.Select(b => b.Cone))}.");
         }
 
         if (given["spindle"] >= given["hubbore"])
@@ -67,8 +68,10 @@ public static class GreaseFill
             ? HubGrease.Cavity(given.Length("hubbore"), given.Length("spindle"), given.Length("length"))
             : HubGrease.FilmAndCap;
         double packed =
-            HubGrease.Packing(inner) + HubGrease.Packing(outer), millilitres = packed + cavity, grams = millilitres * HubGrease.Density, ounces = HubGrease.Ounces(millilitres);
-        double stroke = (double)given["ten"] / 10, strokes = ounces / stroke, cartridges = grams * (double)given["ends"] / Cartridge;
+            HubGrease.Packing(inner) + HubGrease.Packing(outer), millilitres = packed + cavity, grams =
+                millilitres * HubGrease.Density, ounces = HubGrease.Ounces(millilitres);
+        double stroke = (double)given["ten"] / 10, strokes = ounces / stroke, cartridges =
+            grams * (double)given["ends"] / Cartridge;
         return new Worked(
             [
                 new(
@@ -93,8 +96,9 @@ public static class GreaseFill
                     "geometry; the share of free room from memory"),
                 full
                     ? new(
-                        FormattableString.Invariant(
-                            $"cavity: π/4 × ({given["hubbore"]:0.0}² − {given["spindle"]:0.0}²) × {given["length"]:0.0} mm = {cavity:0} mL"),
+                        FormattableString.Invariant($"cavity: π/4 × ({given["hubbore"]:0.0}² − ")
+                            + FormattableString.Invariant($"{given["spindle"]:0.0}²) ")
+                            + FormattableString.Invariant($"× {given["length"]:0.0} mm = {cavity:0} mL"),
                         "geometry")
                     : new(
                         FormattableString.Invariant(
@@ -105,8 +109,8 @@ public static class GreaseFill
                         $"{millilitres:0} mL × {HubGrease.Density:0.0} g = {grams:0} g = {ounces:0.0} oz"),
                     "density from memory"),
                 new(
-                    FormattableString.Invariant(
-                        $"a stroke weighs {given["ten"]:0.##} ÷ 10 = {stroke:0.000} oz: {ounces:0.0} ÷ {stroke:0.000} = {strokes:0} strokes")),
+                    FormattableString.Invariant($"a stroke weighs {given["ten"]:0.##} ÷ 10 = {stroke:0.000} oz: ")
+                        + FormattableString.Invariant($"{ounces:0.0} ÷ {stroke:0.000} = {strokes:0} strokes")),
                 new(
                     FormattableString.Invariant(
                         $"{grams:0} g × {given["ends"]:0} ÷ {Cartridge:0} g = {cartridges:0.0} cartridges"),

@@ -94,7 +94,8 @@ public static class LoadAndCapacity
 
     private static Worked Work(Given given)
     {
-        double coupler = given.Pounds("coupler"), onAxles = given.Pounds("axleload"), heavier = (double)given["heavier"] / 100;
+        double coupler = given.Pounds("coupler"), onAxles = given.Pounds("axleload"), heavier =
+            (double)given["heavier"] / 100;
         int axles = (int)given["axles"];
         double? spring = given.MaybePounds("spring");
         double all = coupler + onAxles;
@@ -121,8 +122,8 @@ public static class LoadAndCapacity
         List<WorkingLine> working =
         [
             new(
-                FormattableString.Invariant(
-                    $"all = {coupler:#,0} + {onAxles:#,0} = {all:#,0} lb; an axle carries {onAxles:#,0} ÷ {axles} = {each:#,0} lb"),
+                FormattableString.Invariant($"all = {coupler:#,0} + {onAxles:#,0} = {all:#,0} lb; an axle carries ")
+                    + FormattableString.Invariant($"{onAxles:#,0} ÷ {axles} = {each:#,0} lb"),
                 "axles on equalizers share alike"),
             new(
                 FormattableString.Invariant(

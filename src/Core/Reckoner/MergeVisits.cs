@@ -39,7 +39,8 @@ public static class MergeVisits
 
     private static Worked Work(Given given)
     {
-        decimal first = given["first"], second = given["second"], shared = given["shared"], rate = given["rate"], callIn = given["callin"];
+        decimal first = given["first"], second = given["second"], shared = given["shared"], rate = given["rate"],
+            callIn = given["callin"];
         if (shared >= Math.Min(first, second))
         {
             return Worked.Cannot(
@@ -82,12 +83,12 @@ public static class MergeVisits
         return new Worked(results,
         [
             new(
-                FormattableString.Invariant(
-                    $"apart: ({first:0} + {second:0}) min × {rate:0.##} ÷ 60 + parts {parts:0.##} + 2 × {callIn:0.##} = {apart:#,0.00}"),
+                FormattableString.Invariant($"apart: ({first:0} + {second:0}) min × {rate:0.##} ÷ 60 + parts ")
+                    + FormattableString.Invariant($"{parts:0.##} + 2 × {callIn:0.##} = {apart:#,0.00}"),
                 Core.Source.Practice.Words),
             new(
-                FormattableString.Invariant(
-                    $"together: ({first:0} + {second:0} − {shared:0}) min × {rate:0.##} ÷ 60 + parts {parts:0.##} + {callIn:0.##} = {together:#,0.00}")),
+                FormattableString.Invariant($"together: ({first:0} + {second:0} − {shared:0}) min × {rate:0.##} ÷ 60 + ")
+                    + FormattableString.Invariant($"parts {parts:0.##} + {callIn:0.##} = {together:#,0.00}")),
             new(
                 FormattableString.Invariant(
                     $"what the second is worth by itself: ({second:0} − {shared:0}) min × {rate:0.##} ÷ 60 + {given["secondparts"]:0.##} = {worth:#,0.00}; {early:0.#} of {interval:0.#} weeks given up: {given_up:#,0.00}"),

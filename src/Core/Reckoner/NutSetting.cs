@@ -89,8 +89,8 @@ public static class NutSetting
             results.Add(Both("From one pin place to the next", each));
             working.Add(
                 new(
-                    FormattableString.Invariant(
-                        $"{slots:0} slots, {holes:0} across: a pin goes in every {step:0.#}°, {each.Inches:0.0000} in of play")));
+                    FormattableString.Invariant($"{slots:0} slots, {holes:0} across: a pin goes in every {step:0.#}°, ")
+                        + FormattableString.Invariant($"{each.Inches:0.0000} in of play")));
         }
 
         if (given.Maybe("dial") is { } dial)
@@ -122,7 +122,8 @@ public static class NutSetting
     private static string Verdict(Length play, NutRetention nut, LimitsInForce limits)
     {
         Judgement judged = EndPlay.Judge(play, nut, noPlay: false, limits);
-        return $"{judged.Verdict.ToString().ToLowerInvariant()}: {char.ToLowerInvariant(judged.Rule[0])}{judged.Rule[1..].TrimEnd('.')}";
+        return $"{judged.Verdict.ToString().ToLowerInvariant()}: "
+            + $"{char.ToLowerInvariant(judged.Rule[0])}{judged.Rule[1..].TrimEnd('.')}";
     }
 
     private static Result Both(string name, Length length) =>

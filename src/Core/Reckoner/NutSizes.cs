@@ -190,7 +190,8 @@ public static class NutSizes
                 new("Across flats, usually", said[0], FormattableString.Invariant($"{sockets[0].Millimetres:0.0} mm"))
             ],
             [new(
-                $"wheel nuts of {ShopFormat.Write(stud, Fineness.Sixteenth)} studs: {string.Join(" or ", said)}; they are no standard hex nuts",
+                $"wheel nuts of {ShopFormat.Write(stud, Fineness.Sixteenth)} studs: {string.Join(" or ", said)}; they "
+                    + "are no standard hex nuts",
                 Core.Source.Practice.Words)])
         {
             Cautions =

@@ -97,8 +97,8 @@ public static class RatingLife
             working.Insert(
                 0,
                 new(
-                    FormattableString.Invariant(
-                        $"C = {FromC90:0.00} × C90 = {FromC90:0.00} × {listed:#,0} = {c:#,0} lb: 90 million turns to one million, 90^(3/10)"),
+                    FormattableString.Invariant($"C = {FromC90:0.00} × C90 = {FromC90:0.00} × {listed:#,0} = {c:#,0} lb: ")
+                        + "90 million turns to one million, 90^(3/10)",
                     "published: from ISO 281's life law"));
         }
 
@@ -112,8 +112,8 @@ public static class RatingLife
                     FormattableString.Invariant($"about {Told(miles * share):#,0} miles"),
                     FormattableString.Invariant($"{share:0 %} of that")));
             working.Add(new(
-                FormattableString.Invariant(
-                    $"({p:#,0} ÷ {with:#,0})^3.333 = {share:0.00}: a load {(with / p) - 1:+0 %;-0 %} makes a life {share - 1:+0 %;-0 %}"),
+                FormattableString.Invariant($"({p:#,0} ÷ {with:#,0})^3.333 = {share:0.00}: a load ")
+                    + FormattableString.Invariant($"{(with / p) - 1:+0 %;-0 %} makes a life {share - 1:+0 %;-0 %}"),
                 "published: ISO 281"));
         }
 

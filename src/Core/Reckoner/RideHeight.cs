@@ -63,8 +63,10 @@ public static class RideHeight
         decimal lean = left.Millimetres - right.Millimetres, tilt = front.Millimetres - rear.Millimetres;
         decimal twist = given["frontleft"] - given["frontright"] - (given["rearleft"] - given["rearright"]);
         LimitsInForce limits = given.Limits;
-        string says = Math.Abs(lean) >= limits.Of(Limits.HeightLean) ? $"springs: a lean of {limits.Write(Limits.HeightLean)} and more is put right by new ones"
-            : Math.Abs(lean) > limits.Of(Limits.HeightApart) ? $"watch: the sides differ by more than {limits.Write(Limits.HeightApart)}"
+        string says = Math.Abs(lean) >= limits.Of(Limits.HeightLean) ? "springs: a lean of "
+            + $"{limits.Write(Limits.HeightLean)} and more is put right by new ones"
+            : Math.Abs(lean) > limits.Of(Limits.HeightApart) ? "watch: the sides differ by more than "
+                + $"{limits.Write(Limits.HeightApart)}"
             : $"sound: the sides are within {limits.Write(Limits.HeightApart)}";
         List<Result> results =
         [
@@ -77,14 +79,18 @@ public static class RideHeight
         List<WorkingLine> working =
         [
             new(
-                $"left = ({Typed(given, "frontleft")} + {Typed(given, "rearleft")}) ÷ 2 = {l} in, right = ({Typed(given, "frontright")} + {Typed(given, "rearright")}) ÷ 2 = {r} in",
+                $"left = ({Typed(given, "frontleft")} + {Typed(given, "rearleft")}) ÷ 2 = {l} in, right = "
+                    + $"({Typed(given, "frontright")} + {Typed(given, "rearright")}) ÷ 2 = {r} in",
                 limits.SourceOf(Limits.HeightApart)),
             new(
-                $"lean = {l} − {r} = {Inches(new(lean))} in over {Typed(given, "across")} in = {Degrees(lean, given["across"])}°"),
+                $"lean = {l} − {r} = {Inches(new(lean))} in over {Typed(given, "across")} in = "
+                    + $"{Degrees(lean, given["across"])}°"),
             new(
-                $"front {f}, rear {t}: {Inches(new(tilt))} in over {Typed(given, "along")} in = {Degrees(tilt, given["along"])}°"),
+                $"front {f}, rear {t}: {Inches(new(tilt))} in over {Typed(given, "along")} in = "
+                    + $"{Degrees(tilt, given["along"])}°"),
             new(
-                $"twist = the lean in front less the lean behind = {Inches(new(twist))} in; one weak spring shows here before it shows as a lean"),
+                $"twist = the lean in front less the lean behind = {Inches(new(twist))} in; one weak spring shows here "
+                    + "before it shows as a lean"),
         ];
         Dictionary<string, double> drawn = new()
         {
@@ -110,7 +116,8 @@ public static class RideHeight
             bool above = given.Text("from") == "above";
             Length crown = Crown(given.Length("left"), given.Length("middle"), given.Length("right"), above);
             decimal apart = Math.Abs(given["left"] - given["right"]);
-            string verdict = crown.Millimetres < limits.Of(Limits.CrownLeast) ? "bowed the wrong way: do not tow it; bent, or turned over"
+            string verdict = crown.Millimetres < limits.Of(Limits.CrownLeast) ? "bowed the wrong way: do not tow it; "
+                + "bent, or turned over"
                 : crown.Millimetres == 0 ? "none left: watch it"
                 : "it has its crown";
             results.Insert(
@@ -124,8 +131,10 @@ public static class RideHeight
             string ends = $"({Typed(given, "left")} + {Typed(given, "right")}) ÷ 2";
             working.Add(new(
                 above
-                    ? $"crown = {ends} − {Typed(given, "middle")} = {Inches(crown)} in: from above, a high middle reads less"
-                    : $"crown = {Typed(given, "middle")} − {ends} = {Inches(crown)} in: to a line below, a high middle reads more",
+                    ? $"crown = {ends} − {Typed(given, "middle")} = {Inches(crown)} in: from above, a high middle "
+                        + "reads less"
+                    : $"crown = {Typed(given, "middle")} − {ends} = {Inches(crown)} in: to a line below, a high middle "
+                        + "reads more",
                 limits.SourceOf(Limits.CrownLeast)));
             drawn["crown"] = (double)crown.Millimetres;
         }

@@ -174,7 +174,8 @@ public sealed record Worked(IReadOnlyList<Result> Results, IReadOnlyList<Working
 public sealed record Sum(string Code, string Name, string About, IReadOnlyList<Entry> Entries, Func<Given, Worked> Work)
 {
     /// <summary>What a trailer's running gear says of the entries, as it would be typed, by their codes.</summary>
-    public Func<RunningGear, IReadOnlyDictionary<string, string>> FromGear { get; init; } = _ => new Dictionary<string, string>();
+    public Func<RunningGear, IReadOnlyDictionary<string, string>> FromGear { get; init; } =
+        _ => new Dictionary<string, string>();
 
     /// <summary>Every ready sum, in the order lists show them.</summary>
     public static IReadOnlyList<Sum> All { get; } =

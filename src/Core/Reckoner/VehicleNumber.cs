@@ -189,10 +189,12 @@ public static class VehicleNumber
             int[] products = [.. number.Select((c, i) => Count(c)!.Value * Weights[i])];
             char check = CheckDigit(number)!.Value;
             working.Add(new(
-                $"each sign's count times its place's weight: {string.Join(" + ", products.Where((_, i) => i != CheckPlace))} = {products.Sum()}",
+                "each sign's count times its place's weight: "
+                    + $"{string.Join(" + ", products.Where((_, i) => i != CheckPlace))} = {products.Sum()}",
                 law));
             working.Add(new(
-                $"{products.Sum()} modulo 11 = {products.Sum() % 11}, so the ninth sign is {check}; it is {number[CheckPlace]}",
+                $"{products.Sum()} modulo 11 = {products.Sum() % 11}, so the ninth sign is {check}; it is "
+                    + $"{number[CheckPlace]}",
                 law));
         }
 
@@ -227,7 +229,8 @@ public static class VehicleNumber
             "Model year",
             years.Count > 0 ? string.Join(" or ", years.Reverse()) : $"{number[YearPlace]} stands for no year"));
         working.Add(new(
-            $"the tenth sign {number[YearPlace]} stands for {(years.Count > 0 ? string.Join(", ", years) : "no year")}: the signs come round every 30 years",
+            $"the tenth sign {number[YearPlace]} stands for "
+                + $"{(years.Count > 0 ? string.Join(", ", years) : "no year")}: the signs come round every 30 years",
             law));
         results.Add(new("Maker, by code", number[..3]));
 

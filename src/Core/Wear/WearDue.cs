@@ -21,7 +21,8 @@ public static class WearDue
         }
 
         int days = crossing.Likely.DayNumber - today.DayNumber;
-        double worn = Math.Abs(line.Points[^1].Value - fit.At(0)), whole = Math.Abs((double)line.Limit!.Value - fit.At(0));
+        double worn = Math.Abs(line.Points[^1].Value - fit.At(0)), whole =
+            Math.Abs((double)line.Limit!.Value - fit.At(0));
         string last = ShopFormat.ReadBack(ReadingKinds.Find(line.Kind)!.Quantity, (decimal)line.Points[^1].Value).Ours;
         return new Due(
             crossing.Likely,

@@ -55,7 +55,8 @@ internal static class WearParts
             {
                 parts.Add([]);
                 renewed = between is not null ? Because(between, nameOfJob)
-                    : before is not null ? $"{(wear.Way == WearWay.Down ? "More" : "Less")} than at the look before: taken for a new one, put in elsewhere"
+                    : before is not null ? $"{(wear.Way == WearWay.Down ? "More" : "Less")} than at the look before: "
+                        + "taken for a new one, put in elsewhere"
                     : null;
             }
 

@@ -57,7 +57,8 @@ internal static class InspectionSigning
         if (lines.FirstOrDefault(l => l.LookedAt < l.Of) is { } open)
         {
             throw Refusal.Conflict(
-                $"Not everything has been looked at: {open.Name.ToLowerInvariant()}, {open.LookedAt} of {open.Of}. Nothing is signed unseen.");
+                $"Not everything has been looked at: {open.Name.ToLowerInvariant()}, {open.LookedAt} of {open.Of}. "
+                    + "Nothing is signed unseen.");
         }
 
         file.Inspections.Add(new Inspection

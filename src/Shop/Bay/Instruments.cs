@@ -95,7 +95,8 @@ internal sealed class InstrumentBench(DnsEndPoint? address)
         await line.SayAsync($"LISTEN {code}", stop);
         string said = await line.HearAsync(
             ToMeasure,
-            $"The {tool.Name} measured nothing in {ToMeasure.TotalSeconds:0} seconds: listen again, or type the figure.",
+            $"The {tool.Name} measured nothing in {ToMeasure.TotalSeconds:0} seconds: listen again, or type the "
+                + "figure.",
             stop);
         string prefix = $"READING {code} ";
         string figure = said.StartsWith(prefix, StringComparison.Ordinal) ? said[prefix.Length..].Trim() : "";

@@ -164,7 +164,8 @@ internal static class Photos
     {
         SKImageInfo info = codec.Info;
         bool turned =
-            codec.EncodedOrigin is SKEncodedOrigin.RightTop or SKEncodedOrigin.LeftBottom or SKEncodedOrigin.LeftTop or SKEncodedOrigin.RightBottom;
+            codec.EncodedOrigin is SKEncodedOrigin.RightTop or SKEncodedOrigin.LeftBottom or SKEncodedOrigin.LeftTop
+                or SKEncodedOrigin.RightBottom;
         (int width, int height) = turned ? (info.Height, info.Width) : (info.Width, info.Height);
         float scale = Math.Min(1f, (float)longest / Math.Max(width, height));
         using SKSurface surface = SKSurface.Create(new SKImageInfo(

@@ -159,8 +159,8 @@ internal static class Calendars
 
     // What the customer was told, and no more.
     private static string ForCustomer(Booking booking) =>
-        FormattableString.Invariant(
-            $"{booking.What}\nWhy now: {booking.Why}\nAbout {Packet.InWords(booking.Minutes)} of work, about {booking.Price:#,0}.");
+        FormattableString.Invariant($"{booking.What}\nWhy now: {booking.Why}\nAbout {Packet.InWords(booking.Minutes)} of ")
+            + FormattableString.Invariant($"work, about {booking.Price:#,0}.");
 
     private static CalendarEvent Event(Booking booking, (string Summary, string Description) words) => new()
     {

@@ -46,7 +46,15 @@ internal static class Reminders
                            join trailer in file.Trailers on booking.TrailerId equals trailer.Id
                            join customer in file.Customers on trailer.CustomerId equals customer.Id
                            where booking.Id == id && booking.CalledOffAt == null
-                           select new { booking, trailer.Tag, trailer.Name, Customer = customer.Name, customer.Mail }).FirstOrDefaultAsync() ?? throw Refusal.NotFound("There is no such accepted visit.");
+                           select new
+                           {
+                               booking,
+                               trailer.Tag,
+                               trailer.Name,
+                               Customer = customer.Name,
+                               customer.Mail
+                           }).FirstOrDefaultAsync() ?? throw Refusal.NotFound("There is no such "
+                                   + "accepted visit.");
         ShopSettings settings = await file.Settings.AsNoTracking().SingleAsync();
         ReminderWords words = settings.Reminder.For(new ReminderFacts(
             found.Customer,

@@ -74,7 +74,13 @@ internal static class History
                            join person in file.People on visit.ClosedBy equals person.Id
                            where visit.ClosedAt != null && (trailer == null || visit.TrailerId == trailer)
                            orderby visit.ClosedAt descending
-                           select new { visit, kept.Tag, TrailerName = kept.Name, By = person.Name }).Skip(skip ?? 0).Take(rows + 1).ToListAsync();
+                           select new
+                           {
+                               visit,
+                               kept.Tag,
+                               TrailerName = kept.Name,
+                               By = person.Name
+                           }).Skip(skip ?? 0).Take(rows + 1).ToListAsync();
         List<Guid> ids = found.ConvertAll(f => f.visit.Id);
         ILookup<Guid, Finding> findings = (await file.Findings
             .AsNoTracking()
@@ -90,14 +96,16 @@ internal static class History
             .ToDictionaryAsync(r => r.VisitId!.Value, r => r.Reason);
         return TypedResults.Ok(new PastVisits(
             [.. found.Take(rows).Select(f => new PastVisit(
-                f.visit.Id, f.visit.TrailerId, f.Tag, f.TrailerName, f.visit.ClosedAt!.Value, f.By, JobWords.Of(f.visit),
+                f.visit.Id, f.visit.TrailerId, f.Tag, f.TrailerName, f.visit.ClosedAt!.Value, f.By,
+                JobWords.Of(f.visit),
                 StandingObservations.Gravest(new TrailerObservations(
                     f.visit.Gear,
                     [.. findings[f.visit.Id]],
                     [.. readings[f.visit.Id]])
                     {
                         Conclusions = f.visit.Conclusions
-                    }), findings[f.visit.Id].Count(x => x.Mended is not null), released.GetValueOrDefault(f.visit.Id)))],
+                    }), findings[f.visit.Id].Count(x => x.Mended is not null),
+                        released.GetValueOrDefault(f.visit.Id)))],
             found.Count > rows));
     }
 

@@ -139,7 +139,8 @@ internal static class WearPage
             span,
             limit is { } at ? (double)at / Inch : null,
             limit is { } said
-                ? $"{(kind.Wear!.Way == WearWay.Down ? "not under" : "not over")} {ShopFormat.AsSaid(new Length(said))} ({lines[0].LimitSource})"
+                ? $"{(kind.Wear!.Way == WearWay.Down ? "not under" : "not over")} "
+                    + $"{ShopFormat.AsSaid(new Length(said))} ({lines[0].LimitSource})"
                 : "",
             kind.Wear!.Way == WearWay.Down,
             [.. lines.Select(l => Line(l, kind, from, span, record, today))]);

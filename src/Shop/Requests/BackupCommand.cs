@@ -25,7 +25,8 @@ internal static class BackupCommand
         {
             int pictures = restore ? await Backup.RestoreAsync(zip, folder) : await Backup.WriteAsync(folder, zip);
             await said.WriteLineAsync(
-                $"{(restore ? $"Restored into {folder}" : $"Written to {zip}")}: the shop’s file and {pictures} pictures.");
+                $"{(restore ? $"Restored into {folder}" : $"Written to {zip}")}: the shop’s file and {pictures} "
+                    + "pictures.");
             return 0;
         }
         catch (Exception fault) when (fault is IOException or InvalidDataException or UnauthorizedAccessException)

@@ -51,7 +51,8 @@ internal sealed class MailOutlet(System.Net.DnsEndPoint? address)
         {
             return "The mail service did not answer in good time.";
         }
-        catch (Exception fault) when (fault is System.Net.Sockets.SocketException or IOException or SmtpCommandException or SmtpProtocolException or MailKit.CommandException or MailKit.ProtocolException)
+        catch (Exception fault) when (fault is System.Net.Sockets.SocketException or IOException
+            or SmtpCommandException or SmtpProtocolException or MailKit.CommandException or MailKit.ProtocolException)
         {
             return $"The mail service did not take it: {fault.Message.TrimEnd('.')}.";
         }
@@ -64,7 +65,8 @@ internal sealed class MailOutlet(System.Net.DnsEndPoint? address)
         {
             await client.DisconnectAsync(true, stop);
         }
-        catch (Exception fault) when (fault is OperationCanceledException or System.Net.Sockets.SocketException or IOException or MailKit.CommandException or MailKit.ProtocolException)
+        catch (Exception fault) when (fault is OperationCanceledException or System.Net.Sockets.SocketException
+            or IOException or MailKit.CommandException or MailKit.ProtocolException)
         {
             // Nothing is left to say.
         }

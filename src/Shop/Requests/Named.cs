@@ -8,7 +8,8 @@ public readonly record struct Named<T>(T Value)
     where T : struct, Enum
 {
     /// <summary>Reads the value by its name; numbers are not names.</summary>
-    [SuppressMessage("Design", "CA1000", Justification = "The framework binds a query value by this method and no other.")]
+    [SuppressMessage("Design", "CA1000", Justification = "The framework binds a query value by this method and no "
+        + "other.")]
     public static bool TryParse(string? text, out Named<T> named)
     {
         bool read = Enum.TryParse(text, ignoreCase: true, out T value)

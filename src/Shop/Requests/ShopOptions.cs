@@ -91,7 +91,10 @@ internal sealed class ShopOptionsCheck : IValidateOptions<ShopOptions>
             options.Mail,
             options.MailAt is not null,
             "--mail takes HOST:PORT of an SMTP service, such as 127.0.0.1:5117");
-        Check(options.Meters, options.MetersAt is not null, "--meters takes the http address of a feed of meter readings");
+        Check(
+            options.Meters,
+            options.MetersAt is not null,
+            "--meters takes the http address of a feed of meter readings");
         Check(
             options.Supplier,
             options.SupplierAt is not null,

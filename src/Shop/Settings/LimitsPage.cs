@@ -96,7 +96,8 @@ internal static class LimitsPage
             checks.Add(
                 "/reason",
                 value is { } v && limit.IsPublished && limit.IsLooser(v) && reason.Length == 0
-                    ? $"{limit.Write(v)} is looser than the published {limit.Write(limit.Value)} ({limit.Source.Cite}): say why. Your name stays with it."
+                    ? $"{limit.Write(v)} is looser than the published {limit.Write(limit.Value)} "
+                        + $"({limit.Source.Cite}): say why. Your name stays with it."
                     : null);
             checks.Done();
             if (own is null)

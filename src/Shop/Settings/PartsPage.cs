@@ -78,7 +78,8 @@ internal static class PartsPage
                 Stamp = stamp
             });
         }
-        else if ((part.Name, part.Kind, part.Measures, part.Unit, part.Price, part.KindCode, part.Stamp) != (name, kind, measures, unit, price, edit.Told, stamp)
+        else if ((part.Name, part.Kind, part.Measures, part.Unit, part.Price, part.KindCode, part.Stamp) != (name,
+            kind, measures, unit, price, edit.Told, stamp)
             || !part.By
                 .OrderBy(m => m.Key, StringComparer.Ordinal)
                 .SequenceEqual(by.OrderBy(m => m.Key, StringComparer.Ordinal)))

@@ -37,7 +37,10 @@ internal static class CompatibilityEndpoints
 
     private static readonly (string Code, string Words, GreaseUse Use)[] Uses =
     [
-        ("bearing", "a wheel bearing", GreaseUse.WheelBearing), ("launched", "a wheel bearing that goes under water", GreaseUse.LaunchedBearing), ("fitting", "a bolt or bushing with a fitting", GreaseUse.ChassisFitting), ("sealed", "a sealed, metered hub", GreaseUse.SealedHub),
+        ("bearing", "a wheel bearing", GreaseUse.WheelBearing),
+        ("launched", "a wheel bearing that goes under water", GreaseUse.LaunchedBearing),
+        ("fitting", "a bolt or bushing with a fitting", GreaseUse.ChassisFitting),
+        ("sealed", "a sealed, metered hub", GreaseUse.SealedHub),
     ];
 
     // The entries are read as a sum's are; nothing here is reckoned, so the sum works nothing.

@@ -121,7 +121,8 @@ internal sealed class Demand
     internal async Task<List<KitOf>> ProposedAsync(ShopFile file, Board board)
     {
         DateOnly end = board.Today.AddDays(7 * Weeks);
-        List<(BoardTrailer Trailer, ProposedVisit Visit)> visits = [.. board.Trailers.SelectMany((t, i) => board.Plan.Plans[i].Visits
+        List<(BoardTrailer Trailer, ProposedVisit Visit)> visits =
+            [.. board.Trailers.SelectMany((t, i) => board.Plan.Plans[i].Visits
             .Where(v => v.Week < end
                 && t.OpenVisit is null
                 && !board.Bookings[t.Id].Any(b => Core.Planning.Weeks.Monday(b.Day) == v.Week))
@@ -132,7 +133,12 @@ internal sealed class Demand
         PracticeChoices shop = (await file.SettingsToReadAsync()).Practices;
         var practices = await (from trailer in file.Trailers.AsNoTracking()
                                join owner in file.Customers.AsNoTracking() on trailer.CustomerId equals owner.Id
-                               select new { trailer.Id, Own = trailer.Practices, Theirs = owner.Practices }).ToDictionaryAsync(s => s.Id);
+                               select new
+                               {
+                                   trailer.Id,
+                                   Own = trailer.Practices,
+                                   Theirs = owner.Practices
+                               }).ToDictionaryAsync(s => s.Id);
         KitOf[] kits = new KitOf[visits.Count];
         Parallel.For(0, visits.Count, i =>
         {

@@ -87,7 +87,8 @@ internal sealed class Supplier(IHttpClientFactory clients, Uri? address)
         : order.Lines.FirstOrDefault(l =>
             answer.Deliveries
                 .Where(d => Same(d.Code, l.Code))
-                .Sum(d => d.Quantity) > l.Quantity) is { } more ? $"The supplier means to deliver more of {more.Code} than was ordered."
+                .Sum(d => d.Quantity) > l.Quantity) is { } more ? $"The supplier means to deliver more of {more.Code} "
+                    + "than was ordered."
         : answer.Deliveries.Any(
             d => Math.Abs(d.On.DayNumber - today.DayNumber) > MostDays) ? "The supplier’s answer has a day that can’t be."
         : null;
@@ -128,7 +129,8 @@ internal sealed class Supplier(IHttpClientFactory clients, Uri? address)
                 : wrong(answer) is { } why ? new(null, why)
                 : new(answer, null);
         }
-        catch (Exception fault) when (fault is HttpRequestException or JsonException or NotSupportedException or Polly.ExecutionRejectedException
+        catch (Exception fault) when (fault is HttpRequestException or JsonException or NotSupportedException
+            or Polly.ExecutionRejectedException
             || (fault is OperationCanceledException && !stop.IsCancellationRequested))
         {
             return new(

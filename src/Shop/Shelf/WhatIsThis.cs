@@ -117,7 +117,8 @@ internal static class WhatIsThis
                 checks.Add(
                     at,
                     value.Millimetres <= 0 || value > Length.FromInches(40)
-                        ? dimension.Counted ? "There is one at least." : "A part here measures more than nothing and less than 40 in."
+                        ? dimension.Counted ? "There is one at least." : "A part here measures more than nothing and "
+                            + "less than 40 in."
                         : null);
                 readings.Add(new Taken(
                     dimension.Code,

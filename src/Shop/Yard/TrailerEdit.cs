@@ -127,7 +127,8 @@ internal static class TrailerEdit
         }
         else if (told.Count > 0
             || !trailer.Practices.SameAs(practices)
-            || (trailer.Tag, trailer.Name, trailer.Plate, trailer.CustomerId, trailer.Gear, trailer.Meter, trailer.EstimatedYear) != (tag, name, plate, owner, gear, draft.Meter, year))
+            || (trailer.Tag, trailer.Name, trailer.Plate, trailer.CustomerId, trailer.Gear, trailer.Meter,
+                trailer.EstimatedYear) != (tag, name, plate, owner, gear, draft.Meter, year))
         {
             if (trailer.Version != draft.Version)
             {
@@ -144,7 +145,8 @@ internal static class TrailerEdit
                     "/gear");
             }
 
-            (trailer.Tag, trailer.Name, trailer.Plate, trailer.CustomerId, trailer.Gear, trailer.Meter, trailer.EstimatedYear) =
+            (trailer.Tag, trailer.Name, trailer.Plate, trailer.CustomerId, trailer.Gear, trailer.Meter,
+                trailer.EstimatedYear) =
                 (tag, name, plate, owner, gear, draft.Meter, year);
             trailer.Practices = practices;
             trailer.Version++;

@@ -72,7 +72,8 @@ internal static class TrailerList
             s.AsOf);
 
     // What the yard shows before anybody asks for something else; compiled once.
-    private static readonly Func<ShopFile, int, int, IAsyncEnumerable<Listed>> FirstLook = EF.CompileAsyncQuery((ShopFile file, int skip, int take) =>
+    private static readonly Func<ShopFile, int, int, IAsyncEnumerable<Listed>> FirstLook =
+        EF.CompileAsyncQuery((ShopFile file, int skip, int take) =>
         file.TrailerStatuses
             .AsNoTracking()
             .OrderBy(s => s.DueOrder)

@@ -80,7 +80,8 @@ internal static class TrailerPage
     }
 
     // Compiled once: this is the page that everything leads to.
-    private static readonly Func<ShopFile, Guid, Task<Found?>> FindCompiled = EF.CompileAsyncQuery((ShopFile file, Guid id) =>
+    private static readonly Func<ShopFile, Guid, Task<Found?>> FindCompiled =
+        EF.CompileAsyncQuery((ShopFile file, Guid id) =>
         (from trailer in file.Trailers.AsNoTracking()
          join standing in file.TrailerStatuses on trailer.Id equals standing.TrailerId into standings
          from standing in standings.DefaultIfEmpty()

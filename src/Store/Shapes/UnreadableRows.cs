@@ -28,7 +28,8 @@ public static class UnreadableRows
         try
         {
             await using var command = file.Database.GetDbConnection().CreateCommand();
-            command.CommandText = $"SELECT \"{key.GetColumnName(table)}\", \"{property.GetColumnName(table)}\" FROM \"{table.Name}\"";
+            command.CommandText = $"SELECT \"{key.GetColumnName(table)}\", \"{property.GetColumnName(table)}\" FROM "
+                + $"\"{table.Name}\"";
             await using var rows = await command.ExecuteReaderAsync();
             List<string> unreadable = [];
             while (unreadable.Count < Most && await rows.ReadAsync())

@@ -92,7 +92,8 @@ public class JobCatalogueTests
                     Assert.True(Places.Has(gear, at), $"{job.Code} works at {at}, which {gear.Words} lacks.");
                     Assert.True(
                         Openings.Reach(gear, work.Opening, at).Count == 1,
-                        $"{job.Code}/{work.Step.Code} at {at} reaches {Openings.Reach(gear, work.Opening, at).Count} × {work.Opening}.");
+                        $"{job.Code}/{work.Step.Code} at {at} reaches {Openings.Reach(gear, work.Opening, at).Count} × "
+                            + $"{work.Opening}.");
                 })));
             }
         }
@@ -202,7 +203,8 @@ public class JobCatalogueTests
         Opening hub = Openings.Find("hub-off");
         foreach (StepContext context in EveryGear.SelectMany(
             g => EveryPractice.Select(s => new StepContext(g, s))).DistinctBy(c =>
-            (c.Gear.NutRetention, c.Practices.For(PracticeQuestions.CotterPin), c.Practices.For(PracticeQuestions.NutSetting))))
+            (c.Gear.NutRetention, c.Practices.For(PracticeQuestions.CotterPin),
+                c.Practices.For(PracticeQuestions.NutSetting))))
         {
             Assert.Single(hub.Open, s => s.Wanted(context) && s.Subjects.Contains(Subject.NutLock));
             Assert.Single(hub.Close, s => s.Wanted(context) && s.Subjects.Contains(Subject.NutLock));
@@ -347,7 +349,8 @@ public class JobCatalogueTests
         Assert.Equal("45 to 70 lbf·ft", Torques.UBolts(Plain(Gears.Tandem)).Words);
         Assert.Equal(
             ("150 lbf·ft", "20 to 25 lbf·ft"),
-            (Torques.Of(Fasteners.HubBolt)(Plain(Gears.Tandem)).Words, Torques.Of(Fasteners.FillPlug)(Plain(Gears.Tandem)).Words));
+            (Torques.Of(Fasteners.HubBolt)(Plain(Gears.Tandem)).Words,
+                Torques.Of(Fasteners.FillPlug)(Plain(Gears.Tandem)).Words));
         TorqueAsked nut = Torques.OnePieceNut(Plain(Gears.Tandem));
         Assert.Equal((3, null), (nut.Stages.Count, nut.From));
         Assert.DoesNotContain("200", nut.Words, StringComparison.Ordinal);

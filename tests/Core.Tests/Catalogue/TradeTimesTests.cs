@@ -106,7 +106,8 @@ public class TradeTimesTests
         RunningGear gear = GearDefaults.For(axles, 3_500) with { Suspension = suspension };
         Assert.Equal(
             (bolts, bushings, links),
-            (SuspensionBolts.BoltsOnASide(gear), SuspensionBolts.BushingsOnASide(gear), SuspensionBolts.LinkPairsOnASide(gear)));
+            (SuspensionBolts.BoltsOnASide(gear), SuspensionBolts.BushingsOnASide(gear),
+                SuspensionBolts.LinkPairsOnASide(gear)));
 
         // The packet comes to the same, place by place, without anyone typing it.
         IReadOnlyList<PartNeed> parts = Compose(gear, "bushings-and-bolts@left").PartsToTake;
@@ -129,11 +130,13 @@ public class TradeTimesTests
         };
         Assert.Equal(
             (0, 0, 0),
-            (SuspensionBolts.BoltsOnASide(torsion), SuspensionBolts.BushingsOnASide(torsion), SuspensionBolts.LinkPairsOnASide(torsion)));
+            (SuspensionBolts.BoltsOnASide(torsion), SuspensionBolts.BushingsOnASide(torsion),
+                SuspensionBolts.LinkPairsOnASide(torsion)));
         Assert.DoesNotContain(
             JobCatalogue.For(torsion),
             j =>
-                j.Job.Code is "bushings-and-bolts" or "spring" or "equalizer" or "u-bolts" or "hanger" or "shackle-links");
+                j.Job.Code is "bushings-and-bolts" or "spring" or "equalizer" or "u-bolts" or "hanger"
+                or "shackle-links");
     }
 
     private static int Quantity(IReadOnlyList<PartNeed> parts, string name) =>

@@ -12,7 +12,8 @@ public class ArrowTests
     // Each knows itself and any before it; what is in none, such as Source, is known to all and knows none.
     private static readonly string[] Rooms =
     [
-        "Measures", "Practices", "Gear", "Parts", "Findings", "Intervals", "Wear", "Catalogue", "Composing", "Visits", "Status", "Planning",
+        "Measures", "Practices", "Gear", "Parts", "Findings", "Intervals", "Wear", "Catalogue", "Composing", "Visits",
+        "Status", "Planning",
         "Pricing", "Notices", "Reckoner", "People",
     ];
 

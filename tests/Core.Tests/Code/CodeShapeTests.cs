@@ -48,7 +48,8 @@ public sealed class CodeShapeTests
             {
                 NamespaceDeclarationSyntax => "a namespace in braces",
                 UsingDirectiveSyntax { Parent: BaseNamespaceDeclarationSyntax } => "a using inside a namespace",
-                MemberDeclarationSyntax member when IsMute(member) => $"{FirstWords(member)} says nothing of who may see it",
+                MemberDeclarationSyntax member when IsMute(member) => $"{FirstWords(member)} says nothing of who may "
+                    + "see it",
                 _ => null,
             };
             if (wrong is not null)
@@ -61,7 +62,8 @@ public sealed class CodeShapeTests
     // Interfaces' members, enums' members, finalizers, static constructors and explicit implementations cannot or need
     // not say.
     private static bool IsMute(MemberDeclarationSyntax member) =>
-        member is BaseTypeDeclarationSyntax or DelegateDeclarationSyntax or BaseFieldDeclarationSyntax or BaseMethodDeclarationSyntax or BasePropertyDeclarationSyntax
+        member is BaseTypeDeclarationSyntax or DelegateDeclarationSyntax or BaseFieldDeclarationSyntax
+            or BaseMethodDeclarationSyntax or BasePropertyDeclarationSyntax
         && member is not DestructorDeclarationSyntax
         && member.Parent is not InterfaceDeclarationSyntax
         && member is not MethodDeclarationSyntax { ExplicitInterfaceSpecifier: not null }
@@ -69,7 +71,8 @@ public sealed class CodeShapeTests
         && !(member is ConstructorDeclarationSyntax && member.Modifiers.Any(SyntaxKind.StaticKeyword))
         && !(member is MethodDeclarationSyntax && member.Modifiers.Any(SyntaxKind.PartialKeyword))
         && !member.Modifiers.Any(m =>
-            m.Kind() is SyntaxKind.PublicKeyword or SyntaxKind.PrivateKeyword or SyntaxKind.InternalKeyword or SyntaxKind.ProtectedKeyword or SyntaxKind.FileKeyword);
+            m.Kind() is SyntaxKind.PublicKeyword or SyntaxKind.PrivateKeyword or SyntaxKind.InternalKeyword
+            or SyntaxKind.ProtectedKeyword or SyntaxKind.FileKeyword);
 
     private static string FirstWords(MemberDeclarationSyntax member) => member.ToString().Split('\n')[0];
 

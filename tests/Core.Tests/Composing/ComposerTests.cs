@@ -337,7 +337,8 @@ public class ComposerTests
 
     [Theory]
     [InlineData("bearing-repack", "axle-1-left", "bearing-repack", "axle-1-left", "asked for twice")]
-    [InlineData("bearing-repack", "axle-1-left", "sealed-hub", "axle-1-left", "contradicts “bearing repack” at axle 1 left")]
+    [InlineData("bearing-repack", "axle-1-left", "sealed-hub", "axle-1-left",
+        "contradicts “bearing repack” at axle 1 left")]
     [InlineData("brake-assembly", "axle-1-left-brake", "disc-conversion", "axle-1", "contradicts")]
     [InlineData("axle", "axle-1", "axle-turned", "axle-1", "contradicts")]
     public void Jobs_that_contradict_each_other_are_refused_by_name(

@@ -312,9 +312,11 @@ public class PacketPointsTests
 
     [Theory]
     [InlineData(2, 7, "bushings-and-bolts@left", "equalizer@equalizer-1-left")]
-    [InlineData(2, 7, "bushings-and-bolts@left", "equalizer@equalizer-1-left", "shackle-links@axle-1-left-rear-eye", "shackle-links@axle-2-left-front-eye")]
+    [InlineData(2, 7, "bushings-and-bolts@left", "equalizer@equalizer-1-left", "shackle-links@axle-1-left-rear-eye",
+        "shackle-links@axle-2-left-front-eye")]
     [InlineData(3, 12, "bushings-and-bolts@left", "equalizer@equalizer-1-left", "equalizer@equalizer-2-left")]
-    [InlineData(2, 5, "equalizer@equalizer-1-left", "shackle-links@axle-1-left-rear-eye", "shackle-links@axle-2-left-front-eye")]
+    [InlineData(2, 5, "equalizer@equalizer-1-left", "shackle-links@axle-1-left-rear-eye",
+        "shackle-links@axle-2-left-front-eye")]
     public void Every_bolt_is_bought_once(int axles, int bolts, params string[] jobs) =>
         Assert.Equal(
             bolts,
@@ -374,7 +376,8 @@ public class PacketPointsTests
             decimal most = each.Max(e => e.GetValueOrDefault((spot, part)));
             Assert.True(
                 most == 0 || quantity <= most,
-                $"{string.Join(" with ", jobs.Select(j => j.Id))} takes {quantity} of {part} at {spot}, where one alone takes {most}.");
+                $"{string.Join(" with ", jobs.Select(j => j.Id))} takes {quantity} of {part} at {spot}, where one "
+                    + $"alone takes {most}.");
         }
     }
 

@@ -119,7 +119,12 @@ public class PrecedenceTests
 
     [Fact]
     public void A_visit_composed_anew_keeps_what_is_done_uses_what_is_open_and_still_comes_to_its_end() =>
-        (from visit in AnyVisit.Any(6) from share in Gen.Double[0, 1] from added in Gen.Int[0, 100_000].Array[0, 3] from dropped in Gen.Int[0, 63] select (visit, share, added, dropped)).Sample(
+        (from visit in AnyVisit.Any(6)
+         from share in Gen.Double[0, 1]
+         from added in Gen.Int[0, 100_000].Array[0,
+            3]
+         from dropped in Gen.Int[0, 63]
+         select (visit, share, added, dropped)).Sample(
             t =>
             {
                 Packet before = t.visit.Compose();
@@ -144,7 +149,11 @@ public class PrecedenceTests
 
     [Fact]
     public void As_long_as_nothing_is_back_on_composing_anew_costs_what_composing_at_once_would_have() =>
-        (from visit in AnyVisit.Any(5) from share in Gen.Double[0, 1] from added in Gen.Int[0, 100_000].Array[1, 3] select (visit, share, added)).Sample(
+        (from visit in AnyVisit.Any(5)
+         from share in Gen.Double[0, 1]
+         from added in Gen.Int[0, 100_000].Array[1,
+            3]
+         select (visit, share, added)).Sample(
             t =>
             {
                 Packet before = t.visit.Compose();
@@ -177,7 +186,11 @@ public class PrecedenceTests
 
     [Fact]
     public void An_added_job_never_makes_the_rest_shorter_nor_longer_than_a_visit_of_its_own_would() =>
-        (from visit in AnyVisit.Any(5) from share in Gen.Double[0, 1] from added in Gen.Int[0, 100_000].Array[1, 1] select (visit, share, added)).Sample(
+        (from visit in AnyVisit.Any(5)
+         from share in Gen.Double[0, 1]
+         from added in Gen.Int[0, 100_000].Array[1,
+            1]
+         select (visit, share, added)).Sample(
             t =>
             {
                 Packet before = t.visit.Compose();

@@ -365,7 +365,8 @@ public class DiagnosisTests
                 string.Join(
                     "\n",
                     together.Select(c =>
-                        $"{c.Kind} {c.Code} {c.Place} {c.Judgement.Verdict} {c.Seen} {string.Join('|', c.Signs.Order())}"));
+                        $"{c.Kind} {c.Code} {c.Place} {c.Judgement.Verdict} {c.Seen} "
+                            + $"{string.Join('|', c.Signs.Order())}"));
             Random random = new(t.shuffle);
             Finding[] findings = [.. seeing.Findings];
             Reading[] readings = [.. seeing.Readings];
@@ -390,7 +391,8 @@ public class DiagnosisTests
         Assert.Equal(Verdict.Renew, Rulebook.Find("lock-unmarked")!.Judge(PracticeChoices.Defaults).Verdict);
         Assert.Equal(
             (Verdict.Sound, true),
-            (Rulebook.Find("lock-unmarked")!.Judge(reuse).Verdict, Rulebook.Find("lock-unmarked")!.Judge(reuse).Source.StartsWith(
+            (Rulebook.Find("lock-unmarked")!.Judge(reuse).Verdict,
+                Rulebook.Find("lock-unmarked")!.Judge(reuse).Source.StartsWith(
                 "This shop’s practice",
                 StringComparison.Ordinal)));
         Assert.Equal(Verdict.Renew, Rulebook.Find("lock-used")!.Judge(reuse).Verdict);

@@ -145,7 +145,8 @@ public class JudgementTests
     [InlineData("lining", "3", "3.000 in can't be lining at the shoe's centre: did you mean 3 mm?")]
     [InlineData("tyre-pressure", "450", "450 psi can't be tyre pressure, cold: did you mean 450 kPa?")]
     [InlineData("tread", "-1", "-1.000 in: tread at its lowest can't be less than nothing.")]
-    [InlineData("lug-torque", "9000", "9000 lbf·ft can't be lug nuts, last stage: it lies between 10 lbf·ft and 660 lbf·ft.")]
+    [InlineData("lug-torque", "9000", "9000 lbf·ft can't be lug nuts, last stage: it lies between 10 lbf·ft and 660 "
+        + "lbf·ft.")]
     public void An_absurd_figure_is_questioned(string kind, string typed, string sentence)
     {
         ReadingKind asked = ReadingKinds.Find(kind)!;

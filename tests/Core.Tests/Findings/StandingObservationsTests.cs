@@ -313,7 +313,8 @@ public class StandingObservationsTests
             foreach (Finding finding in found)
             {
                 bool Answers(Finding later, string which) =>
-                    later.Place == finding.Place && later.VisitId != finding.VisitId && later.At > finding.At && (later.Which.Length == 0
+                    later.Place == finding.Place && later.VisitId != finding.VisitId && later.At > finding.At
+                    && (later.Which.Length == 0
                         || later.Which == which)
                     && (later.RuleCode == finding.RuleCode
                         || Rulebook.Find(later.RuleCode)!.Answers.Contains(finding.RuleCode));

@@ -39,7 +39,8 @@ public sealed class OrderTests
                 + "The NUT: none, 2 can’t be had.",
             order.Said);
         order.Promise(
-            [new("SEAL", 4, new(2026, 5, 6)), new("CONE", 6, new(2026, 5, 6)), new("PIN", 10, new(2026, 5, 6)), new("NUT", 2, new(2026, 5, 6))],
+            [new("SEAL", 4, new(2026, 5, 6)), new("CONE", 6, new(2026, 5, 6)), new("PIN", 10, new(2026, 5, 6)),
+                new("NUT", 2, new(2026, 5, 6))],
             null);
         Assert.Equal("", order.Said);
     }

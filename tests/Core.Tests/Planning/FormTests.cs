@@ -49,11 +49,13 @@ public sealed class FormTests
     [Theory]
     [InlineData("/weeks", "52", "52.5")]
     [InlineData("/openings/1/needs/0", "[\"secured\"]", "[\"secure\"]")]
-    [InlineData("/tasks/0/interval", "\"interval\": 52, \"due\": 9, \"maxGap\"", "\"interval\": 0, \"due\": 9, \"maxGap\"")]
+    [InlineData("/tasks/0/interval", "\"interval\": 52, \"due\": 9, \"maxGap\"", "\"interval\": 0, \"due\": 9, "
+        + "\"maxGap\"")]
     [InlineData("/tasks/0/maxGapp", "maxGap", "maxGapp")]
     [InlineData("/tasks/1/id", "\"id\": \"repack-1R\"", "\"id\": \"repack-1L\"")]
     [InlineData("/pins/0/week", "\"week\": 8", "\"week\": 52")]
-    [InlineData("/forbids/0/task", "{ \"task\": \"repack-1L\", \"week\": 12 }", "{ \"task\": \"nobody\", \"week\": 12 }")]
+    [InlineData("/forbids/0/task", "{ \"task\": \"repack-1L\", \"week\": 12 }",
+        "{ \"task\": \"nobody\", \"week\": 12 }")]
     [InlineData("/together/0/1", "[\"repack-1L\", \"repack-1R\"]", "[\"repack-1L\", \"nobody\"]")]
     [InlineData("/openings/0/needs", "\"minutes\": 8, \"needs\": []", "\"minutes\": 8, \"needs\": [\"hub-open-1L\"]")]
     [InlineData("/callIn", "90.0", "-1")]

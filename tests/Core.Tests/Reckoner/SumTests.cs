@@ -399,7 +399,8 @@ public sealed class SumTests
         // The distance from hole to eye is the link's, however it is turned.
         for (int degrees = -20; degrees <= 20; degrees += 5)
         {
-            double turn = degrees * Math.PI / 180, holeAlong = (3 * Math.Cos(turn)) - (2 * Math.Sin(turn)), holeDown = (2 * Math.Cos(turn)) + (3 * Math.Sin(turn));
+            double turn = degrees * Math.PI / 180, holeAlong = (3 * Math.Cos(turn)) - (2 * Math.Sin(turn)), holeDown =
+                (2 * Math.Cos(turn)) + (3 * Math.Sin(turn));
             double eye = EqualizerRise.Depth(1.125, 6, 2, 2.25, degrees)!.Value;
             Assert.Equal(2.25, Math.Sqrt(Math.Pow(4.125 - holeAlong, 2) + Math.Pow(eye - holeDown, 2)), 10);
         }

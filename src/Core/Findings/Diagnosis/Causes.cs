@@ -70,7 +70,8 @@ internal static class Causes
     /// <summary>Every cause we know.</summary>
     internal static IReadOnlyList<CauseRule> All { get; } =
     [
-        new("over-filled", CauseScope.WheelEnd, "Grease was driven past the seal into the brake: the hub was over-filled, or fed too fast.",
+        new("over-filled", CauseScope.WheelEnd, "Grease was driven past the seal into the brake: the hub was "
+            + "over-filled, or fed too fast.",
             [
                 "Leave room behind the cap; pump a greasable spindle slowly, turning the wheel.",
                 "Look at the seal's lip and its journal all the same."
@@ -88,10 +89,12 @@ internal static class Causes
                 "Look whether the brake drags: that heats a hub as well."
             ],
             Heat, NoPlay),
-        new("set-too-loose", CauseScope.WheelEnd, "The rollers skidded and hammered: the nut was set too loose, or its lock let go.",
+        new("set-too-loose", CauseScope.WheelEnd, "The rollers skidded and hammered: the nut was set too loose, or its "
+            + "lock let go.",
             ["Look at pin, tab or clip; set it again with a dial gauge."],
             new((e, _) => e.Damage is "wear-adhesive" or "plastic-overload" || e.Code is "cup-loose"), Loose),
-        new("launched-warm", CauseScope.WheelEnd, "A warm hub went into the water: as it cooled it sucked water in past the seal.",
+        new("launched-warm", CauseScope.WheelEnd, "A warm hub went into the water: as it cooled it sucked water in "
+            + "past the seal.",
             ["Let hubs cool at the ramp before the launch.", "Look at the other hubs, which went down the same ramp."],
             Water, Seen("use-launched-warm")),
         new("ran-dry", CauseScope.WheelEnd, "The bearing lost its grease past a seal that was done, and ran dry.",
@@ -103,7 +106,8 @@ internal static class Causes
                 "Try the brakes before the road, and once more after the first miles."
             ],
             DullEverywhere, BadWire),
-        new("current-lost", CauseScope.WheelEnd, "The magnet is whole but gets too little current: a wire, a joint or the ground takes the rest.",
+        new("current-lost", CauseScope.WheelEnd, "The magnet is whole but gets too little current: a wire, a joint or "
+            + "the ground takes the rest.",
             ["Measure the voltage at the magnet with the brake on; open the joints."],
             new((e, looks) => e is { Code: "magnet-current", Verdict: >= Verdict.Renew }
                 && TooLittle(e, looks)), new((e, _) => e is { Code: "magnet-resistance", Verdict: Verdict.Sound })),
@@ -122,7 +126,8 @@ internal static class Causes
             Seen("bushing-worn"), Seen("bolt-dry")),
         new("overloaded", CauseScope.Trailer, "The trailer is loaded past what its axles carry.",
             ["Weigh it and take load off; springs, tyres and bearings all pay for it."],
-            Seen("use-overloaded"), new((e, _) => e.Code is "spring-flat" or "spring-cracked" or "tyre-middle" or "axle-bent" or "overload"
+            Seen("use-overloaded"), new((e, _) => e.Code is "spring-flat" or "spring-cracked" or "tyre-middle"
+                or "axle-bent" or "overload"
                 || e.Damage == "fatigue-subsurface")),
     ];
 

@@ -195,7 +195,8 @@ internal static class Comparisons
                     [])
                 : new(
                     passed.Beyond,
-                    $"Left and right differ by {written}{spot}; {(passed.Bound == Bound.Below ? "under" : "up to")} {inForce.Write(passed)} is all right.",
+                    $"Left and right differ by {written}{spot}; {(passed.Bound == Bound.Below ? "under" : "up to")} "
+                        + $"{inForce.Write(passed)} is all right.",
                     inForce.SourceOf(passed),
                     setsOff);
             Place blamed = Place.Of(at.Place);
@@ -237,7 +238,8 @@ internal static class Comparisons
             code,
             reading.Place,
             subject,
-            $"{StandingObservations.InWords(reading)}, {StandingObservations.NameOf(other).ToLowerInvariant()} {StandingObservations.Figure(other)}",
+            $"{StandingObservations.InWords(reading)}, {StandingObservations.NameOf(other).ToLowerInvariant()} "
+                + $"{StandingObservations.Figure(other)}",
             judgement,
             [reading, other],
             reading.VisitId) with
@@ -256,7 +258,8 @@ internal static class Comparisons
             ["Renew the rotors of this axle, both sides."])
             : thickness.Canonical - stamped.Canonical < limits.Of(Limits.RotorSoon) ? new(
                 Verdict.Watch,
-                $"The rotor has less than {limits.Write(Limits.RotorSoon)} left above its stamped {StandingObservations.Figure(stamped)}.",
+                $"The rotor has less than {limits.Write(Limits.RotorSoon)} left above its stamped "
+                    + $"{StandingObservations.Figure(stamped)}.",
                 limits.SourceOf(Limits.RotorSoon),
                 ["Measure again at the next visit."])
             : new(Verdict.Sound, $"The rotor is over its stamped {StandingObservations.Figure(stamped)}.", maker, []);
@@ -275,7 +278,8 @@ internal static class Comparisons
             ["Renew the drum; compare both sides of the axle."])
             : left < soon ? new(
                 Verdict.Watch,
-                $"The drum has less than {Limits.DrumSoon.Write(soon)} left to its stamped {StandingObservations.Figure(stamped)}.",
+                $"The drum has less than {Limits.DrumSoon.Write(soon)} left to its stamped "
+                    + $"{StandingObservations.Figure(stamped)}.",
                 limits.SourceOf(Limits.DrumSoon),
                 ["Measure again at the next visit."])
             : new(Verdict.Sound, $"The drum is under its stamped {StandingObservations.Figure(stamped)}.", maker, []);
@@ -287,7 +291,8 @@ internal static class Comparisons
         string figure = $"{StandingObservations.Figure(side)} on its side, cold";
         foreach ((Limit limit, decimal off, string rule, string setsOff) in new[]
         {
-            (Limits.PressureFarUnder, under, "The tyre has lost air", "Find the leak; look inside for cords broken by running soft."),
+            (Limits.PressureFarUnder, under, "The tyre has lost air", "Find the leak; look inside for cords broken by "
+                + "running soft."),
             (Limits.PressureUnder, under, "The tyre is soft", "Fill it; look again within days."),
             (Limits.PressureOver, -under, "The tyre is over", "Let it down, cold."),
         })
@@ -323,7 +328,8 @@ internal static class Comparisons
         Judgement judgement = worn
             ? new(
                 Limits.HoleOverBolt.Beyond,
-                $"The hole is {Limits.HoleOverBolt.Write(over)} wider than {against}; up to {limits.Write(Limits.HoleOverBolt)} is all right.",
+                $"The hole is {Limits.HoleOverBolt.Write(over)} wider than {against}; up to "
+                    + $"{limits.Write(Limits.HoleOverBolt)} is all right.",
                 limits.SourceOf(Limits.HoleOverBolt),
                 [subject == Subject.Equalizer
                     ? "Renew the equalizer; look at links and hangers."
@@ -381,7 +387,8 @@ internal static class Comparisons
 
         LimitsInForce limits = looks.Context.Limits;
         decimal crown =
-            middle.Canonical - ((left.Canonical + right.Canonical) / 2), apart = Math.Abs(left.Canonical - right.Canonical);
+            middle.Canonical - ((left.Canonical + right.Canonical) / 2), apart =
+                Math.Abs(left.Canonical - right.Canonical);
         string by = Limits.CrownLeast.Write(Math.Abs(crown));
         Judgement judgement =
             Limits.CrownLeast.IsBeyond(crown, limits.Of(Limits.CrownLeast)) ? new(
@@ -393,7 +400,8 @@ internal static class Comparisons
                 ["Hold pending a specialist: bent, or turned over.", "Look at tyre wear and alignment."])
             : Limits.CrownApart.IsBeyond(apart, limits.Of(Limits.CrownApart)) ? new(
                 Limits.CrownApart.Beyond,
-                $"The ends differ by {Limits.CrownApart.Write(apart)}; up to {limits.Write(Limits.CrownApart)} is all right.",
+                $"The ends differ by {Limits.CrownApart.Write(apart)}; up to {limits.Write(Limits.CrownApart)} is all "
+                    + "right.",
                 limits.SourceOf(Limits.CrownApart),
                 ["See that the line is fastened alike at both ends, and measure again."])
             : crown == 0 ? new(
@@ -407,7 +415,8 @@ internal static class Comparisons
             "crown",
             axle.Code,
             Subject.Axle,
-            $"Crown {StandingObservations.Figure(left)}, {StandingObservations.Figure(middle)}, {StandingObservations.Figure(right)}",
+            $"Crown {StandingObservations.Figure(left)}, {StandingObservations.Figure(middle)}, "
+                + $"{StandingObservations.Figure(right)}",
             judgement,
             [left, middle, right]) with
         {

@@ -60,7 +60,8 @@ internal static class Pairs
                 yield return (Subjects.Home(
                     finding.Subject,
                     looks.Context.Gear,
-                    place), finding.Subject, finding.Judgement.Verdict, finding.Seen, finding.VisitId, finding.At, finding.PersonId);
+                    place), finding.Subject, finding.Judgement.Verdict, finding.Seen, finding.VisitId, finding.At,
+                        finding.PersonId);
             }
         }
 
@@ -75,7 +76,8 @@ internal static class Pairs
                 yield return (Subjects.Home(
                     kind.Subject,
                     looks.Context.Gear,
-                    place), kind.Subject, judgement.Verdict, StandingObservations.InWords(reading), reading.VisitId, reading.At, reading.PersonId);
+                    place), kind.Subject, judgement.Verdict, StandingObservations.InWords(reading), reading.VisitId,
+                        reading.At, reading.PersonId);
             }
         }
     }

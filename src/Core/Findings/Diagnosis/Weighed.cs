@@ -14,7 +14,8 @@ internal static class Weighed
     /// they were not both weighed.
     /// </summary>
     internal static string? Words(VisitObservations looks, Place side) => Of(looks, side) is var (here, there)
-        ? $"The {(side.Side == Side.Left ? "left" : "right")} side carries more, {StandingObservations.Figure(here)} against {StandingObservations.Figure(there)}"
+        ? $"The {(side.Side == Side.Left ? "left" : "right")} side carries more, {StandingObservations.Figure(here)} "
+            + $"against {StandingObservations.Figure(there)}"
         : null;
 
     private static (Reading Here, Reading There)? Of(VisitObservations looks, Place side) =>

@@ -155,13 +155,14 @@ public static class PeriodicInspection
             : missing.Count > 0 ? InspectionResult.NotLookedAt
             : mended.Count > 0 ? InspectionResult.Mended
             : InspectionResult.Passed;
-        return new InspectionLine(item.Number, item.Name, result, looks.Count - missing.Count, looks.Count, result switch
-        {
-            InspectionResult.Defective => [.. bad.Select(l => l.AtPlace)],
-            InspectionResult.NotLookedAt => [.. missing.Select(r =>
+        return new InspectionLine(item.Number, item.Name, result, looks.Count - missing.Count, looks.Count,
+            result switch
+            {
+                InspectionResult.Defective => [.. bad.Select(l => l.AtPlace)],
+                InspectionResult.NotLookedAt => [.. missing.Select(r =>
                 $"{SubjectWords.Of(r.Subject).ToLowerInvariant()}, {r.Place.Spoken}")],
-            InspectionResult.Mended => [.. mended.Select(f => $"{f.Seen}, {Place.SpokenOf(f.Place)}: {f.Mended}")],
-            _ => [],
-        });
+                InspectionResult.Mended => [.. mended.Select(f => $"{f.Seen}, {Place.SpokenOf(f.Place)}: {f.Mended}")],
+                _ => [],
+            });
     }
 }

@@ -23,7 +23,8 @@ internal static class BrakeReadings
         "brake-assembly"
     ];
 
-    private static ReadingKind Lining { get; } = Inches("lining", "Lining at the shoe's centre", Subject.Lining, 0, 1, "3/16", context =>
+    private static ReadingKind Lining { get; } = Inches("lining", "Lining at the shoe's centre", Subject.Lining, 0, 1,
+        "3/16", context =>
         Keeping(
             context,
             Limits.LiningLeast,
@@ -98,7 +99,8 @@ internal static class BrakeReadings
         Inches("drum-stamped", "Most, stamped on the drum", Subject.Drum, 5, 18.5m, "12.090"),
         Rotor,
         Inches("rotor-stamped", "Least, stamped on the rotor", Subject.Rotor, 0.1m, 3, ".850"),
-        Kind("magnet-current", "One magnet’s current, in its own wire at 12 V", Subject.Magnet, Quantity.Current, 0, 15, "3.0", context =>
+        Kind("magnet-current", "One magnet’s current, in its own wire at 12 V", Subject.Magnet, Quantity.Current, 0,
+            15, "3.0", context =>
             Near(
                 context,
                 MagnetSize(context.Gear) is { } size ? MagnetCircuit.Amperes(size) : null,
@@ -145,7 +147,8 @@ internal static class BrakeReadings
         TorqueOf("actuator-torque", "Actuator bolts", Subject.Coupler, Fasteners.ActuatorBolts, "by the sheet"),
         TorqueOf("winch-torque", "Winch bolts", Subject.Fittings, Fasteners.WinchBolts, "by the sheet"),
         TorqueOf("coupler-torque", "Coupler bolts", Subject.Coupler, Fasteners.CouplerBolts, "by the sheet"),
-        Kind("fluid-boiling", "Brake fluid's boiling point", Subject.Hydraulics, Quantity.Temperature, 150, 600, "320", context =>
+        Kind("fluid-boiling", "Brake fluid's boiling point", Subject.Hydraulics, Quantity.Temperature, 150, 600,
+            "320", context =>
             Keeping(
                 context,
                 Limits.FluidLeast,

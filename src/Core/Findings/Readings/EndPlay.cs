@@ -64,7 +64,8 @@ public static class EndPlay
                     good,
                     new(
                         Verdict.Watch,
-                        $"This practice leaves no play; up to {limits.Write(Limits.EndPlayCastle)} is well set by the other.",
+                        $"This practice leaves no play; up to {limits.Write(Limits.EndPlayCastle)} is well set by the "
+                            + "other.",
                         source,
                         ["Try the next slot tighter, if the hub still turns free."])),
             ]
@@ -72,7 +73,8 @@ public static class EndPlay
                 good,
                 new(
                     Verdict.Sound,
-                    $"Up to {limits.Write(Limits.EndPlayCastle)} a slotted nut is well set; none is too, if the hub turns free.",
+                    $"Up to {limits.Write(Limits.EndPlayCastle)} a slotted nut is well set; none is too, if the hub "
+                        + "turns free.",
                     source,
                     []))];
         bands.Add(new(

@@ -139,7 +139,8 @@ public sealed record ReadingKind(
                 $"{ours} can't be {Name.ToLowerInvariant()}: did you mean {read.InItsUnit:0.###} {other.Symbol}?");
         }
 
-        return $"{ours} can't be {Name.ToLowerInvariant()}: it lies between {ShopFormat.ReadBack(Quantity, Lowest).Ours} and {ShopFormat.ReadBack(Quantity, Highest).Ours}.";
+        return $"{ours} can't be {Name.ToLowerInvariant()}: it lies between "
+            + $"{ShopFormat.ReadBack(Quantity, Lowest).Ours} and {ShopFormat.ReadBack(Quantity, Highest).Ours}.";
     }
 
     // The same number in the other system's unit, where that could be believed.

@@ -32,7 +32,8 @@ internal static class SuspensionReadings
         AnsweredBy = ["shackle-links", "equalizer"],
     };
 
-    private static ReadingKind Arch { get; } = Inches("spring-arch", "Spring arch, eye line to main leaf", Subject.Spring, -4, 12, "3 1/4", context =>
+    private static ReadingKind Arch { get; } = Inches("spring-arch", "Spring arch, eye line to main leaf",
+        Subject.Spring, -4, 12, "3 1/4", context =>
     {
         LimitsInForce limits = context.Limits;
         return

@@ -84,7 +84,8 @@ internal static class WheelReadings
         "95",
         "lug-retorque");
 
-    private static ReadingKind Tread { get; } = Inches("tread", "Tread at its lowest", Subject.Tyre, 0, 1, "3/16", context =>
+    private static ReadingKind Tread { get; } = Inches("tread", "Tread at its lowest", Subject.Tyre, 0, 1, "3/16",
+        context =>
         Keeping(context, Limits.TreadLeast, Limits.TreadSoon, "Tread", "Renew the tyre; check its load rating.")) with
     {
         Wear = new(
@@ -97,7 +98,8 @@ internal static class WheelReadings
         AnsweredBy = ["tyre"],
     };
 
-    private static ReadingKind HubTemperature { get; } = Kind("hub-temperature", "Hub after a run", Subject.Bearing, Quantity.Temperature, -60, 900, "120", context =>
+    private static ReadingKind HubTemperature { get; } =
+        Kind("hub-temperature", "Hub after a run", Subject.Bearing, Quantity.Temperature, -60, 900, "120", context =>
     {
         LimitsInForce limits = context.Limits;
         return
@@ -121,9 +123,9 @@ internal static class WheelReadings
                     ])),
         ];
     }) with
-    {
-        AnsweredBy = SetAnew,
-    };
+        {
+            AnsweredBy = SetAnew,
+        };
 
     /// <summary>Every kind here, those that steps ask for most first.</summary>
     internal static IReadOnlyList<ReadingKind> All { get; } =

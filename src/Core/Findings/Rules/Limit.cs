@@ -135,6 +135,8 @@ public sealed class LimitsInForce
     public string SourceOf(Limit limit) => !own.TryGetValue(limit.Code, out ShopLimit? set)
         ? limit.Source.Words
         : limit.IsPublished && limit.IsLooser(set.Value)
-            ? $"{Source.Shop.Words}, looser than {limit.Write(limit.Value)} ({limit.Source.Words}): {set.By}, {set.Reason}"
-            : $"{Source.Shop.Words}, {(limit.IsLooser(set.Value) ? "looser" : "tighter")} than {limit.Write(limit.Value)} ({limit.Source.Words})";
+            ? $"{Source.Shop.Words}, looser than {limit.Write(limit.Value)} ({limit.Source.Words}): {set.By}, "
+                + $"{set.Reason}"
+            : $"{Source.Shop.Words}, {(limit.IsLooser(set.Value) ? "looser" : "tighter")} than "
+                + $"{limit.Write(limit.Value)} ({limit.Source.Words})";
 }

@@ -401,9 +401,11 @@ public static class Limits
     /// <summary>Every limit, in the order the shop's page shows them.</summary>
     public static IReadOnlyList<Limit> All { get; } =
     [
-        LiningLeast, LiningSoon, LiningApart, DrumOversize, DrumSoon, RotorSoon, CurrentOff, ResistanceOff, ResistanceUnder, FluidLeast, FluidSoon,
+        LiningLeast, LiningSoon, LiningApart, DrumOversize, DrumSoon, RotorSoon, CurrentOff, ResistanceOff,
+        ResistanceUnder, FluidLeast, FluidSoon,
         TreadLeast, TreadSoon, TreadApart, PressureUnder, PressureFarUnder, PressureOver,
-        EndPlayCastle, EndPlayCastleMost, EndPlayLeast, EndPlayMost, RimRock, RimRockGross, HubApart, HubFarApart, HubHottest,
+        EndPlayCastle, EndPlayCastleMost, EndPlayLeast, EndPlayMost, RimRock, RimRockGross, HubApart, HubFarApart,
+        HubHottest,
         HeightApart, HeightLean, ArchLeast, ArchApart, HoleOverBolt, CrownLeast, CrownApart, LoadApart,
     ];
 

@@ -67,7 +67,8 @@ public static class CompatibilityRules
                 Source.Memory)
             : new(
                 Fit.FindOut,
-                $"We do not know cone {inner}. Set the cup on it: all rollers touch along their whole length, or it is the wrong one; and ask a bearing list.",
+                $"We do not know cone {inner}. Set the cup on it: all rollers touch along their whole length, or it is "
+                    + "the wrong one; and ask a bearing list.",
                 Source.Practice);
     }
 
@@ -90,8 +91,9 @@ public static class CompatibilityRules
         {
             return new(
                 Fit.No,
-                FormattableString.Invariant(
-                    $"The bore is {b.Inches:0.000} in and the seal {seal.Outside.Inches:0.000}: {(b > seal.Outside ? "it would fall in" : "it would not go in")}."),
+                FormattableString.Invariant($"The bore is {b.Inches:0.000} in and the seal ")
+                    + FormattableString.Invariant($"{seal.Outside.Inches:0.000}: ")
+                    + FormattableString.Invariant($"{(b > seal.Outside ? "it would fall in" : "it would not go in")}."),
                 Source.Memory);
         }
 
@@ -128,7 +130,8 @@ public static class CompatibilityRules
         {
             'y' when a == b => new(
                 Fit.Yes,
-                $"Both are thickened with {now}. Pushing old grease through with new is for the same family only, and this is.",
+                $"Both are thickened with {now}. Pushing old grease through with new is for the same family only, and "
+                    + "this is.",
                 Source.Memory),
             'y' => new(
                 Fit.Yes,
@@ -247,8 +250,9 @@ public static class CompatibilityRules
         {
             return new(
                 Fit.No,
-                FormattableString.Invariant(
-                    $"The spring is {springWidth.Inches:0.000} in wide and does not go between the legs, {inside.Inches:0.000} apart."),
+                FormattableString.Invariant($"The spring is {springWidth.Inches:0.000} in wide and does not go ")
+                    + "between "
+                    + FormattableString.Invariant($"the legs, {inside.Inches:0.000} apart."),
                 Source.Memory);
         }
 
@@ -266,13 +270,14 @@ public static class CompatibilityRules
         return spare < 0
             ? new(
                 Fit.No,
-                FormattableString.Invariant(
-                    $"It is {-spare:0.00} in too short: {height.Inches:0.00} in of stack, and the nut with three threads beyond it."),
+                FormattableString.Invariant($"It is {-spare:0.00} in too short: {height.Inches:0.00} in of stack, and ")
+                    + "the nut with three threads beyond it.",
                 Source.Memory)
             : spare > 1 ? new(
                 Fit.FindOut,
-                FormattableString.Invariant(
-                    $"It fits, with {spare:0.00} in to spare: see that its ends clear the ground side and that its thread reaches down far enough to clamp."),
+                FormattableString.Invariant($"It fits, with {spare:0.00} in to spare: see that its ends clear the ")
+                    + "ground "
+                    + "side and that its thread reaches down far enough to clamp.",
                 Source.Practice)
             : new(
                 Fit.Yes,
@@ -292,8 +297,9 @@ public static class CompatibilityRules
         {
             return new(
                 Fit.No,
-                FormattableString.Invariant(
-                    $"Its hole is {hole.Inches:0.000} in and the link's {linkHole.Inches:0.000}: one bolt does not fill both."),
+                FormattableString.Invariant($"Its hole is {hole.Inches:0.000} in and the link's ")
+                    + FormattableString.Invariant($"{linkHole.Inches:0.000}: ")
+                    + "one bolt does not fill both.",
                 Source.Memory);
         }
 
@@ -301,8 +307,8 @@ public static class CompatibilityRules
         {
             return new(
                 Fit.No,
-                FormattableString.Invariant(
-                    $"The bolt, {bolt.Inches:0.000} in, does not go into a hole of {Math.Min(hole.Inches, linkHole.Inches):0.000}."),
+                FormattableString.Invariant($"The bolt, {bolt.Inches:0.000} in, does not go into a hole of ")
+                    + FormattableString.Invariant($"{Math.Min(hole.Inches, linkHole.Inches):0.000}."),
                 Source.Memory);
         }
 
@@ -310,8 +316,8 @@ public static class CompatibilityRules
         {
             return new(
                 Fit.No,
-                FormattableString.Invariant(
-                    $"The hole is {Math.Max(hole.Inches, linkHole.Inches) - bolt.Inches:0.000} in larger than the bolt: worn, or for a thicker one."),
+                FormattableString.Invariant($"The hole is {Math.Max(hole.Inches, linkHole.Inches) - bolt.Inches:0.000} ")
+                    + "in larger than the bolt: worn, or for a thicker one.",
                 Source.Memory);
         }
 
@@ -323,8 +329,8 @@ public static class CompatibilityRules
                 Source.Memory)
             : room.Inches - width.Inches > 0.25m ? new(
                 Fit.FindOut,
-                FormattableString.Invariant(
-                    $"It would have {room.Inches - width.Inches:0.000} in of play sideways: a spread hanger, or one for a wider equalizer."),
+                FormattableString.Invariant($"It would have {room.Inches - width.Inches:0.000} in of play sideways: a ")
+                    + "spread hanger, or one for a wider equalizer.",
                 Source.Memory)
             : new(
                 Fit.Yes,
