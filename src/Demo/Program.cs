@@ -8,7 +8,7 @@ string? Value(string name) =>
 
 if (Value("--data") is not { } folder)
 {
-    Console.Error.WriteLine("Say where the shop's file goes: --data DIR");
+    await Console.Error.WriteLineAsync("Say where the shop's file goes: --data DIR");
     return 2;
 }
 
@@ -22,7 +22,7 @@ if (Value("--day") is { } day)
         System.Globalization.DateTimeStyles.None,
         out DateOnly on))
     {
-        Console.Error.WriteLine($"--day takes a day such as 2026-11-28, not “{day}”.");
+        await Console.Error.WriteLineAsync($"--day takes a day such as 2026-11-28, not “{day}”.");
         return 2;
     }
 
@@ -33,7 +33,7 @@ if (Value("--day") is { } day)
 await using ShopFile file = await ShopFileOpening.OpenAsync(folder);
 if (file.Trailers.Any())
 {
-    Console.Error.WriteLine($"There are trailers in {folder} already; nothing was changed.");
+    await Console.Error.WriteLineAsync($"There are trailers in {folder} already; nothing was changed.");
     return 1;
 }
 

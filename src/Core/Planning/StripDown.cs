@@ -6,6 +6,12 @@ using SturdyTinker.Core.Practices;
 
 namespace SturdyTinker.Core.Planning;
 
+/// <summary>What a job asks for by itself.</summary>
+/// <param name="Openings">The openings its steps are done in.</param>
+/// <param name="WorkMinutes">Minutes of its own steps, those that may be skipped included.</param>
+/// <param name="Parts">The parts of its own steps.</param>
+public sealed record JobNeeds(IReadOnlyList<OpeningAt> Openings, decimal WorkMinutes, IReadOnlyList<PartNeed> Parts);
+
 /// <summary>
 /// What jobs open on one running gear and how long that takes, for planning: the composer's closure formula without
 /// composing.
@@ -15,17 +21,11 @@ namespace SturdyTinker.Core.Planning;
 /// <param name="learned">What the shop has taught of minutes; nothing when left out.</param>
 public sealed class StripDown(RunningGear gear, PracticeChoices practices, Learned? learned = null)
 {
-    private readonly ConcurrentDictionary<JobAt, Asked> jobs = [];
+    private readonly ConcurrentDictionary<JobAt, JobNeeds> jobs = [];
     private readonly ConcurrentDictionary<OpeningAt, PlanOpening> openings = [];
 
-    /// <summary>What a job asks for by itself.</summary>
-    /// <param name="Openings">The openings its steps are done in.</param>
-    /// <param name="WorkMinutes">Minutes of its own steps, those that may be skipped included.</param>
-    /// <param name="Parts">The parts of its own steps.</param>
-    public sealed record Asked(IReadOnlyList<OpeningAt> Openings, decimal WorkMinutes, IReadOnlyList<PartNeed> Parts);
-
     /// <summary>What a job at a place asks for. The gear has the place and the catalogue the job.</summary>
-    public Asked Of(JobAt job) => jobs.GetOrAdd(job, Ask);
+    public JobNeeds Of(JobAt job) => jobs.GetOrAdd(job, Ask);
 
     /// <summary>Id of an opening in a planning problem: "axle-1-left/hub-off".</summary>
     public static string IdOf(OpeningAt at) => $"{at.Place.Code}/{at.Opening.Code}";
@@ -58,7 +58,7 @@ public sealed class StripDown(RunningGear gear, PracticeChoices practices, Learn
         (double)o.Opening.Open.Concat(o.Opening.Close).Sum(s => Minutes($"{o.Opening.Code}/{s.Code}", s, o.Place, [])),
         [.. Openings.NeedsOf(gear, o).Select(IdOf)]));
 
-    private Asked Ask(JobAt at)
+    private JobNeeds Ask(JobAt at)
     {
         Job job = JobCatalogue.Find(at.Job)!;
         Place place = Place.Of(at.Place);
@@ -79,7 +79,7 @@ public sealed class StripDown(RunningGear gear, PracticeChoices practices, Learn
             }
         }
 
-        return new Asked([.. opened], minutes, parts);
+        return new JobNeeds([.. opened], minutes, parts);
     }
 
     private decimal Minutes(string family, Step step, Place place, IReadOnlyList<(Job, Place)> alone) =>

@@ -142,8 +142,9 @@ internal static class Photos
     private static (byte[] Picture, byte[] Small) Redrawn(byte[] sent)
     {
         Refusal No(string sentence) => Refusal.Field("", sentence);
-        using SKCodec codec = SKCodec.Create(new SKMemoryStream(sent))
-            ?? throw No("That is no picture that can be read: send a JPEG, PNG or WebP.");
+        using SKData data = SKData.CreateCopy(sent);
+        using SKCodec? known = SKCodec.Create(data);
+        SKCodec codec = known ?? throw No("That is no picture that can be read: send a JPEG, PNG or WebP.");
         SKImageInfo info = codec.Info;
         if ((long)info.Width * info.Height > MostPixels)
         {

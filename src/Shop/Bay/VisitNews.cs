@@ -119,10 +119,11 @@ internal static class VisitNewsEndpoint
         IHostApplicationLifetime lifetime,
         HttpContext context)
     {
-        // A stream would keep the program from stopping.
-        CancellationToken stop = CancellationTokenSource.CreateLinkedTokenSource(
+        // A stream would keep the program from stopping. The source goes with the request: it hangs on the program's end.
+        CancellationTokenSource stop = CancellationTokenSource.CreateLinkedTokenSource(
             context.RequestAborted,
-            lifetime.ApplicationStopping).Token;
-        return TypedResults.ServerSentEvents(news.ListenAsync(id, stop));
+            lifetime.ApplicationStopping);
+        context.Response.RegisterForDispose(stop);
+        return TypedResults.ServerSentEvents(news.ListenAsync(id, stop.Token));
     }
 }

@@ -130,11 +130,8 @@ internal static class Reminders
             }
 
             string shop = (await file.SettingsAsync()).Name;
-            MimeMessage message = new(
-                new[] { MailOutlet.Sender(shop) },
-                new[] { to! },
-                subject,
-                new TextPart("plain") { Text = body })
+            using TextPart words = new("plain") { Text = body };
+            using MimeMessage message = new([MailOutlet.Sender(shop)], [to!], subject, words)
             {
                 Date = clock.Now,
                 MessageId = $"{reminderId:D}@sturdy-tinker.example",

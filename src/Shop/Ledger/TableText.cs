@@ -34,7 +34,7 @@ internal static class TableText
         int read;
         while ((read = await request.Body.ReadAsync(buffer)) > 0)
         {
-            bytes.Write(buffer, 0, read);
+            await bytes.WriteAsync(buffer.AsMemory(0, read));
             if (bytes.Length > MostBytes)
             {
                 throw TooLarge();

@@ -153,11 +153,13 @@ internal static class OrderSending
         {
             TextBody = $"Please send us what is in the table.\n\n{string.Join('\n', lines)}\n\n{shop.Name}\n",
         };
-        body.Attachments.Add(
+        using MemoryStream table = new(Encoding.UTF8.GetBytes(Csv(order)));
+        await body.Attachments.AddAsync(
             $"order-{order.Number}.csv",
-            Encoding.UTF8.GetBytes(Csv(order)),
-            new ContentType("text", "csv") { Charset = "utf-8" });
-        MimeMessage message = new(new[] { shop }, new[] { to }, $"Order {order.Number}", body.ToMessageBody())
+            table,
+            new ContentType("text", "csv") { Charset = "utf-8" },
+            stop);
+        using MimeMessage message = new([shop], [to], $"Order {order.Number}", body.ToMessageBody())
         {
             Date = clock.Now,
             MessageId = $"{order.Id:D}@sturdy-tinker.example"
