@@ -38,7 +38,7 @@ public sealed class PacketTests
             JsonElement cup = await shop.WorkToAsync(
                 id,
                 s => s.GetProperty("subjects").EnumerateArray().Any(l => l.GetString() == "cup"));
-            screen.Sees(cup.GetProperty("title").GetString()!);
+            AtHand(screen, cup);
             int before = Steps(await shop.GetAsync($"/api/bay/visits/{id}"));
             screen.Click("I found something");
             screen.Click("Pitting, flaking");
@@ -150,7 +150,7 @@ public sealed class PacketTests
                 s => s.GetProperty("readings").EnumerateArray().Any(r => r.GetString() == "lug-torque"));
             screen.WorkAs(await shop.PersonAsync());
             screen.Open($"/bay/{id}");
-            screen.Sees(step.GetProperty("title").GetString()!);
+            AtHand(screen, step);
 
             // A word that is no figure is told, and the field stays as it was.
             screen.Click("Listen to the torque wrench");
@@ -212,6 +212,13 @@ public sealed class PacketTests
         second.WaitUntil(() => second.Run("return window.seen") is not null, "the tick on the other screen");
         first.WaitUntil(() => first.TextOf("main form h3") != here, "the next step");
         return (long)second.Run("return window.seen")! - sent;
+    }
+
+    // The step itself, not a line that names it: the packet beside it tells what is still to come.
+    private static void AtHand(Screen screen, JsonElement step)
+    {
+        string title = step.GetProperty("title").GetString()!;
+        screen.WaitUntil(() => screen.All("main form h2").FirstOrDefault()?.Text == title, $"the step {title}");
     }
 
     private static void Want(Screen screen, string place, string job)
