@@ -129,7 +129,7 @@ internal static class PlanBench
         Parallel.For(
             0,
             cases.Count,
-            i => bounds[i] = SharedBill.Bound(
+            i => bounds[i] = LagrangianBound.Bound(
                 cases[i].Problem(planner.First, TrailerPlanner.UsualWeeks, planner.Shut(hours, today), PlanCosts.Usual),
                 plan.Plans[i].Cost,
                 600)

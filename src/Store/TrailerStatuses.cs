@@ -184,7 +184,7 @@ public static class TrailerStatuses
             .ToListAsync();
         UsageLine alone = UsageLine.Of(trailer, entries, today);
         if (trailer.Meter is MeterKind.None or MeterKind.Estimate
-            || alone.Told is { } told && told.Days.Sum() >= UsageLine.EnoughDays)
+            || alone.Recorded is { } told && told.Days.Sum() >= UsageLine.EnoughDays)
         {
             return alone;
         }
@@ -205,7 +205,7 @@ public static class TrailerStatuses
             .ToListAsync()).ToLookup(m => m.TrailerId);
         Similar? similar = Similar.Of([.. others
             .Where(t => t.Gear.Axles == trailer.Gear.Axles || others.Count < 2 * Similar.Fewest)
-            .Select(t => UsageLine.Of(t, road[t.Id], today).Told)
+            .Select(t => UsageLine.Of(t, road[t.Id], today).Recorded)
             .OfType<SeasonRoad>()
             .Where(t => t.Days.Sum() >= UsageLine.LeastRateDays)]);
         return similar is null ? alone : UsageLine.Of(trailer, entries, today, similar);

@@ -309,7 +309,7 @@ public sealed class OrderTests : IAsyncLifetime
         EstimateAnswer look = (await Shop.PostAsync<PacketPreview>("/api/bay/preview", wanted)).Estimate;
         Guid id = ShopServer.NewId();
         PriceOfferAnswer offer = await Shop.PutAsync<PriceOfferAnswer>($"/api/bay/price-offers/{id}", wanted);
-        Assert.Equal(look.Total, offer.Told.Total);
+        Assert.Equal(look.Total, offer.Agreed.Total);
         Assert.True(look.Total.Low < look.Total.Likely && look.Total.Likely < look.Total.High);
         Assert.Equal(3, look.Lines.Single(l => l.Kind == EstimateKind.Disposal).Amount.Likely);
 
@@ -319,7 +319,7 @@ public sealed class OrderTests : IAsyncLifetime
             new TermsEdit("100", "5", "0", "8", new Dictionary<string, string>()));
         VisitAnswer visit = await Shop.VisitAsync(trailer.Id, "axle-1-left");
         offer = (await Shop.GetAsync<List<PriceOfferAnswer>>($"/api/bay/price-offers?trailer={trailer.Id}")).Single();
-        Assert.Equal((visit.Id, look.Total, (EstimateAnswer?)null), (offer.VisitId, offer.Told.Total, offer.Really));
+        Assert.Equal((visit.Id, look.Total, (EstimateAnswer?)null), (offer.VisitId, offer.Agreed.Total, offer.Really));
 
         VisitState state = visit.State;
         while (state.Next is { } next)

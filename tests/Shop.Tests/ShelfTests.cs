@@ -107,11 +107,11 @@ public sealed class ShelfTests : IDisposable
                 seal with { Name = "another", By = new Dictionary<string, string> { ["outside"] = "wide" } },
                 422)).Errors!.Single().Pointer);
         Assert.Equal(
-            "/told",
+            "/measuredAs",
             (await shop.RefusedAsync(
                 HttpMethod.Put,
                 "/api/settings/parts/ODD-2",
-                seal with { Name = "another", Told = "kettle" },
+                seal with { Name = "another", MeasuredAs = "kettle" },
                 422)).Errors!.Single().Pointer);
     }
 

@@ -36,8 +36,8 @@ public sealed class UsageLine
         this.points = points;
         this.planned = planned;
         List<(DateOnly On, decimal Metres)> days = Seasons.Daily(points);
-        Told = days.Count < 2 ? null : Seasons.Road(days);
-        (metresPerDay, shape, BySimilar) = Seasons.Level(Told, metresPerDay, similar);
+        Recorded = days.Count < 2 ? null : Seasons.Road(days);
+        (metresPerDay, shape, BySimilar) = Seasons.Level(Recorded, metresPerDay, similar);
         if (points.Count == 0 && metresPerDay is not null)
         {
             // Nothing read yet: begun at nought today, carried on as similar trailers are towed.
@@ -62,7 +62,7 @@ public sealed class UsageLine
     public double Spread => spread.Value;
 
     /// <summary>What it tells of others like it; null where it says too little.</summary>
-    public SeasonRoad? Told { get; }
+    public SeasonRoad? Recorded { get; }
 
     /// <summary>How distance is known.</summary>
     public MeterKind Meter { get; }

@@ -73,28 +73,28 @@ public static class ShopFormat
     /// <param name="canonical">The figure in the canonical unit.</param>
     public static (string Ours, string Other) ReadBack(Quantity quantity, decimal canonical) => quantity switch
     {
-        Quantity.Length => (Told(new Length(canonical).Inches, 3, "0.000") + " in", Fixed(canonical, "0.###") + " mm"),
+        Quantity.Length => (Trimmed(new Length(canonical).Inches, 3, "0.000") + " in", Fixed(canonical, "0.###") + " mm"),
         Quantity.Distance => (Fixed(
             canonical / Unit.Mile.InCanonical,
             "#,0.#") + " mi", Fixed(canonical / Unit.Kilometre.InCanonical, "#,0.#") + " km"),
-        Quantity.Torque => (Told(
+        Quantity.Torque => (Trimmed(
             canonical / Unit.PoundForceFoot.InCanonical,
             1,
             "0.#") + " lbf·ft", Fixed(canonical, "0.#") + " N·m"),
         Quantity.Volume => (Fixed(
             canonical / Unit.FluidOunce.InCanonical,
             "0.##") + " fl oz", Fixed(canonical, "0.#") + " mL"),
-        Quantity.Pressure => (Told(
+        Quantity.Pressure => (Trimmed(
             canonical / Unit.PoundPerSquareInch.InCanonical,
             1,
             "0.#") + " psi", Fixed(canonical, "0") + " kPa"),
-        Quantity.Temperature => (Told(canonical, 1, "0.#") + " °F", Fixed(
+        Quantity.Temperature => (Trimmed(canonical, 1, "0.#") + " °F", Fixed(
             (canonical - Unit.Celsius.Offset) / Unit.Celsius.InCanonical,
             "0.#") + " °C"),
-        Quantity.Current => (Told(canonical, 2, "0.##") + " A", Fixed(
+        Quantity.Current => (Trimmed(canonical, 2, "0.##") + " A", Fixed(
             canonical / Unit.Milliampere.InCanonical,
             "0") + " mA"),
-        Quantity.Resistance => (Told(canonical, 2, "0.##") + " ohm", Fixed(canonical, "0.##") + " Ω"),
+        Quantity.Resistance => (Trimmed(canonical, 2, "0.##") + " ohm", Fixed(canonical, "0.##") + " Ω"),
         _ => (Fixed(canonical / Unit.Pound.InCanonical, "#,0") + " lb", Fixed(canonical, "#,0") + " kg"),
     };
 
@@ -119,7 +119,7 @@ public static class ShopFormat
 
     // A figure that only rounding makes a plain one is told more finely: 0.0052 never reads as 0.005 beside a limit of
     // 0.005, nor 100.04 as 100.
-    private static string Told(decimal value, int decimals, string format)
+    private static string Trimmed(decimal value, int decimals, string format)
     {
         decimal rounded = Math.Round(value, decimals, MidpointRounding.AwayFromZero);
         bool plain = decimals == 3 ? Math.Abs(value) < 1 || rounded * 8 % 1 == 0 : rounded % 1 == 0;

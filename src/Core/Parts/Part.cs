@@ -24,7 +24,7 @@ public sealed record Part(
     Source Source)
 {
     /// <summary>What kind it is when it is told by a caliper; null where it is not.</summary>
-    public PartKind? Told { get; init; }
+    public PartKind? MeasuredAs { get; init; }
 
     /// <summary>
     /// The measures it is told by, by the dimension's code; empty for none. Source: from memory, the maker's list
@@ -62,7 +62,7 @@ public sealed record Part(
                 4,
                 Source.Practice)
             {
-                Told = PartKind.Seal,
+                MeasuredAs = PartKind.Seal,
                 By = new Dictionary<string, Length> { ["inside"] = seal.Inside, ["outside"] = seal.Outside },
             };
         }
@@ -79,7 +79,7 @@ public sealed record Part(
                 8,
                 Source.Practice)
             {
-                Told = PartKind.Bearing,
+                MeasuredAs = PartKind.Bearing,
                 Stamp = bearing.Cone,
                 By = new Dictionary<string, Length>
                 {
@@ -158,7 +158,7 @@ public sealed record Part(
                     87,
                     Source.Practice)
                 {
-                    Told = PartKind.Brake,
+                    MeasuredAs = PartKind.Brake,
                     By = new Dictionary<string, Length>
                     {
                         ["diameter"] = Length.FromInches(diameter),
@@ -184,7 +184,7 @@ public sealed record Part(
                 "by the drum",
                 24) with
             {
-                Told = PartKind.Magnet,
+                MeasuredAs = PartKind.Magnet,
                 By = new Dictionary<string, Length> { ["diameter"] = Length.FromInches(diameter) }
             };
         }

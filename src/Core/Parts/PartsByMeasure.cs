@@ -61,7 +61,7 @@ internal static class PartsByMeasure
                 $"9/16 × 3 in, knurled{(code == "BOLT-WET" ? ", drilled" : "")}",
                 price) with
             {
-                Told = PartKind.Bolt,
+                MeasuredAs = PartKind.Bolt,
                 By = By(("diameter", 0.5625m), ("length", 3), ("knurl", 0.598m))
             };
         }
@@ -73,12 +73,12 @@ internal static class PartsByMeasure
             "9/16 × 3 1/2 in, knurled",
             5) with
         {
-            Told = PartKind.Bolt,
+            MeasuredAs = PartKind.Bolt,
             By = By(("diameter", 0.5625m), ("length", 3.5m), ("knurl", 0.598m))
         };
         yield return Part.Memory("BOLT-HALF", "shackle bolt 1/2", "Suspension", "1/2 × 2 3/4 in, knurled", 3.5m) with
         {
-            Told = PartKind.Bolt,
+            MeasuredAs = PartKind.Bolt,
             By = By(("diameter", 0.5m), ("length", 2.75m), ("knurl", 0.53m))
         };
         yield return Part.Memory("NUT-LOCK", PartNames.LockNut, "Suspension", "9/16 in", 0.8m);
@@ -91,7 +91,7 @@ internal static class PartsByMeasure
         {
             yield return Part.Memory(code, name, "Suspension", "7/8 × 9/16 × 1 3/4 in", price) with
             {
-                Told = PartKind.Bushing,
+                MeasuredAs = PartKind.Bushing,
                 By = By(("outside", 0.875m), ("inside", 0.5625m), ("length", 1.75m))
             };
         }
@@ -103,7 +103,7 @@ internal static class PartsByMeasure
             "1 1/8 × 9/16 × 1 3/4 in",
             5) with
         {
-            Told = PartKind.Bushing,
+            MeasuredAs = PartKind.Bushing,
             By = By(("outside", 1.125m), ("inside", 0.5625m), ("length", 1.75m))
         };
         yield return Part.Memory("UBOLT", PartNames.UBolt, "Suspension", "by the axle tube", 9);
@@ -116,7 +116,7 @@ internal static class PartsByMeasure
                 "inside × rod × length, in",
                 9) with
             {
-                Told = PartKind.UBolt,
+                MeasuredAs = PartKind.UBolt,
                 By = By(("inside", inside), ("diameter", rod), ("length", @long))
             };
         }
@@ -134,7 +134,7 @@ internal static class PartsByMeasure
                 $"{Said(centres)} in hole to hole, 9/16 in bolts",
                 5) with
             {
-                Told = PartKind.Link,
+                MeasuredAs = PartKind.Link,
                 By = By(("centres", centres), ("hole", 0.5625m))
             };
         }
@@ -149,7 +149,7 @@ internal static class PartsByMeasure
                 $"{Said(width)} in wide, {Said(bolt)} in bolts",
                 28) with
             {
-                Told = PartKind.Equalizer,
+                MeasuredAs = PartKind.Equalizer,
                 By = By(("centres", centres), ("drop", drop), ("width", width), ("bolt", bolt))
             };
         }
@@ -170,7 +170,7 @@ internal static class PartsByMeasure
                     $"{leaves} leaves, {Said(length)} × {Said(wide)} in",
                     48) with
                 {
-                    Told = PartKind.Spring,
+                    MeasuredAs = PartKind.Spring,
                     By = new Dictionary<string, Length>(
                         By(("length", length), ("width", wide)))
                     { ["leaves"] = new(leaves) },
@@ -187,7 +187,7 @@ internal static class PartsByMeasure
                 "studs on their circle, inner and outer cone",
                 price) with
             {
-                Told = PartKind.Hub,
+                MeasuredAs = PartKind.Hub,
                 By = new Dictionary<string, Length>(By(
                     ("circle", circle),
                     ("inside", Bearing.Find(inner)!.Bore.Inches)))

@@ -43,12 +43,12 @@ internal sealed record Clash(ClashKind Kind, IReadOnlyList<string> Tasks, IReadO
     {
         // Groups do not stand in each other's way: each either has weeks of its own or has none.
         List<Clash> clashes = [];
-        TaskGroup.Room room = new(terms.Weeks);
+        TaskGroup.Workspace workspace = new(terms.Weeks);
         double[] free = new double[terms.Weeks];
         for (int unit = 0; unit < terms.Units.Length; unit++)
         {
             int[] open = terms.Units[unit].Open;
-            if (terms.Units[unit].Cheapest(open, open.Length, free, room, out _) is null)
+            if (terms.Units[unit].Cheapest(open, open.Length, free, workspace, out _) is null)
             {
                 clashes.Add(Why(terms, unit));
             }

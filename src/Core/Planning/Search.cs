@@ -23,7 +23,7 @@ internal sealed class Search
     private static readonly double[] Trusts = [1, 0.45, 0.15];
 
     private readonly Terms terms;
-    private readonly TaskGroup.Room room;
+    private readonly TaskGroup.Workspace workspace;
     private readonly double[] price;
     private readonly int[] among;
     private readonly int[] users;
@@ -37,7 +37,7 @@ internal sealed class Search
     internal Search(Terms terms)
     {
         this.terms = terms;
-        room = new TaskGroup.Room(terms.Weeks);
+        workspace = new TaskGroup.Workspace(terms.Weeks);
         price = new double[terms.Weeks];
         among = new int[terms.Weeks];
         items = terms.ItemCost.Length;
@@ -71,7 +71,7 @@ internal sealed class Search
         }
 
         // The split's own plans are good places to begin from; those of its hard cases are searched on as well.
-        SharedBill.Split split = new(terms);
+        LagrangianBound.Split split = new(terms);
         HashSet<string> seen = [];
         double bound = double.NegativeInfinity;
         for (int round = 0; round < Rounds && bound < least * (round == 0 ? 1 : NearEnough) - Enough; round++)
@@ -267,7 +267,7 @@ internal sealed class Search
             price[week] = Price(unit, week) * share;
         }
 
-        return terms.Units[unit].CheapestOfAll(price, room, out _);
+        return terms.Units[unit].CheapestOfAll(price, workspace, out _);
     }
 
     // Out of some weeks, one of which may cost nothing.
@@ -288,7 +288,7 @@ internal sealed class Search
             }
         }
 
-        return terms.Units[unit].Cheapest(among, count, price, room, out _);
+        return terms.Units[unit].Cheapest(among, count, price, workspace, out _);
     }
 
     private void Improve()
@@ -444,7 +444,7 @@ internal sealed class Search
                     }
                 }
 
-                int[]? weeks = joint.CheapestOfAll(price, room, out _);
+                int[]? weeks = joint.CheapestOfAll(price, workspace, out _);
                 foreach (int unit in units)
                 {
                     Add(unit, weeks ?? plan[unit]);

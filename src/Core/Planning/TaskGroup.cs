@@ -109,12 +109,12 @@ internal sealed class TaskGroup
     /// <param name="among">Weeks to choose from, in order; all of them open to it.</param>
     /// <param name="count">How many of <paramref name="among"/> count.</param>
     /// <param name="price">What each of them costs, by its place in <paramref name="among"/>.</param>
-    /// <param name="room">Room to reckon in, as long as the longest list.</param>
+    /// <param name="room">Where it works, as long as the longest list.</param>
     /// <param name="cost">What they cost: gaps and prices.</param>
-    internal int[]? Cheapest(int[] among, int count, double[] price, Room room, out double cost)
+    internal int[]? Cheapest(int[] among, int count, double[] price, Workspace workspace, out double cost)
     {
-        double[] best = room.Best;
-        int[] from = room.From;
+        double[] best = workspace.Best;
+        int[] from = workspace.From;
         cost = MayRest ? 0 : Terms.Never;
         int end = -1;
         for (int i = 0; i < count; i++)
@@ -164,20 +164,20 @@ internal sealed class TaskGroup
 
     /// <summary>As <see cref="Cheapest"/> out of all open weeks, several at a time where the machine can.</summary>
     /// <param name="price">What being executed in each week costs.</param>
-    /// <param name="room">Room to reckon in.</param>
+    /// <param name="room">Where it works.</param>
     /// <param name="cost">What they cost: gaps and prices.</param>
-    internal int[]? CheapestOfAll(double[] price, Room room, out double cost)
+    internal int[]? CheapestOfAll(double[] price, Workspace workspace, out double cost)
     {
-        double[] best = room.Best;
+        double[] best = workspace.Best;
         int weeks = first.Length;
         if (lastPin >= 0)
         {
             for (int i = 0; i < Open.Length; i++)
             {
-                room.Price[i] = price[Open[i]];
+                workspace.Price[i] = price[Open[i]];
             }
 
-            return Cheapest(Open, Open.Length, room.Price, room, out cost);
+            return Cheapest(Open, Open.Length, workspace.Price, workspace, out cost);
         }
 
         Array.Fill(best, Terms.Never);
@@ -244,8 +244,8 @@ internal sealed class TaskGroup
         return GapCost(task, gap);
     }
 
-    /// <summary>Room for <see cref="Cheapest"/>, kept by whoever asks often.</summary>
-    internal sealed class Room(int weeks)
+    /// <summary>Working memory of <see cref="Cheapest"/>, kept by whoever asks often.</summary>
+    internal sealed class Workspace(int weeks)
     {
         internal double[] Best { get; } = new double[weeks + Vector256<double>.Count];
 

@@ -92,7 +92,7 @@ public sealed record TrailerCase(Guid Id, IReadOnlyList<Upcoming> Coming, StripD
 
         PlanningProblem problem = StripDown.Problem(all, weeks, (double)costs.CallIn, Math.Round(costs.PerMinute, 6));
         HashSet<string> known = [.. Coming.Select(d => d.Id)];
-        IEnumerable<TaskWeek> Told(IReadOnlyList<(string Task, DateOnly Week)> wishes) =>
+        IEnumerable<TaskWeek> WithinPlan(IReadOnlyList<(string Task, DateOnly Week)> wishes) =>
             wishes
                 .Where(p => known.Contains(p.Task))
                 .Select(p => new TaskWeek(p.Task, WeekOf(p.Week)))
@@ -101,8 +101,8 @@ public sealed record TrailerCase(Guid Id, IReadOnlyList<Upcoming> Coming, StripD
         return problem with
         {
             ClosedWeeks = [.. closed.Concat(Busy.Select(WeekOf)).Where(w => w >= 0 && w < weeks).Distinct().Order()],
-            Pins = [.. Told(Wishes.Pins)],
-            Forbids = [.. forbids.Concat(Told(Wishes.Forbids)).Distinct()],
+            Pins = [.. WithinPlan(Wishes.Pins)],
+            Forbids = [.. forbids.Concat(WithinPlan(Wishes.Forbids)).Distinct()],
             Together = [.. Wishes.Together
                 .Select(g => (IReadOnlyList<string>)[.. g.Where(known.Contains)])
                 .Where(g => g.Count > 1)],

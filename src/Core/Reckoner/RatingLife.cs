@@ -26,7 +26,7 @@ public static class RatingLife
     public static double FromC90 { get; } = Math.Pow(90, 1 / Exponent);
 
     /// <summary>A figure to two significant digits: the law promises no more.</summary>
-    public static double Told(double value)
+    public static double Rounded(double value)
     {
         if (value <= 0)
         {
@@ -68,16 +68,16 @@ public static class RatingLife
         [
             new(
                 "Nine of ten reach",
-                FormattableString.Invariant($"about {Told(miles):#,0} miles"),
-                FormattableString.Invariant($"about {Told(miles * TyreSize.KilometresAMile):#,0} km")),
+                FormattableString.Invariant($"about {Rounded(miles):#,0} miles"),
+                FormattableString.Invariant($"about {Rounded(miles * TyreSize.KilometresAMile):#,0} km")),
             new(
                 "That is",
-                FormattableString.Invariant($"about {Told(hours):#,0} hours at {given["speed"]:0} mph"),
-                FormattableString.Invariant($"about {Told(turns):#,0} million turns")),
+                FormattableString.Invariant($"about {Rounded(hours):#,0} hours at {given["speed"]:0} mph"),
+                FormattableString.Invariant($"about {Rounded(turns):#,0} million turns")),
             new(
                 "Nineteen of twenty reach",
-                FormattableString.Invariant($"about {Told(miles * At95):#,0} miles"),
-                FormattableString.Invariant($"about {Told(miles * At95 * TyreSize.KilometresAMile):#,0} km")),
+                FormattableString.Invariant($"about {Rounded(miles * At95):#,0} miles"),
+                FormattableString.Invariant($"about {Rounded(miles * At95 * TyreSize.KilometresAMile):#,0} km")),
         ];
         List<WorkingLine> working =
         [
@@ -109,7 +109,7 @@ public static class RatingLife
                 1,
                 new(
                     FormattableString.Invariant($"With {with:#,0} lb"),
-                    FormattableString.Invariant($"about {Told(miles * share):#,0} miles"),
+                    FormattableString.Invariant($"about {Rounded(miles * share):#,0} miles"),
                     FormattableString.Invariant($"{share:0 %} of that")));
             working.Add(new(
                 FormattableString.Invariant($"({p:#,0} ÷ {with:#,0})^3.333 = {share:0.00}: a load ")

@@ -22,7 +22,7 @@ public sealed record EstimateAnswer(
     IReadOnlyList<string> Unpriced);
 
 /// <summary>An offer as it was told, and what it really came to.</summary>
-/// <param name="Told">What was told.</param>
+/// <param name="Agreed">What was told.</param>
 /// <param name="VisitId">The visit it became; null until then.</param>
 /// <param name="Really">What that visit came to by the same terms; null while it is not closed.</param>
 /// <param name="Words">How the two compare, in words; empty while there is nothing to compare.</param>
@@ -31,7 +31,7 @@ public sealed record PriceOfferAnswer(
     DateTimeOffset At,
     string By,
     string What,
-    EstimateAnswer Told,
+    EstimateAnswer Agreed,
     Guid? VisitId,
     EstimateAnswer? Really,
     string Words);

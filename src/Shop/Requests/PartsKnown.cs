@@ -16,7 +16,7 @@ namespace SturdyTinker.Shop.Requests;
 /// <param name="Source">Where the price comes from.</param>
 /// <param name="Own">Whether the shop has set it itself.</param>
 /// <param name="Version">Counts up with every edit; 0 while it is as we made it.</param>
-/// <param name="Told">Code of the kind it is told as by a caliper; empty where it is not.</param>
+/// <param name="MeasuredAs">Code of the kind it is told as by a caliper; empty where it is not.</param>
 /// <param name="By">The measures it is told by, as typed, by the dimension's code.</param>
 /// <param name="Stamp">The number stamped on it; empty where there is none.</param>
 public sealed record KnownPart(
@@ -29,7 +29,7 @@ public sealed record KnownPart(
     string Source,
     bool Own,
     int Version,
-    string Told,
+    string MeasuredAs,
     IReadOnlyDictionary<string, string> By,
     string Stamp);
 
@@ -52,10 +52,10 @@ internal static class PartsKnown
             p.Source.Words,
             false,
             0,
-            p.Told?.Code ?? "",
-            p.Told is null
+            p.MeasuredAs?.Code ?? "",
+            p.MeasuredAs is null
                 ? new Dictionary<string, string>()
-                : p.By.ToDictionary(m => m.Key, m => p.Told.Dimensions.First(d => d.Code == m.Key).Write(m.Value)),
+                : p.By.ToDictionary(m => m.Key, m => p.MeasuredAs.Dimensions.First(d => d.Code == m.Key).Write(m.Value)),
             p.Stamp))
             .Concat(own.Values.Select(p => new KnownPart(
                 p.Code,

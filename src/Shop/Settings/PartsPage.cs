@@ -9,7 +9,7 @@ namespace SturdyTinker.Shop.Settings;
 
 /// <summary>A part to add to the shop's list (version 0) or to edit.</summary>
 /// <param name="Price">What one costs, as typed: "4", "0.16"; empty for not known.</param>
-/// <param name="Told">Code of the kind it is told as by a caliper; empty where it is not.</param>
+/// <param name="MeasuredAs">Code of the kind it is told as by a caliper; empty where it is not.</param>
 /// <param name="By">The measures it is told by, as typed, by the dimension's code; empty ones do not count.</param>
 /// <param name="Stamp">The number stamped on it; empty where there is none.</param>
 public sealed record PartEdit(
@@ -19,7 +19,7 @@ public sealed record PartEdit(
     string Unit,
     string Price,
     int Version,
-    string Told = "",
+    string MeasuredAs = "",
     IReadOnlyDictionary<string, string>? By = null,
     string Stamp = "");
 
@@ -73,13 +73,13 @@ internal static class PartsPage
                 Measures = measures,
                 Unit = unit,
                 Price = price,
-                KindCode = edit.Told,
+                KindCode = edit.MeasuredAs,
                 By = by,
                 Stamp = stamp
             });
         }
         else if ((part.Name, part.Kind, part.Measures, part.Unit, part.Price, part.KindCode, part.Stamp) != (name,
-            kind, measures, unit, price, edit.Told, stamp)
+            kind, measures, unit, price, edit.MeasuredAs, stamp)
             || !part.By
                 .OrderBy(m => m.Key, StringComparer.Ordinal)
                 .SequenceEqual(by.OrderBy(m => m.Key, StringComparer.Ordinal)))
@@ -93,7 +93,7 @@ internal static class PartsPage
             }
 
             (part.Name, part.Kind, part.Measures, part.Unit, part.Price, part.KindCode, part.By, part.Stamp) =
-                (name, kind, measures, unit, price, edit.Told, by, stamp);
+                (name, kind, measures, unit, price, edit.MeasuredAs, by, stamp);
             part.Version++;
         }
 
@@ -105,12 +105,12 @@ internal static class PartsPage
     // A part told by a caliper has one measure at least; each is more than nothing.
     private static Dictionary<string, TypedMeasure> Measures(Checks checks, PartEdit edit)
     {
-        PartKind? told = PartKind.Find(edit.Told);
+        PartKind? measured = PartKind.Find(edit.MeasuredAs);
         checks.Add(
-            "/told",
-            edit.Told.Length > 0 && told is null ? "That is no kind of part we tell by measure." : null);
+            "/measuredAs",
+            edit.MeasuredAs.Length > 0 && measured is null ? "That is no kind of part we tell by measure." : null);
         Dictionary<string, TypedMeasure> by = [];
-        foreach (Dimension dimension in told?.Dimensions ?? [])
+        foreach (Dimension dimension in measured?.Dimensions ?? [])
         {
             if (edit.By?.GetValueOrDefault(dimension.Code)?.Trim() is { Length: > 0 } typed)
             {
@@ -122,8 +122,8 @@ internal static class PartsPage
         }
 
         checks.Add(
-            $"/by/{told?.Dimensions[0].Code}",
-            told is not null && by.Count == 0 ? "To tell it by a caliper, give one measure at least." : null);
+            $"/by/{measured?.Dimensions[0].Code}",
+            measured is not null && by.Count == 0 ? "To tell it by a caliper, give one measure at least." : null);
         return by;
     }
 }

@@ -101,7 +101,7 @@ internal static class TrailerEdit
         Guid owner = await OwnerAsync(file, draft, checks);
         List<WorkDone> work = await file.WorkDone.Where(w => w.TrailerId == id
             && w.Job == JobCatalogue.BearingRepack.Code).ToListAsync();
-        List<WorkDone> told = Told(id, gear, draft.LastRepackOn, work, checks);
+        List<WorkDone> told = WorkTold(id, gear, draft.LastRepackOn, work, checks);
         checks.Done();
 
         if (await file.Trailers.AnyAsync(t => t.Tag == tag && t.Id != id))
@@ -206,7 +206,7 @@ internal static class TrailerEdit
     /// nothing is told, where the same was told before, or where this gear is not repacked. A day that the shop's own
     /// visits have overtaken at every wheel end is refused, since telling it would change nothing.
     /// </summary>
-    private static List<WorkDone> Told(
+    private static List<WorkDone> WorkTold(
         Guid trailerId,
         RunningGear gear,
         DateOnly? on,

@@ -62,13 +62,13 @@ public sealed class SeasonTests
     [Fact]
     public void A_trailer_that_has_told_little_leans_on_others_and_less_so_the_more_it_tells()
     {
-        Similar others = Similar.Of([.. Enumerable.Range(0, 4).Select(_ => Line(Summery(24, 300, 300)).Told!)])!;
+        Similar others = Similar.Of([.. Enumerable.Range(0, 4).Select(_ => Line(Summery(24, 300, 300)).Recorded!)])!;
         Assert.Equal(4, others.Trailers);
         decimal One(int months) => Line(Summery(months, 1_200, 1_200), others).PerDay!.Value.Miles * 30;
         Assert.InRange(Line([], others).PerDay!.Value.Miles * 30, 280, 320);
         Assert.True(One(1) < One(3) && One(3) < One(5), $"{One(1)} {One(3)} {One(5)}");
         Assert.Equal(0, Line(Summery(12, 1_200, 1_200), others).BySimilar);
-        Assert.Null(Similar.Of([Line(Summery(24, 300, 300)).Told!]));
+        Assert.Null(Similar.Of([Line(Summery(24, 300, 300)).Recorded!]));
     }
 
     [Fact]

@@ -118,15 +118,15 @@ public sealed class IdentificationTests
     [Fact]
     public void Every_part_told_by_measure_has_its_kind_s_measures_and_is_found_by_them()
     {
-        foreach (Part part in Part.All.Where(p => p.Told is not null))
+        foreach (Part part in Part.All.Where(p => p.MeasuredAs is not null))
         {
-            Assert.All(part.By, m => Assert.Contains(part.Told!.Dimensions, d => d.Code == m.Key));
+            Assert.All(part.By, m => Assert.Contains(part.MeasuredAs!.Dimensions, d => d.Code == m.Key));
             Assert.All(
-                part.Told!.Dimensions,
+                part.MeasuredAs!.Dimensions,
                 d => Assert.True(part.By.ContainsKey(d.Code), $"{part.Code} has no {d.Code}"));
             Identified found = Ours.Ask(
-                part.Told,
-                [.. part.Told.Dimensions.Select(d => new Taken(
+                part.MeasuredAs,
+                [.. part.MeasuredAs.Dimensions.Select(d => new Taken(
                     d.Code,
                     part.By[d.Code],
                     d.Counted ? PartIdentification.CountUncertainty : Length.FromInches(0.005m)))]);

@@ -82,8 +82,8 @@ public sealed class BayDaysTests
 
         // One task alone: due in week 5, done then, and that is enough to week 35.
         Assert.Equal(80, answer.Cost!.Value, 1e-9);
-        Assert.Equal(80, SharedBill.Bound(one, 80)!.Value, 1e-6);
-        Assert.Null(SharedBill.Bound(one with { ClosedWeeks = [.. Enumerable.Range(0, 20)] }, 80));
+        Assert.Equal(80, LagrangianBound.Bound(one, 80)!.Value, 1e-6);
+        Assert.Null(LagrangianBound.Bound(one with { ClosedWeeks = [.. Enumerable.Range(0, 20)] }, 80));
         Assert.Null(Grouping.CostOf(one, [new PlannedVisit(3, ["a"], 0), new PlannedVisit(2, [], 0)]) is { } early
             ? early < 80 ? early : null
             : null);

@@ -11,7 +11,7 @@ namespace SturdyTinker.Core.Tests.Planning;
 internal sealed class Exact
 {
     private readonly Terms terms;
-    private readonly SharedBill.Split split;
+    private readonly LagrangianBound.Split split;
     private readonly int mostNodes;
     private int nodes;
     private double best;
@@ -20,7 +20,7 @@ internal sealed class Exact
     {
         this.terms = terms;
         this.mostNodes = mostNodes;
-        split = new SharedBill.Split(terms, remembering: true);
+        split = new LagrangianBound.Split(terms, remembering: true);
         best = known;
     }
 

@@ -46,7 +46,7 @@ public sealed class GroupingTests
                 Assert.InRange(answer.Cost!.Value, cost - 1e-6, cost * 1.05 + 1e-6);
                 exact += answer.Cost < cost + 1e-6 ? 1 : 0;
                 Assert.True(
-                    SharedBill.Bound(problem, cost)!.Value <= cost + 1e-6,
+                    LagrangianBound.Bound(problem, cost)!.Value <= cost + 1e-6,
                     $"#{number}: the bound lies above the optimum");
                 (double bound, double best, _) = Exact.Solve(problem, cost + 1, 2_000);
                 Assert.Equal(cost, best, 1e-4);

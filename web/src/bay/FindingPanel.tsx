@@ -10,7 +10,7 @@ import { Problem } from "../ui/Problem";
 import { JudgementText, VerdictWord } from "../ui/Verdict";
 import { Illustration } from "../illustrations/Illustration";
 import { Classed } from "./Classed";
-import { Comes } from "./JobsPanel";
+import { PreviewWords } from "./JobsPanel";
 
 const Seen = styled.fieldset`
   border: 0;
@@ -190,7 +190,7 @@ export function FindingPanel({ visit, step, onState, onLeave }: Props) {
                   )
                 }
               >
-                {o.name}, {o.placeSpoken}: <Comes look={o.extra} />
+                {o.name}, {o.placeSpoken}: <PreviewWords of={o.extra} />
               </Tick>
             ))}
           </div>

@@ -121,7 +121,7 @@ function Add({ visit, jobs, pending, onAdd, onLeave }: AddProps) {
           onChange={setPlace}
           options={free.map((p) => [p, spoken.get(p) ?? p] as const)}
         />
-        <div aria-live="polite">{look.data && <Comes look={look.data} />}</div>
+        <div aria-live="polite">{look.data && <PreviewWords of={look.data} />}</div>
         <Row>
           <Button type="submit" $main isDisabled={!wanted || pending || Boolean(look.data?.whyNot)}>
             Add it
@@ -134,13 +134,13 @@ function Add({ visit, jobs, pending, onAdd, onLeave }: AddProps) {
 }
 
 /** What changed jobs would come to. */
-export function Comes({ look }: { look: Schemas["JobsPreview"] }) {
-  if (look.whyNot) return <span>{look.whyNot}</span>;
+export function PreviewWords({ of }: { of: Schemas["JobsPreview"] }) {
+  if (of.whyNot) return <span>{of.whyNot}</span>;
   return (
     <Stack $gap={2}>
-      <b>{look.extraInWords}</b>
-      {look.opens.length > 0 && <Quiet>comes off for it: {look.opens.join("; ")}</Quiet>}
-      {look.again.length > 0 && <Quiet>comes off once more: {look.again.join("; ")}</Quiet>}
+      <b>{of.extraInWords}</b>
+      {of.opens.length > 0 && <Quiet>comes off for it: {of.opens.join("; ")}</Quiet>}
+      {of.again.length > 0 && <Quiet>comes off once more: {of.again.join("; ")}</Quiet>}
     </Stack>
   );
 }

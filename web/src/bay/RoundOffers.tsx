@@ -2,7 +2,7 @@ import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { answer, type Schemas, shop } from "../api/client";
 import { TextButton } from "../ui/Button";
 import { Problem } from "../ui/Problem";
-import { Comes } from "./JobsPanel";
+import { PreviewWords } from "./JobsPanel";
 import { useChangeJobs } from "./useChangeJobs";
 
 interface Props {
@@ -52,7 +52,7 @@ function Offers({ visit, rule, place }: { visit: Schemas["VisitAnswer"]; rule: s
             >
               add {o.name.toLowerCase()}, {o.placeSpoken}
             </TextButton>{" "}
-            <Comes look={o.extra} />
+            <PreviewWords of={o.extra} />
           </div>
         ))}
       <Problem of={change.error} />

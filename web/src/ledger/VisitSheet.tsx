@@ -256,8 +256,8 @@ function Priced({ visit }: { visit: string }) {
     <Section>
       <h2>The price</h2>
       <p>
-        Told {dayInWords(offer.at)} by {offer.by}: {offer.told.total.likely.toFixed(2)}, most likely{" "}
-        {range(offer.told.total)}. {offer.words}
+        Told {dayInWords(offer.at)} by {offer.by}: {offer.agreed.total.likely.toFixed(2)}, most likely{" "}
+        {range(offer.agreed.total)}. {offer.words}
       </p>
       {offer.really && (
         <details>

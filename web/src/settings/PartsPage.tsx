@@ -34,7 +34,7 @@ const NEW: Part = {
   source: "",
   own: true,
   version: 0,
-  told: "",
+  measuredAs: "",
   by: {},
   stamp: "",
 };
@@ -98,11 +98,11 @@ function Edit({ part, onLeave }: { part: Part; onLeave: () => void }) {
   const change = (now: Partial<typeof edit>) => setEdit((was) => ({ ...was, ...now }));
   const save = useMutation({
     mutationFn: () => {
-      const { code, name, kind, measures, unit, price, version, told, by, stamp } = edit;
+      const { code, name, kind, measures, unit, price, version, measuredAs, by, stamp } = edit;
       return answer(
         shop.PUT("/api/settings/parts/{code}", {
           params: { path: { code: code.trim() || "-" } },
-          body: { name, kind, measures, unit, price, version, told, by, stamp },
+          body: { name, kind, measures, unit, price, version, measuredAs, by, stamp },
         }),
       );
     },
@@ -114,7 +114,7 @@ function Edit({ part, onLeave }: { part: Part; onLeave: () => void }) {
   const refused = save.error instanceof ShopProblem ? save.error : undefined;
   const fresh = part.code === "";
   const kinds = useQuery({ queryKey: ["kinds"], queryFn: () => answer(shop.GET("/api/shelf/kinds")) });
-  const told = kinds.data?.find((k) => k.code === edit.told);
+  const measuredAs = kinds.data?.find((k) => k.code === edit.measuredAs);
   return (
     <form
       onSubmit={(e) => {
@@ -172,12 +172,12 @@ function Edit({ part, onLeave }: { part: Part; onLeave: () => void }) {
         <Row $gap={14} style={{ alignItems: "start" }}>
           <Choice
             label="Told by a caliper as"
-            value={edit.told}
-            onChange={(told) => change({ told, by: {} })}
+            value={edit.measuredAs}
+            onChange={(measuredAs) => change({ measuredAs, by: {} })}
             options={[["", "not by measure"], ...(kinds.data ?? []).map((k) => [k.code, k.name] as const)]}
-            problem={refused?.field("/told")}
+            problem={refused?.field("/measuredAs")}
           />
-          {told?.dimensions.map((d) => (
+          {measuredAs?.dimensions.map((d) => (
             <TextField
               key={d.code}
               label={`${capital(d.words)}${d.counted ? "" : ", such as 2 1/4 or 57 mm"}`}
@@ -186,7 +186,7 @@ function Edit({ part, onLeave }: { part: Part; onLeave: () => void }) {
               problem={refused?.field(`/by/${d.code}`)}
             />
           ))}
-          {told && (
+          {measuredAs && (
             <TextField
               label="Stamped on it"
               value={edit.stamp}

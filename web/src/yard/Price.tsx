@@ -74,7 +74,7 @@ export function Price({ estimate, trailer, jobs, technicians }: Props) {
             <li key={o.id}>
               <Stack $gap={0}>
                 <span>
-                  {dayInWords(o.at)}: <b>{o.told.total.likely.toFixed(0)}</b> told, {range(o.told.total)}{" "}
+                  {dayInWords(o.at)}: <b>{o.agreed.total.likely.toFixed(0)}</b> told, {range(o.agreed.total)}{" "}
                   <Quiet>
                     {o.what}, {o.by}
                   </Quiet>

@@ -186,7 +186,7 @@ export function TakeIn({ trailer, offered, wanted, onWanted }: Props) {
           </Button>
         </div>
       )}
-      {stands && <Comes look={stands} />}
+      {stands && <PreviewWords of={stands} />}
       {stands && (
         <Price
           estimate={stands.estimate}
@@ -214,25 +214,25 @@ function Savings({ look, several, two }: { look: Schemas["PacketPreview"]; sever
   );
 }
 
-function Comes({ look }: { look: Schemas["PacketPreview"] }) {
+function PreviewWords({ of }: { of: Schemas["PacketPreview"] }) {
   return (
     <Stack $gap={6}>
-      {look.missing.length > 0 && (
+      {of.missing.length > 0 && (
         <p role="note" style={{ borderLeft: "5px solid var(--renew)", padding: "6px 12px" }}>
           <b>Not on the shelf: </b>
-          {look.missing.join("; ")}
+          {of.missing.join("; ")}
         </p>
       )}
-      {look.learned > 0 && <Quiet>{look.learned} steps by this shop’s own times</Quiet>}
+      {of.learned > 0 && <Quiet>{of.learned} steps by this shop’s own times</Quiet>}
       <details>
         <summary style={{ padding: "8px 0", cursor: "pointer" }}>What to take, torque, cautions</summary>
         <Stack $gap={10} style={{ marginTop: 4 }}>
-          <List title="Parts" lines={look.parts.map(partWords)} />
-          <List title="Tools" lines={look.tools} />
-          <List title="Torque" lines={look.torques.map((t) => `${t.what}: ${t.words} (${t.source})`)} />
-          <List title="Cautions" lines={look.cautions} />
-          <List title="Practices" lines={look.practices} />
-          <List title="Leaves owing" lines={look.followUps} />
+          <List title="Parts" lines={of.parts.map(partWords)} />
+          <List title="Tools" lines={of.tools} />
+          <List title="Torque" lines={of.torques.map((t) => `${t.what}: ${t.words} (${t.source})`)} />
+          <List title="Cautions" lines={of.cautions} />
+          <List title="Practices" lines={of.practices} />
+          <List title="Leaves owing" lines={of.followUps} />
         </Stack>
       </details>
     </Stack>

@@ -176,7 +176,7 @@ public sealed record MeasuredPart(
     /// <summary>Every part we know by its measures.</summary>
     public static IReadOnlyList<MeasuredPart> All { get; } =
     [
-        .. Part.All.Where(p => p.Told is not null).SelectMany(Of)
+        .. Part.All.Where(p => p.MeasuredAs is not null).SelectMany(Of)
     ];
 
     /// <summary>A part of the shop's own as it is told; null where it is not.</summary>
@@ -192,7 +192,7 @@ public sealed record MeasuredPart(
 
     private static IEnumerable<MeasuredPart> Of(Part part)
     {
-        yield return new(part.Told!, part.Name, part.Stamp, part.By, Source.Memory) { Code = part.Code };
+        yield return new(part.MeasuredAs!, part.Name, part.Stamp, part.By, Source.Memory) { Code = part.Code };
         if (Bearing.Find(part.Stamp) is { } bearing)
         {
             yield return Ring(PartKind.Cone, "cone", bearing.Cone, part);

@@ -8,7 +8,7 @@ namespace SturdyTinker.Core.Planning;
 /// so the units' cheapest weeks together never cost more than the cheapest plan. The split is bettered step by step
 /// (subgradient ascent): units that would come to a week pay more of it, the others less.
 /// </summary>
-public static class SharedBill
+public static class LagrangianBound
 {
     /// <summary>The bound; null for a problem that cannot be met.</summary>
     /// <param name="problem">The problem.</param>
@@ -31,7 +31,7 @@ public static class SharedBill
     {
         private readonly Terms terms;
         private readonly int weeks;
-        private readonly TaskGroup.Room room;
+        private readonly TaskGroup.Workspace workspace;
         private readonly double[][] price;
         private readonly bool[][] comes;
         private readonly double[] shares;
@@ -46,7 +46,7 @@ public static class SharedBill
             this.remembering = remembering;
             this.terms = terms;
             weeks = terms.Weeks;
-            room = new TaskGroup.Room(weeks);
+            workspace = new TaskGroup.Workspace(weeks);
             price = [.. terms.Units.Select(_ => new double[weeks])];
             comes = [.. terms.Units.Select(_ => new bool[weeks])];
             shares = new double[terms.Units.Length];
@@ -175,7 +175,7 @@ public static class SharedBill
             int[][] plans = new int[terms.Units.Length][];
             for (int unit = 0; unit < plans.Length; unit++)
             {
-                if (terms.Units[unit].CheapestOfAll(price[unit], room, out double cost) is not { } chosen)
+                if (terms.Units[unit].CheapestOfAll(price[unit], workspace, out double cost) is not { } chosen)
                 {
                     return Terms.Never;
                 }
