@@ -4,6 +4,7 @@ import { Redirect, Route, Switch, useLocation } from "wouter";
 import { useConnectionLost } from "./api/connection";
 import { Masthead } from "./ui/Masthead";
 import { Page } from "./ui/Page";
+import { WaitingPage } from "./ui/Waiting";
 
 const Yard = lazy(() => import("./yard/Yard"));
 const TrailerPage = lazy(() => import("./yard/TrailerPage"));
@@ -49,7 +50,7 @@ export function App() {
         </Lost>
       )}
       <FocusOnArrival />
-      <Suspense fallback={<Page aria-busy="true" />}>
+      <Suspense fallback={<WaitingPage what="Opening the page" />}>
         <Switch>
           <Route path="/">
             <Redirect to="/yard" replace />

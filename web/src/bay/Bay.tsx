@@ -5,8 +5,8 @@ import { answer, shop } from "../api/client";
 import { clockInWords, dayInWords } from "../api/words";
 import { linkShape } from "../ui/Button";
 import { Head, Lines, Page, Quiet, Row, Stack } from "../ui/Page";
-import { Problem } from "../ui/Problem";
 import { VerdictWord } from "../ui/Verdict";
+import { Waiting } from "../ui/Waiting";
 
 const LinkButton = styled(Link)<{ $main?: boolean }>`
   ${linkShape}
@@ -29,7 +29,7 @@ export default function Bay() {
                 : `${count} trailers in the bay`}
         </h1>
       </Head>
-      <Problem of={visits.error} />
+      <Waiting of={visits} what="Looking into the bay" rows={3} />
       {count === 0 && (
         <Stack>
           <p>Pick a trailer in the yard and take it in.</p>

@@ -7,10 +7,10 @@ import { GearPlan, type PlanMark } from "../gearplan/GearPlan";
 import { TextButton } from "../ui/Button";
 import { HoldBanner } from "../ui/HoldBanner";
 import { Columns, Head, Page, Plain, Quiet, Section, Stack } from "../ui/Page";
-import { Refused } from "../ui/Problem";
 import { Periodic } from "./Periodic";
 import { RoundPlace } from "./RoundPlace";
 import { nextPlace, placesOf, type RoundSpot, unseen } from "./roundWalk";
+import { WaitingPage } from "../ui/Waiting";
 
 /** The wear inspection as a walk round the gear plan: touch a place, touch what you see. */
 export default function Round({ id }: { id: string }) {
@@ -18,8 +18,11 @@ export default function Round({ id }: { id: string }) {
     queryKey: ["round", id],
     queryFn: () => answer(shop.GET("/api/bay/visits/{id}/round", { params: { path: { id } } })),
   });
-  if (round.error && !round.data) return <Refused of={round.error} back="/bay" backWords="Back to the bay" />;
-  return round.data ? <Walk round={round.data} /> : <Page aria-busy="true" />;
+  return round.data ? (
+    <Walk round={round.data} />
+  ) : (
+    <WaitingPage of={round} what="Walking up to the trailer" back="/bay" backWords="Back to the bay" />
+  );
 }
 
 function Walk({ round }: { round: Schemas["RoundAnswer"] }) {

@@ -7,13 +7,14 @@ import { minutesInWords } from "../api/words";
 import { TextButton } from "../ui/Button";
 import { HoldBanner } from "../ui/HoldBanner";
 import { Columns, Head, Page, Quiet, Stack } from "../ui/Page";
-import { Problem, Refused } from "../ui/Problem";
+import { Problem } from "../ui/Problem";
 import { Aside } from "./Aside";
 import { ClosePanel } from "./ClosePanel";
 import { FindingPanel } from "./FindingPanel";
 import { StepPanel } from "./StepPanel";
 import { LOOK_AGAIN, useVisitNews } from "./useVisitNews";
 import { ValleyDrawing } from "./ValleyDrawing";
+import { WaitingPage } from "../ui/Waiting";
 
 // On a phone the step at hand needs the room: the jobs are told in full further down.
 const What = styled.span`
@@ -44,8 +45,11 @@ export default function VisitPage({ id }: { id: string }) {
     // Composed anew, here or on another tablet: the packet shown is an old one.
     if (state.composed !== visit.data?.composed) again();
   };
-  if (visit.error && !visit.data) return <Refused of={visit.error} back="/bay" backWords="Back to the bay" />;
-  return visit.data ? <AtWork visit={visit.data} settle={settle} /> : <Page aria-busy="true" />;
+  return visit.data ? (
+    <AtWork visit={visit.data} settle={settle} />
+  ) : (
+    <WaitingPage of={visit} what="Opening the visit" back="/bay" backWords="Back to the bay" />
+  );
 }
 
 function AtWork({

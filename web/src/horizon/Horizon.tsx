@@ -5,7 +5,6 @@ import type { Schemas } from "../api/client";
 import { dayInWords } from "../api/words";
 import { linkShape } from "../ui/Button";
 import { Head, Page, Quiet, Row } from "../ui/Page";
-import { Problem } from "../ui/Problem";
 import { useDebounced } from "../ui/useDebounced";
 import { AimBar } from "./AimBar";
 import { HorizonBoard } from "./HorizonBoard";
@@ -14,6 +13,7 @@ import { dayShort } from "./timeline";
 import { useAim } from "./useAim";
 import { useHorizonPages } from "./useHorizonPages";
 import { VisitPanel } from "./VisitPanel";
+import { Waiting } from "../ui/Waiting";
 
 const Board = styled.div<{ $beside: boolean }>`
   display: grid;
@@ -37,7 +37,7 @@ export default function Horizon() {
     overdue: false,
     zoom: "year",
   }));
-  const { page, rows, error, more } = useHorizonPages(filter, useDebounced(filter.search.trim(), 150));
+  const { page, rows, asked, more } = useHorizonPages(filter, useDebounced(filter.search.trim(), 150));
   const plan = useAim(page?.first);
   const { chosen } = plan;
   const row = rows.find((r) => r.trailerId === chosen?.trailer);
@@ -57,13 +57,13 @@ export default function Horizon() {
         </Row>
       </Head>
       <HorizonTools filter={filter} onChange={(change) => setFilter((now) => ({ ...now, ...change }))} />
-      <Problem of={error} />
+      <Waiting of={asked} what="Planning the year" rows={7} high={64} />
       {page && page.total === 0 && (
         <p>
           Nothing is due: there is no trailer yet. <Link href="/yard">Add one in the yard.</Link>
         </p>
       )}
-      <AimBar plan={plan} />
+      {page && <AimBar plan={plan} />}
       {page && page.total > 0 && (
         <Board $beside={visit !== undefined}>
           <HorizonBoard

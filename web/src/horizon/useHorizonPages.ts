@@ -35,7 +35,8 @@ export function useHorizonPages(filter: Filter, search: string) {
     /** What is said of all lines together; undefined until it is known. */
     page: horizon.data?.pages[0],
     rows,
-    error: horizon.error,
+    /** What was asked, for whoever waits for it. */
+    asked: horizon,
     more: () => {
       if (hasNextPage && !isFetchingNextPage) void fetchNextPage();
     },

@@ -8,6 +8,7 @@ import { MoreRows } from "../ui/MoreRows";
 import { Columns, Head, Lines, Page, Quiet, Row, Section, Stack } from "../ui/Page";
 import { Problem } from "../ui/Problem";
 import { VerdictWord } from "../ui/Verdict";
+import { Waiting } from "../ui/Waiting";
 
 const PAGE = 40;
 
@@ -41,7 +42,8 @@ export default function Ledger({ trailer }: { trailer?: string }) {
           )}
         </Row>
       </Head>
-      <Problem of={visits.error ?? one.error} />
+      <Problem of={one.error} />
+      <Waiting of={visits} what="Reading what was done" />
       <Columns $shape={trailer ? "1fr" : "1.9fr 1fr"}>
         <Stack>
           <Lines>

@@ -12,8 +12,9 @@ import { TextField } from "../ui/Fields";
 import { EstimateTable, range } from "../ui/EstimateTable";
 import { HoldBanner } from "../ui/HoldBanner";
 import { Columns, Head, Lines, Page, Quiet, Section, Stack, Table } from "../ui/Page";
-import { Problem, Refused } from "../ui/Problem";
+import { Problem } from "../ui/Problem";
 import { JudgementText, VerdictWord } from "../ui/Verdict";
+import { WaitingPage } from "../ui/Waiting";
 
 /** One visit's sheet: everything that was done, seen, measured and used, and what was remarked since. */
 export default function VisitSheet({ id }: { id: string }) {
@@ -21,9 +22,11 @@ export default function VisitSheet({ id }: { id: string }) {
     queryKey: ["sheet", id],
     queryFn: () => answer(shop.GET("/api/ledger/visits/{id}", { params: { path: { id } } })),
   });
-  if (sheet.error && !sheet.data)
-    return <Refused of={sheet.error} back="/ledger" backWords="Back to the ledger" />;
-  return sheet.data ? <Sheet sheet={sheet.data} /> : <Page aria-busy="true" />;
+  return sheet.data ? (
+    <Sheet sheet={sheet.data} />
+  ) : (
+    <WaitingPage of={sheet} what="Looking the visit up" back="/ledger" backWords="Back to the ledger" />
+  );
 }
 
 function Sheet({ sheet }: { sheet: Schemas["VisitSheet"] }) {

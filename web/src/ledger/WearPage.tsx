@@ -3,8 +3,8 @@ import styled from "styled-components";
 import { Link } from "wouter";
 import { answer, shop } from "../api/client";
 import { Head, Page, Quiet } from "../ui/Page";
-import { Refused } from "../ui/Problem";
 import { WearPlot } from "./WearPlot";
+import { WaitingPage } from "../ui/Waiting";
 
 const Plots = styled.div`
   display: grid;
@@ -18,9 +18,10 @@ export default function WearPage({ id }: { id: string }) {
     queryKey: ["wear", id],
     queryFn: () => answer(shop.GET("/api/ledger/trailers/{id}/wear", { params: { path: { id } } })),
   });
-  if (wear.error && !wear.data)
-    return <Refused of={wear.error} back="/ledger" backWords="Back to the ledger" />;
-  if (!wear.data) return <Page aria-busy="true" />;
+  if (!wear.data)
+    return (
+      <WaitingPage of={wear} what="Drawing how it wears" back="/ledger" backWords="Back to the ledger" />
+    );
   const { plots, tag, today } = wear.data;
   // What comes to its limit first stands first.
   const soonest = (plot: (typeof plots)[number]) =>

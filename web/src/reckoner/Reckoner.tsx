@@ -3,7 +3,7 @@ import styled from "styled-components";
 import { Link } from "wouter";
 import { answer, shop } from "../api/client";
 import { Head, Lines, Page, Quiet, Stack } from "../ui/Page";
-import { Problem } from "../ui/Problem";
+import { Waiting } from "../ui/Waiting";
 
 const Title = styled(Link)`
   font:
@@ -24,7 +24,7 @@ export default function Reckoner() {
           <Quiet>The sums of the trade, with their working. Nothing typed here is kept.</Quiet>
         </Stack>
       </Head>
-      <Problem of={sums.error} />
+      <Waiting of={sums} what="Laying out the calculations" rows={6} />
       <Lines>
         {sums.data?.map((s) => (
           <li key={s.code}>

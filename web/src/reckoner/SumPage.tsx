@@ -8,6 +8,7 @@ import { Button, TextButton } from "../ui/Button";
 import { TextField } from "../ui/Fields";
 import { Columns, Head, Lines, Page, Quiet, Row, Section, Stack } from "../ui/Page";
 import { Problem, Refused } from "../ui/Problem";
+import { WaitingPage } from "../ui/Waiting";
 import { useDebounced } from "../ui/useDebounced";
 import { Drawing } from "./Drawing";
 import { EntryField } from "../ui/EntryField";
@@ -74,16 +75,12 @@ const Asked = styled.div`
 export default function SumPage({ code }: { code: string }) {
   const sums = useQuery({ queryKey: ["sums"], queryFn: () => answer(shop.GET("/api/reckoner")) });
   const sum = sums.data?.find((s) => s.code === code);
-  if (sums.error || (sums.data && !sum)) {
-    return (
-      <Refused
-        of={sums.error ?? new Error("There is no such sum.")}
-        back="/reckoner"
-        backWords="All the sums"
-      />
-    );
-  }
-  return sum ? <Done sum={sum} /> : <Page aria-busy="true" />;
+  if (sum) return <Done sum={sum} />;
+  return sums.data ? (
+    <Refused of={new Error("There is no such sum.")} back="/reckoner" backWords="All the sums" />
+  ) : (
+    <WaitingPage of={sums} what="Laying out the sum" back="/reckoner" backWords="All the sums" />
+  );
 }
 
 function Done({ sum }: { sum: Schemas["SumAsked"] }) {

@@ -5,9 +5,9 @@ import { answer, shop } from "../api/client";
 import { partWords, shortDay } from "../api/words";
 import { TextButton } from "../ui/Button";
 import { Head, Lines, Page, Quiet, Row, Stack } from "../ui/Page";
-import { Refused } from "../ui/Problem";
 import { Lacks, SURE } from "./kitWords";
 import { ShelfNav } from "./ShelfNav";
+import { WaitingPage } from "../ui/Waiting";
 
 const Pick = styled.div`
   display: grid;
@@ -35,9 +35,15 @@ export default function KitPage({ id }: { id: string }) {
     queryFn: () => answer(shop.GET("/api/shelf/kits/{id}", { params: { path: { id } } })),
     retry: false,
   });
-  if (kit.error && !kit.data)
-    return <Refused of={kit.error} back="/shelf/kits" backWords="Back to what is to pick" />;
-  if (!kit.data) return <Page aria-busy="true" />;
+  if (!kit.data)
+    return (
+      <WaitingPage
+        of={kit}
+        what="Seeing what the visit takes"
+        back="/shelf/kits"
+        backWords="Back to what is to pick"
+      />
+    );
   const { data } = kit;
   const short = data.lines.filter((l) => l.kept && l.missing > 0);
   const buy = data.lines.filter((l) => !l.kept);

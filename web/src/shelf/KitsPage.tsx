@@ -4,9 +4,9 @@ import { Link } from "wouter";
 import { answer, type Schemas, shop } from "../api/client";
 import { shortDay } from "../api/words";
 import { Head, Lines, Page, Quiet, Stack } from "../ui/Page";
-import { Problem } from "../ui/Problem";
 import { Lacks, SURE } from "./kitWords";
 import { ShelfNav } from "./ShelfNav";
+import { Waiting } from "../ui/Waiting";
 
 type Kit = Schemas["KitAnswer"];
 
@@ -38,7 +38,7 @@ export default function KitsPage() {
           </Quiet>
         </Stack>
       </Head>
-      <Problem of={kits.error} />
+      <Waiting of={kits} what="Seeing what the coming visits take" rows={6} />
       {kits.data?.length === 0 && <p>No visit is coming within five weeks.</p>}
       <Lines>
         {kits.data?.map((k) => (

@@ -11,6 +11,7 @@ import { Problem } from "../ui/Problem";
 import { Order } from "./Order";
 import { ShelfNav } from "./ShelfNav";
 import { toWrite } from "./toWrite";
+import { Waiting } from "../ui/Waiting";
 
 type Line = Schemas["ToOrder"];
 
@@ -68,7 +69,7 @@ export default function OrdersPage() {
               </Quiet>
             </Stack>
           </Head>
-          <Problem of={proposal.error} />
+          <Waiting of={proposal} what="Working out what to order" rows={6} />
           {proposal.data && proposal.data.tooLate.length > 0 && (
             <Stack $gap={2} role="note" style={{ borderLeft: "5px solid var(--watch)", padding: "4px 12px" }}>
               <b>On its way, but too late: ask for it sooner, or move the visit.</b>
@@ -84,7 +85,7 @@ export default function OrdersPage() {
         </Section>
         <Section>
           <h2>Orders</h2>
-          <Problem of={orders.error} />
+          <Waiting of={orders} what="Reading the orders" rows={2} />
           {orders.data?.orders.length === 0 && <Quiet>Nothing was ordered yet.</Quiet>}
           <Lines>
             {orders.data?.orders.map((o) => (

@@ -6,11 +6,11 @@ import { answer, type Schemas, shop } from "../api/client";
 import { TextField } from "../ui/Fields";
 import { TextButton } from "../ui/Button";
 import { Columns, Head, Lines, Page, Quiet, Row, Section, Stack } from "../ui/Page";
-import { Problem } from "../ui/Problem";
 import { useDebounced } from "../ui/useDebounced";
 import { Board } from "./Board";
 import { PartPanel } from "./PartPanel";
 import { ShelfNav } from "./ShelfNav";
+import { Waiting } from "../ui/Waiting";
 
 const Part = styled.button`
   display: grid;
@@ -57,7 +57,7 @@ export default function StockPage() {
         </Stack>
         <Link href="/settings/parts">Parts and prices</Link>
       </Head>
-      <Problem of={stock.error} />
+      <Waiting of={stock} what="Reading the shelf" rows={6} />
       <Columns $shape="minmax(0, 5fr) minmax(0, 6fr)">
         <Stack $gap={8} style={{ order: 0 }}>
           {(stock.data?.length ?? 0) > 8 && <TextField label="Find" value={find} onChange={setFind} />}

@@ -6,11 +6,12 @@ import { Button } from "../ui/Button";
 import { TextField } from "../ui/Fields";
 import { MoreRows } from "../ui/MoreRows";
 import { Columns, Head, Page, Row, Section, Stack } from "../ui/Page";
-import { Problem, Refused } from "../ui/Problem";
+import { Problem } from "../ui/Problem";
 import { Stale } from "../ui/Stale";
 import { PracticesApart } from "../ui/PracticeFields";
 import { TrailerLines } from "./TrailerLines";
 import { useShop } from "../api/useShop";
+import { WaitingPage } from "../ui/Waiting";
 
 const PAGE = 50;
 
@@ -31,9 +32,10 @@ export default function CustomerPage({ id }: { id: string }) {
     initialPageParam: 0,
     getNextPageParam: (last, pages) => (last.more ? pages.length * PAGE : undefined),
   });
-  if (customer.error && !customer.data)
-    return <Refused of={customer.error} back="/yard" backWords="Back to the yard" />;
-  if (!customer.data) return <Page aria-busy="true" />;
+  if (!customer.data)
+    return (
+      <WaitingPage of={customer} what="Looking the customer up" back="/yard" backWords="Back to the yard" />
+    );
   const rows = trailers.data?.pages.flatMap((page) => page.rows) ?? [];
   const found = trailers.data?.pages[0]?.found;
   return (

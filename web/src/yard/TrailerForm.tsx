@@ -9,7 +9,8 @@ import { Button } from "../ui/Button";
 import { Choice, TextField } from "../ui/Fields";
 import { MeasureField } from "../ui/MeasureField";
 import { Columns, Head, Page, Quiet, Row, Stack } from "../ui/Page";
-import { Problem, Refused } from "../ui/Problem";
+import { Problem } from "../ui/Problem";
+import { WaitingPage } from "../ui/Waiting";
 import { Stale } from "../ui/Stale";
 import { useDebounced } from "../ui/useDebounced";
 import { FrameFields, WheelEndFields } from "./GearFields";
@@ -50,10 +51,18 @@ export default function TrailerForm({ id }: { id?: string }) {
     queryFn: () => answer(shop.GET("/api/yard/trailers/{id}", { params: { path: { id: id ?? "" } } })),
     enabled: id !== undefined,
   });
-  const fault = usual.error ?? there.error;
-  if (fault) return <Refused of={fault} back="/yard" backWords="Back to the yard" />;
+  // Once there is something to type into, a later failure to read it again takes nothing away.
   if (there.data) return <Form id={there.data.id} first={there.data} customer={there.data.customer} />;
-  if (!usual.data) return <Page aria-busy="true" />;
+  if (!usual.data) {
+    return (
+      <WaitingPage
+        of={id === undefined ? usual : there}
+        what="Laying out the form"
+        back="/yard"
+        backWords="Back to the yard"
+      />
+    );
+  }
   const empty: Draft = {
     tag: "",
     name: "",

@@ -7,7 +7,6 @@ import { useJobsOffered } from "../api/useJobsOffered";
 import { capital, dayInWords, placeInWords } from "../api/words";
 import { GearPlan, type PlanMark } from "../gearplan/GearPlan";
 import { Columns, Head, Lines, Page, Quiet, Row, Section, Stack } from "../ui/Page";
-import { Refused } from "../ui/Problem";
 import { JudgementText, VerdictWord } from "../ui/Verdict";
 import { Cause } from "../ui/Conclusions";
 import { Hold } from "./Hold";
@@ -16,6 +15,7 @@ import { JobsHere } from "./JobsHere";
 import { MeterPanel } from "./MeterPanel";
 import { TakeIn } from "./TakeIn";
 import { due, type JobAt, toggled } from "./wanted";
+import { WaitingPage } from "../ui/Waiting";
 
 const NONE: readonly Schemas["JobOffered"][] = [];
 
@@ -40,8 +40,11 @@ export default function TrailerPage({ id }: { id: string }) {
     queryKey: ["trailer", id],
     queryFn: () => answer(shop.GET("/api/yard/trailers/{id}", { params: { path: { id } } })),
   });
-  if (page.error && !page.data) return <Refused of={page.error} back="/yard" backWords="Back to the yard" />;
-  return page.data ? <Trailer trailer={page.data} /> : <Page aria-busy="true" />;
+  return page.data ? (
+    <Trailer trailer={page.data} />
+  ) : (
+    <WaitingPage of={page} what="Looking the trailer up" back="/yard" backWords="Back to the yard" />
+  );
 }
 
 function Trailer({ trailer }: { trailer: Schemas["TrailerAnswer"] }) {

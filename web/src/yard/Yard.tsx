@@ -7,13 +7,13 @@ import { linkShape } from "../ui/Button";
 import { Choice, TextField } from "../ui/Fields";
 import { MoreRows } from "../ui/MoreRows";
 import { Head, Page, Quiet, Row } from "../ui/Page";
-import { Problem } from "../ui/Problem";
 import { useDebounced } from "../ui/useDebounced";
 import { FirstSteps } from "./FirstSteps";
 import { TrailerLines } from "./TrailerLines";
 import { useShop } from "../api/useShop";
 import { useCustomers } from "../api/useCustomers";
 import { CustomerChoice } from "../ui/CustomerChoice";
+import { Waiting } from "../ui/Waiting";
 
 /** Rows of a page: enough to fill the screen, quick to bring. */
 const PAGE = 14;
@@ -102,7 +102,7 @@ export default function Yard() {
           <Quiet>{[whose.phone, whose.mail, whose.note].filter(Boolean).join(" · ")}</Quiet>
         </p>
       )}
-      <Problem of={list.error} />
+      <Waiting of={list} what="Reading the yard" rows={8} />
       <TrailerLines rows={list.data?.pages.flatMap((page) => page.rows) ?? []} />
       {total === 0 && <p style={{ marginTop: 16 }}>No trailer answers to that. Try fewer letters.</p>}
       <MoreRows of={list}>Show more</MoreRows>
