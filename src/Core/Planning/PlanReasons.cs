@@ -10,7 +10,8 @@ internal static class PlanReasons
         PlanDraft draft,
         IReadOnlyDictionary<string, PlanTask> tasks,
         Upcoming due,
-        PlannedVisit visit)
+        PlannedVisit visit,
+        DateOnly first)
     {
         (PlanningProblem problem, Closures closures, PlanTask task) =
             (draft.Problem, draft.Terms.Closures, tasks[due.Id]);
@@ -36,29 +37,38 @@ internal static class PlanReasons
             early,
             (decimal)Math.Round(minutes, 2),
             (decimal)Math.Round(money, 2),
-            Sentence(early, shares, minutes, gap, money));
+            $"{When(due, falls, visit.Week, first)}{Because(shares, early > 0, minutes, gap, money)}.");
     }
 
-    private static string Sentence(int early, bool shares, double minutes, double gap, double money)
+    // "Due since 3 July", "Due 12 March, 3 weeks later", "Due that week": to the day the first time, and later about.
+    private static string When(Upcoming due, int falls, int week, DateOnly first)
     {
-        string moved = early > 0 ? $"{Weeks(early)} before it falls due"
-            : early < 0 ? $"{Weeks(-early)} after it fell due"
-            : "in the week it falls due";
+        DateOnly monday = first.AddDays(7 * week), about = first.AddDays(7 * falls);
+        DateOnly on = Math.Abs(due.On.DayNumber - about.DayNumber) < 14 ? due.On : about;
+        string day = on.Year == monday.Year
+            ? FormattableString.Invariant($"{on:d MMMM}")
+            : FormattableString.Invariant($"{on:d MMMM yyyy}");
+        return falls < week ? $"Due since {day}"
+            : falls > week ? $"Due {day}, {Weeks(falls - week)} later"
+            : "Due that week";
+    }
+
+    // What riding along is worth, in the order a foreman would say it.
+    private static string Because(bool shares, bool early, double minutes, double gap, double money)
+    {
         if (!shares)
         {
-            return $"By itself, {moved}.";
+            return "; it has this visit to itself";
         }
 
-        string cost = gap > 0.5
-            ? early > 0 ? $"throws away {Money(gap)} of its life" : $"being late weighs {Money(gap)}"
-            : "costs nothing more";
-        string share = minutes > 0.5
-            ? $"saves {Packet.InWords((decimal)minutes)} of opening and closing and a call-in"
-            : "saves a call-in";
+        string given = early && gap > 0.5 ? $"; {Money(gap)} of its life is given up" : "";
+        string own = minutes > 0.5
+            ? $"{Packet.InWords((decimal)minutes)} more of opening and closing, and calling the trailer in again"
+            : "calling the trailer in again";
         return money > 0
-            ? $"Rides along {moved}: {cost}, {share}: {Money(money)} less than in a visit of its own."
-            : $"Here {moved}: {cost}, {share}. By itself it would be {Money(-money)} cheaper elsewhere; the plan as a "
-                + "whole is not, or it was asked for here.";
+            ? $"{given}; a visit of its own would cost {Money(money)} more ({own})"
+            : $"{given}; alone it would be {Money(-money)} cheaper another week, but the plan as a whole is cheapest "
+                + "so, or it was asked for here";
     }
 
     private static string Weeks(int weeks) => weeks == 1 ? "a week" : FormattableString.Invariant($"{weeks} weeks");

@@ -40,6 +40,17 @@ public sealed record ProposedVisit(
     /// <summary>What it would cost the customer: labour and parts, the call-in left out.</summary>
     public decimal Price(PlanCosts costs) => (Minutes * costs.RatePerHour / 60) + Parts;
 
+    /// <summary>Names of the work that takes most of its minutes, the most first.</summary>
+    /// <param name="minutes">Minutes of what falls due.</param>
+    /// <param name="most">How many at most.</param>
+    public IReadOnlyList<string> Weightiest(Func<Upcoming, decimal> minutes, int most) =>
+        [.. Tasks
+            .GroupBy(t => t.Due.Name)
+            .OrderByDescending(g => g.Sum(t => minutes(t.Due)))
+            .ThenBy(g => g.Key, StringComparer.Ordinal)
+            .Take(most)
+            .Select(g => g.Key)];
+
     /// <summary>The jobs at their places.</summary>
     public IReadOnlyList<JobAt> Jobs => [.. Tasks.SelectMany(t => t.Due.JobsAt()).Distinct()];
 }
@@ -206,7 +217,7 @@ public sealed class TrailerPlanner(DateOnly today, int weeks, PlanCosts costs)
         double saved = visit.Tasks.Sum(t => draft.Terms.Closures.MinutesOf(tasks[t].Openings)) - visit.OpenMinutes;
         return new ProposedVisit(
             First.AddDays(7 * visit.Week),
-            [.. visit.Tasks.Select(t => PlanReasons.Of(draft, tasks, dues[t], visit))],
+            [.. visit.Tasks.Select(t => PlanReasons.Of(draft, tasks, dues[t], visit, First))],
             (decimal)visit.OpenMinutes,
             visit.Tasks.Sum(t => draft.Work[t]),
             visit.Tasks.Sum(t => trailer.PartsOf(dues[t])),

@@ -60,6 +60,7 @@ public sealed record TaskInVisitAnswer(
 /// <param name="SavedInWords">The same in words; empty where nothing is shared.</param>
 /// <param name="Price">About what it costs the customer: labour and parts with a known price.</param>
 /// <param name="What">What is done, in a line.</param>
+/// <param name="Weightiest">The work that takes most of its minutes, two at most, by name, the most first.</param>
 /// <param name="DoesNotFit">Whether its week has no room for it.</param>
 public sealed record VisitOnLine(
     DateOnly Week,
@@ -73,6 +74,7 @@ public sealed record VisitOnLine(
     string SavedInWords,
     decimal Price,
     string What,
+    IReadOnlyList<string> Weightiest,
     bool DoesNotFit);
 
 /// <summary>A trailer's line.</summary>
@@ -256,6 +258,7 @@ internal static class HorizonPage
             visit.MinutesSaved >= 1 ? Packet.InWords(visit.MinutesSaved) : "",
             Math.Round(visit.Price(board.Costs), 0),
             Upcoming.What(visit.Tasks.Select(t => t.Due)),
+            visit.Weightiest(trailer.Case.WorkMinutes, 2),
             noRoom.Contains(visit.Week));
     }
 }

@@ -94,8 +94,14 @@ public sealed class ShopPlanTests
             repack.WeeksEarly is > 3 and < 9 && repack.MoneySaved > 100 && repack.MinutesSaved > 20,
             $"{repack}");
         Assert.Matches(
-            @"^Rides along \d weeks before it falls due: throws away \d+ of its life, saves \d+ min of opening and closing and a call-in: \d+ less than in a visit of its own\.$",
+            @"^Due 29 June, \d weeks later; \d+ of its life is given up; a visit of its own would cost \d+ more \(\d+ min "
+                + @"more of opening and closing, and calling the trailer in again\)\.$",
             repack.Why);
+        Assert.StartsWith("Due since 27 April", Planner().Plan(Repack(Today.AddDays(-7)), []).Visits[0].Tasks[0].Why);
+        Assert.Equal(
+            "Due that week; it has this visit to itself.",
+            Planner().Plan(Repack(Today.AddDays(70)), []).Visits[0].Tasks[0].Why);
+        Assert.Equal(["Bearing repack", "Leaf spring"], visit.Weightiest(trailer.WorkMinutes, 2));
     }
 
     /// <summary>

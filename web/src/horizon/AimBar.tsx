@@ -2,6 +2,7 @@ import styled from "styled-components";
 import { Button, TextButton } from "../ui/Button";
 import { Quiet } from "../ui/Page";
 import { Problem } from "../ui/Problem";
+import { Legend } from "./Legend";
 import type { useAim } from "./useAim";
 
 const Bar = styled.div`
@@ -9,7 +10,7 @@ const Bar = styled.div`
   flex-wrap: wrap;
   gap: 6px 16px;
   align-items: center;
-  min-height: 50px;
+  min-height: 46px;
   padding: 2px 0;
   font-weight: 600;
 `;
@@ -41,13 +42,12 @@ export function AimBar({ plan }: { plan: ReturnType<typeof useAim> }) {
           <Button onPress={plan.undo}>Undo</Button>
         </>
       ) : (
-        <Hint>
-          Drag a visit, or choose it and use ← → and Enter. P holds it, N not in this week, M and B merge it
-          with the next and the one before, U undoes. A tab says the minutes that sharing saves (−), or else
-          how long it takes.
-        </Hint>
+        <Hint>Drag a visit, or choose it and move it with ← → and Enter.</Hint>
       )}
       <Problem of={plan.error} />
+      <span style={{ marginLeft: "auto" }}>
+        <Legend />
+      </span>
     </Bar>
   );
 }

@@ -99,6 +99,7 @@ export default function Horizon() {
 /** What has no room, and what is owed. */
 function Beneath({ page }: { page: Schemas["HorizonAnswer"] }) {
   const full = page.weeks.filter((w) => w.doesNotFit.length > 0);
+  const over = page.weeks.filter((w) => w.booked + w.proposed - w.open > 0.05);
   return (
     <>
       {full.length > 0 && (
@@ -106,6 +107,15 @@ function Beneath({ page }: { page: Schemas["HorizonAnswer"] }) {
           {full
             .map((w) => `No room in the week of ${dayShort(w.monday)} for ${w.doesNotFit.join(", ")}.`)
             .join(" ")}
+        </p>
+      )}
+      {over.length > 0 && (
+        <p style={{ marginTop: 10 }}>
+          <b>More than the bays have open:</b>{" "}
+          {over
+            .map((w) => `week of ${dayShort(w.monday)}, ${hours(w.booked + w.proposed - w.open)} over`)
+            .join("; ")}
+          .
         </p>
       )}
       {page.followUps.length > 0 && (
@@ -124,6 +134,8 @@ function Beneath({ page }: { page: Schemas["HorizonAnswer"] }) {
     </>
   );
 }
+
+const hours = (of: number) => `${Math.round(of * 10) / 10} h`;
 
 /** After a plan has changed, the visit that stands nearest to where the chosen one was. */
 function nearest(row: Schemas["HorizonLine"], week: string | undefined) {

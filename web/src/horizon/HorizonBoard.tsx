@@ -41,6 +41,27 @@ const Months = styled.div`
     border-left: 1px solid var(--steel);
     white-space: nowrap;
   }
+  i {
+    position: absolute;
+    bottom: 4px;
+    padding: 0 4px;
+    font-size: 14px;
+    font-style: normal;
+    font-weight: 600;
+    background: var(--ground);
+    transform: translateX(-100%);
+  }
+`;
+
+const Today = styled.div`
+  position: absolute;
+  top: ${HEAD}px;
+  bottom: 0;
+  width: 2px;
+  background: var(--ink);
+  opacity: 0.45;
+  z-index: 2;
+  pointer-events: none;
 `;
 
 const Bays = styled.div`
@@ -105,7 +126,9 @@ export function HorizonBoard({ page, rows, zoom, plan, week, onMore }: Props) {
               {m.words}
             </span>
           ))}
+          <i style={{ left: `calc(var(--names) + ${x(page.today)}px)` }}>today</i>
         </Months>
+        <Today style={{ left: `calc(var(--names) + ${x(page.today)}px)` }} />
         <div style={{ position: "relative", height: lines.getTotalSize() }} role="list" aria-label="Trailers">
           {virtual.map((v) => {
             const at = rows[v.index];

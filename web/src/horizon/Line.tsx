@@ -14,7 +14,8 @@ export const LINE = 70;
 export const NAMES = 246;
 const MARKS = 14;
 const BAR = 28;
-const TAB = 60;
+/** From this width on a tab says what is done. */
+const TELLING = 100;
 
 const Named = styled.div`
   position: sticky;
@@ -62,26 +63,34 @@ const Drawn = styled.svg`
   overflow: visible;
 `;
 
+/** How a visit looks: a flag planted in its week, full where it was accepted; words fly from it, and last as long as they need. */
+export const flag = (state: "proposed" | "accepted" | "none") =>
+  state === "accepted"
+    ? "border-left: 5px solid var(--working); background: var(--tint); color: var(--ink);"
+    : state === "none"
+      ? `border-left: 9px solid var(--hold); background: var(--raised); color: var(--ink);
+         border-image: repeating-linear-gradient(45deg, var(--hold-stripe) 0 5px, var(--hold) 5px 9px) 9;`
+      : "border-left: 3px dashed var(--working); background: var(--raised); color: var(--working);";
+
 const Tab = styled.button<{ $state: "proposed" | "accepted" | "none" }>`
   position: absolute;
   top: ${BAR + 4}px;
-  height: 34px;
-  min-width: 46px;
-  transform: translateX(-50%);
-  padding: 0 5px;
-  border-radius: 3px;
-  border: 1.5px ${(p) => (p.$state === "accepted" ? "solid" : "dashed")} var(--working);
-  background: ${(p) =>
-    p.$state === "accepted"
-      ? "var(--working)"
-      : p.$state === "none"
-        ? "repeating-linear-gradient(45deg, var(--hold-stripe) 0 6px, var(--raised) 6px 12px)"
-        : "var(--raised)"};
-  color: ${(p) => (p.$state === "accepted" ? "var(--on-working)" : p.$state === "none" ? "var(--ink)" : "var(--working)")};
+  height: 36px;
+  padding: 0 6px;
+  text-align: left;
+  overflow: hidden;
+  border: 0;
+  ${(p) => flag(p.$state)}
   font:
-    600 14px/1 "Barlow Semi Condensed",
+    600 14px/16px "Barlow Semi Condensed",
     sans-serif;
   white-space: nowrap;
+  span {
+    display: block;
+    overflow: hidden;
+    text-overflow: ellipsis;
+    font-weight: 400;
+  }
   cursor: grab;
   touch-action: pan-y;
   z-index: 1;
@@ -102,13 +111,18 @@ const Ghost = styled.span`
   pointer-events: none;
 `;
 
-/** What a visit says on its tab: the minutes it saves, or that it is one thing. */
-const onTab = (visit: Visit): string =>
-  visit.savedInWords ? `−${visit.savedInWords}` : visit.minutesInWords;
+/** When a visit is and how long it takes. */
+const whenAndLong = (visit: Visit): string =>
+  `${visit.day ? dayShort(visit.day) : "no room"}, ${visit.minutesInWords}`;
+
+/** The weightiest of a visit's work, in a line. */
+const work = (visit: Visit): string =>
+  [...visit.weightiest.map((w, i) => (i === 0 ? w : w[0]?.toLowerCase() + w.slice(1)))].join(", ") +
+  (visit.tasks.length > visit.weightiest.length ? ` +${visit.tasks.length - visit.weightiest.length}` : "");
 
 /** A visit in a sentence, for who hears the screen. */
 export const spokenVisit = (row: Row, visit: Visit): string =>
-  `${onTab(visit)}, ${row.tag}, ${visit.booking ? "accepted" : visit.pinned ? "proposed, held there" : "proposed"}, week of ${dayShort(visit.week)}: ${visit.what}, ${visit.minutesInWords}${visit.savedInWords ? `, saves ${visit.savedInWords} by sharing` : ""}${visit.doesNotFit ? ", no room in that week" : ""}`;
+  `${whenAndLong(visit)}, ${row.tag}, ${visit.booking ? "accepted" : visit.pinned ? "proposed, held there" : "proposed"}, week of ${dayShort(visit.week)}: ${visit.what}${visit.savedInWords ? `, saves ${visit.savedInWords} by sharing` : ""}${visit.doesNotFit ? ", no room in that week" : ""}`;
 
 interface Props {
   row: Row;
@@ -147,8 +161,8 @@ export function Line({ row, x, width, whole, chosen, aim, onChoose, onAim, onDro
   const first = new Map<string, string>();
   for (const v of row.visits) for (const t of v.tasks) if (!first.has(t.id)) first.set(t.id, v.week);
   const placed = tabs(
-    row.visits.map((v) => x(v.week) + width / 2),
-    TAB,
+    row.visits.map((v) => x(v.week)),
+    whole,
   );
   return (
     <>
@@ -173,7 +187,8 @@ export function Line({ row, x, width, whole, chosen, aim, onChoose, onAim, onDro
             takes.map((t) => marks.get(t.id)?.on ?? v.week),
           );
           const at = b.at + width / 2;
-          const tab = placed[i] ?? at;
+          const { left = at, width: wide = 0 } = placed[i] ?? {};
+          const tab = Math.min(left + wide - 8, Math.max(left + 8, at));
           const ends = takes.length > 0 ? `M${b.from} ${BAR - 5}V${BAR}H${b.to}V${BAR - 5}` : "";
           return (
             <g key={v.week} stroke="var(--working)" fill="none" strokeWidth={chosen === v.week ? 2.4 : 1.3}>
@@ -192,7 +207,8 @@ export function Line({ row, x, width, whole, chosen, aim, onChoose, onAim, onDro
             key={v.week}
             type="button"
             $state={v.booking ? "accepted" : v.doesNotFit ? "none" : "proposed"}
-            style={{ left: placed[i] }}
+            style={placed[i]}
+            title={v.what}
             aria-pressed={chosen === v.week}
             aria-label={spokenVisit(row, v)}
             data-visit={`${row.tag} ${v.week}`}
@@ -204,7 +220,17 @@ export function Line({ row, x, width, whole, chosen, aim, onChoose, onAim, onDro
             onKeyDown={(e) => onKey(e, v)}
           >
             {v.pinned && !v.booking ? "▾ " : ""}
-            {onTab(v)}
+            {(placed[i]?.width ?? 0) < TELLING ? (
+              <>
+                {v.day ? dayShort(v.day) : "no room"}
+                <span>{v.minutesInWords}</span>
+              </>
+            ) : (
+              <>
+                {whenAndLong(v)}
+                <span>{work(v)}</span>
+              </>
+            )}
           </Tab>
         ))}
         {aim && <Ghost style={{ left: x(aim), width: Math.max(14, width) }} />}
@@ -214,7 +240,13 @@ export function Line({ row, x, width, whole, chosen, aim, onChoose, onAim, onDro
 }
 
 /** A due date: a stem at its day with a foot, its range as a line; overdue full, soon half, later open; a hard one with a cap. */
-function DueMark({ mark, x }: { mark: Schemas["DueMark"]; x: Scale }) {
+export function DueMark({
+  mark,
+  x,
+}: {
+  mark: Pick<Schemas["DueMark"], "on" | "early" | "late" | "nearness" | "hard">;
+  x: Scale;
+}) {
   const [at, early, late] = [x(mark.on), x(mark.early), x(mark.late)];
   const fill =
     mark.nearness === "overdue"

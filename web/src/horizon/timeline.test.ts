@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { BEFORE, bracket, months, scale, share, tabs, weeksAfter, weeksBetween } from "./timeline";
+import { BEFORE, bracket, months, scale, share, TAB, tabs, weeksAfter, weeksBetween } from "./timeline";
 
 const FIRST = "2026-11-23";
 
@@ -35,7 +35,14 @@ describe("the horizon's days", () => {
   });
 
   it("keeps tabs from covering each other", () => {
-    expect(tabs([10, 20, 200], 58)).toEqual([10, 68, 200]);
+    const placed = tabs([10, 20, 200, 600], 900);
+    expect(placed.map((t) => t.left)).toEqual([10, 10 + TAB.least + 4, 200, 600]);
+    placed.slice(1).forEach((t, i) => {
+      const before = placed[i];
+      expect((before?.left ?? 0) + (before?.width ?? 0)).toBeLessThan(t.left);
+    });
+    expect(placed.every((t) => t.width >= TAB.least && t.width <= TAB.most)).toBe(true);
+    expect(tabs([880], 900)).toEqual([{ left: 880, width: TAB.least }]);
   });
 
   it("fills a week no more than full", () => {

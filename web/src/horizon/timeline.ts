@@ -69,11 +69,21 @@ export function bracket(
   return { from: Math.min(...all), to: Math.max(...all), at };
 }
 
-/** Where the tabs of visits stand so that none covers another: at their weeks, or as far right as the one before needs. */
-export function tabs(wanted: readonly number[], apart: number): number[] {
-  const placed: number[] = [];
-  for (const at of wanted) placed.push(Math.max(at, (placed.at(-1) ?? -apart) + apart));
-  return placed;
+/** Room between two tabs, the least that one takes, and the most. */
+const GAP = 4;
+export const TAB = { least: 54, most: 200 };
+
+/**
+ * Where the tabs of visits stand so that none covers another: from their weeks on, or as far right as the one before
+ * needs; and how wide, up to the next one or the end.
+ */
+export function tabs(wanted: readonly number[], end: number): { left: number; width: number }[] {
+  const lefts: number[] = [];
+  for (const at of wanted) lefts.push(Math.max(at, (lefts.at(-1) ?? -Infinity) + TAB.least + GAP));
+  return lefts.map((left, i) => ({
+    left,
+    width: Math.max(TAB.least, Math.min(TAB.most, (lefts[i + 1] ?? end) - GAP - left)),
+  }));
 }
 
 /** How much of a strip's height some hours take, where the fullest week takes all of it. */

@@ -199,6 +199,7 @@ export const onLine = (
   savedInWords: "12 min",
   price: 90,
   what: tasks.join(", "),
+  weightiest: tasks.slice(0, 2),
   doesNotFit: false,
   ...with_,
 });

@@ -1,0 +1,38 @@
+import type { ReactNode } from "react";
+import { Dialog, DialogTrigger } from "react-aria-components/Dialog";
+import { Popover } from "react-aria-components/Popover";
+import styled from "styled-components";
+import { TextButton } from "./Button";
+
+const Sheet = styled(Popover)`
+  max-width: min(430px, calc(100vw - 32px));
+  max-height: min(560px, 80vh);
+  overflow: auto;
+  padding: 14px 18px 16px;
+  background: var(--raised);
+  color: var(--ink);
+  border: 1px solid var(--ink);
+  border-radius: 3px;
+  box-shadow: 0 6px 22px rgb(0 0 0 / 18%);
+  section {
+    display: grid;
+    gap: 10px;
+    outline: none;
+  }
+  kbd {
+    font: inherit;
+    font-weight: 600;
+  }
+`;
+
+/** Something explained when somebody asks: a legend, the keys. It closes with Escape or a touch beside it. */
+export function Explained({ label, children }: { label: string; children: ReactNode }) {
+  return (
+    <DialogTrigger>
+      <TextButton>{label}</TextButton>
+      <Sheet placement="bottom end">
+        <Dialog aria-label={label}>{children}</Dialog>
+      </Sheet>
+    </DialogTrigger>
+  );
+}
