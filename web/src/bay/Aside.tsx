@@ -11,6 +11,7 @@ import { Conclusions } from "../ui/Conclusions";
 import { useChangeJobs } from "./useChangeJobs";
 import { openInWords } from "./openNow";
 import { Used } from "./Used";
+import { Disclosure } from "../ui/Disclosure";
 
 const Side = styled.aside`
   border-left: 1px solid var(--hair);
@@ -137,8 +138,7 @@ export function Aside({ visit, step, leaving, onState, onChoose, onLeaving }: Pr
               </TextButton>
             )
           )}
-          <details>
-            <summary style={{ padding: "8px 0", cursor: "pointer" }}>All {packet.steps.length} steps</summary>
+          <Disclosure title={<>All {packet.steps.length} steps</>}>
             <Plain style={{ marginTop: 8 }}>
               {packet.steps.map((s) => (
                 <li key={s.key}>
@@ -154,11 +154,10 @@ export function Aside({ visit, step, leaving, onState, onChoose, onLeaving }: Pr
                 </li>
               ))}
             </Plain>
-          </details>
+          </Disclosure>
         </div>
       )}
-      <details>
-        <summary style={{ padding: "8px 0", cursor: "pointer" }}>Practices of this visit</summary>
+      <Disclosure title={<>Practices of this visit</>}>
         <Plain>
           {visit.practices.map((s) => (
             <li key={s}>
@@ -166,7 +165,7 @@ export function Aside({ visit, step, leaving, onState, onChoose, onLeaving }: Pr
             </li>
           ))}
         </Plain>
-      </details>
+      </Disclosure>
     </Side>
   );
 }

@@ -1,7 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { answer, shop } from "../api/client";
-import { Choice } from "../ui/Fields";
 import { Quiet, Stack } from "../ui/Page";
+import { Select } from "../ui/Select";
 
 interface Props {
   value: string;
@@ -18,7 +18,7 @@ export function Classed({ value, onChange }: Props) {
   const picked = damages.data?.find((d) => d.code === value);
   return (
     <Stack $gap={4}>
-      <Choice
+      <Select
         label="The damage, by ISO 15243"
         value={value}
         onChange={onChange}

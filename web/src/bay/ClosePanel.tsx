@@ -3,9 +3,10 @@ import { useEffect, useRef, useState } from "react";
 import { Link } from "wouter";
 import { answer, type Schemas, shop, ShopProblem } from "../api/client";
 import { Button } from "../ui/Button";
-import { TextField, Tick } from "../ui/Fields";
+import { TextField } from "../ui/Fields";
 import { Lines, Row, Stack } from "../ui/Page";
 import { Problem } from "../ui/Problem";
+import { Checkbox } from "../ui/Checkbox";
 
 interface Props {
   visit: Schemas["VisitAnswer"];
@@ -97,9 +98,9 @@ export function ClosePanel({ visit, onState, onFound }: Props) {
           ))}
         </Lines>
         {state.gearChanges.length > 0 && (
-          <Tick checked={changes} onChange={setChanges}>
+          <Checkbox checked={changes} onChange={setChanges}>
             The trailer now has {state.gearChanges.join(" and ")}: change its description with the closing
-          </Tick>
+          </Checkbox>
         )}
         {state.whyNotClosed && !state.needsRelease && <Problem of={new Error(state.whyNotClosed)} />}
         {state.needsRelease && (

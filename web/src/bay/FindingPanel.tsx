@@ -1,44 +1,18 @@
 import { useMutation, useQuery } from "@tanstack/react-query";
 import { useEffect, useRef, useState } from "react";
-import styled from "styled-components";
 import { answer, type Schemas, shop } from "../api/client";
 import { newId } from "../api/ids";
 import { Button } from "../ui/Button";
-import { Choice, TextField, Tick } from "../ui/Fields";
+import { TextField } from "../ui/Fields";
 import { Row, Stack } from "../ui/Page";
 import { Problem } from "../ui/Problem";
+import { RadioGroup } from "../ui/RadioGroup";
 import { JudgementText, VerdictWord } from "../ui/Verdict";
 import { Illustration } from "../illustrations/Illustration";
 import { Classed } from "./Classed";
 import { PreviewWords } from "./JobsPanel";
-
-const Seen = styled.fieldset`
-  border: 0;
-  margin: 0;
-  padding: 0;
-  legend {
-    color: var(--steel);
-    font-size: 15px;
-    padding: 0;
-  }
-  label {
-    display: flex;
-    gap: 12px;
-    align-items: center;
-    min-height: 48px;
-    border-top: 1px solid var(--hair);
-    cursor: pointer;
-  }
-  input {
-    width: 22px;
-    height: 22px;
-    flex: none;
-    accent-color: var(--working);
-  }
-  .words {
-    flex: 1;
-  }
-`;
+import { Select } from "../ui/Select";
+import { Checkbox } from "../ui/Checkbox";
 
 interface Props {
   visit: Schemas["VisitAnswer"];
@@ -127,13 +101,13 @@ export function FindingPanel({ visit, step, onState, onLeave }: Props) {
           What did you find?
         </h2>
         <Row $gap={16} style={{ alignItems: "start" }}>
-          <Choice
+          <Select
             label="Where"
             value={place ?? ""}
             onChange={setPlace}
             options={spots.map((p) => [p.code, p.spoken] as const)}
           />
-          <Choice
+          <Select
             label="On the"
             value={subject}
             onChange={(s) => {
@@ -143,28 +117,27 @@ export function FindingPanel({ visit, step, onState, onLeave }: Props) {
             options={(rules.data?.subjects ?? []).map((o) => [o.subject, o.words] as const)}
           />
         </Row>
-        <Seen>
-          <legend>What you see</legend>
-          {rows.map((r) => (
-            <label key={r.code}>
-              <input
-                type="radio"
-                name="seen"
-                checked={rule === r.code}
-                onChange={() => {
-                  setRule(r.code);
-                  setAdding([]);
-                }}
-              />
-              <Illustration subject={r.subject} code={r.code} />
-              <span className="words">{r.seen}</span>
-              <VerdictWord verdict={r.judgement.verdict} />
-            </label>
-          ))}
-        </Seen>
+        <RadioGroup
+          label="What you see"
+          value={rule}
+          onChange={(code) => {
+            setRule(code);
+            setAdding([]);
+          }}
+          options={rows.map((r) => ({
+            value: r.code,
+            children: (
+              <>
+                <Illustration subject={r.subject} code={r.code} />
+                <span style={{ flex: 1 }}>{r.seen}</span>
+                <VerdictWord verdict={r.judgement.verdict} />
+              </>
+            ),
+          }))}
+        />
         <div aria-live="polite">{picked?.judgement && <JudgementText of={picked.judgement} />}</div>
         {about?.innerAndOuter && (
-          <Choice
+          <Select
             label="Which one"
             value={which}
             onChange={setWhich}
@@ -180,7 +153,7 @@ export function FindingPanel({ visit, step, onState, onLeave }: Props) {
           <div role="group" aria-label="Add to this visit">
             <h3>Add to this visit</h3>
             {offers.map((o) => (
-              <Tick
+              <Checkbox
                 key={o.job + o.place}
                 checked={adding.includes(o.job + o.place)}
                 disabled={o.extra.whyNot !== null}
@@ -191,7 +164,7 @@ export function FindingPanel({ visit, step, onState, onLeave }: Props) {
                 }
               >
                 {o.name}, {o.placeSpoken}: <PreviewWords of={o.extra} />
-              </Tick>
+              </Checkbox>
             ))}
           </div>
         )}

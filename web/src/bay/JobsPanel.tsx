@@ -3,10 +3,10 @@ import { useState } from "react";
 import { answer, type Schemas, shop } from "../api/client";
 import { useJobsOffered } from "../api/useJobsOffered";
 import { Button, TextButton } from "../ui/Button";
-import { Choice } from "../ui/Fields";
 import { Plain, Quiet, Row, Section, Stack } from "../ui/Page";
 import { Problem } from "../ui/Problem";
 import { useChangeJobs } from "./useChangeJobs";
+import { Select } from "../ui/Select";
 
 type JobAt = Schemas["JobAt"];
 
@@ -109,13 +109,13 @@ function Add({ visit, jobs, pending, onAdd, onLeave }: AddProps) {
       }}
     >
       <Stack $gap={8}>
-        <Choice
+        <Select
           label="Job"
           value={job?.code ?? ""}
           onChange={setCode}
           options={offered.map((o) => [o.code, o.name] as const)}
         />
-        <Choice
+        <Select
           label="Where"
           value={at}
           onChange={setPlace}

@@ -3,7 +3,7 @@ import { fireEvent, screen, waitFor } from "@testing-library/react";
 import { describe, expect, it, vi } from "vitest";
 import type { Schemas } from "../api/client";
 import { state, step, visit } from "../tests/facts";
-import { refused, show } from "../tests/screen";
+import { choose, refused, show } from "../tests/screen";
 import { StepPanel } from "./StepPanel";
 
 const PLAY: Schemas["ReadingAsked"] = {
@@ -124,7 +124,7 @@ describe("the step at hand", () => {
     ] as Schemas["PartNeed"][];
     const { user, of } = stand(step({ parts }), { "PUT /entries/": state() });
     await user.click(screen.getByRole("checkbox", { name: /Cotter pin/ }));
-    await user.selectOptions(screen.getByRole("combobox", { name: "Which one went in?" }), "Seal B");
+    await choose(user, "Which one went in\\?", "Seal B");
     await user.click(screen.getByRole("button", { name: "Done, next" }));
     await waitFor(() => expect(of("PUT")).toHaveLength(1));
     expect((of("PUT")[0]?.body.parts as { name: string }[]).map((p) => p.name)).toEqual(["Seal B"]);

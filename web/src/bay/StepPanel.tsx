@@ -4,12 +4,14 @@ import { Link } from "wouter";
 import type { Schemas } from "../api/client";
 import { capital, minutesInWords, partWords } from "../api/words";
 import { Button } from "../ui/Button";
-import { Choice, TextField, Tick } from "../ui/Fields";
+import { TextField } from "../ui/Fields";
 import { Quiet, Row, Stack } from "../ui/Page";
 import { Photos } from "../ui/Photos";
 import { Problem } from "../ui/Problem";
 import { StepFigures } from "./StepFigures";
 import { useStep } from "./useStep";
+import { Select } from "../ui/Select";
+import { Checkbox } from "../ui/Checkbox";
 
 const Title = styled.h2`
   font-size: 44px;
@@ -223,11 +225,11 @@ function StepParts({ parts }: { parts: ReturnType<typeof useStep>["parts"] }) {
     <div role="group" aria-label="Used with this step">
       {parts.proposed.map((p) => (
         <Stack key={p.id} $gap={2}>
-          <Tick checked={p.taken} onChange={(taken) => parts.take(p.id, taken)}>
+          <Checkbox checked={p.taken} onChange={(taken) => parts.take(p.id, taken)}>
             Used: {partWords(p)}
-          </Tick>
+          </Checkbox>
           {p.taken && p.oneOf.length > 0 && (
-            <Choice
+            <Select
               label={p.picked ? "Which one? The journal measured here says" : "Which one went in?"}
               value={p.name}
               onChange={(name) => parts.choose(p.id, name)}

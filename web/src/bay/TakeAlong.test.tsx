@@ -18,20 +18,21 @@ const line = (name: string, with_: object) => ({
   kept: true,
   ...with_,
 });
-const take = (taken: string[] = [], lines: object[] = []) => {
+const take = async (taken: string[] = [], lines: object[] = []) => {
   const onState = vi.fn();
   const shown = show(<TakeAlong visit={visit(STEPS, { state: state({ taken }) })} onState={onState} />, {
     "GET /shelf/kits/": { lines },
     "GET /settings/parts": [{ code: "SEAL-1719-2565", name: SEALS[0] }],
     "PUT /taken": state({ taken: ["cotter pin"] }),
   });
+  await shown.user.click(screen.getByRole("button", { name: /^Parts to take/ }));
   return { ...shown, onState };
 };
-const typed = () => screen.getByRole("combobox");
+const typed = () => screen.getByLabelText("Scan or type a part");
 
 describe("the parts to take along", () => {
   it("counts what is taken and says where it lies and what is short", async () => {
-    take(
+    await take(
       ["cotter pin"],
       [line("cotter pin", { bin: "B4" }), line(SEALS[0] ?? "", { bin: "C1", missing: 1 })],
     );
@@ -43,14 +44,14 @@ describe("the parts to take along", () => {
   });
 
   it("takes by a tick", async () => {
-    const { user, of, onState } = take();
+    const { user, of, onState } = await take();
     await user.click(screen.getByRole("checkbox", { name: /cotter pin/ }));
     await waitFor(() => expect(onState).toHaveBeenCalled());
     expect(of("PUT")[0]?.body).toEqual({ name: "cotter pin", taken: true });
   });
 
   it("takes what a scanner types, the code of one of several too, and never what no step asks for", async () => {
-    const { user, of, queries } = take();
+    const { user, of, queries } = await take();
     await waitFor(() => expect(queries.getQueryData(["parts"])).toBeTruthy());
     await user.type(typed(), "seal-1719-2565{Enter}");
     await waitFor(() => expect(of("PUT")[0]?.body).toEqual({ name: "grease seal", taken: true }));

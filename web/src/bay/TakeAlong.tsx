@@ -3,10 +3,12 @@ import { useState } from "react";
 import { answer, type Schemas, shop } from "../api/client";
 import { partWords } from "../api/words";
 import { Button } from "../ui/Button";
-import { TextField, Tick } from "../ui/Fields";
 import { Section, Stack } from "../ui/Page";
 import { Problem } from "../ui/Problem";
 import { partFor, toTake } from "./toTake";
+import { Disclosure } from "../ui/Disclosure";
+import { Checkbox } from "../ui/Checkbox";
+import { TextField } from "../ui/Fields";
 
 interface Props {
   visit: Schemas["VisitAnswer"];
@@ -43,11 +45,14 @@ export function TakeAlong({ visit, onState }: Props) {
   const shelf = new Map(kit.data?.lines.map((l) => [l.name, l]));
   const bin = (n: Schemas["PartNeed"]) => shelf.get(n.name)?.bin ?? shelf.get(n.oneOf?.[0] ?? "")?.bin;
   return (
-    <details>
-      <summary style={{ padding: "8px 0", cursor: "pointer" }}>
-        Parts to take: {there} of {needs.length}
-        {short.length > 0 && <b style={{ color: "var(--renew)" }}>, {short.length} short</b>}
-      </summary>
+    <Disclosure
+      title={
+        <>
+          Parts to take: {there} of {needs.length}
+          {short.length > 0 && <b style={{ color: "var(--renew)" }}>, {short.length} short</b>}
+        </>
+      }
+    >
       <Section>
         <form
           onSubmit={(e) => {
@@ -69,7 +74,6 @@ export function TakeAlong({ visit, onState }: Props) {
               }}
               problem={problem}
               placeholder="SEAL-2250-3376"
-              offers={needs.flatMap((n) => (n.oneOf?.length ? n.oneOf : [n.name]))}
             />
             <div>
               <Button type="submit">Taken</Button>
@@ -84,17 +88,17 @@ export function TakeAlong({ visit, onState }: Props) {
         )}
         <div role="group" aria-label="Parts to take">
           {needs.map((n) => (
-            <Tick
+            <Checkbox
               key={n.name}
               checked={taken.has(n.name)}
               onChange={(on) => take.mutate({ name: n.name, taken: on })}
             >
               {bin(n) && <b>{bin(n)} </b>}
               {partWords(n)}
-            </Tick>
+            </Checkbox>
           ))}
         </div>
       </Section>
-    </details>
+    </Disclosure>
   );
 }

@@ -37,6 +37,7 @@ describe("what a visit used", () => {
     const { user, of, onState } = used([], { "PUT /parts/": state() });
     await user.click(screen.getByRole("button", { name: "Something else was used" }));
     await user.type(screen.getByRole("combobox"), "l44649");
+    await user.tab();
     await screen.findByText("cone L44649, bore 1.063 in, 6.40");
     await user.click(screen.getByRole("button", { name: "Write it down" }));
     await waitFor(() => expect(onState).toHaveBeenCalled());

@@ -7,6 +7,7 @@ import { Button, TextButton } from "../ui/Button";
 import { TextField } from "../ui/Fields";
 import { Plain, Quiet, Row, Section, Stack } from "../ui/Page";
 import { Problem } from "../ui/Problem";
+import { TypeAhead } from "../ui/ComboBox";
 
 interface Props {
   visit: Schemas["VisitAnswer"];
@@ -109,7 +110,7 @@ export function Used({ visit, step, onState }: Props) {
             }}
           >
             <Stack $gap={8}>
-              <TextField
+              <TypeAhead
                 label={`What was used at ${spoken}: scan or type`}
                 value={name}
                 onChange={setName}

@@ -1,4 +1,4 @@
-import { useState } from "react";
+import { lazy, Suspense, useState } from "react";
 import styled from "styled-components";
 import { Link } from "wouter";
 import type { Schemas } from "../api/client";
@@ -12,8 +12,11 @@ import { type Filter, HorizonTools } from "./HorizonTools";
 import { dayShort } from "./timeline";
 import { useAim } from "./useAim";
 import { useHorizonPages } from "./useHorizonPages";
-import { VisitPanel } from "./VisitPanel";
 import { Waiting } from "../ui/Waiting";
+import { Disclosure } from "../ui/Disclosure";
+
+// Its calendar is a third of the screen’s script, and wanted only once a visit is chosen.
+const VisitPanel = lazy(() => import("./VisitPanel"));
 
 const Board = styled.div<{ $beside: boolean }>`
   display: grid;
@@ -75,19 +78,21 @@ export default function Horizon() {
             onMore={more}
           />
           {row && visit && (
-            <VisitPanel
-              key={`${row.trailerId}${visit.week}${visit.booking}`}
-              line={row}
-              visit={visit}
-              today={page.today}
-              busy={plan.busy}
-              onTry={(decisions, words) => plan.aimAt(row, decisions, words, decisions.at(-1)?.to ?? null)}
-              onMake={(decisions, words) => plan.make(row, decisions, words)}
-              onClose={() => {
-                plan.setChosen(null);
-                plan.leave();
-              }}
-            />
+            <Suspense fallback={<div />}>
+              <VisitPanel
+                key={`${row.trailerId}${visit.week}${visit.booking}`}
+                line={row}
+                visit={visit}
+                today={page.today}
+                busy={plan.busy}
+                onTry={(decisions, words) => plan.aimAt(row, decisions, words, decisions.at(-1)?.to ?? null)}
+                onMake={(decisions, words) => plan.make(row, decisions, words)}
+                onClose={() => {
+                  plan.setChosen(null);
+                  plan.leave();
+                }}
+              />
+            </Suspense>
           )}
         </Board>
       )}
@@ -119,8 +124,7 @@ function Beneath({ page }: { page: Schemas["HorizonAnswer"] }) {
         </p>
       )}
       {page.followUps.length > 0 && (
-        <details style={{ marginTop: 14 }}>
-          <summary>{page.followUps.length} checks owed</summary>
+        <Disclosure style={{ marginTop: 14 }} title={<>{page.followUps.length} checks owed</>}>
           <ul>
             {page.followUps.map((f) => (
               <li key={f.id}>
@@ -129,7 +133,7 @@ function Beneath({ page }: { page: Schemas["HorizonAnswer"] }) {
               </li>
             ))}
           </ul>
-        </details>
+        </Disclosure>
       )}
     </>
   );

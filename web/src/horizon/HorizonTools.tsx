@@ -1,7 +1,9 @@
 import styled from "styled-components";
 import { CustomerChoice } from "../ui/CustomerChoice";
-import { Choice, TextField, Tick } from "../ui/Fields";
+import { TextField } from "../ui/Fields";
 import { type Zoom, ZOOMS } from "./timeline";
+import { Select } from "../ui/Select";
+import { Checkbox } from "../ui/Checkbox";
 
 /** Which trailers are shown, and how close. */
 export interface Filter {
@@ -41,7 +43,7 @@ export function HorizonTools({
         onChange={(search) => onChange({ search })}
       />
       <CustomerChoice value={filter.customer} onChange={(customer) => onChange({ customer })} />
-      <Choice
+      <Select
         label="Kind"
         value={filter.axles}
         onChange={(axles) => onChange({ axles })}
@@ -52,15 +54,15 @@ export function HorizonTools({
           ["3", "triple axle"],
         ]}
       />
-      <Choice
+      <Select
         label="Shown"
         value={filter.zoom}
         onChange={(zoom) => onChange({ zoom })}
         options={ZOOMS.map(([code, words]) => [code, words] as const)}
       />
-      <Tick checked={filter.overdue} onChange={(overdue) => onChange({ overdue })}>
+      <Checkbox checked={filter.overdue} onChange={(overdue) => onChange({ overdue })}>
         overdue only
-      </Tick>
+      </Checkbox>
     </Tools>
   );
 }

@@ -4,11 +4,12 @@ import { answer, type Schemas, shop, ShopProblem } from "../api/client";
 import { newId } from "../api/ids";
 import { dayInWords } from "../api/words";
 import { Button, TextButton } from "../ui/Button";
-import { Choice, TextField } from "../ui/Fields";
+import { TextField } from "../ui/Fields";
 import { Columns, Head, Lines, Page, Quiet, Row, Section, Stack } from "../ui/Page";
 import { Problem } from "../ui/Problem";
 import { useShop } from "../api/useShop";
 import { useCustomers } from "../api/useCustomers";
+import { Select } from "../ui/Select";
 
 /** What goes out to others, and what comes in by itself: calendars, the words of reminders, hub odometers that report. */
 export default function Calling() {
@@ -90,7 +91,7 @@ function Calendars() {
         }}
       >
         <Row style={{ alignItems: "flex-end" }}>
-          <Choice
+          <Select
             label="Whose visits"
             value={kind}
             onChange={(k) => {
@@ -104,7 +105,7 @@ function Calendars() {
             ]}
           />
           {kind !== "shop" && (
-            <Choice
+            <Select
               label={kind === "person" ? "Who" : "Which customer"}
               value={of}
               onChange={setOf}

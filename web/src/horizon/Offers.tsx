@@ -3,9 +3,9 @@ import { useState } from "react";
 import { answer, type Schemas, shop } from "../api/client";
 import { dayInWords } from "../api/words";
 import { Button } from "../ui/Button";
-import { TextField } from "../ui/Fields";
 import { Lines, Quiet, Row, Stack } from "../ui/Page";
 import { Problem } from "../ui/Problem";
+import { DateField } from "../ui/DateField";
 
 /** A customer on the telephone: when can you take it, what will you do, how long, about how much. */
 export function Offers({
@@ -27,7 +27,7 @@ export function Offers({
   });
   return (
     <Stack $gap={8}>
-      <TextField label="Not before" type="date" value={from} onChange={setFrom} />
+      <DateField label="Not before" value={from} onChange={setFrom} />
       <Problem of={offer.error} />
       {offer.data?.none && <p>{offer.data.none}</p>}
       <Lines>

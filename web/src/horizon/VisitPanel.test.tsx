@@ -1,10 +1,10 @@
 // @vitest-environment happy-dom
-import { fireEvent, screen } from "@testing-library/react";
+import { screen } from "@testing-library/react";
 import { describe, expect, it, vi } from "vitest";
 import type { Schemas } from "../api/client";
 import { onLine } from "../tests/facts";
-import { show } from "../tests/screen";
-import { VisitPanel } from "./VisitPanel";
+import { dayIn, nextDay, show } from "../tests/screen";
+import VisitPanel from "./VisitPanel";
 
 const SOON = onLine("2026-06-22", ["repack", "brakes"], { day: "2026-06-24" });
 const LATER = onLine("2026-07-20", ["springs"]);
@@ -45,9 +45,8 @@ describe("a proposed visit", () => {
 
   it("is accepted for the day that stands there, or another", async () => {
     const { user, onMake } = panel(SOON);
-    const day = screen.getByLabelText("Day");
-    expect(day).toHaveProperty("value", "2026-06-24");
-    fireEvent.change(day, { target: { value: "2026-06-25" } });
+    expect(dayIn("Day")).toBe("2026-06-24");
+    await nextDay(user, "Day");
     await user.click(screen.getByRole("button", { name: "Accept" }));
     const accept = {
       kind: "accept",
@@ -61,7 +60,7 @@ describe("a proposed visit", () => {
 
   it("never offers a day that has passed", () => {
     panel(onLine("2026-06-01", ["repack"], { day: "2026-06-02" }));
-    expect(screen.getByLabelText("Day")).toHaveProperty("value", "2026-06-10");
+    expect(dayIn("Day")).toBe("2026-06-10");
   });
 
   it("is tried before it is moved or merged, and all of it is told at once", async () => {

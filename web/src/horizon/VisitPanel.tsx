@@ -4,12 +4,13 @@ import { Link } from "wouter";
 import type { Schemas } from "../api/client";
 import { dayInWords } from "../api/words";
 import { Button, TextButton } from "../ui/Button";
-import { TextField, Tick } from "../ui/Fields";
 import { Lines, Quiet, Row, Stack } from "../ui/Page";
 import * as moves from "./moves";
 import { Offers } from "./Offers";
 import { ReminderPanel } from "./ReminderPanel";
 import { dayShort, weeksAfter } from "./timeline";
+import { Checkbox } from "../ui/Checkbox";
+import { DateField } from "../ui/DateField";
 
 type Line = Schemas["HorizonLine"];
 type Visit = Schemas["VisitOnLine"];
@@ -40,7 +41,7 @@ interface Props {
 }
 
 /** One visit: what is done, why each task rides in it, and what can be decided about it. */
-export function VisitPanel({ line, visit, today, busy, onTry, onMake, onClose }: Props) {
+export default function VisitPanel({ line, visit, today, busy, onTry, onMake, onClose }: Props) {
   const first = visit.day && visit.day > today ? visit.day : visit.week > today ? visit.week : today;
   const [day, setDay] = useState(first);
   const [taken, setTaken] = useState<string[]>([]);
@@ -77,13 +78,13 @@ export function VisitPanel({ line, visit, today, busy, onTry, onMake, onClose }:
           {visit.tasks.map((t) => (
             <li key={t.id} style={{ padding: "6px 0" }}>
               {open && visit.tasks.length > 1 ? (
-                <Tick
+                <Checkbox
                   checked={taken.includes(t.id)}
                   onChange={(on) => setTaken(on ? [...taken, t.id] : taken.filter((x) => x !== t.id))}
                 >
                   <b>{t.name}</b>
                   {t.where && `, ${t.where}`}
-                </Tick>
+                </Checkbox>
               ) : (
                 <span>
                   <b>{t.name}</b>
@@ -109,7 +110,7 @@ export function VisitPanel({ line, visit, today, busy, onTry, onMake, onClose }:
             }}
           >
             <Row style={{ alignItems: "flex-end" }}>
-              <TextField label="Day" type="date" value={day} onChange={setDay} />
+              <DateField label="Day" value={day} onChange={setDay} />
               <Button type="submit" $main isDisabled={busy}>
                 Accept
               </Button>

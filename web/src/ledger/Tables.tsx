@@ -4,7 +4,9 @@ import styled from "styled-components";
 import { answer, type Schemas, shop } from "../api/client";
 import { Button, linkShape } from "../ui/Button";
 import { Columns, Head, Page, Quiet, Row, Section, Stack } from "../ui/Page";
+import { FilePicker } from "../ui/FilePicker";
 import { Problem } from "../ui/Problem";
+import { Busy } from "../ui/Waiting";
 
 const FATE: Record<Schemas["RowFate"], string> = {
   add: "new",
@@ -44,18 +46,6 @@ const Rows = styled.table`
   }
 `;
 
-const Pick = styled.label`
-  display: grid;
-  gap: 6px;
-  input {
-    font-size: 16px;
-    padding: 10px;
-    border: 1px dashed var(--steel);
-    border-radius: 3px;
-    width: 100%;
-  }
-`;
-
 /** Trailers and customers out as tables, and in again: row by row it says what will happen before it happens. */
 export default function Tables() {
   const queries = useQueryClient();
@@ -84,21 +74,18 @@ export default function Tables() {
       </Head>
       <Columns $shape="1.6fr 1fr">
         <Stack $gap={18}>
-          <Pick>
-            A table of trailers, of customers, or of readings and trips, as CSV
-            <input
-              type="file"
-              accept=".csv,text/csv"
-              onChange={(e) => {
-                const chosen = e.target.files?.[0] ?? null;
-                setFile(chosen);
-                send.reset();
-                if (chosen) send.mutate({ table: chosen, apply: false });
-              }}
-            />
-          </Pick>
+          <FilePicker
+            label="A table of trailers, of customers, or of readings and trips, as CSV: drop it here, or"
+            button="Choose a table"
+            accept={[".csv", "text/csv"]}
+            onPick={(chosen) => {
+              setFile(chosen);
+              send.reset();
+              send.mutate({ table: chosen, apply: false });
+            }}
+          />
           <Problem of={send.error} />
-          {send.isPending && <p role="status">Reading it…</p>}
+          {send.isPending && <Busy what={send.variables.apply ? "Taking it in" : "Reading it"} />}
           {table && file && (
             <Section>
               <div role="status">

@@ -15,6 +15,7 @@ import { Columns, Head, Lines, Page, Quiet, Section, Stack, Table } from "../ui/
 import { Problem } from "../ui/Problem";
 import { JudgementText, VerdictWord } from "../ui/Verdict";
 import { WaitingPage } from "../ui/Waiting";
+import { Disclosure } from "../ui/Disclosure";
 
 /** One visit's sheet: everything that was done, seen, measured and used, and what was remarked since. */
 export default function VisitSheet({ id }: { id: string }) {
@@ -263,10 +264,9 @@ function Priced({ visit }: { visit: string }) {
         {range(offer.agreed.total)}. {offer.words}
       </p>
       {offer.really && (
-        <details>
-          <summary style={{ padding: "8px 0", cursor: "pointer" }}>What it came to, line by line</summary>
+        <Disclosure title={<>What it came to, line by line</>}>
           <EstimateTable of={offer.really} />
-        </details>
+        </Disclosure>
       )}
     </Section>
   ) : null;

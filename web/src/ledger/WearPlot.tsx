@@ -4,6 +4,7 @@ import type { Schemas } from "../api/client";
 import { dayInWords } from "../api/words";
 import { Quiet, Stack, Table } from "../ui/Page";
 import { drawPlot, type DrawnSide, HEIGHT, WIDTH } from "./drawWear";
+import { Disclosure } from "../ui/Disclosure";
 
 const Figure = styled.figure`
   display: grid;
@@ -87,8 +88,7 @@ export function WearPlot({ plot, today }: Props) {
           {plot.limitWords && <Quiet>{plot.limitWords}</Quiet>}
         </Stack>
       </figcaption>
-      <details>
-        <summary>The figures as a table</summary>
+      <Disclosure title={<>The figures as a table</>}>
         <Table aria-label={`${plot.title}, figures`}>
           <thead>
             <tr>
@@ -120,7 +120,7 @@ export function WearPlot({ plot, today }: Props) {
               ))}
           </tbody>
         </Table>
-      </details>
+      </Disclosure>
     </Figure>
   );
 }

@@ -4,10 +4,11 @@ import styled from "styled-components";
 import { answer, type Schemas, shop, ShopProblem } from "../api/client";
 import { capital } from "../api/words";
 import { Button, TextButton } from "../ui/Button";
-import { Choice, TextField } from "../ui/Fields";
+import { TextField } from "../ui/Fields";
 import { Head, Lines, Page, Quiet, Row, Stack } from "../ui/Page";
 import { Problem } from "../ui/Problem";
 import { Terms } from "./Terms";
+import { Select } from "../ui/Select";
 
 type Part = Schemas["KnownPart"];
 
@@ -170,7 +171,7 @@ function Edit({ part, onLeave }: { part: Part; onLeave: () => void }) {
           />
         </Row>
         <Row $gap={14} style={{ alignItems: "start" }}>
-          <Choice
+          <Select
             label="Told by a caliper as"
             value={edit.measuredAs}
             onChange={(measuredAs) => change({ measuredAs, by: {} })}

@@ -4,11 +4,13 @@ import { Link } from "wouter";
 import { answer, type Schemas, shop, ShopProblem } from "../api/client";
 import { dayInWords } from "../api/words";
 import { Button, TextButton } from "../ui/Button";
-import { TextField, Tick } from "../ui/Fields";
+import { TextField } from "../ui/Fields";
 import { Head, Page, Quiet, Row, Section, Stack, Table } from "../ui/Page";
 import { Problem } from "../ui/Problem";
 import { readNumber } from "../api/numbers";
 import { useShop } from "../api/useShop";
+import { Checkbox } from "../ui/Checkbox";
+import { DateField } from "../ui/DateField";
 
 type OpenHours = Required<Schemas["OpenHours"]>;
 type Choices = Record<string, Schemas["IntervalChoice"]>;
@@ -153,7 +155,7 @@ function Form({
             {house.ways.map((w) => {
               const own = (house.chosen.uses as Record<string, Schemas["UseFactor"]>)[w.code];
               return (
-                <Tick
+                <Checkbox
                   key={w.code}
                   checked={now.uses?.includes(w.code) ?? false}
                   onChange={(on) =>
@@ -168,7 +170,7 @@ function Form({
                   <Quiet>
                     times {own?.factor ?? w.factor}: {own?.reason ?? w.reason}
                   </Quiet>
-                </Tick>
+                </Checkbox>
               );
             })}
             <div style={{ maxWidth: 320 }}>
@@ -286,7 +288,7 @@ function Hours({
         ))}
       </Row>
       <Row style={{ alignItems: "flex-end" }}>
-        <TextField label="A day nobody works" type="date" value={holiday} onChange={setHoliday} />
+        <DateField label="A day nobody works" value={holiday} onChange={setHoliday} />
         <Button
           onPress={() => {
             if (holiday) onHours({ ...hours, holidays: [...hours.holidays, holiday] });
@@ -354,10 +356,9 @@ function Busy({
       <h2>When no trailer can be spared</h2>
       {times.map((t, i) => (
         <Row key={i} style={{ alignItems: "flex-end" }}>
-          <TextField label="From" type="date" value={t.from} onChange={(from) => edit(i, { from })} />
-          <TextField
+          <DateField label="From" value={t.from} onChange={(from) => edit(i, { from })} />
+          <DateField
             label="To"
-            type="date"
             value={t.to}
             problem={refused?.field(`/busy/${i}/to`)}
             onChange={(to) => edit(i, { to })}
@@ -467,9 +468,9 @@ function Intervals({
                   )}
                 </td>
                 <td>
-                  <Tick checked={stands.kept} onChange={(kept) => put({ kept })}>
+                  <Checkbox checked={stands.kept} onChange={(kept) => put({ kept })}>
                     <span className="said">kept</span>
-                  </Tick>
+                  </Checkbox>
                 </td>
                 <td>
                   <input

@@ -5,13 +5,14 @@ import { answer, type Schemas, shop, ShopProblem } from "../api/client";
 import { newId } from "../api/ids";
 import { useWorkerId } from "../api/worker";
 import { Button, TextButton } from "../ui/Button";
-import { Choice, TextField } from "../ui/Fields";
+import { TextField } from "../ui/Fields";
 import { MeasureField } from "../ui/MeasureField";
 import { Columns, Head, Lines, Page, Quiet, Row, Stack } from "../ui/Page";
 import { Problem } from "../ui/Problem";
 import { Stale } from "../ui/Stale";
 import { PracticeFields } from "../ui/PracticeFields";
 import { useShop } from "../api/useShop";
+import { Select } from "../ui/Select";
 
 /** The shop's own choices: its name, how long a repack lasts, which practices it follows, and who works here. */
 export default function ShopPage() {
@@ -54,7 +55,7 @@ function TimeZone({
   });
   const names = zones.data ?? (value ? [value] : []);
   return (
-    <Choice
+    <Select
       label="Time zone of the shop’s day"
       value={value}
       onChange={onChange}

@@ -5,21 +5,25 @@ import { capital } from "../api/words";
 import { Button } from "../ui/Button";
 import { TextField } from "../ui/Fields";
 import { Quiet, Row, Stack } from "../ui/Page";
+import { Disclosure } from "../ui/Disclosure";
 
 /** What is charged for beside hours and parts. */
 export function Terms() {
   const terms = useQuery({ queryKey: ["terms"], queryFn: () => answer(shop.GET("/api/settings/terms")) });
   return terms.data ? (
-    <details>
-      <summary style={{ padding: "8px 0", cursor: "pointer" }}>
-        What is charged beside hours and parts:{" "}
-        <Quiet>
-          {terms.data.terms.partsMarkup} % on parts, {terms.data.terms.consumables} % for consumables, tax{" "}
-          {terms.data.terms.taxOnLabour} % and {terms.data.terms.taxOnParts} %
-        </Quiet>
-      </summary>
+    <Disclosure
+      title={
+        <>
+          What is charged beside hours and parts:{" "}
+          <Quiet>
+            {terms.data.terms.partsMarkup} % on parts, {terms.data.terms.consumables} % for consumables, tax{" "}
+            {terms.data.terms.taxOnLabour} % and {terms.data.terms.taxOnParts} %
+          </Quiet>
+        </>
+      }
+    >
       <Form now={terms.data} />
-    </details>
+    </Disclosure>
   ) : null;
 }
 

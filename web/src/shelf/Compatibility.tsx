@@ -4,9 +4,9 @@ import styled from "styled-components";
 import { answer, type Schemas, shop, ShopProblem } from "../api/client";
 import { EntryField } from "../ui/EntryField";
 import { type Typed } from "../ui/typed";
-import { Choice } from "../ui/Fields";
 import { Columns, Quiet, Section, Stack } from "../ui/Page";
 import { useDebounced } from "../ui/useDebounced";
+import { Select } from "../ui/Select";
 
 const FITS: Record<Schemas["Fit"], string> = { yes: "Yes.", no: "No.", findOut: "Find out first." };
 
@@ -26,7 +26,7 @@ export function GoesWith() {
   return (
     <Section style={{ marginTop: 44 }}>
       <h2>Does it go with?</h2>
-      <Choice
+      <Select
         label="Does"
         value={question.code}
         onChange={setCode}

@@ -5,13 +5,14 @@ import { answer, type Schemas, shop, ShopProblem } from "../api/client";
 import { newId } from "../api/ids";
 import { partWords, shortDay } from "../api/words";
 import { Button } from "../ui/Button";
-import { Tick } from "../ui/Fields";
 import { Head, Lines, Page, Quiet, Row, Section, Stack } from "../ui/Page";
 import { Problem } from "../ui/Problem";
 import { Order } from "./Order";
 import { ShelfNav } from "./ShelfNav";
 import { toWrite } from "./toWrite";
 import { Waiting } from "../ui/Waiting";
+import { Disclosure } from "../ui/Disclosure";
+import { Checkbox } from "../ui/Checkbox";
 
 type Line = Schemas["ToOrder"];
 
@@ -146,7 +147,7 @@ function Propose({ proposal, quotes }: { proposal: Schemas["OrderProposal"]; quo
           return (
             <li key={keyOf(l)}>
               <Proposed>
-                <Tick checked={isPicked(l)} onChange={(on) => setTicked({ ...ticked, [keyOf(l)]: on })}>
+                <Checkbox checked={isPicked(l)} onChange={(on) => setTicked({ ...ticked, [keyOf(l)]: on })}>
                   <b>{l.name}</b>
                   <br />
                   <Quiet>
@@ -159,7 +160,7 @@ function Propose({ proposal, quotes }: { proposal: Schemas["OrderProposal"]; quo
                       Supplier: {q.price === null ? "no price" : q.price.toFixed(2)}, {has(q, l.quantity)}
                     </>
                   )}
-                </Tick>
+                </Checkbox>
                 <label>
                   <Amount
                     aria-label={`How much of ${l.name}`}
@@ -186,16 +187,13 @@ function Propose({ proposal, quotes }: { proposal: Schemas["OrderProposal"]; quo
         })}
       </Lines>
       {proposal.nameless.length > 0 && (
-        <details>
-          <summary style={{ padding: "8px 0", cursor: "pointer" }}>
-            {proposal.nameless.length} more that no list names: look at the old one
-          </summary>
+        <Disclosure title={<>{proposal.nameless.length} more that no list names: look at the old one</>}>
           <Lines>
             {proposal.nameless.map((n) => (
               <li key={n}>{n}</li>
             ))}
           </Lines>
-        </details>
+        </Disclosure>
       )}
       <Problem
         of={

@@ -4,9 +4,11 @@ import { answer, type Schemas, shop, ShopProblem } from "../api/client";
 import { newId } from "../api/ids";
 import { dayInWords } from "../api/words";
 import { Button, TextButton } from "../ui/Button";
-import { Choice, TextField } from "../ui/Fields";
+import { TextField } from "../ui/Fields";
 import { Lines, Quiet, Row, Section, Stack } from "../ui/Page";
 import { Problem } from "../ui/Problem";
+import { Disclosure } from "../ui/Disclosure";
+import { Select } from "../ui/Select";
 
 type Part = Schemas["StockPart"];
 type Move = "count" | "receipt" | "return" | "sentAway";
@@ -101,7 +103,7 @@ function Happened({ code, unit }: { code: string; unit: string }) {
     >
       <Stack $gap={8}>
         <Row $gap={12} style={{ alignItems: "start", flexWrap: "wrap" }}>
-          <Choice label="It was" value={move} onChange={setMove} options={MOVES} />
+          <Select label="It was" value={move} onChange={setMove} options={MOVES} />
           <TextField
             label={`How much${unit === "piece" ? "" : `, ${unit}`}`}
             value={quantity}
@@ -182,8 +184,7 @@ function Kept({ part }: { part: Part }) {
           </div>
         </Stack>
       )}
-      <details>
-        <summary style={{ padding: "8px 0", cursor: "pointer" }}>Its ledger</summary>
+      <Disclosure title={<>Its ledger</>}>
         <Lines>
           {part.lines.map((l) => (
             <li key={l.id}>
@@ -197,7 +198,7 @@ function Kept({ part }: { part: Part }) {
             </li>
           ))}
         </Lines>
-      </details>
+      </Disclosure>
     </>
   );
 }

@@ -4,13 +4,14 @@ import styled from "styled-components";
 import { Link } from "wouter";
 import { answer, type Schemas, shop, ShopProblem } from "../api/client";
 import { capital } from "../api/words";
-import { Choice, TextField } from "../ui/Fields";
+import { TextField } from "../ui/Fields";
 import { MeasureField } from "../ui/MeasureField";
 import { Columns, Head, Lines, Page, Quiet, Section, Stack } from "../ui/Page";
 import { Problem } from "../ui/Problem";
 import { useDebounced } from "../ui/useDebounced";
 import { GoesWith } from "./Compatibility";
 import { ShelfNav } from "./ShelfNav";
+import { Select } from "../ui/Select";
 
 const Name = styled.div`
   display: flex;
@@ -79,7 +80,7 @@ function ByMeasure({ kinds }: { kinds: readonly Schemas["PartKind"][] }) {
   return (
     <Columns $shape="minmax(0, 5fr) minmax(0, 7fr)">
       <Stack>
-        <Choice
+        <Select
           label="It is a"
           value={code}
           onChange={(c) => {

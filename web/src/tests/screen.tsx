@@ -1,5 +1,5 @@
 import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
-import { cleanup, configure, render } from "@testing-library/react";
+import { cleanup, configure, render, screen, within } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
 import type { ReactNode } from "react";
 import { onTestFinished, vi } from "vitest";
@@ -79,4 +79,32 @@ export function show(what: ReactNode, replies: Record<string, Reply> = {}) {
     /** Draws it anew with other facts. */
     again: (node: ReactNode) => drawn.rerender(within(node)),
   };
+}
+
+type User = ReturnType<typeof userEvent.setup>;
+
+/** A choice of one from a list, by its label: the button that says what is picked. */
+export const choice = (label: string): HTMLElement =>
+  screen.getByRole("button", { name: new RegExp(`${label}$`) });
+
+/** Picks from a choice. */
+export async function choose(user: User, label: string, words: string): Promise<void> {
+  await user.click(choice(label));
+  await user.click(await screen.findByRole("option", { name: words }));
+}
+
+const parts = (label: string) =>
+  within(screen.getByRole("group", { name: label })).getAllByRole("spinbutton");
+
+/** What a field for a day says, as "2026-06-24". */
+export function dayIn(label: string): string {
+  const [month, day, year] = parts(label).map((p) => p.textContent ?? "");
+  return `${year}-${month?.padStart(2, "0")}-${day?.padStart(2, "0")}`;
+}
+
+/** Turns the day of the month in a field for a day by one. */
+export async function nextDay(user: User, label: string): Promise<void> {
+  const day = parts(label)[1];
+  if (day) await user.click(day);
+  await user.keyboard("{ArrowUp}");
 }

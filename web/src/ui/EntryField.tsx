@@ -1,6 +1,7 @@
 import type { Schemas } from "../api/client";
-import { Choice, TextField } from "./Fields";
+import { TextField } from "./Fields";
 import { MeasureField } from "./MeasureField";
+import { Select } from "./Select";
 
 interface Props {
   entry: Schemas["Entry"];
@@ -14,7 +15,7 @@ export function EntryField({ entry, value, onChange, problem }: Props) {
   const label = entry.optional ? `${entry.label} (may stay empty)` : entry.label;
   if (entry.kind === "choice") {
     return (
-      <Choice
+      <Select
         label={label}
         value={value}
         onChange={onChange}

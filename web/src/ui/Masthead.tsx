@@ -4,6 +4,7 @@ import { Link, useLocation } from "wouter";
 import { setWorker, useWorkerId } from "../api/worker";
 import { useShop } from "../api/useShop";
 import { TextButton } from "./Button";
+import { Select } from "./Select";
 
 const Bar = styled.header`
   border-bottom: 1px solid var(--hair);
@@ -70,24 +71,24 @@ const Side = styled.div`
   min-width: 0;
   a {
     color: var(--steel);
-    overflow-wrap: anywhere;
-    max-height: 44px;
-    overflow: hidden;
+    padding: 12px 0;
   }
-  select {
-    background: var(--ground);
-    border: 0;
-    border-bottom: 1px solid var(--steel);
-    padding: 8px 2px;
-    min-height: 40px;
-    max-width: 180px;
+  a[aria-current] {
+    color: var(--ink);
+    font-weight: 600;
+  }
+  button[aria-haspopup] {
+    min-width: 150px;
+    max-width: 190px;
+    padding: 6px 10px;
+    font-family: "Barlow", sans-serif;
+    font-size: 16px;
   }
   @media (max-width: 640px) {
-    a {
-      display: none;
-    }
-    select {
-      max-width: 130px;
+    gap: 8px;
+    button[aria-haspopup] {
+      min-width: 0;
+      max-width: 128px;
     }
   }
 `;
@@ -120,20 +121,18 @@ export function Masthead() {
           ))}
         </Nav>
         <Side>
-          <Link href="/settings">{shop.data?.name || "Your shop"}</Link>
+          <Link href="/settings" aria-current={path.startsWith("/settings") ? "page" : undefined}>
+            Settings
+          </Link>
           {people.length > 0 && (
-            <select
-              aria-label="Who is working"
+            <Select
+              label="Who is working"
+              quiet
               value={known ? (worker ?? "") : ""}
-              onChange={(e) => setWorker(e.target.value)}
-            >
-              {!known && <option value="">Who is working?</option>}
-              {people.map((p) => (
-                <option key={p.id} value={p.id}>
-                  {p.name}
-                </option>
-              ))}
-            </select>
+              empty="Who is working?"
+              onChange={setWorker}
+              options={people.map((p) => [p.id, p.name] as const)}
+            />
           )}
           <Light />
         </Side>

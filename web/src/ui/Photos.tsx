@@ -1,5 +1,5 @@
 import { useMutation } from "@tanstack/react-query";
-import { useRef } from "react";
+import { FileTrigger } from "react-aria-components/FileTrigger";
 import styled from "styled-components";
 import { type Schemas, ShopProblem } from "../api/client";
 import { newId } from "../api/ids";
@@ -26,7 +26,6 @@ const address = (visit: string, photo: string) => `/api/bay/visits/${visit}/phot
 
 /** The photographs of a step or of something found, and the camera; on a computer the camera is a file picked. Without `onState` they are only looked at. */
 export function Photos({ visit, of, what, onState }: Props) {
-  const picker = useRef<HTMLInputElement>(null);
   const there = visit.state.photos.filter((p) =>
     "step" in of ? p.stepKey === of.step : p.findingId === of.finding,
   );
@@ -54,22 +53,18 @@ export function Photos({ visit, of, what, onState }: Props) {
         ))}
         {onState && (
           <>
-            <Button isDisabled={send.isPending} onPress={() => picker.current?.click()}>
-              {send.isPending ? "Sending…" : `Photograph ${what}`}
-            </Button>
-            <input
-              ref={picker}
-              type="file"
-              accept="image/*"
-              capture="environment"
-              hidden
-              aria-label="A picture"
-              onChange={(e) => {
-                const file = e.target.files?.[0];
+            <FileTrigger
+              acceptedFileTypes={["image/*"]}
+              defaultCamera="environment"
+              onSelect={(files) => {
+                const file = files?.[0];
                 if (file) send.mutate({ id: newId(), file });
-                e.target.value = "";
               }}
-            />
+            >
+              <Button isDisabled={send.isPending}>
+                {send.isPending ? "Sending…" : `Photograph ${what}`}
+              </Button>
+            </FileTrigger>
           </>
         )}
       </Row>

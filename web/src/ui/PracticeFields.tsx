@@ -1,7 +1,8 @@
 import styled from "styled-components";
 import type { Schemas } from "../api/client";
-import { Choice } from "./Fields";
 import { Quiet, Stack } from "./Page";
+import { Disclosure } from "./Disclosure";
+import { Select } from "./Select";
 
 const Questions = styled.div`
   display: grid;
@@ -31,7 +32,7 @@ export function PracticeFields({ questions, answers, onChange, otherwise, proble
       )}
       <Questions>
         {questions.map((q) => (
-          <Choice
+          <Select
             key={q.code}
             label={q.words}
             value={answers[q.code] ?? ""}
@@ -59,16 +60,19 @@ export function PracticesApart({
 }: Partial<Props> & Pick<Props, "onChange"> & { who: string }) {
   const count = Object.keys(answers).length;
   return (
-    <details>
-      <summary style={{ padding: "8px 0", cursor: "pointer" }}>
-        {count === 0
-          ? `Done as ${who}`
-          : `${count === 1 ? "One thing is" : `${count} things are`} done otherwise than ${who}`}
-      </summary>
+    <Disclosure
+      title={
+        <>
+          {count === 0
+            ? `Done as ${who}`
+            : `${count === 1 ? "One thing is" : `${count} things are`} done otherwise than ${who}`}
+        </>
+      }
+    >
       <Stack style={{ marginTop: 8 }}>
         <Quiet>The packet says whose practice it follows.</Quiet>
         <PracticeFields questions={questions} answers={answers} otherwise={`as ${who}`} {...fields} />
       </Stack>
-    </details>
+    </Disclosure>
   );
 }

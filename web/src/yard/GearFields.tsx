@@ -1,8 +1,9 @@
 import type { Schemas } from "../api/client";
-import { Choice, TextField } from "../ui/Fields";
+import { TextField } from "../ui/Fields";
 import { MeasureField } from "../ui/MeasureField";
 import { Stack } from "../ui/Page";
 import * as options from "./gearOptions";
+import { Select } from "../ui/Select";
 
 interface Props {
   /** The description so far. */
@@ -25,7 +26,7 @@ export function FrameFields({ of: g, onChange: gear, wrong, rating, onFollow }: 
   return (
     <Stack>
       <h2>Its running gear</h2>
-      <Choice
+      <Select
         label="Axles"
         value={String(g.axles) as "1" | "2" | "3"}
         onChange={(n) => onFollow(Number(n), rating)}
@@ -38,7 +39,7 @@ export function FrameFields({ of: g, onChange: gear, wrong, rating, onFollow }: 
         onChange={(text) => onFollow(g.axles, text)}
         problem={wrong("/gear/ratingPounds")}
       />
-      <Choice
+      <Select
         label="Suspension"
         value={g.suspension}
         onChange={(suspension) =>
@@ -50,7 +51,7 @@ export function FrameFields({ of: g, onChange: gear, wrong, rating, onFollow }: 
         }
         options={options.SUSPENSION}
       />
-      <Choice
+      <Select
         label="Brakes"
         value={g.brake}
         onChange={(brake) =>
@@ -92,7 +93,7 @@ export function FrameFields({ of: g, onChange: gear, wrong, rating, onFollow }: 
 export function WheelEndFields({ of: g, onChange: gear, wrong }: Props) {
   return (
     <>
-      <Choice
+      <Select
         label="Bearings are"
         value={g.lubrication}
         onChange={(lubrication) =>
@@ -108,21 +109,21 @@ export function WheelEndFields({ of: g, onChange: gear, wrong }: Props) {
         }
         options={options.LUBRICATION}
       />
-      <Choice
+      <Select
         label="The nut is kept by"
         value={g.nutRetention}
         onChange={(nutRetention) => gear({ nutRetention })}
         options={options.NUT}
         problem={wrong("/gear/nutRetention")}
       />
-      <Choice
+      <Select
         label="Spindle"
         value={g.spindle}
         onChange={(spindle) => gear({ spindle })}
         options={options.SPINDLE}
         problem={wrong("/gear/spindle")}
       />
-      <Choice
+      <Select
         label="Studs of a wheel"
         value={String(g.studCount)}
         onChange={(n) => gear({ studCount: Number(n) })}

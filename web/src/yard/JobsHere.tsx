@@ -1,8 +1,8 @@
 import styled from "styled-components";
 import type { Schemas } from "../api/client";
-import { Tick } from "../ui/Fields";
 import { Quiet, Section } from "../ui/Page";
 import { isWanted, type JobAt, offeredAt } from "./wanted";
+import { Checkbox } from "../ui/Checkbox";
 
 const Ticks = styled.div`
   display: grid;
@@ -31,14 +31,14 @@ export function JobsHere({ offered, picked, wanted, onToggle, title }: Props) {
       <h3>{title}</h3>
       <Ticks role="group" aria-label={title}>
         {here.map(({ job, place }) => (
-          <Tick
+          <Checkbox
             key={job.code + place}
             checked={isWanted(wanted, job.code, place)}
             onChange={(on) => onToggle(job.code, place, on)}
             disabled={job.against !== null}
           >
             {job.name} {job.against && <Quiet>{job.against}</Quiet>}
-          </Tick>
+          </Checkbox>
         ))}
       </Ticks>
     </Section>

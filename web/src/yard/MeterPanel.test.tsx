@@ -3,7 +3,7 @@ import { screen, waitFor } from "@testing-library/react";
 import { describe, expect, it } from "vitest";
 import type { Schemas } from "../api/client";
 import { trailer } from "../tests/facts";
-import { refused, show } from "../tests/screen";
+import { dayIn, refused, show } from "../tests/screen";
 import { MeterPanel } from "./MeterPanel";
 
 const of_ = (meter: Schemas["MeterKind"]) => trailer({}, { meter, version: 4, estimatedYear: "3,000 mi" });
@@ -46,7 +46,7 @@ describe("a trailer's meter", () => {
       }),
     );
     await user.click(screen.getByRole("button", { name: "Write down a reading or a trip" }));
-    await waitFor(() => expect(screen.getByLabelText("Read on")).toHaveProperty("value", "2026-06-10"));
+    await waitFor(() => expect(dayIn("Read on")).toBe("2026-06-10"));
     expect(screen.queryByRole("checkbox", { name: "a new meter starts here" })).toBeNull();
     await user.type(screen.getByRole("textbox", { name: "The meter shows" }), "40{Enter}");
     await screen.findByText("That is less than on 1 June.");

@@ -4,11 +4,13 @@ import { answer, type Schemas, shop, ShopProblem } from "../api/client";
 import { newId } from "../api/ids";
 import { dayInWords } from "../api/words";
 import { Button, TextButton } from "../ui/Button";
-import { TextField, Tick } from "../ui/Fields";
+import { TextField } from "../ui/Fields";
 import { MeasureField } from "../ui/MeasureField";
 import { Lines, Quiet, Row, Section, Stack } from "../ui/Page";
 import { Problem } from "../ui/Problem";
 import { useShop } from "../api/useShop";
+import { Checkbox } from "../ui/Checkbox";
+import { DateField } from "../ui/DateField";
 
 const WORDS: Record<Schemas["MeterKind"], string> = {
   none: "No meter: time alone decides",
@@ -135,25 +137,24 @@ export function MeterPanel({ trailer }: { trailer: Schemas["TrailerAnswer"] }) {
                 problem={refused?.field("/typed")}
               />
             )}
-            <TextField
+            <DateField
               label={wet ? "The day" : trips || planned ? "The trip’s last day" : "Read on"}
-              type="date"
               value={day}
               onChange={setOn}
               problem={refused?.field("/on")}
             />
-            <Tick checked={wet} onChange={setWet}>
+            <Checkbox checked={wet} onChange={setWet}>
               hubs under water at a launch ramp
-            </Tick>
+            </Checkbox>
             {!trips && !wet && (
-              <Tick checked={planned} onChange={setPlanned}>
+              <Checkbox checked={planned} onChange={setPlanned}>
                 a trip to come, not a reading
-              </Tick>
+              </Checkbox>
             )}
             {(refused?.field("/typed") || fresh) && !trips && (
-              <Tick checked={fresh} onChange={setFresh}>
+              <Checkbox checked={fresh} onChange={setFresh}>
                 a new meter starts here
-              </Tick>
+              </Checkbox>
             )}
             {refused && refused.fields.length === 0 && <Problem of={refused} />}
             <Row>

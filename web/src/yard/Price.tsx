@@ -7,6 +7,7 @@ import { Button } from "../ui/Button";
 import { Lines, Quiet, Row, Section, Stack } from "../ui/Page";
 import { EstimateTable, range } from "../ui/EstimateTable";
 import { Problem } from "../ui/Problem";
+import { Disclosure } from "../ui/Disclosure";
 
 interface Props {
   estimate: Schemas["EstimateAnswer"];
@@ -52,10 +53,9 @@ export function Price({ estimate, trailer, jobs, technicians }: Props) {
         Most likely {range(estimate.total)}, {estimate.minutes} of work
         {estimate.unpriced.length > 0 && `; without ${estimate.unpriced.join(", ")}: no price known`}.
       </Quiet>
-      <details>
-        <summary style={{ padding: "8px 0", cursor: "pointer" }}>Line by line</summary>
+      <Disclosure title={<>Line by line</>}>
         <EstimateTable of={estimate} />
-      </details>
+      </Disclosure>
       <Problem of={tell.error} />
       <Row>
         <Button

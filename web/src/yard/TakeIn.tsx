@@ -6,12 +6,14 @@ import { answer, type Schemas, shop, ShopProblem } from "../api/client";
 import { newId } from "../api/ids";
 import { partWords } from "../api/words";
 import { Button, linkShape, TextButton } from "../ui/Button";
-import { Choice, Tick } from "../ui/Fields";
 import { MeasureField } from "../ui/MeasureField";
 import { Lines, Plain, Quiet, Row, Section, Stack } from "../ui/Page";
 import { Problem } from "../ui/Problem";
 import { Price } from "./Price";
 import { byJob, due, everywhere, type JobAt, toggled } from "./wanted";
+import { Disclosure } from "../ui/Disclosure";
+import { Select } from "../ui/Select";
+import { Checkbox } from "../ui/Checkbox";
 
 const LinkButton = styled(Link)<{ $main?: boolean }>`
   ${linkShape}
@@ -146,7 +148,7 @@ export function TakeIn({ trailer, offered, wanted, onWanted }: Props) {
       )}
       {jobs.length > 0 && (
         <>
-          <Choice
+          <Select
             label="Who works on it"
             value={technicians}
             onChange={setTechnicians}
@@ -166,9 +168,9 @@ export function TakeIn({ trailer, offered, wanted, onWanted }: Props) {
             />
           )}
           {metered && (meterProblem || newMeter) && (
-            <Tick checked={newMeter} onChange={setNewMeter}>
+            <Checkbox checked={newMeter} onChange={setNewMeter}>
               a new meter starts here
-            </Tick>
+            </Checkbox>
           )}
         </>
       )}
@@ -224,8 +226,7 @@ function PreviewWords({ of }: { of: Schemas["PacketPreview"] }) {
         </p>
       )}
       {of.learned > 0 && <Quiet>{of.learned} steps by this shop’s own times</Quiet>}
-      <details>
-        <summary style={{ padding: "8px 0", cursor: "pointer" }}>What to take, torque, cautions</summary>
+      <Disclosure title={<>What to take, torque, cautions</>}>
         <Stack $gap={10} style={{ marginTop: 4 }}>
           <List title="Parts" lines={of.parts.map(partWords)} />
           <List title="Tools" lines={of.tools} />
@@ -234,7 +235,7 @@ function PreviewWords({ of }: { of: Schemas["PacketPreview"] }) {
           <List title="Practices" lines={of.practices} />
           <List title="Leaves owing" lines={of.followUps} />
         </Stack>
-      </details>
+      </Disclosure>
     </Stack>
   );
 }

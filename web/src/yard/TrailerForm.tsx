@@ -6,7 +6,7 @@ import { answer, type Schemas, shop, ShopProblem } from "../api/client";
 import { newId } from "../api/ids";
 import { GearPlan } from "../gearplan/GearPlan";
 import { Button } from "../ui/Button";
-import { Choice, TextField } from "../ui/Fields";
+import { TextField } from "../ui/Fields";
 import { MeasureField } from "../ui/MeasureField";
 import { Columns, Head, Page, Quiet, Row, Stack } from "../ui/Page";
 import { Problem } from "../ui/Problem";
@@ -19,6 +19,9 @@ import { PracticesApart } from "../ui/PracticeFields";
 import { follow, poundsOf } from "./usualGear";
 import { useShop } from "../api/useShop";
 import { useCustomers } from "../api/useCustomers";
+import { Select } from "../ui/Select";
+import { DateField } from "../ui/DateField";
+import { TypeAhead } from "../ui/ComboBox";
 
 type Draft = Schemas["TrailerDraft"];
 type Gear = Schemas["GearDescription"];
@@ -177,7 +180,7 @@ function Form({ id, first, customer }: { id?: string; first: Draft; customer: st
               problem={wrong("/tag")}
               autoFocus={!id}
             />
-            <TextField
+            <TypeAhead
               label="Whose it is"
               offers={customers.data?.map((c) => c.name)}
               value={owner}
@@ -216,7 +219,7 @@ function Form({ id, first, customer }: { id?: string; first: Draft; customer: st
           <Stack>
             <h2>Wheel ends and meter</h2>
             <WheelEndFields of={g} onChange={gear} wrong={wrong} />
-            <Choice
+            <Select
               label="Distance is known from"
               value={draft.meter}
               onChange={(meter) => change({ meter })}
@@ -232,9 +235,8 @@ function Form({ id, first, customer }: { id?: string; first: Draft; customer: st
                 problem={wrong("/estimatedYear")}
               />
             )}
-            <TextField
+            <DateField
               label={id ? "All ends repacked elsewhere, on" : "Last repack, if anybody knows"}
-              type="date"
               value={draft.lastRepackOn ?? ""}
               onChange={(day) => change({ lastRepackOn: day || null })}
               problem={wrong("/lastRepackOn")}

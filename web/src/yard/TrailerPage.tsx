@@ -16,6 +16,7 @@ import { MeterPanel } from "./MeterPanel";
 import { TakeIn } from "./TakeIn";
 import { due, type JobAt, toggled } from "./wanted";
 import { WaitingPage } from "../ui/Waiting";
+import { Disclosure } from "../ui/Disclosure";
 
 const NONE: readonly Schemas["JobOffered"][] = [];
 
@@ -150,8 +151,7 @@ function Trailer({ trailer }: { trailer: Schemas["TrailerAnswer"] }) {
             </Section>
           )}
           {(trailer.status.upcoming ?? []).length > 0 && (
-            <details>
-              <summary>Everything that falls due: {trailer.status.upcoming?.length}</summary>
+            <Disclosure title={<>Everything that falls due: {trailer.status.upcoming?.length}</>}>
               <Lines>
                 {trailer.status.upcoming?.map((u) => (
                   <li key={u.id}>
@@ -164,7 +164,7 @@ function Trailer({ trailer }: { trailer: Schemas["TrailerAnswer"] }) {
                   </li>
                 ))}
               </Lines>
-            </details>
+            </Disclosure>
           )}
           <MeterPanel trailer={trailer} />
           <Row $gap={20}>

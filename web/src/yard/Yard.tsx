@@ -4,7 +4,7 @@ import styled from "styled-components";
 import { Link } from "wouter";
 import { answer, shop } from "../api/client";
 import { linkShape } from "../ui/Button";
-import { Choice, TextField } from "../ui/Fields";
+import { TextField } from "../ui/Fields";
 import { MoreRows } from "../ui/MoreRows";
 import { Head, Page, Quiet, Row } from "../ui/Page";
 import { useDebounced } from "../ui/useDebounced";
@@ -14,6 +14,7 @@ import { useShop } from "../api/useShop";
 import { useCustomers } from "../api/useCustomers";
 import { CustomerChoice } from "../ui/CustomerChoice";
 import { Waiting } from "../ui/Waiting";
+import { Select } from "../ui/Select";
 
 /** Rows of a page: enough to fill the screen, quick to bring. */
 const PAGE = 14;
@@ -85,7 +86,7 @@ export default function Yard() {
           onChange={setSearch}
         />
         <CustomerChoice value={customer} onChange={setCustomer} />
-        <Choice
+        <Select
           label="Order"
           value={order}
           onChange={setOrder}
