@@ -60,7 +60,7 @@ public sealed class BayTests
             StepTo(screen, "Press the new seal in");
             Assert.Equal(
                 "grease seal 2.250 × 3.376",
-                screen.Field("Which one?").FindElement(By.CssSelector("option:checked")).Text);
+                screen.Choice("Which one?").Text);
             screen.Done();
             screen.WaitUntil(
                 () => screen.Text.Contains("1 × grease seal 2.250 × 3.376 axle 2 left", StringComparison.Ordinal),

@@ -1,5 +1,6 @@
 using System.Net.Http.Json;
 using System.Text.Json;
+using OpenQA.Selenium;
 using Xunit;
 
 namespace SturdyTinker.Browser.Tests;
@@ -100,7 +101,7 @@ public sealed class EveryScreenTests
                 + "Cooperative,nine,3500\r\n");
         screen.WorkAs(await shop.PersonAsync());
         screen.Open("/ledger/tables");
-        screen.Find("input[type=file]").SendKeys(table);
+        Picker(screen).SendKeys(table);
         screen.Sees("2 trailers: 1 new, 1 refused");
         screen.Sees("“nine” is no whole number.");
         screen.Accessible();
@@ -110,7 +111,7 @@ public sealed class EveryScreenTests
 
         await File.WriteAllTextAsync(table, "tag,customer,axles,rating_lb\r\nA-23,\"Orchard,2,3500\r\n");
         screen.Open("/ledger/tables");
-        screen.Find("input[type=file]").SendKeys(table);
+        Picker(screen).SendKeys(table);
         screen.Sees("A quote that opens in line 2 is never closed");
     }
 
@@ -149,5 +150,12 @@ public sealed class EveryScreenTests
             JsonSerializer.Deserialize<Dictionary<string, object?>>(await shop.GetAsync($"/api/yard/trailers/{id}"))!;
         draft["name"] = new string('W', 60) + " " + string.Concat(Enumerable.Repeat("long ", 11));
         await shop.SendAsync(HttpMethod.Put, $"/api/yard/trailers/{id}", draft);
+    }
+
+    // The button hands on to the browser's own picker, which stands hidden beside it.
+    private static IWebElement Picker(Screen screen)
+    {
+        screen.Sees("Choose a table");
+        return screen.All("input[type=file]").First();
     }
 }

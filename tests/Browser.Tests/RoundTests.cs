@@ -193,16 +193,10 @@ public sealed class RoundTests
                 new { place = "axle-2-left", ruleCode = "play-drag", note = "" });
             screen.Open($"/bay/{id}");
             screen.Click("I found something");
-            screen.WaitUntil(
-                () => screen.Field("On the").FindElements(By.XPath("option[. = 'Bearing']")).Count > 0,
-                "the rulebook");
-            screen.Field("On the").FindElement(By.XPath("option[. = 'Bearing']")).Click();
+            screen.Choose("On the", "Bearing");
             screen.Click("Blue or brown from heat");
-            screen.Field("Which one").FindElement(By.XPath("option[contains(., 'inner')]")).Click();
-            screen.WaitUntil(
-                () => screen.Field("ISO 15243").FindElements(By.XPath("option[contains(., 'thermal')]")).Count > 0,
-                "the families of damage");
-            screen.Field("ISO 15243").FindElement(By.XPath("option[contains(., 'thermal')]")).Click();
+            screen.Choose("Which one", "inner");
+            screen.Choose("ISO 15243", "thermal");
             screen.Sees("run dry or set too tight");
             screen.Accessible();
             screen.Click("Write it down");

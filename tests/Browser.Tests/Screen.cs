@@ -271,6 +271,12 @@ public sealed class Screen : IDisposable
         TabTo(label, e => e.Equals(field));
     }
 
+    public void TabToChoice(string label)
+    {
+        IWebElement choice = Choice(label);
+        TabTo(label, e => e.Equals(choice));
+    }
+
     /// <summary>Touches the middle of an element, having made sure that a finger can hit it.</summary>
     public void Touch(IWebElement target, int least = 24)
     {
@@ -307,15 +313,48 @@ public sealed class Screen : IDisposable
         },
         "the tap to reach “Done, next”");
 
-    /// <summary>Puts a day into the date field there is, as the browser's own calendar would.</summary>
+    /// <summary>Types a day into the first field for one: month, day and year, as its parts ask for them.</summary>
     public void PickDay(int daysFromNow)
     {
-        Find("input[type=date]");
-        Run(
-            "const d = document.querySelector('input[type=date]'); "
-                + "Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value').set.call(d, arguments[0]); "
-                + "d.dispatchEvent(new Event('input', { bubbles: true }));",
-            RunningShop.Today.AddDays(daysFromNow).ToString("yyyy-MM-dd", CultureInfo.InvariantCulture));
+        Find("[role=spinbutton]").Click();
+        Press(RunningShop.Today.AddDays(daysFromNow).ToString("MMddyyyy", CultureInfo.InvariantCulture));
+    }
+
+    /// <summary>A choice of one from a list, by its label: the button that says what is picked.</summary>
+    public IWebElement Choice(string label) => Wait(
+        () => (IWebElement?)Run(
+            $"{Visible} const said = b => [b.ariaLabel ?? '', ...(b.getAttribute('aria-labelledby') ?? '').split(' ')"
+                + ".map(id => document.getElementById(id)?.innerText ?? '')].join(' '); return "
+                + "[...document.querySelectorAll('button[aria-haspopup=listbox]')]"
+                + ".find(b => visible(b) && said(b).includes(arguments[0])) ?? null",
+            label),
+        label);
+
+    /// <summary>Picks from a choice what has these words among its own.</summary>
+    public void Choose(string label, string words)
+    {
+        WaitUntil(
+            () =>
+            {
+                if (All("[role=listbox]").Count == 0)
+                {
+                    Choice(label).Click();
+                }
+
+                return All("[role=listbox] [role=option]").Count > 0;
+            },
+            $"what {label} offers");
+        WaitUntil(
+            () =>
+            {
+                if (All("[role=option]").FirstOrDefault(o => o.Text.Contains(words, StringComparison.Ordinal)) is { } it)
+                {
+                    it.Click();
+                }
+
+                return All("[role=listbox]").Count == 0;
+            },
+            $"{words} among what {label} offers");
     }
 
     /// <summary>

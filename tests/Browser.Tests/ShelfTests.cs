@@ -13,7 +13,7 @@ public sealed class ShelfTests
         using Screen screen = new(shop.Address);
         screen.Open("/shelf");
         screen.Sees("What it may be shows here.");
-        screen.TabToField("It is a");
+        screen.TabToChoice("It is a");
         screen.Press("g");
         screen.TabToField("Bore it is pressed into");
         screen.Press("3 3/8");

@@ -135,7 +135,7 @@ public sealed class SliceTests
     {
         for (int i = 0; i < 8; i++)
         {
-            if (screen.All("fieldset label").Any(l => l.Text.Contains(words, StringComparison.Ordinal)
+            if (screen.All("[role=radiogroup] label").Any(l => l.Text.Contains(words, StringComparison.Ordinal)
                 && l.FindElement(By.TagName("input")).Selected))
             {
                 return;
@@ -153,10 +153,7 @@ public sealed class SliceTests
         using RunningShop shop = await RunningShop.DemoAsync();
         using Screen screen = new(shop.Address, 390, 844);
         screen.Open("/bay");
-        screen
-            .Find("select[aria-label='Who is working']")
-            .FindElement(By.XPath("option[contains(., 'Tobin')]"))
-            .Click();
+        screen.Choose("Who is working", "Tobin");
         screen.Touch(screen.Words("Go on"), 44);
         screen.Sees("step ");
         screen.FitsItsWidth();

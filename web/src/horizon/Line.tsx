@@ -1,4 +1,5 @@
 import { type KeyboardEvent, type PointerEvent, useRef } from "react";
+import { VisuallyHidden } from "react-aria-components/VisuallyHidden";
 import styled from "styled-components";
 import { Link } from "wouter";
 import type { Schemas } from "../api/client";
@@ -120,9 +121,9 @@ const work = (visit: Visit): string =>
   [...visit.weightiest.map((w, i) => (i === 0 ? w : w[0]?.toLowerCase() + w.slice(1)))].join(", ") +
   (visit.tasks.length > visit.weightiest.length ? ` +${visit.tasks.length - visit.weightiest.length}` : "");
 
-/** A visit in a sentence, for who hears the screen. */
-export const spokenVisit = (row: Row, visit: Visit): string =>
-  `${whenAndLong(visit)}, ${row.tag}, ${visit.booking ? "accepted" : visit.pinned ? "proposed, held there" : "proposed"}, week of ${dayShort(visit.week)}: ${visit.what}${visit.savedInWords ? `, saves ${visit.savedInWords} by sharing` : ""}${visit.doesNotFit ? ", no room in that week" : ""}`;
+/** What else there is to a visit, for who hears the screen: whose, whether it is sure, and everything that is done. */
+const spoken = (row: Row, visit: Visit): string =>
+  `${row.tag}, ${visit.booking ? "accepted" : visit.pinned ? "proposed, held there" : "proposed"}, week of ${dayShort(visit.week)}: ${visit.what}${visit.savedInWords ? `, saves ${visit.savedInWords} by sharing` : ""}${visit.doesNotFit ? ", no room in that week" : ""}`;
 
 interface Props {
   row: Row;
@@ -210,7 +211,6 @@ export function Line({ row, x, width, whole, chosen, aim, onChoose, onAim, onDro
             style={placed[i]}
             title={v.what}
             aria-pressed={chosen === v.week}
-            aria-label={spokenVisit(row, v)}
             data-visit={`${row.tag} ${v.week}`}
             onClick={() => onChoose(v.week)}
             onPointerDown={(e) => start(e, v)}
@@ -231,6 +231,7 @@ export function Line({ row, x, width, whole, chosen, aim, onChoose, onAim, onDro
                 <span>{work(v)}</span>
               </>
             )}
+            <VisuallyHidden>{spoken(row, v)}</VisuallyHidden>
           </Tab>
         ))}
         {aim && <Ghost style={{ left: x(aim), width: Math.max(14, width) }} />}
