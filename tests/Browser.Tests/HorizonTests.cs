@@ -147,7 +147,7 @@ public sealed class HorizonTests
             // The customer says yes: it has a day, and its reminder can be read.
             screen.Touch(screen.Find($"[data-visit='{before[1]}']"));
             screen.Sees("Proposed.");
-            screen.Touch(screen.Words("Somebody calls"));
+            screen.Touch(screen.Words("Answer a call"));
             screen.Sees("The best day.");
             screen.Touch(screen.Button("Accept"));
             screen.Sees("Accepted.");

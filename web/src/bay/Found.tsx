@@ -115,7 +115,7 @@ function Mend({ finding, onMend }: { finding: Schemas["FindingAnswer"]; onMend: 
           <Button type="submit" isDisabled={!how.trim()}>
             Mended
           </Button>
-          <TextButton onPress={() => setHow(null)}>leave it</TextButton>
+          <TextButton onPress={() => setHow(null)}>Cancel</TextButton>
         </Row>
       </Stack>
     </form>

@@ -126,7 +126,7 @@ function Add({ visit, jobs, pending, onAdd, onLeave }: AddProps) {
           <Button type="submit" $main isDisabled={!wanted || pending || Boolean(look.data?.whyNot)}>
             Add it
           </Button>
-          <TextButton onPress={onLeave}>leave it</TextButton>
+          <TextButton onPress={onLeave}>Cancel</TextButton>
         </Row>
       </Stack>
     </form>

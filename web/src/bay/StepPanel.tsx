@@ -191,7 +191,9 @@ function WhatToDo({ visit, step }: Pick<Props, "visit" | "step">) {
       {step.detail && <Detail>{step.detail}</Detail>}
       {step.practice && <Quiet>{step.practice}</Quiet>}
       {step.key.includes("/round/") && (
-        <Link href={`/bay/${visit.id}/round`}>Go round on the gear plan: it ticks this step by itself</Link>
+        <Link href={`/bay/${visit.id}/round`}>
+          Walk round it on the gear plan: that ticks this step by itself
+        </Link>
       )}
       {step.cautions.length > 0 && (
         <ul aria-label="Cautions">

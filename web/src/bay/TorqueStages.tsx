@@ -159,7 +159,7 @@ function SheetFigure({ of, visit }: { of: Schemas["TorqueAsked"]; visit: string 
         <Button isDisabled={keep.isPending} onPress={() => keep.mutate()}>
           Keep it for this trailer
         </Button>
-        <TextButton onPress={() => setOpen(false)}>leave it</TextButton>
+        <TextButton onPress={() => setOpen(false)}>Cancel</TextButton>
       </Row>
     </Stack>
   );

@@ -125,7 +125,7 @@ export function Used({ visit, step, onState }: Props) {
               <TextField label="How many" value={quantity} onChange={setQuantity} />
               <Row>
                 <Button type="submit">Write it down</Button>
-                <TextButton onPress={() => setAdding(false)}>leave it</TextButton>
+                <TextButton onPress={() => setAdding(false)}>Cancel</TextButton>
               </Row>
             </Stack>
           </form>

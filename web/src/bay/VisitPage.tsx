@@ -92,7 +92,7 @@ function AtWork({
           )}{" "}
           {minutesInWords(state.minutesDone)} of {visit.minutesInWords}
           {visit.technicians === 2 && `, ${visit.elapsedInWords} with two`} ·{" "}
-          <Link href={`/bay/${visit.id}/round`}>go round</Link> ·{" "}
+          <Link href={`/bay/${visit.id}/round`}>Walk round it</Link> ·{" "}
           {deepest ? `deepest now: ${deepest.name}, ${deepest.placeSpoken}` : "nothing open"}
         </h2>
       </Head>

@@ -34,7 +34,7 @@ export function AimBar({ plan }: { plan: ReturnType<typeof useAim> }) {
           <Button $main isDisabled={!plan.isTried} onPress={plan.makeIt}>
             Do it
           </Button>
-          <TextButton onPress={plan.leave}>leave it</TextButton>
+          <TextButton onPress={plan.leave}>Cancel</TextButton>
         </>
       ) : plan.made ? (
         <>

@@ -29,7 +29,7 @@ const MARKS = [
 const KEYS = [
   ["← →", "a week earlier or later"],
   ["Enter", "do what is aimed at"],
-  ["Escape", "leave it"],
+  ["Escape", "cancel"],
   ["P", "hold the visit in its week"],
   ["N", "not in this week"],
   ["M, B", "merge with the next visit, or the one before"],

@@ -178,7 +178,7 @@ export default function VisitPanel({ line, visit, today, busy, onTry, onMake, on
             </TextButton>
           )}
           <TextButton aria-expanded={calling} onPress={() => setCalling(!calling)}>
-            Somebody calls
+            Answer a call
           </TextButton>
         </Row>
         {calling && (

@@ -132,7 +132,7 @@ function Edit({ limit, onDone }: { limit: Schemas["LimitAnswer"]; onDone: () => 
               Back to {limit.ours}
             </Button>
           )}
-          <TextButton onPress={onDone}>leave it</TextButton>
+          <TextButton onPress={onDone}>Cancel</TextButton>
         </Row>
       </Stack>
     </form>

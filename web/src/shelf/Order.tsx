@@ -120,7 +120,7 @@ export function Order({ order, ways }: { order: OrderAnswer; ways: Ways }) {
             </Button>
           )}
           <a href={`/api/shelf/orders/${order.id}.csv`} download>
-            as a table
+            Download as a table
           </a>
           <TextButton
             isDisabled={close.isPending}
@@ -128,7 +128,9 @@ export function Order({ order, ways }: { order: OrderAnswer; ways: Ways }) {
               close.mutate();
             }}
           >
-            {order.sentAt === null ? "drop it" : "give up on the rest"}
+            {order.sentAt === null
+              ? "Drop the order"
+              : `Close the order, ${order.lines.reduce((sum, l) => sum + l.toCome, 0)} not delivered`}
           </TextButton>
         </Row>
       )}
@@ -211,7 +213,7 @@ function Receive({ order, onLeave }: { order: OrderAnswer; onLeave: () => void }
           <Button type="submit" $main isDisabled={receive.isPending}>
             Put it on the shelf
           </Button>
-          <TextButton onPress={onLeave}>leave it</TextButton>
+          <TextButton onPress={onLeave}>Cancel</TextButton>
         </Row>
       </Stack>
     </form>

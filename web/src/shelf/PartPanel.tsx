@@ -271,7 +271,7 @@ function Edit({ part, onLeave }: { part: Part; onLeave: () => void }) {
           <Button type="submit" $main isDisabled={save.isPending}>
             Save
           </Button>
-          <TextButton onPress={onLeave}>leave it</TextButton>
+          <TextButton onPress={onLeave}>Cancel</TextButton>
         </Row>
       </Stack>
     </form>

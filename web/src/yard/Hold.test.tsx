@@ -29,7 +29,7 @@ describe("a trailer on Hold", () => {
     await user.click(screen.getByRole("button", { name: /Let it go for the road/ }));
     const why = screen.getByRole("textbox", { name: /Why it may go/ });
     await waitFor(() => expect(document.activeElement).toBe(why));
-    await user.click(screen.getByRole("button", { name: "leave it on Hold" }));
+    await user.click(screen.getByRole("button", { name: "Leave it on Hold" }));
     expect(screen.queryByRole("textbox")).toBeNull();
     expect(of("PUT")).toHaveLength(0);
   });

@@ -42,7 +42,7 @@ const LetGo = ({ trailer }: { trailer: Schemas["TrailerAnswer"] }) => (
       label: "Why it may go; your name and the time stay with it for good",
       example: "on a flatbed to the axle specialist",
       send: "I answer for it: let it go",
-      leave: "leave it on Hold",
+      leave: "Leave it on Hold",
     }}
     pointers={["/reason"]}
     send={(releaseId, reason) =>

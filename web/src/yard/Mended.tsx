@@ -10,7 +10,7 @@ export const Mended = ({ trailer, look }: { trailer: Schemas["TrailerAnswer"]; l
       label: "How, and by whom; your name stays with it",
       example: "renewed on the road, by the owner",
       send: "It is mended",
-      leave: "leave it standing",
+      leave: "Leave it standing",
     }}
     pointers={["/how", "/observationKey"]}
     send={(mendingId, how) =>

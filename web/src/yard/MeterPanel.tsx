@@ -161,7 +161,7 @@ export function MeterPanel({ trailer }: { trailer: Schemas["TrailerAnswer"] }) {
               <Button type="submit" isDisabled={add.isPending}>
                 Write it down
               </Button>
-              <TextButton onPress={() => setAdding(false)}>leave it</TextButton>
+              <TextButton onPress={() => setAdding(false)}>Cancel</TextButton>
             </Row>
           </Stack>
         </form>

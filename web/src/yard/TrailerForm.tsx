@@ -264,7 +264,7 @@ function Form({ id, first, customer }: { id?: string; first: Draft; customer: st
             <Button type="submit" $main isDisabled={save.isPending}>
               {id ? "Save" : "Add it to the yard"}
             </Button>
-            <Link href={id ? `/yard/trailers/${id}` : "/yard"}>leave it</Link>
+            <Link href={id ? `/yard/trailers/${id}` : "/yard"}>Cancel</Link>
           </Row>
         </Stack>
       </form>
