@@ -6,6 +6,7 @@ using Microsoft.Extensions.FileProviders;
 using Microsoft.Extensions.Http.Resilience;
 using Microsoft.Extensions.Options;
 using SturdyTinker.Shop.Bay;
+using SturdyTinker.Shop.Find;
 using SturdyTinker.Shop.Horizon;
 using SturdyTinker.Shop.Ledger;
 using SturdyTinker.Shop.Reckoner;
@@ -169,6 +170,7 @@ api.MapHorizon();
 api.MapReckoner();
 api.MapShelf();
 api.MapSettings();
+api.MapFind();
 api.MapFallback(() => { throw Refusal.NotFound("There is nothing at this address."); });
 
 await app.RunAsync();

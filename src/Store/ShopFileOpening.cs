@@ -67,6 +67,8 @@ public static class ShopFileOpening
             await file.Database.MigrateAsync();
         }
 
+        await FindIndex.PrepareAsync(file);
+
         // There is one row of choices from the first minute on, so that no two first writes each bring one.
         OneRepack(await file.SettingsAsync());
         await file.SaveChangesAsync();

@@ -33,7 +33,8 @@ public sealed class ArrowTests
         "Shelf",
         "Reckoner",
         "Ledger",
-        "Settings"
+        "Settings",
+        "Find"
     ];
 
     private static string? RoomOf(IType type, string project) =>

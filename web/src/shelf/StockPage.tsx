@@ -38,7 +38,9 @@ const Bin = styled.b`
 /** What is on the shelf: where it lies, how much there is, whom it is promised to; counted by scanned or typed code. */
 export default function StockPage() {
   const stock = useQuery({ queryKey: ["stock"], queryFn: () => answer(shop.GET("/api/shelf/stock")) });
-  const [code, setCode] = useState<string>();
+  const [code, setCode] = useState(
+    () => new URLSearchParams(window.location.search).get("part") ?? undefined,
+  );
   const [find, setFind] = useState("");
   const words = find.trim().toLowerCase().split(/\s+/);
   const rows = (stock.data ?? []).filter((r) =>

@@ -4,6 +4,7 @@ import { Link, useLocation } from "wouter";
 import { setWorker, useWorkerId } from "../api/worker";
 import { useShop } from "../api/useShop";
 import { TextButton } from "./Button";
+import { Find } from "./Find";
 import { Select } from "./Select";
 
 const Bar = styled.header`
@@ -121,6 +122,7 @@ export function Masthead() {
           ))}
         </Nav>
         <Side>
+          <Find />
           <Link href="/settings" aria-current={path.startsWith("/settings") ? "page" : undefined}>
             Settings
           </Link>
