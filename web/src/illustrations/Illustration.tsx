@@ -26,9 +26,17 @@ const Drawing = styled.svg`
 `;
 
 /** What somebody may see, drawn small beside its words: the thing, and what has happened to it. */
-export function Illustration({ subject, code }: { subject: Schemas["Subject"]; code: string }) {
+export function Illustration({
+  subject,
+  code,
+  large = false,
+}: {
+  subject: Schemas["Subject"];
+  code: string;
+  large?: boolean;
+}) {
   return (
-    <Drawing width="56" height="40" viewBox="0 0 56 40" aria-hidden="true">
+    <Drawing width={large ? 90 : 56} height={large ? 64 : 40} viewBox="0 0 56 40" aria-hidden="true">
       {THINGS[subject]}
       {(SIGNS_OF[code] ?? []).map((sign) => (
         <g key={sign}>{SIGNS[sign]}</g>
