@@ -11,6 +11,7 @@ const TrailerPage = lazy(() => import("./yard/TrailerPage"));
 const TrailerForm = lazy(() => import("./yard/TrailerForm"));
 const CustomerPage = lazy(() => import("./yard/CustomerPage"));
 const ShopPage = lazy(() => import("./settings/ShopPage"));
+const ReminderWordsPage = lazy(() => import("./settings/ReminderWordsPage"));
 const LimitsPage = lazy(() => import("./settings/LimitsPage"));
 const PartsPage = lazy(() => import("./settings/PartsPage"));
 const Horizon = lazy(() => import("./horizon/Horizon"));
@@ -75,6 +76,9 @@ export function App() {
           </Route>
           <Route path="/yard/trailers/:id/planning">
             {({ id }) => <PlanningPage key={id} of="trailer" id={id} />}
+          </Route>
+          <Route path="/settings/reminders">
+            <ReminderWordsPage />
           </Route>
           <Route path="/settings/limits">
             <LimitsPage />

@@ -1,10 +1,10 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
+import { Link } from "wouter";
 import { answer, type Schemas, shop, ShopProblem } from "../api/client";
 import { newId } from "../api/ids";
 import { dayInWords } from "../api/words";
 import { Button, TextButton } from "../ui/Button";
-import { TextField } from "../ui/Fields";
 import { Columns, Head, Lines, Page, Quiet, Row, Section, Stack } from "../ui/Page";
 import { Problem } from "../ui/Problem";
 import { useShop } from "../api/useShop";
@@ -23,7 +23,13 @@ export default function Calling() {
           <Calendars />
           <Meters />
         </Stack>
-        <Reminding />
+        <Section>
+          <h2>Reminders</h2>
+          <p>
+            A reminder is sent from an accepted visit on <Link href="/horizon">the year to come</Link>. Its
+            words are this shop’s own: <Link href="/settings/reminders">change them in the settings</Link>.
+          </p>
+        </Section>
       </Columns>
     </Page>
   );
@@ -119,60 +125,6 @@ function Calendars() {
       {refused && refused.fields.length === 0 && <Problem of={refused} />}
       <Problem of={withdraw.error} />
     </Section>
-  );
-}
-
-function Reminding() {
-  const words = useQuery({
-    queryKey: ["reminder-words"],
-    queryFn: () => answer(shop.GET("/api/settings/reminder-words")),
-  });
-  return (
-    <Section>
-      <h2>The words of reminders</h2>
-      <Problem of={words.error} />
-      {words.data && <ReminderWords of={words.data} />}
-    </Section>
-  );
-}
-
-function ReminderWords({ of }: { of: Schemas["ReminderWordsAnswer"] }) {
-  const queries = useQueryClient();
-  const [subject, setSubject] = useState(of.subject);
-  const [body, setBody] = useState(of.body);
-  const save = useMutation({
-    mutationFn: () => answer(shop.PUT("/api/settings/reminder-words", { body: { subject, body } })),
-    onSuccess: (now) => queries.setQueryData(["reminder-words"], now),
-  });
-  const refused = save.error instanceof ShopProblem ? save.error : undefined;
-  return (
-    <form
-      onSubmit={(e) => {
-        e.preventDefault();
-        save.mutate();
-      }}
-    >
-      <Stack>
-        <Quiet>
-          Filled in for each visit: {of.places.map((p) => `[${p}]`).join(" ")}. Each reminder says what, why
-          and how long.
-        </Quiet>
-        <TextField label="Subject" value={subject} onChange={setSubject} />
-        <TextField
-          label="Words"
-          lines
-          rows={16}
-          value={body}
-          onChange={setBody}
-          problem={refused?.field("/body")}
-        />
-        {refused && refused.fields.length === 0 && <Problem of={refused} />}
-        <Row>
-          <Button type="submit">Save the words</Button>
-          {save.isSuccess && <span role="status">Saved.</span>}
-        </Row>
-      </Stack>
-    </form>
   );
 }
 

@@ -1,13 +1,14 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import styled from "styled-components";
-import { Link } from "wouter";
 import { answer, type Schemas, shop, ShopProblem } from "../api/client";
 import { dayInWords } from "../api/words";
 import { Button, TextButton } from "../ui/Button";
 import { TextField } from "../ui/Fields";
-import { Head, Lines, Page, Quiet, Row, Stack } from "../ui/Page";
+import { Lines, Quiet, Row, Stack } from "../ui/Page";
 import { Problem } from "../ui/Problem";
+import { Waiting } from "../ui/Waiting";
+import { SettingsFrame } from "./SettingsFrame";
 import { VerdictWord } from "../ui/Verdict";
 
 const Line = styled.div`
@@ -37,18 +38,12 @@ export default function LimitsPage() {
   });
   const [editing, setEditing] = useState<string | null>(null);
   return (
-    <Page>
-      <Head>
-        <Stack $gap={2}>
-          <h1>Limits</h1>
-          <Quiet>
-            What a figure is judged by. Set your own tighter whenever you like; looser than a published one
-            takes a reason, and shows wherever it counts.
-          </Quiet>
-        </Stack>
-        <Link href="/settings">Back to the shop</Link>
-      </Head>
-      <Problem of={limits.error} />
+    <SettingsFrame
+      title="Limits"
+      about="What a figure is judged by. Set your own tighter whenever you like; looser than a published one takes a
+        reason, and shows wherever it counts."
+    >
+      <Waiting of={limits} what="Reading the limits" rows={8} />
       <Lines>
         {limits.data?.map((l) => (
           <li key={l.code}>
@@ -74,7 +69,7 @@ export default function LimitsPage() {
           </li>
         ))}
       </Lines>
-    </Page>
+    </SettingsFrame>
   );
 }
 

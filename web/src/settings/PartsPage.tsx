@@ -5,8 +5,10 @@ import { answer, type Schemas, shop, ShopProblem } from "../api/client";
 import { capital } from "../api/words";
 import { Button, TextButton } from "../ui/Button";
 import { TextField } from "../ui/Fields";
-import { Head, Lines, Page, Quiet, Row, Stack } from "../ui/Page";
+import { Lines, Quiet, Row, Stack } from "../ui/Page";
 import { Problem } from "../ui/Problem";
+import { Waiting } from "../ui/Waiting";
+import { SettingsFrame } from "./SettingsFrame";
 import { Terms } from "./Terms";
 import { Select } from "../ui/Select";
 
@@ -50,13 +52,11 @@ export default function PartsPage() {
     words.every((w) => `${p.code} ${p.name} ${p.kind} ${p.measures}`.toLowerCase().includes(w)),
   );
   return (
-    <Page>
-      <Head>
-        <h1>Parts and prices</h1>
-        <Quiet>
-          Measures from memory unless the maker’s list says otherwise; prices made to be overwritten.
-        </Quiet>
-      </Head>
+    <SettingsFrame
+      title="Parts and prices"
+      about="Measures from memory unless the maker’s list says otherwise; prices made to be overwritten."
+    >
+      <Waiting of={parts} what="Reading the parts" rows={8} />
       <Stack>
         <Row $gap={16} style={{ alignItems: "end" }}>
           <TextField label="Find" value={find} onChange={setFind} placeholder="25580, seal 2.250" />
@@ -89,7 +89,7 @@ export default function PartsPage() {
           {parts.data && found.length === 0 && <li>No part here is called that.</li>}
         </Lines>
       </Stack>
-    </Page>
+    </SettingsFrame>
   );
 }
 

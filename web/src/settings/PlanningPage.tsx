@@ -7,6 +7,8 @@ import { Button, TextButton } from "../ui/Button";
 import { TextField } from "../ui/Fields";
 import { Head, Page, Quiet, Row, Section, Stack, Table } from "../ui/Page";
 import { Problem } from "../ui/Problem";
+import { Waiting } from "../ui/Waiting";
+import { SettingsFrame } from "./SettingsFrame";
 import { readNumber } from "../api/numbers";
 import { useShop } from "../api/useShop";
 import { Checkbox } from "../ui/Checkbox";
@@ -66,18 +68,27 @@ export default function PlanningPage({ of = "shop", id = "" }: Props) {
       };
     },
   });
-  return (
-    <Page>
-      <Head>
-        <h1>{TITLES[of]}</h1>
-        {of !== "shop" && (
-          <Link href={of === "customer" ? `/yard/customers/${id}` : `/yard/trailers/${id}`}>Back</Link>
-        )}
-      </Head>
-      <Problem of={house.error ?? own.error} />
+  const content = (
+    <>
+      {house.data ? (
+        <Waiting of={own} what="Reading what is chosen" />
+      ) : (
+        <Waiting of={house} what="Reading what is chosen" />
+      )}
       {house.data && own.data && (
         <Form key={own.data.version} of={of} id={id} house={house.data} stands={own.data} />
       )}
+    </>
+  );
+  return of === "shop" ? (
+    <SettingsFrame title={TITLES[of]}>{content}</SettingsFrame>
+  ) : (
+    <Page>
+      <Head>
+        <h1>{TITLES[of]}</h1>
+        <Link href={of === "customer" ? `/yard/customers/${id}` : `/yard/trailers/${id}`}>Back</Link>
+      </Head>
+      {content}
     </Page>
   );
 }

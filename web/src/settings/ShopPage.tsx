@@ -1,40 +1,33 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
-import { Link } from "wouter";
 import { answer, type Schemas, shop, ShopProblem } from "../api/client";
 import { newId } from "../api/ids";
 import { useWorkerId } from "../api/worker";
 import { Button, TextButton } from "../ui/Button";
 import { TextField } from "../ui/Fields";
 import { MeasureField } from "../ui/MeasureField";
-import { Columns, Head, Lines, Page, Quiet, Row, Stack } from "../ui/Page";
+import { Columns, Lines, Quiet, Row, Stack } from "../ui/Page";
 import { Problem } from "../ui/Problem";
 import { Stale } from "../ui/Stale";
 import { PracticeFields } from "../ui/PracticeFields";
 import { useShop } from "../api/useShop";
 import { Select } from "../ui/Select";
+import { Waiting } from "../ui/Waiting";
+import { SettingsFrame } from "./SettingsFrame";
 
 /** The shop's own choices: its name, how long a repack lasts, which practices it follows, and who works here. */
 export default function ShopPage() {
   const house = useShop();
   return (
-    <Page>
-      <Head>
-        <h1>{house.data?.name || "Your shop"}</h1>
-        <Row $gap={20}>
-          <Link href="/settings/planning">Hours and intervals</Link>
-          <Link href="/settings/limits">Limits</Link>
-          <Link href="/settings/parts">Parts and prices</Link>
-        </Row>
-      </Head>
-      <Problem of={house.error} />
+    <SettingsFrame title={house.data?.name || "Your shop"}>
+      <Waiting of={house} what="Reading what the shop has chosen" />
       {house.data && (
-        <Columns $shape="minmax(0, 2.6fr) minmax(0, 1fr)">
+        <Columns $shape="minmax(0, 2.2fr) minmax(0, 1fr)">
           <Choices house={house.data} />
           <People house={house.data} />
         </Columns>
       )}
-    </Page>
+    </SettingsFrame>
   );
 }
 

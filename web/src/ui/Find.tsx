@@ -135,6 +135,7 @@ const PLACES: readonly (readonly [string, string, string])[] = [
   ["/settings/planning", "Hours and intervals", "settings, bays, holidays"],
   ["/settings/limits", "Limits", "settings, what is judged by"],
   ["/settings/parts", "Parts and prices", "settings"],
+  ["/settings/reminders", "Words of reminders", "settings, mail"],
 ];
 
 const KINDS: Record<Found["kind"], readonly [string, (id: string) => string]> = {

@@ -1,0 +1,112 @@
+import { type ReactNode, useState } from "react";
+import styled from "styled-components";
+import { Link, useLocation } from "wouter";
+import { TextField } from "../ui/Fields";
+import { Head, Page, Quiet, Stack } from "../ui/Page";
+
+const Frame = styled.div`
+  display: grid;
+  grid-template-columns: 220px minmax(0, 1fr);
+  gap: 26px 40px;
+  @media (max-width: 900px) {
+    grid-template-columns: minmax(0, 1fr);
+  }
+`;
+
+const List = styled.nav`
+  display: grid;
+  align-content: start;
+  gap: 10px;
+  a {
+    display: block;
+    padding: 10px 12px;
+    min-height: 44px;
+    border-left: 4px solid transparent;
+    color: var(--ink);
+    text-decoration: none;
+  }
+  a:hover {
+    background: var(--tint);
+  }
+  a[aria-current] {
+    border-color: var(--working);
+    font-weight: 600;
+  }
+  @media (max-width: 900px) {
+    ul {
+      display: flex;
+      flex-wrap: wrap;
+    }
+    a {
+      border-left: 0;
+      border-bottom: 3px solid transparent;
+      padding: 10px 14px 6px 0;
+    }
+  }
+`;
+
+/** Every page of the settings, with what is chosen there, so that it is found by that too. */
+const PAGES = [
+  [
+    "/settings",
+    "Shop and people",
+    "name, time zone, who works here, repack interval, practices, money, tax, markup",
+  ],
+  [
+    "/settings/planning",
+    "Hours and intervals",
+    "bays, opening hours, holidays, call-in, rate, how long work lasts, uses",
+  ],
+  [
+    "/settings/limits",
+    "Limits",
+    "linings, drums, rotors, play, torque, temperature, tread, what a figure is judged by",
+  ],
+  ["/settings/parts", "Parts and prices", "parts of our own, codes, measures, stamps"],
+  ["/settings/reminders", "Words of reminders", "mail to customers, subject, text"],
+] as const;
+
+interface Props {
+  title: string;
+  about?: ReactNode;
+  children: ReactNode;
+}
+
+/** The frame of every page of the settings: the list of them at the side, found in by what is chosen there. */
+export function SettingsFrame({ title, about, children }: Props) {
+  const [path] = useLocation();
+  const [find, setFind] = useState("");
+  const words = find.toLowerCase().split(/\s+/);
+  const found = PAGES.filter(([, name, chosen]) =>
+    words.every((w) => `${name} ${chosen}`.toLowerCase().includes(w)),
+  );
+  return (
+    <Page>
+      <Frame>
+        <List aria-label="Settings">
+          <TextField label="Find a setting" type="search" value={find} onChange={setFind} />
+          <ul>
+            {found.map(([to, name, chosen]) => (
+              <li key={to}>
+                <Link href={to} aria-current={path === to ? "page" : undefined}>
+                  {name}
+                  {find.trim() && <Quiet style={{ display: "block", fontSize: 15 }}>{chosen}</Quiet>}
+                </Link>
+              </li>
+            ))}
+          </ul>
+          {found.length === 0 && <Quiet>No setting is called that.</Quiet>}
+        </List>
+        <div>
+          <Head>
+            <Stack $gap={2}>
+              <h1>{title}</h1>
+              {about && <Quiet>{about}</Quiet>}
+            </Stack>
+          </Head>
+          {children}
+        </div>
+      </Frame>
+    </Page>
+  );
+}
