@@ -1,7 +1,7 @@
 import { lazy, Suspense, useEffect, useRef } from "react";
 import styled from "styled-components";
 import { Redirect, Route, Switch, useLocation } from "wouter";
-import { useConnectionLost } from "./api/connection";
+import { useConnection } from "./api/connection";
 import { Masthead } from "./ui/Masthead";
 import { Page } from "./ui/Page";
 import { WaitingPage } from "./ui/Waiting";
@@ -41,13 +41,16 @@ const Lost = styled.p`
 
 /** The whole program: the masthead, and the destination that the address names. */
 export function App() {
-  const lost = useConnectionLost();
+  const { lost, waiting } = useConnection();
   return (
     <>
       <Masthead />
       {lost && (
         <Lost role="status">
-          No answer from the shop’s server. What you did here is kept and sent again until it answers.
+          No answer from the shop’s server.{" "}
+          {waiting > 0
+            ? `${waiting === 1 ? "One change waits" : `${waiting} changes wait`} to be sent: kept here, and sent again until it answers.`
+            : "What you see is from before; it is asked again until it answers."}
         </Lost>
       )}
       <FocusOnArrival />

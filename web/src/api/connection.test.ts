@@ -36,6 +36,23 @@ describe("patientFetch", () => {
     expect(await (await answer).text()).toBe("whole");
   });
 
+  it("gives up a request that hangs, and sends it anew", async () => {
+    vi.useFakeTimers();
+    const network = vi.fn((request: Request) =>
+      network.mock.calls.length < 2
+        ? new Promise<Response>((_, no) =>
+            request.signal.addEventListener("abort", () => no(new Error("left"))),
+          )
+        : Promise.resolve(new Response("there")),
+    );
+    vi.stubGlobal("fetch", network);
+    const answer = patientFetch(new Request("http://shop.test/x"));
+    await vi.advanceTimersByTimeAsync(59_000);
+    expect(network).toHaveBeenCalledTimes(1);
+    await vi.advanceTimersByTimeAsync(5_000);
+    expect(await (await answer).text()).toBe("there");
+  });
+
   it("passes every answer on, refusals too", async () => {
     vi.stubGlobal("fetch", vi.fn().mockResolvedValue(new Response("no", { status: 409 })));
     expect((await patientFetch(new Request("http://shop.test/x"))).status).toBe(409);

@@ -3,6 +3,8 @@ import type { Schemas } from "../api/client";
 import { TextButton } from "../ui/Button";
 import { Plain, Quiet, Section } from "../ui/Page";
 import { Problem } from "../ui/Problem";
+import { WherePlan } from "../gearplan/WherePlan";
+import { Illustration } from "../illustrations/Illustration";
 import { Found } from "./Found";
 import { JobsPanel } from "./JobsPanel";
 import { Readings } from "./Readings";
@@ -24,6 +26,17 @@ const Side = styled.aside`
     padding-left: 0;
     border-top: 1px solid var(--hair);
     padding-top: 18px;
+  }
+`;
+
+const Figure = styled.figure`
+  display: flex;
+  gap: 14px;
+  align-items: center;
+  justify-content: space-between;
+  min-height: 64px;
+  @media (max-width: 900px) {
+    display: none;
   }
 `;
 
@@ -54,6 +67,18 @@ export function Aside({ visit, step, leaving, onState, onChoose, onLeaving }: Pr
   const change = useChangeJobs(visit);
   return (
     <Side aria-label="Beside the step">
+      {step && !state.closedAt && <Where visit={visit} step={step} />}
+      {!state.closedAt && (
+        <Section>
+          <h3>Open now</h3>
+          <Plain>
+            {openInWords(state.openNow).map((line) => (
+              <li key={line}>{line}</li>
+            ))}
+            {state.openNow.length === 0 && <li>nothing</li>}
+          </Plain>
+        </Section>
+      )}
       {then.length > 0 && (
         <Section>
           <h3>Then</h3>
@@ -63,17 +88,6 @@ export function Aside({ visit, step, leaving, onState, onChoose, onLeaving }: Pr
                 {s.title}
               </li>
             ))}
-          </Plain>
-        </Section>
-      )}
-      {!state.closedAt && (
-        <Section>
-          <h3>Open now</h3>
-          <Plain>
-            {openInWords(state.openNow).map((line) => (
-              <li key={line}>{line}</li>
-            ))}
-            {state.openNow.length === 0 && <li>nothing</li>}
           </Plain>
         </Section>
       )}
@@ -167,5 +181,16 @@ export function Aside({ visit, step, leaving, onState, onChoose, onLeaving }: Pr
         </Plain>
       </Disclosure>
     </Side>
+  );
+}
+
+/** Where on the trailer the step is, and the thing it is about, small. */
+function Where({ visit, step }: { visit: Schemas["VisitAnswer"]; step: Schemas["PacketStep"] }) {
+  const subject = step.subjects[0];
+  return (
+    <Figure>
+      <WherePlan gear={visit.gear} place={step.place} spoken={step.placeSpoken} />
+      {subject && <Illustration subject={subject} code="" large />}
+    </Figure>
   );
 }

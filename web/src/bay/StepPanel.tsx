@@ -3,8 +3,6 @@ import styled from "styled-components";
 import { Link } from "wouter";
 import type { Schemas } from "../api/client";
 import { capital, minutesInWords, partWords } from "../api/words";
-import { WherePlan } from "../gearplan/WherePlan";
-import { Illustration } from "../illustrations/Illustration";
 import { Button } from "../ui/Button";
 import { TextField } from "../ui/Fields";
 import { Quiet, Row, Stack } from "../ui/Page";
@@ -62,25 +60,6 @@ const Wide = styled.div`
 const Narrow = styled.div`
   @media (min-width: 641px) {
     display: none;
-  }
-`;
-
-// What is to be done on the left, where it is on the right; on a phone the words are enough.
-const Told = styled.div`
-  display: grid;
-  grid-template-columns: minmax(0, 1fr) auto;
-  gap: 20px;
-  figure {
-    display: flex;
-    gap: 14px;
-    align-items: center;
-    height: 118px;
-  }
-  @media (max-width: 1100px) {
-    grid-template-columns: minmax(0, 1fr);
-    figure {
-      display: none;
-    }
   }
 `;
 
@@ -148,12 +127,7 @@ export function StepPanel({ visit, step, onState, onTold, onFound }: Props) {
       }}
     >
       <Above $gap={14}>
-        <Told>
-          <Stack $gap={14}>
-            <WhatToDo visit={visit} step={step} />
-          </Stack>
-          <Where visit={visit} step={step} />
-        </Told>
+        <WhatToDo visit={visit} step={step} />
         {!at.skipping && (step.torque || at.asked.length > 0) && (
           <StepFigures visit={visit.id} step={step} at={at} firstField={firstField} />
         )}
@@ -203,17 +177,6 @@ export function StepPanel({ visit, step, onState, onTold, onFound }: Props) {
       </Actions>
       {takeBack && <Narrow>{takeBack}</Narrow>}
     </form>
-  );
-}
-
-/** Where on the trailer it is, and the thing it is about, small. */
-function Where({ visit, step }: Pick<Props, "visit" | "step">) {
-  const subject = step.subjects[0];
-  return (
-    <figure>
-      {subject && <Illustration subject={subject} code="" large />}
-      <WherePlan gear={visit.gear} place={step.place} spoken={step.placeSpoken} />
-    </figure>
   );
 }
 

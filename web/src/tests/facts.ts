@@ -88,7 +88,7 @@ export const visit = (
     technicians: 1,
     elapsedInWords: "41 min",
     composed: 0,
-    gear: {} as Schemas["GearDescription"],
+    gear: { axles: 2, suspension: "doubleEyeSprings", brake: "electricDrum" } as Schemas["GearDescription"],
     places: [],
     readingsAsked: [],
     practices: [],
