@@ -91,8 +91,7 @@ export default function VisitPanel({ line, visit, today, busy, onTry, onMake, on
                   {t.where && `, ${t.where}`}
                 </span>
               )}
-              <br />
-              <Quiet style={{ fontSize: 15 }}>{t.why}</Quiet>
+              <Quiet style={{ display: "block", fontSize: 15 }}>{t.why}</Quiet>
             </li>
           ))}
         </Lines>

@@ -117,6 +117,13 @@ const Trigger = styled(Button)`
       display: none;
     }
   }
+  @media (max-width: 640px) {
+    padding: 6px 4px;
+    span {
+      position: absolute;
+      clip-path: inset(50%);
+    }
+  }
 `;
 
 /** Places of the program that are found by their words, as things are. */
@@ -188,7 +195,7 @@ export function Find() {
             strokeWidth="1.8"
           />
         </svg>
-        Find <kbd>Ctrl K</kbd>
+        <span>Find</span> <kbd>Ctrl K</kbd>
       </Trigger>
       <Overlay isOpen={open} onOpenChange={setOpen} isDismissable>
         <Sheet>

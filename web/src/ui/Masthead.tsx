@@ -89,7 +89,7 @@ const Side = styled.div`
     gap: 8px;
     button[aria-haspopup] {
       min-width: 0;
-      max-width: 128px;
+      max-width: 106px;
     }
   }
 `;

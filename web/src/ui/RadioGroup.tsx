@@ -12,6 +12,7 @@ const Line = styled(Radio)`
   gap: 12px;
   align-items: center;
   min-height: 48px;
+  padding: 0 10px 0 6px;
   border-top: 1px solid var(--hair);
   cursor: pointer;
   i {
