@@ -92,7 +92,7 @@ public sealed class OrderTests : IAsyncLifetime
         Assert.Equal((OrderWay.Service, 1, 0), (order.Way, desk.Orders, room!.Messages.Count));
         DateOnly first = Shop.Today.AddDays(5), rest = Shop.Today.AddDays(11);
         Assert.Contains(
-            FormattableString.Invariant($"grease seal 1.719 × 2.565: 4 on {first:d MMMM}, 6 on {rest:d MMMM}."),
+            FormattableString.Invariant($"grease seal 1.719 × 2.565: 4 on {first:MMMM d}, 6 on {rest:MMMM d}."),
             order.Said,
             StringComparison.Ordinal);
         Assert.Equal(rest, order.Lines.Single(l => l.Code == Seal).Expected);

@@ -115,18 +115,18 @@ public static class MeterChecks
         if (before is not null && entry.Distance < before.Distance)
         {
             return $"The meter would run backwards: it showed {ShopFormat.Write(before.Distance)} on "
-                + $"{before.On:d MMMM yyyy}. If the meter was changed, say so.";
+                + $"{before.On:MMMM d, yyyy}. If the meter was changed, say so.";
         }
 
         if (after is { StartsNewMeter: false } && entry.Distance > after.Distance)
         {
             return $"The meter would run backwards: it showed {ShopFormat.Write(after.Distance)} later, on "
-                + $"{after.On:d MMMM yyyy}.";
+                + $"{after.On:MMMM d, yyyy}.";
         }
 
         int days = before is null ? 0 : Math.Max(1, entry.On.DayNumber - before.On.DayNumber);
         return before is not null && entry.Distance - before.Distance > MostADay * days
-            ? $"That is {ShopFormat.Write(entry.Distance - before.Distance)} since {before.On:d MMMM yyyy}, more than "
+            ? $"That is {ShopFormat.Write(entry.Distance - before.Distance)} since {before.On:MMMM d, yyyy}, more than "
                 + "any trailer is towed: check the figure."
             : null;
     }

@@ -40,14 +40,14 @@ internal static class PlanReasons
             $"{When(due, falls, visit.Week, first)}{Because(shares, early > 0, minutes, gap, money)}.");
     }
 
-    // "Due since 3 July", "Due 12 March, 3 weeks later", "Due that week": to the day the first time, and later about.
+    // "Due since July 3", "Due March 12, 3 weeks later", "Due that week": to the day the first time, and later about.
     private static string When(Upcoming due, int falls, int week, DateOnly first)
     {
         DateOnly monday = first.AddDays(7 * week), about = first.AddDays(7 * falls);
         DateOnly on = Math.Abs(due.On.DayNumber - about.DayNumber) < 14 ? due.On : about;
         string day = on.Year == monday.Year
-            ? FormattableString.Invariant($"{on:d MMMM}")
-            : FormattableString.Invariant($"{on:d MMMM yyyy}");
+            ? FormattableString.Invariant($"{on:MMMM d}")
+            : FormattableString.Invariant($"{on:MMMM d, yyyy}");
         return falls < week ? $"Due since {day}"
             : falls > week ? $"Due {day}, {Weeks(falls - week)} later"
             : "Due that week";

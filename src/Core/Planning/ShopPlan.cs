@@ -228,7 +228,7 @@ public sealed class TrailerPlanner(DateOnly today, int weeks, PlanCosts costs)
     private ClashWords Spoken(TrailerCase trailer)
     {
         Dictionary<string, Upcoming> dues = trailer.Coming.ToDictionary(d => d.Id);
-        string Day(int week) => FormattableString.Invariant($"{First.AddDays(7 * week):d MMMM yyyy}");
+        string Day(int week) => FormattableString.Invariant($"{First.AddDays(7 * week):MMMM d, yyyy}");
         return new ClashWords(
             id => !dues.TryGetValue(id, out Upcoming? due) ? id
                 : due.Where.Length > 0 ? $"{due.Name} ({due.Where})"

@@ -147,14 +147,14 @@ internal static class Recurring
         DateOnly on = due.On;
         string reason = known
             ? due.Reason
-            : $"Nobody has written down when; counted from {from:d MMMM yyyy}. {due.Reason}";
+            : $"Nobody has written down when; counted from {from:MMMM d, yyyy}. {due.Reason}";
         DueCause cause = due.Cause;
         if (record.Upkeep.Uses.Contains(Use.Launched) && rule.AtSeasonsEnd)
         {
             DateOnly end = SeasonEndAfter(from.AddDays(FreshDays));
             if (end < on)
             {
-                (on, cause, reason) = (end, DueCause.Season, $"Launched: done at the season’s end, {end:d MMMM}");
+                (on, cause, reason) = (end, DueCause.Season, $"Launched: done at the season’s end, {end:MMMM d}");
             }
 
             if (rule.Immersions is { } most
@@ -162,7 +162,7 @@ internal static class Recurring
                 && wet < on)
             {
                 (on, cause, reason) =
-                    (wet, DueCause.Immersions, $"{times} of {most} immersions since {from:d MMMM yyyy}");
+                    (wet, DueCause.Immersions, $"{times} of {most} immersions since {from:MMMM d, yyyy}");
             }
         }
 
@@ -245,7 +245,7 @@ internal static class Recurring
             {
                 DateOnly before = start.AddDays(-1) < today ? today : start.AddDays(-1);
                 return (before, FormattableString.Invariant(
-                    $"Before the tow of {miles:#,0} miles on {last:d MMMM}: it would fall due on the way."));
+                    $"Before the tow of {miles:#,0} miles on {last:MMMM d}: it would fall due on the way."));
             }
         }
 

@@ -38,7 +38,7 @@ internal static class VisitParts
                               select new { use.At, trailer.Tag }).FirstOrDefaultAsync();
             string taken = last is null
                 ? ""
-                : FormattableString.Invariant($" {last.Tag} took the last on {last.At:d MMMM} at {last.At:H:mm}.");
+                : FormattableString.Invariant($" {last.Tag} took the last on {last.At:MMMM d} at {last.At:H:mm}.");
             string name = known.GetValueOrDefault(entry.Code)?.Name ?? entry.Code;
             words.Add($"By the shelf’s record there was no {name} left.{taken} Count what is there.");
         }

@@ -136,13 +136,13 @@ internal static class Decisions
         {
             if (change.Over(week) / 60 is >= 0.05m and var over)
             {
-                words.Add(FormattableString.Invariant($"The week of {week:d MMMM} is then {over:0.#} h over."));
+                words.Add(FormattableString.Invariant($"The week of {week:MMMM d} is then {over:0.#} h over."));
             }
 
             if (trailer.Case.Busy.Contains(week))
             {
                 words.Add(FormattableString.Invariant(
-                    $"{trailer.Customer} cannot spare it in the week of {week:d MMMM}."));
+                    $"{trailer.Customer} cannot spare it in the week of {week:MMMM d}."));
             }
         }
 
@@ -319,7 +319,7 @@ internal static class Decisions
             "/to",
             draft.Kind is DecisionKind.Accept or DecisionKind.Move && draft.To is { } day
                 ? day < board.Today ? "This day has passed." : board.Hours.MinutesOn(day) == 0 ? FormattableString.Invariant(
-                    $"Nobody works here on {day:d MMMM yyyy}.") : null
+                    $"Nobody works here on {day:MMMM d, yyyy}.") : null
                 : null);
         checks.Add(
             "/booking",

@@ -61,7 +61,7 @@ internal static class Offers
         string? none = offers.Count > 0
             ? null
             : FormattableString.Invariant(
-                $"No week with room for it from {earliest:d MMMM} to {last:d MMMM}. {plan.Trouble}").TrimEnd();
+                $"No week with room for it from {earliest:MMMM d} to {last:MMMM d}. {plan.Trouble}").TrimEnd();
         return TypedResults.Ok(new OfferAnswer([.. offers.Select(o => Offered(o, board.Costs))], none));
     }
 

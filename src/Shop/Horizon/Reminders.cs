@@ -60,7 +60,7 @@ internal static class Reminders
             found.Customer,
             settings.Name.Length > 0 ? settings.Name : "the workshop",
             found.Name.Length > 0 ? $"{found.Tag}, {found.Name}" : found.Tag,
-            FormattableString.Invariant($"{found.booking.Day:dddd, d MMMM yyyy}"),
+            FormattableString.Invariant($"{found.booking.Day:dddd, MMMM d, yyyy}"),
             found.booking.What,
             found.booking.Why,
             Packet.InWords(found.booking.Minutes),

@@ -38,7 +38,7 @@ internal sealed record KitOf(
 {
     /// <summary>The visit in words: "A-11 on 2 December".</summary>
     internal string Words =>
-        Sure == HowSure.Here ? $"{Tag}, in the bay" : FormattableString.Invariant($"{Tag} on {Day:d MMMM}");
+        Sure == HowSure.Here ? $"{Tag}, in the bay" : FormattableString.Invariant($"{Tag} on {Day:MMMM d}");
 
     /// <summary>The visit as promises see it.</summary>
     internal ComingVisit Seen(IReadOnlyDictionary<string, KnownPart> byCode) =>

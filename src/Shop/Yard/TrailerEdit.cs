@@ -230,7 +230,7 @@ internal static class TrailerEdit
         {
             checks.Add(
                 "/lastRepackOn",
-                $"Every wheel end was repacked here since: the last on {here.Max():d MMMM yyyy}.");
+                $"Every wheel end was repacked here since: the last on {here.Max():MMMM d, yyyy}.");
         }
 
         return ends.ConvertAll(e => new WorkDone

@@ -164,7 +164,7 @@ public sealed class UpkeepTests
 
         // 9,000 miles gone, some 1,100 more by mid-June; the tow of five days takes it past 12,000.
         Assert.Equal(new DateOnly(2026, 6, 15), repack.On);
-        Assert.StartsWith("Before the tow of 2,000 miles on 20 June", repack.Reason, StringComparison.Ordinal);
+        Assert.StartsWith("Before the tow of 2,000 miles on June 20", repack.Reason, StringComparison.Ordinal);
     }
 
     [Fact]

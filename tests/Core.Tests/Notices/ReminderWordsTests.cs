@@ -12,7 +12,7 @@ public sealed class ReminderWordsTests
         "Puppet Theatre",
         "Workshop",
         "P-07, stage wagon",
-        "Monday, 7 December 2026",
+        "Monday, December 7, 2026",
         "bearing repack, all wheel ends",
         "repack in 13 days",
         "2 h 14",
@@ -23,7 +23,7 @@ public sealed class ReminderWordsTests
     {
         Assert.Null(ReminderWords.Usual.Refusal);
         ReminderWords said = ReminderWords.Usual.For(Facts);
-        Assert.Equal("P-07, stage wagon: Monday, 7 December 2026 at Workshop", said.Subject);
+        Assert.Equal("P-07, stage wagon: Monday, December 7, 2026 at Workshop", said.Subject);
         Assert.All(
             new[] { Facts.What, Facts.Why, Facts.HowLong, Facts.HowMuch },
             fact => Assert.Contains(fact, said.Body, StringComparison.Ordinal));

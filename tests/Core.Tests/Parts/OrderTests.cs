@@ -35,7 +35,7 @@ public sealed class OrderTests
             [new DateOnly(2026, 5, 6), new(2026, 5, 20), new(2026, 5, 7), new(2026, 5, 11)],
             order.Lines.Select(l => l.Expected));
         Assert.Equal(
-            "Packed today. The CONE: 4 on 8 May, 2 on 20 May. The PIN: 7 on 7 May, 3 can’t be had. "
+            "Packed today. The CONE: 4 on May 8, 2 on May 20. The PIN: 7 on May 7, 3 can’t be had. "
                 + "The NUT: none, 2 can’t be had.",
             order.Said);
         order.Promise(

@@ -94,10 +94,10 @@ public sealed class ShopPlanTests
             repack.WeeksEarly is > 3 and < 9 && repack.MoneySaved > 100 && repack.MinutesSaved > 20,
             $"{repack}");
         Assert.Matches(
-            @"^Due 29 June, \d weeks later; \d+ of its life is given up; a visit of its own would cost \d+ more \(\d+ min "
+            @"^Due June 29, \d weeks later; \d+ of its life is given up; a visit of its own would cost \d+ more \(\d+ min "
                 + @"more of opening and closing, and calling the trailer in again\)\.$",
             repack.Why);
-        Assert.StartsWith("Due since 27 April", Planner().Plan(Repack(Today.AddDays(-7)), []).Visits[0].Tasks[0].Why);
+        Assert.StartsWith("Due since April 27", Planner().Plan(Repack(Today.AddDays(-7)), []).Visits[0].Tasks[0].Why);
         Assert.Equal(
             "Due that week; it has this visit to itself.",
             Planner().Plan(Repack(Today.AddDays(70)), []).Visits[0].Tasks[0].Why);
@@ -162,7 +162,7 @@ public sealed class ShopPlanTests
                 v => v.Tasks.Any(t => t.Due.HardBy is not null)).Week <= by);
         TrailerPlan late = Planner().Plan(legal, [0, 1, 2, 3, 4, 5]);
         Assert.Contains("Periodic inspection", late.Trouble, StringComparison.Ordinal);
-        Assert.Contains("the weeks from 4 May 2026 to", late.Trouble, StringComparison.Ordinal);
+        Assert.Contains("the weeks from May 4, 2026 to", late.Trouble, StringComparison.Ordinal);
         Assert.Equal(new DateOnly(2026, 6, 15), late.Visits[0].Week);
         Assert.Contains(late.Visits, v => v.Tasks.Any(t => t.Due.Job == "brake-adjustment"));
 

@@ -170,10 +170,10 @@ describe("the step at hand", () => {
       cautions: ["Stands under the axle before a hand goes in."],
       practice: "By hand.",
     });
-    const at = { ...visit([cautioned]), seenBefore: { [cautioned.key]: ["0.003 in on 2 June"] } };
+    const at = { ...visit([cautioned]), seenBefore: { [cautioned.key]: ["0.003 in on June 2"] } };
     stand(cautioned, {}, at);
     expect(screen.getByRole("list", { name: "Cautions" }).textContent).toContain("before a hand goes in");
-    expect(screen.getByText("Last time here: 0.003 in on 2 June")).toBeTruthy();
+    expect(screen.getByText("Last time here: 0.003 in on June 2")).toBeTruthy();
     expect(screen.getByText("By hand.")).toBeTruthy();
   });
 });

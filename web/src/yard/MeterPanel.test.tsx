@@ -42,14 +42,14 @@ describe("a trailer's meter", () => {
       <MeterPanel trailer={of_("hubOdometer")} />,
       server({
         "PUT /meter/": () =>
-          ++tries === 1 ? refused(422, "That is less than on 1 June.", "/typed") : of_("hubOdometer"),
+          ++tries === 1 ? refused(422, "That is less than on June 1.", "/typed") : of_("hubOdometer"),
       }),
     );
     await user.click(screen.getByRole("button", { name: "Write down a reading or a trip" }));
     await waitFor(() => expect(dayIn("Read on")).toBe("2026-06-10"));
     expect(screen.queryByRole("checkbox", { name: "a new meter starts here" })).toBeNull();
     await user.type(screen.getByRole("textbox", { name: "The meter shows" }), "40{Enter}");
-    await screen.findByText("That is less than on 1 June.");
+    await screen.findByText("That is less than on June 1.");
     await user.click(screen.getByRole("checkbox", { name: "a new meter starts here" }));
     await user.click(screen.getByRole("button", { name: "Write it down" }));
     await waitFor(() => expect(screen.queryByRole("button", { name: "Write it down" })).toBeNull());

@@ -92,7 +92,7 @@ public sealed class PartOrder
             {
                 string parts = string.Join(
                     ", ",
-                    his.Select(d => FormattableString.Invariant($"{d.Quantity:0.##} on {d.On:d MMMM}")));
+                    his.Select(d => FormattableString.Invariant($"{d.Quantity:0.##} on {d.On:MMMM d}")));
                 string cannot = missing > 0 ? FormattableString.Invariant($", {missing:0.##} can’t be had") : "";
                 words.Add($"{line.Name}: {(parts.Length > 0 ? parts : "none")}{cannot}.");
             }
