@@ -1,6 +1,8 @@
 using System.Text;
 using Microsoft.EntityFrameworkCore;
+using SturdyTinker.Core.Composing;
 using SturdyTinker.Core.Gear;
+using SturdyTinker.Core.Visits;
 using SturdyTinker.Demo;
 using SturdyTinker.Shop.Ledger;
 using Xunit;
@@ -158,5 +160,36 @@ public sealed class TablesTests : IDisposable
         TableAnswer taken = await SendAsync("\uFEFFcustomer,phone\nOrchard,0 11\n", apply: true);
         Assert.Equal(RowFate.Add, Assert.Single(taken.Rows).Fate);
         Assert.Equal("0 11", await shop.LookAsync(f => f.Customers.Select(c => c.Phone).SingleAsync()));
+    }
+
+    /// <summary>The year's figures are those of the visits themselves, one by one.</summary>
+    [Fact]
+    public async Task The_last_twelve_months_come_to_what_their_visits_come_to()
+    {
+        await shop.SomebodyAsync("Wil Tarn");
+        await shop.LookAsync(async file =>
+        {
+            await DemoShop.FillAsync(file, TurnedClock.Start);
+            return 0;
+        });
+        List<MonthAnswer> months = await shop.GetAsync<List<MonthAnswer>>("/api/ledger/year");
+        Assert.Equal(12, months.Count);
+        (int closed, decimal seconds) = await shop.LookAsync(async file =>
+        {
+            List<Visit> visits = await file.Visits.AsNoTracking().Where(v => v.ClosedAt != null).ToListAsync();
+            HashSet<Guid> year = [.. visits
+                .Where(v => DateOnly.FromDateTime(v.ClosedAt!.Value.DateTime) >= months[0].First)
+                .Select(v => v.Id)];
+            List<StepEntry> entries = await file.StepEntries.AsNoTracking().ToListAsync();
+            return (year.Count, entries
+                .Where(e => year.Contains(e.VisitId) && e.UndoneAt is null && e.SkippedBecause is null)
+                .Sum(e => (decimal)(e.Seconds ?? 0)));
+        });
+        Assert.True(closed > 5 && seconds > 0);
+        Assert.Equal(closed, months.Sum(m => m.Visits));
+        Assert.InRange(months.Sum(m => m.Hours) - (seconds / 3600), -0.6m, 0.6m);
+        string table = await shop.Http.GetStringAsync("/api/ledger/tables/year.csv");
+        Assert.StartsWith("month,visits,hours,accepted,estimated_hours,took_hours\r\n", table, StringComparison.Ordinal);
+        Assert.Equal(13, table.TrimEnd().Split('\n').Length);
     }
 }

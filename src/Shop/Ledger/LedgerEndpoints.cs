@@ -11,5 +11,6 @@ internal static class LedgerEndpoints
         ledger.MapWear();
         ledger.MapTables();
         ledger.MapExport();
+        ledger.MapYear();
     }
 }

@@ -8,6 +8,7 @@ import { MoreRows } from "../ui/MoreRows";
 import { Columns, Head, Lines, Page, Quiet, Row, Section, Stack } from "../ui/Page";
 import { Problem } from "../ui/Problem";
 import { VerdictWord } from "../ui/Verdict";
+import { YearPlot } from "./YearPlot";
 import { Waiting } from "../ui/Waiting";
 
 const PAGE = 40;
@@ -81,7 +82,12 @@ export default function Ledger({ trailer }: { trailer?: string }) {
           )}
           <MoreRows of={visits}>Show older ones</MoreRows>
         </Stack>
-        {!trailer && <Owed />}
+        {!trailer && (
+          <Stack $gap={28}>
+            <Owed />
+            <YearPlot />
+          </Stack>
+        )}
       </Columns>
     </Page>
   );
