@@ -15,6 +15,8 @@ export const LINE = 70;
 export const NAMES = 246;
 const MARKS = 14;
 const BAR = 28;
+/** Weeks wider than this show their days. */
+const DAYS_SHOW = 60;
 /** From this width on a tab says what is done. */
 const TELLING = 100;
 
@@ -161,8 +163,10 @@ export function Line({ row, x, width, whole, chosen, aim, onChoose, onAim, onDro
   const marks = new Map(row.marks.map((m) => [m.id, m]));
   const first = new Map<string, string>();
   for (const v of row.visits) for (const t of v.tasks) if (!first.has(t.id)) first.set(t.id, v.week);
+  // Where weeks are wide, a visit stands at its day.
+  const standsAt = (v: Visit) => (width > DAYS_SHOW && v.day ? v.day : v.week);
   const placed = tabs(
-    row.visits.map((v) => x(v.week)),
+    row.visits.map((v) => x(standsAt(v))),
     whole,
   );
   return (
@@ -187,7 +191,7 @@ export function Line({ row, x, width, whole, chosen, aim, onChoose, onAim, onDro
             v.week,
             takes.map((t) => marks.get(t.id)?.on ?? v.week),
           );
-          const at = b.at + width / 2;
+          const at = width > DAYS_SHOW ? x(standsAt(v)) : b.at + width / 2;
           const { left = at, width: wide = 0 } = placed[i] ?? {};
           const tab = Math.min(left + wide - 8, Math.max(left + 8, at));
           const ends = takes.length > 0 ? `M${b.from} ${BAR - 5}V${BAR}H${b.to}V${BAR - 5}` : "";

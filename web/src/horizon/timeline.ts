@@ -5,13 +5,11 @@ const DAY = 86_400_000;
 /** Room left of the first week, for what is overdue. */
 export const BEFORE = 40;
 
-/** How wide a week is drawn, from a whole year on the screen to a week. */
+/** How wide a week is drawn, from a whole year on the screen to six weeks. */
 export const ZOOMS = [
   ["year", "A year", 17],
-  ["half", "Half a year", 34],
-  ["quarter", "A quarter", 68],
-  ["month", "A month", 200],
-  ["week", "A week", 800],
+  ["quarter", "A quarter", 72],
+  ["weeks", "Six weeks", 150],
 ] as const;
 export type Zoom = (typeof ZOOMS)[number][0];
 

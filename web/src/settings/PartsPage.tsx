@@ -5,7 +5,7 @@ import { answer, type Schemas, shop, ShopProblem } from "../api/client";
 import { capital } from "../api/words";
 import { Button, TextButton } from "../ui/Button";
 import { TextField } from "../ui/Fields";
-import { Lines, Quiet, Row, Stack } from "../ui/Page";
+import { Lines, Quiet, Row, Section, Stack } from "../ui/Page";
 import { Problem } from "../ui/Problem";
 import { Waiting } from "../ui/Waiting";
 import { SettingsFrame } from "./SettingsFrame";
@@ -63,34 +63,47 @@ export default function PartsPage() {
           <Button onPress={() => setEditing("")}>Add a part of our own</Button>
         </Row>
         <Terms />
-        <Problem of={parts.error} />
         {editing === "" && <Edit part={NEW} onLeave={() => setEditing(null)} />}
-        <Lines>
-          {found.map((p) => (
-            <li key={p.code}>
-              {editing === p.code ? (
-                <Edit part={p} onLeave={() => setEditing(null)} />
-              ) : (
-                <Line>
-                  <b>{p.name}</b>
-                  <Quiet>{p.measures}</Quiet>
-                  <Quiet>{p.code}</Quiet>
-                  <span>
-                    {p.price === null ? "no price" : p.price.toFixed(2)}
-                    {p.unit !== "piece" && <Quiet> per {p.unit}</Quiet>}
-                  </span>
-                  <TextButton onPress={() => setEditing(p.code)} aria-label={`Change ${p.name}`}>
-                    change
-                  </TextButton>
-                </Line>
-              )}
-            </li>
-          ))}
-          {parts.data && found.length === 0 && <li>No part here is called that.</li>}
-        </Lines>
+        {byKind(found).map(([kind, rows]) => (
+          <Section key={kind} aria-label={kind}>
+            <h2>
+              {capital(kind)} <Quiet style={{ fontWeight: 400 }}>{rows.length}</Quiet>
+            </h2>
+            <Lines>
+              {rows.map((p) => (
+                <li key={p.code}>
+                  {editing === p.code ? (
+                    <Edit part={p} onLeave={() => setEditing(null)} />
+                  ) : (
+                    <Line>
+                      <b>{p.name}</b>
+                      <Quiet>{p.measures}</Quiet>
+                      <Quiet>{p.code}</Quiet>
+                      <span>
+                        {p.price === null ? "no price" : p.price.toFixed(2)}
+                        {p.unit !== "piece" && <Quiet> per {p.unit}</Quiet>}
+                      </span>
+                      <TextButton onPress={() => setEditing(p.code)} aria-label={`Change ${p.name}`}>
+                        Change
+                      </TextButton>
+                    </Line>
+                  )}
+                </li>
+              ))}
+            </Lines>
+          </Section>
+        ))}
+        {parts.data && found.length === 0 && <p>No part here is called that.</p>}
       </Stack>
     </SettingsFrame>
   );
+}
+
+/** Parts of a kind together, kinds in the order the list has them. */
+function byKind(parts: readonly Part[]): [string, Part[]][] {
+  const kinds = new Map<string, Part[]>();
+  for (const part of parts) kinds.set(part.kind, [...(kinds.get(part.kind) ?? []), part]);
+  return [...kinds];
 }
 
 function Edit({ part, onLeave }: { part: Part; onLeave: () => void }) {
