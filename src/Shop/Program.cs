@@ -36,6 +36,13 @@ builder.Logging.AddFilter("Microsoft.EntityFrameworkCore", LogLevel.Warning).Add
     "Microsoft.AspNetCore",
     LogLevel.Warning);
 
+if (ShopOptions.WhatIsWrong(builder.Configuration) is { Count: > 0 } wrong)
+{
+    await Console.Error.WriteLineAsync(string.Join('\n', wrong));
+    Environment.ExitCode = 1;
+    return;
+}
+
 builder.Services.AddOptions<ShopOptions>().Bind(builder.Configuration).ValidateOnStart();
 builder.Services.AddSingleton<IValidateOptions<ShopOptions>, ShopOptionsCheck>();
 builder.Services.AddSingleton(services => services.GetRequiredService<IOptions<ShopOptions>>().Value);
@@ -115,17 +122,7 @@ if (!describing)
 WebApplication app = builder.Build();
 if (!describing)
 {
-    try
-    {
-        Directory.CreateDirectory(Path.GetFullPath(StartedWith(app.Services).Data));
-    }
-    catch (OptionsValidationException wrong)
-    {
-        await Console.Error.WriteLineAsync(string.Join('\n', wrong.Failures));
-        Environment.ExitCode = 1;
-        return;
-    }
-
+    Directory.CreateDirectory(Path.GetFullPath(StartedWith(app.Services).Data));
     using IServiceScope scope = app.Services.CreateScope();
     ShopFile file = scope.ServiceProvider.GetRequiredService<ShopFile>();
     try

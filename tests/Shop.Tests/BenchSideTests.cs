@@ -78,6 +78,39 @@ public sealed class BenchSideTests : IDisposable
         Assert.Equal((host, port), (options.InstrumentsAt?.Host, options.InstrumentsAt?.Port ?? 0));
     }
 
+    /// <summary>The program itself: it says what is wrong, makes nothing, and ends at once.</summary>
+    [Theory]
+    [InlineData("--day tomorrow --mail nowhere", "--mail takes HOST:PORT", "--day takes a day")]
+    [InlineData("--wait long", "--wait takes seconds", "not “long”")]
+    public async Task A_program_started_wrongly_says_so_and_ends(string options, string first, string second)
+    {
+        string folder = Path.Combine(Path.GetTempPath(), Path.GetRandomFileName());
+        string tests = typeof(BenchSideTests).Assembly.Location;
+        System.Diagnostics.ProcessStartInfo start = new("dotnet")
+        {
+            RedirectStandardError = true,
+            RedirectStandardOutput = true,
+        };
+        foreach (string word in (string[])
+        [
+            "exec", "--runtimeconfig", Path.ChangeExtension(tests, "runtimeconfig.json"),
+            "--depsfile", Path.ChangeExtension(tests, "deps.json"), typeof(Program).Assembly.Location,
+            "--data", folder, .. options.Split(' '),
+        ])
+        {
+            start.ArgumentList.Add(word);
+        }
+
+        using System.Diagnostics.Process program = System.Diagnostics.Process.Start(start)!;
+        string said = await program.StandardError.ReadToEndAsync();
+        await program.WaitForExitAsync();
+        Assert.Equal(1, program.ExitCode);
+        Assert.Contains(first, said, StringComparison.Ordinal);
+        Assert.Contains(second, said, StringComparison.Ordinal);
+        Assert.DoesNotContain("Exception", said, StringComparison.Ordinal);
+        Assert.False(Directory.Exists(folder));
+    }
+
     [Fact]
     public void Everything_that_an_option_cannot_be_is_said_at_once()
     {

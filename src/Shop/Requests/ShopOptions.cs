@@ -46,6 +46,20 @@ internal sealed class ShopOptions
     /// <summary>The clock to go by.</summary>
     internal TimeProvider Clock => SetClock.On(Day) ?? TimeProvider.System;
 
+    /// <summary>What of a configuration the program cannot start with, a sentence each; empty when all is well.</summary>
+    internal static IReadOnlyList<string> WhatIsWrong(IConfiguration given)
+    {
+        try
+        {
+            ShopOptions options = given.Get<ShopOptions>() ?? new ShopOptions();
+            return [.. new ShopOptionsCheck().Validate(null, options).Failures ?? []];
+        }
+        catch (InvalidOperationException)
+        {
+            return [$"--wait takes seconds from 1 to 600, not “{given["wait"]}”."];
+        }
+    }
+
     /// <summary>"127.0.0.1:5116" as an address; null for anything else.</summary>
     internal static DnsEndPoint? HostAndPort(string? written)
     {
