@@ -4,7 +4,6 @@ using Microsoft.AspNetCore.ResponseCompression;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.Extensions.FileProviders;
 using Microsoft.Extensions.Http.Resilience;
-using Microsoft.Extensions.Options;
 using SturdyTinker.Shop.Bay;
 using SturdyTinker.Shop.Find;
 using SturdyTinker.Shop.Horizon;
@@ -36,22 +35,17 @@ builder.Logging.AddFilter("Microsoft.EntityFrameworkCore", LogLevel.Warning).Add
     "Microsoft.AspNetCore",
     LogLevel.Warning);
 
-if (ShopOptions.WhatIsWrong(builder.Configuration) is { Count: > 0 } wrong)
+(ShopOptions given, IReadOnlyList<string> wrong) = ShopOptions.Read(builder.Configuration);
+if (wrong.Count > 0)
 {
     await Console.Error.WriteLineAsync(string.Join('\n', wrong));
     Environment.ExitCode = 1;
     return;
 }
 
-builder.Services.AddOptions<ShopOptions>().Bind(builder.Configuration).ValidateOnStart();
-builder.Services.AddSingleton<IValidateOptions<ShopOptions>, ShopOptionsCheck>();
-builder.Services.AddSingleton(services => services.GetRequiredService<IOptions<ShopOptions>>().Value);
-builder.Services.AddDbContextPool<ShopFile>((services, options) =>
-{
-    ShopOptions shop = StartedWith(services);
-    options.UseShopFile(Path.GetFullPath(shop.Data), shop.Wait);
-});
-builder.Services.AddSingleton(services => StartedWith(services).Clock);
+string folder = Path.GetFullPath(given.Data);
+builder.Services.AddDbContextPool<ShopFile>(options => options.UseShopFile(folder, given.Wait));
+builder.Services.AddSingleton(given.Clock);
 
 // Nothing from outside ends the server: a service behind the scenes that fails is logged, and the pages go on.
 builder.Services.Configure<HostOptions>(options =>
@@ -60,18 +54,18 @@ builder.Services.AddSingleton<Clock>();
 builder.Services.AddSingleton<VisitNews>();
 builder.Services.AddSingleton<NewDay>();
 builder.Services.AddSingleton<PlanBoard>();
-builder.Services.AddSingleton(services => new InstrumentBench(StartedWith(services).InstrumentsAt));
-builder.Services.AddSingleton(services => new MailOutlet(StartedWith(services).MailAt));
+builder.Services.AddSingleton(new InstrumentBench(given.InstrumentsAt));
+builder.Services.AddSingleton(new MailOutlet(given.MailAt));
 builder.Services.AddHttpClient(MeterFeed.Client).AddStandardResilienceHandler(Impatient);
 builder.Services.AddSingleton(services => new MeterFeed(
     services.GetRequiredService<IHttpClientFactory>(),
-    StartedWith(services).MetersAt));
+    given.MetersAt));
 builder.Services.AddHttpClient(Supplier.Client).AddStandardResilienceHandler(Impatient);
 builder.Services.AddSingleton(services => new Supplier(
     services.GetRequiredService<IHttpClientFactory>(),
-    StartedWith(services).SupplierAt));
+    given.SupplierAt));
 builder.Services.AddSingleton<Demand>();
-builder.Services.AddSingleton(services => new PhotoFolder(Path.GetFullPath(StartedWith(services).Data)));
+builder.Services.AddSingleton(new PhotoFolder(folder));
 builder.Services.AddExceptionHandler<RefusalHandler>();
 builder.Services.AddProblemDetails();
 builder.Services.Configure<RouteHandlerOptions>(options => options.ThrowOnBadRequest = true);
@@ -122,7 +116,7 @@ if (!describing)
 WebApplication app = builder.Build();
 if (!describing)
 {
-    Directory.CreateDirectory(Path.GetFullPath(StartedWith(app.Services).Data));
+    Directory.CreateDirectory(folder);
     using IServiceScope scope = app.Services.CreateScope();
     ShopFile file = scope.ServiceProvider.GetRequiredService<ShopFile>();
     try
@@ -151,7 +145,7 @@ app.UseExceptionHandler();
 app.UseRereadableBodies();
 app.UseStatusCodePages(RefusalHandler.AnswerBareAsync);
 app.UseResponseCompression();
-ServeWeb(app, describing ? null : StartedWith(app.Services).Web);
+ServeWeb(app, given.Web);
 
 app.MapOpenApi();
 app.MapHealth();
@@ -181,9 +175,6 @@ static void Impatient(HttpStandardResilienceOptions options)
     options.CircuitBreaker.MinimumThroughput = 100;
     options.Retry.Delay = TimeSpan.FromMilliseconds(300);
 }
-
-// What the program was started with.
-static ShopOptions StartedWith(IServiceProvider services) => services.GetRequiredService<ShopOptions>();
 
 // The built web: hashed files may be kept for good, the page that names them never.
 static void ServeWeb(WebApplication app, string? web)

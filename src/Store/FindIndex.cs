@@ -17,16 +17,20 @@ public sealed record FoundRow(string Kind, Guid Id, string Title, string Words);
 /// </summary>
 public static class FindIndex
 {
-    private const string TrailerTitle = "new.Tag";
+    // What is indexed. A tag is found without its hyphens and blanks too.
+    private static readonly Indexed[] All =
+    [
+        new(
+            "Standings",
+            "trailer",
+            "TrailerId",
+            "Tag, Name, Plate, Customer",
+            "new.Tag",
+            "new.Name || ' ' || new.Plate || ' ' || new.Customer || ' ' || replace(replace(new.Tag, '-', ''), ' ', '')"),
+        new("Customers", "customer", "Id", "Name, Phone, Mail", "new.Name", "new.Phone || ' ' || new.Mail"),
+    ];
 
-    // A tag is found without its hyphens and blanks too.
-    private const string TrailerWords =
-        "new.Name || ' ' || new.Plate || ' ' || new.Customer || ' ' || replace(replace(new.Tag, '-', ''), ' ', '')";
-
-    private const string CustomerWords = "new.Phone || ' ' || new.Mail";
-
-    private static readonly string Make = string.Join(
-        '\n',
+    private static readonly string Make =
         """
         CREATE TABLE IF NOT EXISTS Findable (
           Row INTEGER PRIMARY KEY, Kind TEXT NOT NULL, Id TEXT NOT NULL, Title TEXT NOT NULL, Words TEXT NOT NULL,
@@ -42,27 +46,17 @@ public static class FindIndex
           INSERT INTO FindableText(FindableText, rowid, Title, Words)
           VALUES ('delete', old.Row, old.Title, old.Words);
           INSERT INTO FindableText(rowid, Title, Words) VALUES (new.Row, new.Title, new.Words); END;
-        """,
-        Follow("Standings", "trailer", "TrailerId", "Tag, Name, Plate, Customer", TrailerTitle, TrailerWords),
-        Follow("Customers", "customer", "Id", "Name, Phone, Mail", "new.Name", CustomerWords));
 
-    private const string Fill = $"""
-        INSERT INTO FindableText(FindableText) VALUES ('delete-all');
-        DROP TRIGGER FindableGone;
-        DELETE FROM Findable;
-        CREATE TRIGGER FindableGone AFTER DELETE ON Findable BEGIN
-          INSERT INTO FindableText(FindableText, rowid, Title, Words)
-          VALUES ('delete', old.Row, old.Title, old.Words); END;
-        INSERT INTO Findable (Kind, Id, Title, Words)
-        SELECT 'trailer', new.TrailerId, {TrailerTitle}, {TrailerWords} FROM Standings new;
-        INSERT INTO Findable (Kind, Id, Title, Words)
-        SELECT 'customer', new.Id, new.Name, {CustomerWords} FROM Customers new;
-        """;
+        """ + string.Join('\n', All.Select(t => t.Triggers));
+
+    private static readonly string MakeAnew =
+        "DROP TABLE IF EXISTS FindableText; DROP TABLE IF EXISTS Findable;\n"
+            + $"{Make}\n{string.Join('\n', All.Select(t => t.Rows))}";
 
     private const string Titles = "SELECT count(*) AS Value FROM Findable";
     private const string Texts = "SELECT count(*) AS Value FROM FindableText_docsize";
-    private const string There =
-        "SELECT (SELECT count(*) FROM Standings) + (SELECT count(*) FROM Customers) AS Value";
+    private static readonly string There =
+        $"SELECT {string.Join(" + ", All.Select(t => $"(SELECT count(*) FROM {t.Table})"))} AS Value";
 
     /// <summary>Makes the index where it is missing, and fills it anew where it does not count what it should.</summary>
     internal static async Task PrepareAsync(ShopFile file)
@@ -72,7 +66,7 @@ public static class FindIndex
         if (await CountAsync(file, Titles) != there || await CountAsync(file, Texts) != there)
         {
             await using var transaction = await file.Database.BeginTransactionAsync();
-            await file.Database.ExecuteSqlRawAsync(Fill);
+            await file.Database.ExecuteSqlRawAsync(MakeAnew);
             await transaction.CommitAsync();
         }
     }
@@ -134,18 +128,29 @@ public static class FindIndex
         return within ? query.Append("\"*").ToString() : query.ToString();
     }
 
-    // Triggers that keep the index true to a table.
-    private static string Follow(string table, string kind, string id, string columns, string title, string words) => $"""
-        CREATE TRIGGER IF NOT EXISTS {table}FindableAdded AFTER INSERT ON {table} BEGIN
-          INSERT INTO Findable (Kind, Id, Title, Words) VALUES ('{kind}', new.{id}, {title}, {words})
-          ON CONFLICT (Kind, Id) DO UPDATE SET Title = excluded.Title, Words = excluded.Words; END;
-        CREATE TRIGGER IF NOT EXISTS {table}FindableChanged AFTER UPDATE OF {columns} ON {table} BEGIN
-          INSERT INTO Findable (Kind, Id, Title, Words) VALUES ('{kind}', new.{id}, {title}, {words})
-          ON CONFLICT (Kind, Id) DO UPDATE SET Title = excluded.Title, Words = excluded.Words; END;
-        CREATE TRIGGER IF NOT EXISTS {table}FindableGone AFTER DELETE ON {table} BEGIN
-          DELETE FROM Findable WHERE Kind = '{kind}' AND Id = old.{id}; END;
-        """;
-
     private static Task<int> CountAsync(ShopFile file, string query) =>
         file.Database.SqlQueryRaw<int>(query).SingleAsync();
+
+    // A table that is indexed: its id, the columns that count, and what title and words come to in SQL.
+    private sealed record Indexed(string Table, string Kind, string Id, string Columns, string Title, string Words)
+    {
+        // Triggers that keep the index true to it.
+        internal string Triggers => $"""
+            CREATE TRIGGER IF NOT EXISTS {Table}FindableAdded AFTER INSERT ON {Table} BEGIN {Put} END;
+            CREATE TRIGGER IF NOT EXISTS {Table}FindableChanged AFTER UPDATE OF {Columns} ON {Table} BEGIN {Put} END;
+            CREATE TRIGGER IF NOT EXISTS {Table}FindableGone AFTER DELETE ON {Table} BEGIN
+              DELETE FROM Findable WHERE Kind = '{Kind}' AND Id = old.{Id}; END;
+            """;
+
+        // Everything in it.
+        internal string Rows =>
+            $"INSERT INTO Findable (Kind, Id, Title, Words) SELECT {Values} FROM {Table} new;";
+
+        private string Values => $"'{Kind}', new.{Id}, {Title}, {Words}";
+
+        private string Put => $"""
+            INSERT INTO Findable (Kind, Id, Title, Words) VALUES ({Values})
+              ON CONFLICT (Kind, Id) DO UPDATE SET Title = excluded.Title, Words = excluded.Words;
+            """;
+    }
 }

@@ -90,8 +90,7 @@ public static class TrailerStatuses
 
     /// <summary>
     /// Says, in the transaction of a change that touches every trailer, that no standing is up to date any more:
-    /// whatever becomes of the
-    /// work that follows, each is worked out anew by whoever asks for it first.
+    /// whatever becomes of the work that follows, each is worked out anew later, behind the scenes.
     /// </summary>
     public static Task OutdateAllAsync(this ShopFile file) =>
         file.TrailerStatuses.ExecuteUpdateAsync(s => s.SetProperty(one => one.AsOf, DateOnly.MinValue));
@@ -115,15 +114,16 @@ public static class TrailerStatuses
 
     /// <summary>Whether a trailer's status is not of this day.</summary>
     public static Task<bool> AnyStaleAsync(this ShopFile file, DateOnly today, CancellationToken stop) =>
-        file.Trailers.AnyAsync(t => !file.TrailerStatuses.Any(s => s.TrailerId == t.Id && s.AsOf == today), stop);
+        file.Stale(today).AnyAsync(stop);
+
+    private static IQueryable<Trailer> Stale(this ShopFile file, DateOnly today) =>
+        file.Trailers.AsNoTracking().Where(t => !file.TrailerStatuses.Any(s => s.TrailerId == t.Id && s.AsOf == today));
 
     /// <summary>Brings every standing up to a day, in batches, so that the first page of the morning is true.</summary>
     /// <returns>How many were worked out anew.</returns>
     public static async Task<int> RefreshAllAsync(this ShopFile file, DateOnly today, CancellationToken stop = default)
     {
-        List<Guid> stale = await file.Trailers.AsNoTracking()
-            .Where(t => !file.TrailerStatuses.Any(s => s.TrailerId == t.Id && s.AsOf == today))
-            .Select(t => t.Id).ToListAsync(stop);
+        List<Guid> stale = await file.Stale(today).Select(t => t.Id).ToListAsync(stop);
         foreach (Guid[] batch in stale.Chunk(100))
         {
             await using var transaction = await file.Database.BeginTransactionAsync(stop);

@@ -97,12 +97,12 @@ internal static class Export
     {
         ledger.MapGet(
             "/tables/findings.csv",
-            async (ShopFile file) => Tables.AsFile("findings", await FindingsAsync(file))).Produces<string>(
+            async (ShopFile file) => Csv.AsFile("findings", await FindingsAsync(file))).Produces<string>(
                 200,
                 "text/csv");
         ledger.MapGet(
             "/tables/readings.csv",
-            async (ShopFile file) => Tables.AsFile("readings", await ReadingsAsync(file))).Produces<string>(
+            async (ShopFile file) => Csv.AsFile("readings", await ReadingsAsync(file))).Produces<string>(
                 200,
                 "text/csv");
         ledger.MapGet("/tables/everything.zip", EverythingAsync).Produces<byte[]>(200, "application/zip");

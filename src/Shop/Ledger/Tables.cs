@@ -72,15 +72,15 @@ internal static class Tables
         ledger.MapGet("/tables/customers.csv", CustomersOutAsync).Produces<string>(200, "text/csv");
         ledger.MapGet(
             "/tables/road.csv",
-            async (ShopFile file) => AsFile("road", await RoadAsync(file))).Produces<string>(200, "text/csv");
+            async (ShopFile file) => Csv.AsFile("road", await RoadAsync(file))).Produces<string>(200, "text/csv");
         ledger.MapPost("/tables", InAsync).Accepts<string>("text/csv");
     }
 
     private static async Task<FileContentHttpResult> TrailersOutAsync(ShopFile file) =>
-        AsFile("trailers", await TrailersAsync(file));
+        Csv.AsFile("trailers", await TrailersAsync(file));
 
     private static async Task<FileContentHttpResult> CustomersOutAsync(ShopFile file) =>
-        AsFile("customers", await CustomersAsync(file));
+        Csv.AsFile("customers", await CustomersAsync(file));
 
     /// <summary>Every trailer as a table.</summary>
     internal static async Task<byte[]> TrailersAsync(ShopFile file)
@@ -112,10 +112,6 @@ internal static class Tables
                           select new { trailer.Tag, entry }).ToListAsync();
         return Csv.Write(rows.Select(r => RoadRows.Cells(r.Tag, r.entry)));
     }
-
-    /// <summary>A table as a file to keep.</summary>
-    internal static FileContentHttpResult AsFile(string name, byte[] table) =>
-        TypedResults.File(table, "text/csv; charset=utf-8", $"{name}.csv");
 
     // Looking and taking in run the same code in one transaction; looking rolls it back.
     private static async Task<Ok<TableAnswer>> InAsync(

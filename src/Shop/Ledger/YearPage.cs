@@ -56,7 +56,7 @@ internal static class YearPage
     }
 
     private static async Task<FileContentHttpResult> TableAsync(ShopFile file, Clock clock, CancellationToken stop) =>
-        Tables.AsFile("year", Csv.Write((await MonthsAsync(file, clock.Today, stop)).Select(m => new MonthCells
+        Csv.AsFile("year", Csv.Write((await MonthsAsync(file, clock.Today, stop)).Select(m => new MonthCells
         {
             Month = m.First.ToString("yyyy-MM", CultureInfo.InvariantCulture),
             Visits = m.Visits,

@@ -65,6 +65,12 @@ public sealed class Refusal(
     public static Refusal Conflict(string sentence, string pointer = "", object? current = null) =>
         new(StatusCodes.Status409Conflict, sentence, pointer.Length == 0 ? [] : [new(pointer, sentence)], current);
 
+    /// <summary>409: somebody else has saved an edit since, and what stands now is shown beside it.</summary>
+    public static Refusal Stale(string what, object current) => Conflict(
+        $"Somebody else changed this {what} meanwhile. Both are shown; save again what you want.",
+        "/version",
+        current);
+
     /// <summary>
     /// Answers a request with it, as a problem document; whoever asked may be gone, which is no fault.
     /// </summary>

@@ -46,17 +46,17 @@ internal sealed class ShopOptions
     /// <summary>The clock to go by.</summary>
     internal TimeProvider Clock => SetClock.On(Day) ?? TimeProvider.System;
 
-    /// <summary>What of a configuration the program cannot start with, a sentence each; empty when all is well.</summary>
-    internal static IReadOnlyList<string> WhatIsWrong(IConfiguration given)
+    /// <summary>The options of a configuration, and what the program cannot start with, a sentence each.</summary>
+    internal static (ShopOptions Options, IReadOnlyList<string> Wrong) Read(IConfiguration given)
     {
         try
         {
             ShopOptions options = given.Get<ShopOptions>() ?? new ShopOptions();
-            return [.. new ShopOptionsCheck().Validate(null, options).Failures ?? []];
+            return (options, [.. new ShopOptionsCheck().Validate(null, options).Failures ?? []]);
         }
         catch (InvalidOperationException)
         {
-            return [$"--wait takes seconds from 1 to 600, not “{given["wait"]}”."];
+            return (new ShopOptions(), [$"--wait takes seconds from 1 to 600, not “{given["wait"]}”."]);
         }
     }
 

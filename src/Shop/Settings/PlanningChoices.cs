@@ -186,10 +186,7 @@ internal static class PlanningChoices
         Customer customer = await CustomerAsync(file, id);
         if (customer.Version != edit.Version)
         {
-            throw Refusal.Conflict(
-                "Somebody else changed this customer meanwhile. Both are shown; save again what you want.",
-                "/version",
-                Of(customer));
+            throw Refusal.Stale("customer", Of(customer));
         }
 
         Checks checks = new();
@@ -229,10 +226,7 @@ internal static class PlanningChoices
         Trailer trailer = await TrailerAsync(file, id);
         if (trailer.Version != edit.Version)
         {
-            throw Refusal.Conflict(
-                "Somebody else changed this trailer meanwhile. Both are shown; save again what you want.",
-                "/version",
-                Of(trailer));
+            throw Refusal.Stale("trailer", Of(trailer));
         }
 
         Checks checks = new();

@@ -1,7 +1,5 @@
 using System.Globalization;
-using System.Text;
-using CsvHelper;
-using CsvHelper.Configuration;
+using CsvHelper.Configuration.Attributes;
 using Microsoft.AspNetCore.Http.HttpResults;
 using MimeKit;
 using SturdyTinker.Core.Parts.Stock;
@@ -15,6 +13,28 @@ public sealed record OrderSent(OrderWay Way);
 
 /// <summary>The supplier's mail address.</summary>
 public sealed record SupplierEdit(string Mail);
+
+/// <summary>A row of an order's table.</summary>
+internal sealed class OrderCells
+{
+    [Name("order")]
+    public int Order { get; init; }
+
+    [Name("code")]
+    public string Code { get; init; } = "";
+
+    [Name("part")]
+    public string Part { get; init; } = "";
+
+    [Name("quantity")]
+    public string Quantity { get; init; } = "";
+
+    [Name("unit")]
+    public string Unit { get; init; } = "";
+
+    [Name("expected")]
+    public string Expected { get; init; } = "";
+}
 
 /// <summary>Sends orders to the supplier, and asks what has become of them.</summary>
 internal static class OrderSending
@@ -30,26 +50,20 @@ internal static class OrderSending
         shelf.MapPut("/supplier", SupplierAsync);
     }
 
-    /// <summary>The order as a table: RFC 4180, UTF-8.</summary>
-    private static string Csv(PartOrder order)
+    private static byte[] Table(PartOrder order) => Csv.Write(order.Lines.Select(l => new OrderCells
     {
-        using StringWriter text = new(CultureInfo.InvariantCulture);
-        using (CsvWriter csv = new(text, CultureInfo.InvariantCulture))
-        {
-            csv.Context.RegisterClassMap(new OrderTable(order.Number));
-            csv.WriteRecords(order.Lines);
-        }
-
-        return text.ToString();
-    }
+        Order = order.Number,
+        Code = l.Code,
+        Part = l.Name,
+        Quantity = l.Quantity.ToString("0.####", CultureInfo.InvariantCulture),
+        Unit = l.Unit,
+        Expected = l.Expected.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture),
+    }));
 
     private static async Task<FileContentHttpResult> CsvAsync(Guid id, ShopFile file)
     {
         PartOrder order = await Orders.FindAsync(file, id);
-        return TypedResults.File(
-            Encoding.UTF8.GetBytes(Csv(order)),
-            "text/csv; charset=utf-8",
-            $"order-{order.Number}.csv");
+        return Csv.AsFile($"order-{order.Number}", Table(order));
     }
 
     // Outside the transaction: a slow supplier keeps nobody from working. The order's own id makes sending it again
@@ -153,7 +167,7 @@ internal static class OrderSending
         {
             TextBody = $"Please send us what is in the table.\n\n{string.Join('\n', lines)}\n\n{shop.Name}\n",
         };
-        using MemoryStream table = new(Encoding.UTF8.GetBytes(Csv(order)));
+        using MemoryStream table = new(Table(order));
         await body.Attachments.AddAsync(
             $"order-{order.Number}.csv",
             table,
@@ -219,19 +233,5 @@ internal static class OrderSending
         settings.Version++;
         await file.SaveChangesAsync();
         return TypedResults.Ok(await Orders.AllAsync(file, clock, supplier, mail));
-    }
-
-    // The columns of an order's table.
-    private sealed class OrderTable : ClassMap<OrderLine>
-    {
-        public OrderTable(int number)
-        {
-            Map().Name("order").Constant(number);
-            Map(l => l.Code).Name("code");
-            Map(l => l.Name).Name("part");
-            Map(l => l.Quantity).Name("quantity").TypeConverterOption.Format("0.####");
-            Map(l => l.Unit).Name("unit");
-            Map(l => l.Expected).Name("expected").TypeConverterOption.Format("yyyy-MM-dd");
-        }
     }
 }

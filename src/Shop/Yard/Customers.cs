@@ -107,10 +107,7 @@ internal static class Customers
         {
             if (customer.Version != edit.Version)
             {
-                throw Refusal.Conflict(
-                    "Somebody else changed this customer meanwhile. Both are shown; save again what you want.",
-                    "/version",
-                    CustomerAnswer.Of(customer));
+                throw Refusal.Stale("customer", CustomerAnswer.Of(customer));
             }
 
             (customer.Name, customer.Phone, customer.Mail, customer.Note) = (name, phone, mail, note);

@@ -132,10 +132,7 @@ internal static class TrailerEdit
         {
             if (trailer.Version != draft.Version)
             {
-                throw Refusal.Conflict(
-                    "Somebody else changed this trailer meanwhile. Both are shown; save again what you want.",
-                    "/version",
-                    await TrailerPage.AnswerAsync(file, id, today));
+                throw Refusal.Stale("trailer", await TrailerPage.AnswerAsync(file, id, today));
             }
 
             if (trailer.Gear != gear && await file.Visits.AnyAsync(v => v.TrailerId == id && v.ClosedAt == null))

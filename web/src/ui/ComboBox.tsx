@@ -3,10 +3,9 @@ import { Button } from "react-aria-components/Button";
 import { ComboBox as AriaComboBox } from "react-aria-components/ComboBox";
 import { ListBox, ListBoxItem } from "react-aria-components/ListBox";
 import { Popover } from "react-aria-components/Popover";
-import { Text } from "react-aria-components/Text";
 import styled from "styled-components";
 import { dropped, options as list, stacked } from "./field";
-import { FieldError, Input, Label } from "./Fields";
+import { FieldError, Hint, Input, Label } from "./Fields";
 import { Arrow } from "./Select";
 
 const Field = styled(AriaComboBox)`
@@ -39,11 +38,6 @@ const Sheet = styled(Popover)`
 const List = styled(ListBox)`
   ${list}
 ` as typeof ListBox;
-
-const Hint = styled(Text)`
-  font-size: 15px;
-  color: var(--steel);
-`;
 
 /** Most lines offered at once: nobody reads more, and a long list is found in by typing. */
 const MOST = 60;

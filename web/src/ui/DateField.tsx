@@ -16,10 +16,9 @@ import { Group } from "react-aria-components/Group";
 import { Heading } from "react-aria-components/Heading";
 import { I18nProvider } from "react-aria-components/I18nProvider";
 import { Popover } from "react-aria-components/Popover";
-import { Text } from "react-aria-components/Text";
 import styled from "styled-components";
 import { box, dropped, stacked } from "./field";
-import { FieldError, Label } from "./Fields";
+import { FieldError, Hint, Label } from "./Fields";
 
 const Field = styled(DatePicker)`
   ${stacked}
@@ -122,11 +121,6 @@ const Day = styled(CalendarCell)`
     outline: 3px solid var(--working);
     outline-offset: -1px;
   }
-`;
-
-const Hint = styled(Text)`
-  font-size: 15px;
-  color: var(--steel);
 `;
 
 interface Props {

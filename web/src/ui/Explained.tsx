@@ -3,17 +3,13 @@ import { Dialog, DialogTrigger } from "react-aria-components/Dialog";
 import { Popover } from "react-aria-components/Popover";
 import styled from "styled-components";
 import { TextButton } from "./Button";
+import { dropped } from "./field";
 
 const Sheet = styled(Popover)`
   max-width: min(430px, calc(100vw - 32px));
   max-height: min(560px, 80vh);
-  overflow: auto;
+  ${dropped}
   padding: 14px 18px 16px;
-  background: var(--raised);
-  color: var(--ink);
-  border: 1px solid var(--ink);
-  border-radius: 3px;
-  box-shadow: 0 6px 22px rgb(0 0 0 / 18%);
   section {
     display: grid;
     gap: 10px;

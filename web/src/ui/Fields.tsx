@@ -33,7 +33,8 @@ const Field = styled(AriaTextField)`
   ${stacked}
 `;
 
-const Hint = styled(Text)`
+/** What helps with a field, said under it. */
+export const Hint = styled(Text)`
   font-size: 15px;
   color: var(--steel);
 `;

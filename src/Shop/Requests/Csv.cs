@@ -4,8 +4,9 @@ using System.Text;
 using CsvHelper;
 using CsvHelper.Configuration;
 using CsvHelper.Configuration.Attributes;
+using Microsoft.AspNetCore.Http.HttpResults;
 
-namespace SturdyTinker.Shop.Ledger;
+namespace SturdyTinker.Shop.Requests;
 
 /// <summary>Tables as CSV (RFC 4180). Their columns are the properties of a class of cells, in order.</summary>
 internal static class Csv
@@ -39,6 +40,10 @@ internal static class Csv
 
         return Encoding.UTF8.GetBytes(text.ToString());
     }
+
+    /// <summary>A table as a file to keep.</summary>
+    internal static FileContentHttpResult AsFile(string name, byte[] table) =>
+        TypedResults.File(table, "text/csv; charset=utf-8", $"{name}.csv");
 
     /// <summary>Reads a table whose heading is read already.</summary>
     internal static CsvReader Read(string text)
