@@ -1,8 +1,10 @@
+import locales from "@react-aria/optimize-locales-plugin";
 import react from "@vitejs/plugin-react";
 import { defineConfig } from "vitest/config";
 
 export default defineConfig({
-  plugins: [react()],
+  // The screens speak English only: what the controls say in thirty other languages need not be fetched.
+  plugins: [react(), { ...locales.vite({ locales: ["en-US"] }), enforce: "pre" }],
   build: {
     outDir: "dist",
     assetsInlineLimit: 0,

@@ -5,7 +5,8 @@ import "@fontsource/barlow-semi-condensed/latin-600.css";
 import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
 import { StrictMode } from "react";
 import { createRoot } from "react-dom/client";
-import { App } from "./App";
+import { RouterProvider } from "react-router/dom";
+import { router } from "./router";
 import { GlobalStyle } from "./ui/theme";
 
 // The client waits for a lost connection by itself, so a query never gives up on its own.
@@ -22,7 +23,7 @@ if (root) {
     <StrictMode>
       <QueryClientProvider client={queries}>
         <GlobalStyle />
-        <App />
+        <RouterProvider router={router} />
       </QueryClientProvider>
     </StrictMode>,
   );

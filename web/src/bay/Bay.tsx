@@ -1,6 +1,6 @@
 import { useQuery } from "@tanstack/react-query";
 import styled from "styled-components";
-import { Link } from "wouter";
+import { Link } from "react-router";
 import { answer, shop } from "../api/client";
 import { clockInWords, dayInWords } from "../api/words";
 import { linkShape } from "../ui/Button";
@@ -34,7 +34,7 @@ export default function Bay() {
         <Stack>
           <p>Pick a trailer in the yard and take it in.</p>
           <div>
-            <LinkButton href="/yard" $main>
+            <LinkButton to="/yard" $main>
               To the yard
             </LinkButton>
           </div>
@@ -58,7 +58,7 @@ export default function Bay() {
                   {v.customer} · in since {clockInWords(v.openedAt)}, {dayInWords(v.openedAt)} · {v.openedBy}
                 </Quiet>
               </Stack>
-              <LinkButton href={`/bay/${v.id}`} $main aria-label={`Go on with ${v.tag}`}>
+              <LinkButton to={`/bay/${v.id}`} $main aria-label={`Go on with ${v.tag}`}>
                 Go on
               </LinkButton>
             </Row>

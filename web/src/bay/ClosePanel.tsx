@@ -1,6 +1,6 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useEffect, useRef, useState } from "react";
-import { Link } from "wouter";
+import { Link } from "react-router";
 import { answer, type Schemas, shop, ShopProblem } from "../api/client";
 import { Button } from "../ui/Button";
 import { TextField } from "../ui/Fields";
@@ -65,8 +65,8 @@ export function ClosePanel({ visit, onState, onFound }: Props) {
             : "The next due dates have moved."}
         </p>
         <Row $gap={20}>
-          <Link href={`/yard/trailers/${visit.trailerId}`}>See {visit.tag} in the yard</Link>
-          <Link href={`/ledger/visits/${visit.id}`}>Its sheet in the ledger</Link>
+          <Link to={`/yard/trailers/${visit.trailerId}`}>See {visit.tag} in the yard</Link>
+          <Link to={`/ledger/visits/${visit.id}`}>Its sheet in the ledger</Link>
         </Row>
       </Stack>
     );

@@ -1,6 +1,6 @@
 import { useMutation } from "@tanstack/react-query";
 import { useState } from "react";
-import { Link } from "wouter";
+import { Link } from "react-router";
 import { answer, type Schemas, shop } from "../api/client";
 import { Button, TextButton } from "../ui/Button";
 import { TextField } from "../ui/Fields";
@@ -84,7 +84,7 @@ export function Found({
       {sound.length > 6 && (
         <Quiet>
           {sound.length} looks found nothing; they stand on{" "}
-          <Link href={`/bay/${visit.id}/round`}>the round</Link>.
+          <Link to={`/bay/${visit.id}/round`}>the round</Link>.
         </Quiet>
       )}
     </Section>

@@ -1,6 +1,6 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useMemo, useState } from "react";
-import { Link } from "wouter";
+import { Link } from "react-router";
 import { answer, type Schemas, shop } from "../api/client";
 import { capital } from "../api/words";
 import { GearPlan, type PlanMark } from "../gearplan/GearPlan";
@@ -47,7 +47,7 @@ function Walk({ round }: { round: Schemas["RoundAnswer"] }) {
         </h1>
         <h2 style={{ fontSize: 19 }}>
           {round.lookedAt} of {round.of} looked at ·{" "}
-          <Link href={`/bay/${round.visitId}`}>back to the packet</Link>
+          <Link to={`/bay/${round.visitId}`}>back to the packet</Link>
         </h2>
       </Head>
       {round.holds.length > 0 && !round.closed && <HoldBanner seen={round.holds} />}

@@ -1,6 +1,6 @@
 import type { RefObject } from "react";
 import styled from "styled-components";
-import { Link } from "wouter";
+import { Link } from "react-router";
 import { type BackTo, sumFor } from "../api/backTo";
 import type { Schemas } from "../api/client";
 import { MeasureField } from "../ui/MeasureField";
@@ -65,6 +65,6 @@ export function StepFigures({ visit, step, at, firstField }: Props) {
 function WorkedOut({ use, torque }: { use: BackTo; torque: Schemas["PacketStep"]["torque"] }) {
   const to = sumFor(use, torque?.words);
   return to ? (
-    <Link href={to}>{use.reading === "end-play" ? "Work it out from the turn" : "With an extension?"}</Link>
+    <Link to={to}>{use.reading === "end-play" ? "Work it out from the turn" : "With an extension?"}</Link>
   ) : null;
 }

@@ -1,6 +1,6 @@
 import { useEffect, useRef } from "react";
 import styled from "styled-components";
-import { Link } from "wouter";
+import { Link } from "react-router";
 import type { Schemas } from "../api/client";
 import { capital, minutesInWords, partWords } from "../api/words";
 import { Button } from "../ui/Button";
@@ -191,7 +191,7 @@ function WhatToDo({ visit, step }: Pick<Props, "visit" | "step">) {
       {step.detail && <Detail>{step.detail}</Detail>}
       {step.practice && <Quiet>{step.practice}</Quiet>}
       {step.key.includes("/round/") && (
-        <Link href={`/bay/${visit.id}/round`}>
+        <Link to={`/bay/${visit.id}/round`}>
           Walk round it on the gear plan: that ticks this step by itself
         </Link>
       )}

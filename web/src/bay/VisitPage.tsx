@@ -1,7 +1,7 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useCallback, useState } from "react";
 import styled from "styled-components";
-import { Link, useLocation } from "wouter";
+import { Link, useNavigate } from "react-router";
 import { answer, type Schemas, shop } from "../api/client";
 import { minutesInWords } from "../api/words";
 import { TextButton } from "../ui/Button";
@@ -92,7 +92,7 @@ function AtWork({
           )}{" "}
           {minutesInWords(state.minutesDone)} of {visit.minutesInWords}
           {visit.technicians === 2 && `, ${visit.elapsedInWords} with two`} ·{" "}
-          <Link href={`/bay/${visit.id}/round`}>Walk round it</Link> ·{" "}
+          <Link to={`/bay/${visit.id}/round`}>Walk round it</Link> ·{" "}
           {deepest ? `deepest now: ${deepest.name}, ${deepest.placeSpoken}` : "nothing open"}
         </h2>
       </Head>
@@ -156,7 +156,7 @@ function useHand(visit: Schemas["VisitAnswer"]) {
 
 function TakeBackOut({ visit }: { visit: Schemas["VisitAnswer"] }) {
   const queries = useQueryClient();
-  const [, go] = useLocation();
+  const go = useNavigate();
   const out = useMutation({
     mutationFn: () => answer(shop.DELETE("/api/bay/visits/{id}", { params: { path: { id: visit.id } } })),
     onSuccess: async () => {

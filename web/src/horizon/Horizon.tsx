@@ -1,6 +1,6 @@
 import { lazy, Suspense, useState } from "react";
 import styled from "styled-components";
-import { Link } from "wouter";
+import { Link } from "react-router";
 import type { Schemas } from "../api/client";
 import { dayInWords } from "../api/words";
 import { linkShape } from "../ui/Button";
@@ -55,15 +55,15 @@ export default function Horizon() {
             `${page.found} of ${page.total} trailers · sharing saves ${page.savedInWords} of opening and closing in the year`}
         </Quiet>
         <Row $gap={14}>
-          <LinkButton href="/horizon/calling">Calendars, reminders, meters</LinkButton>
-          <LinkButton href="/settings/planning">Hours and intervals</LinkButton>
+          <LinkButton to="/horizon/calling">Calendars, reminders, meters</LinkButton>
+          <LinkButton to="/settings/planning">Hours and intervals</LinkButton>
         </Row>
       </Head>
       <HorizonTools filter={filter} onChange={(change) => setFilter((now) => ({ ...now, ...change }))} />
       <Waiting of={asked} what="Planning the year" rows={7} high={64} />
       {page && page.total === 0 && (
         <p>
-          Nothing is due: there is no trailer yet. <Link href="/yard">Add one in the yard.</Link>
+          Nothing is due: there is no trailer yet. <Link to="/yard">Add one in the yard.</Link>
         </p>
       )}
       {page && <AimBar plan={plan} />}
@@ -128,7 +128,7 @@ function Beneath({ page }: { page: Schemas["HorizonAnswer"] }) {
           <ul>
             {page.followUps.map((f) => (
               <li key={f.id}>
-                {dayInWords(f.dueOn)} <Link href={`/yard/trailers/${f.trailerId}`}>{f.tag}</Link> {f.words}{" "}
+                {dayInWords(f.dueOn)} <Link to={`/yard/trailers/${f.trailerId}`}>{f.tag}</Link> {f.words}{" "}
                 <Quiet>{f.reason}</Quiet>
               </li>
             ))}

@@ -1,7 +1,7 @@
 import { type KeyboardEvent, type PointerEvent, useRef } from "react";
 import { VisuallyHidden } from "react-aria-components/VisuallyHidden";
 import styled from "styled-components";
-import { Link } from "wouter";
+import { Link } from "react-router";
 import type { Schemas } from "../api/client";
 import { GearGlyph } from "../gearplan/GearGlyph";
 import { VerdictWord } from "../ui/Verdict";
@@ -174,7 +174,7 @@ export function Line({ row, x, width, whole, chosen, aim, onChoose, onAim, onDro
       <Named>
         <GearGlyph glyph={row.glyph} />
         <div style={{ minWidth: 0 }}>
-          <Link href={`/yard/trailers/${row.trailerId}`}>{row.tag}</Link>{" "}
+          <Link to={`/yard/trailers/${row.trailerId}`}>{row.tag}</Link>{" "}
           {row.onHold && <VerdictWord verdict="hold" />}
           <p title={`${row.name}, ${row.customer}`}>
             {row.openVisit ? "in the bay now" : row.name || row.customer}

@@ -1,6 +1,6 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
-import { Link } from "wouter";
+import { Link } from "react-router";
 import { answer, type Schemas, shop, ShopProblem } from "../api/client";
 import { newId } from "../api/ids";
 import { dayInWords } from "../api/words";
@@ -26,8 +26,8 @@ export default function Calling() {
         <Section>
           <h2>Reminders</h2>
           <p>
-            A reminder is sent from an accepted visit on <Link href="/horizon">the year to come</Link>. Its
-            words are this shop’s own: <Link href="/settings/reminders">change them in the settings</Link>.
+            A reminder is sent from an accepted visit on <Link to="/horizon">the year to come</Link>. Its
+            words are this shop’s own: <Link to="/settings/reminders">change them in the settings</Link>.
           </p>
         </Section>
       </Columns>

@@ -1,6 +1,6 @@
 import { useState } from "react";
 import styled from "styled-components";
-import { Link } from "wouter";
+import { Link } from "react-router";
 import type { Schemas } from "../api/client";
 import { dayInWords } from "../api/words";
 import { Button, TextButton } from "../ui/Button";
@@ -56,7 +56,7 @@ export default function VisitPanel({ line, visit, today, busy, onTry, onMake, on
       <Stack $gap={12}>
         <Row style={{ justifyContent: "space-between", flexWrap: "nowrap", alignItems: "flex-start" }}>
           <h2>
-            <Link href={`/yard/trailers/${line.trailerId}`}>{line.tag}</Link>{" "}
+            <Link to={`/yard/trailers/${line.trailerId}`}>{line.tag}</Link>{" "}
             {visit.day ? dayInWords(visit.day) : `week of ${dayShort(visit.week)}, no room yet`}
           </h2>
           <TextButton onPress={onClose}>close</TextButton>

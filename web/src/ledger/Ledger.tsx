@@ -1,6 +1,6 @@
 import { useInfiniteQuery, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
-import { Link } from "wouter";
+import { Link } from "react-router";
 import { answer, shop } from "../api/client";
 import { dayInWords } from "../api/words";
 import { Button, TextButton } from "../ui/Button";
@@ -35,11 +35,11 @@ export default function Ledger({ trailer }: { trailer?: string }) {
         <Row $gap={20}>
           {trailer ? (
             <>
-              <Link href={`/ledger/trailers/${trailer}/wear`}>How it wears</Link>
-              <Link href={`/yard/trailers/${trailer}`}>Back to {one.data?.tag ?? "the trailer"}</Link>
+              <Link to={`/ledger/trailers/${trailer}/wear`}>How it wears</Link>
+              <Link to={`/yard/trailers/${trailer}`}>Back to {one.data?.tag ?? "the trailer"}</Link>
             </>
           ) : (
-            <Link href="/ledger/tables">Tables in and out</Link>
+            <Link to="/ledger/tables">Tables in and out</Link>
           )}
         </Row>
       </Head>
@@ -54,7 +54,7 @@ export default function Ledger({ trailer }: { trailer?: string }) {
                   <Stack $gap={2} style={{ flex: "1 1 400px" }}>
                     <span>
                       <Link
-                        href={`/ledger/visits/${v.id}`}
+                        to={`/ledger/visits/${v.id}`}
                         style={{
                           font: "600 20px/1.3 Barlow Semi Condensed",
                           padding: "3px 0",
@@ -118,7 +118,7 @@ function Owed() {
             <Row style={{ justifyContent: "space-between" }}>
               <Stack $gap={2}>
                 <span>
-                  <Link href={`/yard/trailers/${f.trailerId}`}>{f.tag}</Link> {f.words}
+                  <Link to={`/yard/trailers/${f.trailerId}`}>{f.tag}</Link> {f.words}
                 </span>
                 <Quiet>
                   by {dayInWords(f.dueOn)}, {f.reason}

@@ -1,6 +1,6 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
-import { Link } from "wouter";
+import { Link } from "react-router";
 import { answer, type Schemas, shop, ShopProblem } from "../api/client";
 import { newId } from "../api/ids";
 import { clockInWords, dayInWords } from "../api/words";
@@ -49,12 +49,12 @@ function Sheet({ sheet }: { sheet: Schemas["VisitSheet"] }) {
             {visit.customer} · {visit.gearWords}
           </Quiet>
         </Stack>
-        <Link href={`/ledger/trailers/${visit.trailerId}`}>All visits of {visit.tag}</Link>
+        <Link to={`/ledger/trailers/${visit.trailerId}`}>All visits of {visit.tag}</Link>
       </Head>
       {state.holds.length > 0 && !state.closedAt && <HoldBanner seen={state.holds} />}
       {!state.closedAt && (
         <p>
-          This visit still stands in the bay. <Link href={`/bay/${visit.id}`}>Go on with it.</Link>
+          This visit still stands in the bay. <Link to={`/bay/${visit.id}`}>Go on with it.</Link>
         </p>
       )}
       <Columns>
@@ -108,7 +108,7 @@ function Sheet({ sheet }: { sheet: Schemas["VisitSheet"] }) {
             {told.length < state.findings.length && (
               <Quiet>
                 {state.findings.length - told.length} more looks found nothing.{" "}
-                <Link href={`/bay/${visit.id}/round`}>See the round</Link>
+                <Link to={`/bay/${visit.id}/round`}>See the round</Link>
               </Quiet>
             )}
           </Section>

@@ -1,6 +1,6 @@
 import { useQuery } from "@tanstack/react-query";
 import styled from "styled-components";
-import { Link } from "wouter";
+import { Link } from "react-router";
 import { answer, shop } from "../api/client";
 import { Head, Page, Quiet } from "../ui/Page";
 import { WearPlot } from "./WearPlot";
@@ -30,7 +30,7 @@ export default function WearPage({ id }: { id: string }) {
     <Page>
       <Head>
         <h1>How {tag} wears</h1>
-        <Link href={`/yard/trailers/${id}`}>Back to {tag}</Link>
+        <Link to={`/yard/trailers/${id}`}>Back to {tag}</Link>
       </Head>
       {plots.length === 0 ? (
         <p>

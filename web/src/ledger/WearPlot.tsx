@@ -1,5 +1,5 @@
 import styled from "styled-components";
-import { Link } from "wouter";
+import { Link } from "react-router";
 import type { Schemas } from "../api/client";
 import { dayInWords } from "../api/words";
 import { Quiet, Stack, Table } from "../ui/Page";
@@ -108,7 +108,7 @@ export function WearPlot({ plot, today }: Props) {
               .map((f) => (
                 <tr key={f.visitId + f.where}>
                   <td>
-                    <Link href={`/ledger/visits/${f.visitId}`}>{dayInWords(f.on)}</Link>
+                    <Link to={`/ledger/visits/${f.visitId}`}>{dayInWords(f.on)}</Link>
                   </td>
                   <td>
                     {f.where}

@@ -1,6 +1,6 @@
 import { useQuery } from "@tanstack/react-query";
 import styled from "styled-components";
-import { Link } from "wouter";
+import { Link } from "react-router";
 import { answer, shop } from "../api/client";
 import { Head, Lines, Page, Quiet, Stack } from "../ui/Page";
 import { Waiting } from "../ui/Waiting";
@@ -28,7 +28,7 @@ export default function Reckoner() {
       <Lines>
         {sums.data?.map((s) => (
           <li key={s.code}>
-            <Title href={`/reckoner/${s.code}`}>{s.name}</Title>
+            <Title to={`/reckoner/${s.code}`}>{s.name}</Title>
             <div>
               <Quiet>{s.about}</Quiet>
             </div>

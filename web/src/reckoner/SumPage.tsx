@@ -1,7 +1,7 @@
 import { keepPreviousData, useMutation, useQuery } from "@tanstack/react-query";
 import { useEffect, useState } from "react";
 import styled from "styled-components";
-import { Link, useLocation } from "wouter";
+import { Link, useNavigate } from "react-router";
 import { answer, type Schemas, sentence, shop, ShopProblem } from "../api/client";
 import { draftKey } from "../api/useDraft";
 import { Button, TextButton } from "../ui/Button";
@@ -118,7 +118,7 @@ function Done({ sum }: { sum: Schemas["SumAsked"] }) {
         </Stack>
         <Row $gap={20}>
           <TextButton onPress={() => setTyped(usual(sum.entries))}>The example’s figures</TextButton>
-          <Link href="/reckoner">All the sums</Link>
+          <Link to="/reckoner">All the sums</Link>
         </Row>
       </Head>
       <Columns $shape="minmax(0, 5fr) minmax(0, 7fr)">
@@ -161,7 +161,7 @@ function Came({
   done: Schemas["SumDone"];
   use: BackTo | null;
 }) {
-  const [, go] = useLocation();
+  const go = useNavigate();
   const result = use && done.results.find((r) => r.writesDown?.includes(use.reading));
   return (
     <>
@@ -178,7 +178,7 @@ function Came({
               Use {result.value} in this visit
             </Button>
           )}
-          <Link href={`/bay/${use.visit}`}>Back to the visit</Link>
+          <Link to={`/bay/${use.visit}`}>Back to the visit</Link>
         </Row>
       )}
       <Figures aria-label="What it comes to">

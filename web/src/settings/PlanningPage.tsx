@@ -1,6 +1,6 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
-import { Link } from "wouter";
+import { Link } from "react-router";
 import { answer, type Schemas, shop, ShopProblem } from "../api/client";
 import { dayInWords } from "../api/words";
 import { Button, TextButton } from "../ui/Button";
@@ -86,7 +86,7 @@ export default function PlanningPage({ of = "shop", id = "" }: Props) {
     <Page>
       <Head>
         <h1>{TITLES[of]}</h1>
-        <Link href={of === "customer" ? `/yard/customers/${id}` : `/yard/trailers/${id}`}>Back</Link>
+        <Link to={of === "customer" ? `/yard/customers/${id}` : `/yard/trailers/${id}`}>Back</Link>
       </Head>
       {content}
     </Page>

@@ -1,6 +1,6 @@
 import { type ReactNode, useState } from "react";
 import styled from "styled-components";
-import { Link, useLocation } from "wouter";
+import { Link, useLocation } from "react-router";
 import { TextField } from "../ui/Fields";
 import { Head, Page, Quiet, Stack } from "../ui/Page";
 
@@ -74,7 +74,7 @@ interface Props {
 
 /** The frame of every page of the settings: the list of them at the side, found in by what is chosen there. */
 export function SettingsFrame({ title, about, children }: Props) {
-  const [path] = useLocation();
+  const { pathname: path } = useLocation();
   const [find, setFind] = useState("");
   const words = find.toLowerCase().split(/\s+/);
   const found = PAGES.filter(([, name, chosen]) =>
@@ -88,7 +88,7 @@ export function SettingsFrame({ title, about, children }: Props) {
           <ul>
             {found.map(([to, name, chosen]) => (
               <li key={to}>
-                <Link href={to} aria-current={path === to ? "page" : undefined}>
+                <Link to={to} aria-current={path === to ? "page" : undefined}>
                   {name}
                   {find.trim() && <Quiet style={{ display: "block", fontSize: 15 }}>{chosen}</Quiet>}
                 </Link>

@@ -1,6 +1,6 @@
 import { useQuery } from "@tanstack/react-query";
 import styled from "styled-components";
-import { Link } from "wouter";
+import { Link } from "react-router";
 import { answer, shop } from "../api/client";
 import { partWords, shortDay } from "../api/words";
 import { TextButton } from "../ui/Button";
@@ -70,7 +70,7 @@ export default function KitPage({ id }: { id: string }) {
           >
             print it
           </TextButton>
-          <Link href={data.sure === "here" ? `/bay/${data.id}` : `/yard/trailers/${data.trailerId}`}>
+          <Link to={data.sure === "here" ? `/bay/${data.id}` : `/yard/trailers/${data.trailerId}`}>
             {data.sure === "here" ? "Go to its visit" : `Go to ${data.tag}`}
           </Link>
         </Row>
@@ -83,7 +83,7 @@ export default function KitPage({ id }: { id: string }) {
               ...short.map((l) => `${partWords({ ...l, quantity: l.missing })} short`),
               ...buy.map((l) => `${l.name} is not kept here`),
             ].join("; ")}
-            . <Link href="/shelf/orders">See what to order</Link>
+            . <Link to="/shelf/orders">See what to order</Link>
           </p>
         )}
         {data.lines.length === 0 && <p>This visit takes no parts any more.</p>}

@@ -1,6 +1,6 @@
 import { useQuery } from "@tanstack/react-query";
 import styled from "styled-components";
-import { Link } from "wouter";
+import { Link } from "react-router";
 import { answer, type Schemas, shop } from "../api/client";
 import { shortDay } from "../api/words";
 import { Head, Lines, Page, Quiet, Stack } from "../ui/Page";
@@ -45,7 +45,7 @@ export default function KitsPage() {
           <li key={k.id}>
             <Line>
               <span>{k.sure === "here" ? "in the bay" : shortDay(k.day)}</span>
-              <Link href={`/shelf/kits/${k.id}`}>
+              <Link to={`/shelf/kits/${k.id}`}>
                 <b>{k.tag}</b>
               </Link>
               <span>

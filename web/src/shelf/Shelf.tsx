@@ -1,7 +1,7 @@
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import styled from "styled-components";
-import { Link } from "wouter";
+import { Link } from "react-router";
 import { answer, type Schemas, shop, ShopProblem } from "../api/client";
 import { capital } from "../api/words";
 import { TextField } from "../ui/Fields";
@@ -44,7 +44,7 @@ export default function Shelf() {
             tell.
           </Quiet>
         </Stack>
-        <Link href="/settings/parts">Parts and prices</Link>
+        <Link to="/settings/parts">Parts and prices</Link>
       </Head>
       <Problem of={kinds.error} />
       {kinds.data && <ByMeasure kinds={kinds.data} />}

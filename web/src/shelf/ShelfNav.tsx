@@ -1,5 +1,5 @@
 import styled from "styled-components";
-import { Link, useLocation } from "wouter";
+import { Link, useLocation } from "react-router";
 
 const Rooms = styled.nav`
   display: flex;
@@ -35,13 +35,13 @@ const ROOMS = [
 
 /** The shelf's rooms. */
 export function ShelfNav() {
-  const [path] = useLocation();
+  const { pathname: path } = useLocation();
   return (
     <Rooms aria-label="Shelf">
       {ROOMS.map(([to, words]) => (
         <Link
           key={to}
-          href={to}
+          to={to}
           aria-current={path === to || (to !== "/shelf" && path.startsWith(`${to}/`)) ? "page" : undefined}
         >
           {words}

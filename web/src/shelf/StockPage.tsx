@@ -1,7 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import styled from "styled-components";
-import { Link } from "wouter";
+import { Link } from "react-router";
 import { answer, type Schemas, shop } from "../api/client";
 import { TextField } from "../ui/Fields";
 import { TextButton } from "../ui/Button";
@@ -57,7 +57,7 @@ export default function StockPage() {
             is on its way.
           </Quiet>
         </Stack>
-        <Link href="/settings/parts">Parts and prices</Link>
+        <Link to="/settings/parts">Parts and prices</Link>
       </Head>
       <Waiting of={stock} what="Reading the shelf" rows={6} />
       <Columns $shape="minmax(0, 5fr) minmax(0, 6fr)">

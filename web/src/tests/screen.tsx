@@ -1,7 +1,8 @@
 import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
 import { cleanup, configure, render, screen, within } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
-import type { ReactNode } from "react";
+import { createContext, type ReactNode, useContext } from "react";
+import { createMemoryRouter, RouterProvider } from "react-router";
 import { onTestFinished, vi } from "vitest";
 
 // A busy machine may take long over what stands there in the end: nothing is decided by the clock.
@@ -28,6 +29,9 @@ export class Answered {
 /** A problem document, as the shop's server refuses. */
 export const refused = (status: number, detail: string, pointer?: string): Answered =>
   new Answered(status, { status, detail, errors: pointer === undefined ? [] : [{ pointer, detail }] });
+
+const Stage = createContext<ReactNode>(null);
+const Shown = () => useContext(Stage);
 
 type Reply = unknown | ((asked: Asked) => unknown);
 
@@ -66,11 +70,20 @@ export function show(what: ReactNode, replies: Record<string, Reply> = {}) {
     });
   });
   const queries = new QueryClient({ defaultOptions: { queries: { retry: false } } });
-  const within = (node: ReactNode) => <QueryClientProvider client={queries}>{node}</QueryClientProvider>;
+  const router = createMemoryRouter([{ path: "*", element: <Shown /> }]);
+  const within = (node: ReactNode) => (
+    <QueryClientProvider client={queries}>
+      <Stage value={node}>
+        <RouterProvider router={router} />
+      </Stage>
+    </QueryClientProvider>
+  );
   const drawn = render(within(what));
   return {
     ...drawn,
     queries,
+    /** Where somebody was led to. */
+    at: () => router.state.location.pathname,
     user: userEvent.setup(),
     /** All that was asked, first to last. */
     asked,

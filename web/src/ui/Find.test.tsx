@@ -2,7 +2,8 @@
 import { screen, waitFor } from "@testing-library/react";
 import { describe, expect, it } from "vitest";
 import { refused, show } from "../tests/screen";
-import { Find, hits } from "./Find";
+import { Find } from "./Find";
+import { hits, parted } from "./Finder";
 
 const P07 = { kind: "trailer", id: "t1", title: "P-07", detail: "Stage wagon" } as const;
 const SEAL = { kind: "part", id: "SEAL 2", title: "grease seal", detail: "SEAL 2" } as const;
@@ -14,6 +15,16 @@ describe("one field for everything", () => {
     const parts = hits([SEAL], "part");
     expect(parts[0]?.to).toBe("/shelf/stock?part=SEAL%202");
     expect(parts.map((h) => h.to)).toContain("/settings/parts");
+  });
+
+  it("does a thing to the trailer that is named after it", () => {
+    expect(parted("take in P-07")).toMatchObject({ of: "P-07" });
+    expect(parted("Log a trip of  the stage wagon").of).toBe("the stage wagon");
+    expect(parted("take into account").deed).toBeUndefined();
+    const both = hits([P07, SEAL], "take in P-07");
+    expect(both.map((h) => [h.title, h.to])).toEqual([["Take in P-07", "/yard/trailers/t1#take-in"]]);
+    expect(hits([P07], "log a trip p-07")[0]?.to).toBe("/yard/trailers/t1?see=road");
+    expect(hits([], "take in")).toEqual([]);
   });
 
   it("opens with Ctrl+K and with a slash, but not with one that is typed into a field", async () => {

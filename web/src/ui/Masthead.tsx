@@ -1,6 +1,6 @@
 import { useEffect, useState } from "react";
 import styled from "styled-components";
-import { Link, useLocation } from "wouter";
+import { Link, useLocation } from "react-router";
 import { setWorker, useWorkerId } from "../api/worker";
 import { useShop } from "../api/useShop";
 import { TextButton } from "./Button";
@@ -105,7 +105,7 @@ const DESTINATIONS = [
 
 /** The top of every screen: the destinations in the order of the work, the shop, and who is working. */
 export function Masthead() {
-  const [path] = useLocation();
+  const { pathname: path } = useLocation();
   const shop = useShop();
   const worker = useWorkerId();
   const people = (shop.data?.people ?? []).filter((p) => p.active);
@@ -113,17 +113,17 @@ export function Masthead() {
   return (
     <Bar>
       <Inner>
-        <Name href="/yard">Sturdy Tinker</Name>
+        <Name to="/yard">Sturdy Tinker</Name>
         <Nav aria-label="Destinations">
           {DESTINATIONS.map(([to, words]) => (
-            <Link key={to} href={to} aria-current={path.startsWith(to) ? "page" : undefined}>
+            <Link key={to} to={to} aria-current={path.startsWith(to) ? "page" : undefined}>
               {words}
             </Link>
           ))}
         </Nav>
         <Side>
           <Find />
-          <Link href="/settings" aria-current={path.startsWith("/settings") ? "page" : undefined}>
+          <Link to="/settings" aria-current={path.startsWith("/settings") ? "page" : undefined}>
             Settings
           </Link>
           {people.length > 0 && (

@@ -1,5 +1,5 @@
 import styled from "styled-components";
-import { Link } from "wouter";
+import { Link } from "react-router";
 import { sentence } from "../api/client";
 import { Page, Stack } from "./Page";
 
@@ -22,7 +22,7 @@ export function Refused({ of, back, backWords }: { of: unknown; back: string; ba
       <Stack>
         <h1>This can’t be shown</h1>
         <Problem of={of} />
-        <Link href={back}>{backWords}</Link>
+        <Link to={back}>{backWords}</Link>
       </Stack>
     </Page>
   );

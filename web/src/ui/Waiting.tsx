@@ -2,7 +2,7 @@ import { useEffect, useState } from "react";
 import { Label } from "react-aria-components/Label";
 import { ProgressBar } from "react-aria-components/ProgressBar";
 import styled, { keyframes } from "styled-components";
-import { Link } from "wouter";
+import { Link } from "react-router";
 import { Button } from "./Button";
 import { Page, Stack } from "./Page";
 import { Problem } from "./Problem";
@@ -122,7 +122,7 @@ export function WaitingPage({
       <Waiting of={of ?? NEVER} what={what} rows={rows} />
       {failed && back ? (
         <p style={{ marginTop: 14 }}>
-          <Link href={back}>{backWords}</Link>
+          <Link to={back}>{backWords}</Link>
         </p>
       ) : null}
     </Page>

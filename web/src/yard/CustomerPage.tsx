@@ -1,6 +1,6 @@
 import { useInfiniteQuery, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
-import { Link } from "wouter";
+import { Link } from "react-router";
 import { answer, type Schemas, shop, ShopProblem } from "../api/client";
 import { Button } from "../ui/Button";
 import { TextField } from "../ui/Fields";
@@ -51,7 +51,7 @@ export default function CustomerPage({ id }: { id: string }) {
           <TrailerLines rows={rows} oneOwner />
           {found === 0 && (
             <p>
-              None yet. <Link href="/yard/new">Add one in the yard.</Link>
+              None yet. <Link to="/yard/new">Add one in the yard.</Link>
             </p>
           )}
           <MoreRows of={trailers}>Show more</MoreRows>
@@ -93,7 +93,7 @@ function Contact({ customer }: { customer: Schemas["CustomerAnswer"] }) {
       }}
     >
       <Stack>
-        <Link href={`/yard/customers/${customer.id}/planning`}>
+        <Link to={`/yard/customers/${customer.id}/planning`}>
           When a trailer can’t be spared, and how often
         </Link>
         <TextField

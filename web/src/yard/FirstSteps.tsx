@@ -1,7 +1,7 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import styled from "styled-components";
-import { Link } from "wouter";
+import { Link } from "react-router";
 import { answer, type Schemas, shop, ShopProblem } from "../api/client";
 import { newId } from "../api/ids";
 import { setWorker, useWorkerId } from "../api/worker";
@@ -46,10 +46,10 @@ export function FirstSteps({ house }: { house: Schemas["ShopAnswer"] }) {
             <p>Describe its running gear and watch it being drawn. A common tandem takes under a minute.</p>
             {somebody ? (
               <Row>
-                <LinkButton href="/yard/new" $main>
+                <LinkButton to="/yard/new" $main>
                   Add a trailer
                 </LinkButton>
-                <LinkButton href="/ledger/tables">Bring in a table of trailers</LinkButton>
+                <LinkButton to="/ledger/tables">Bring in a table of trailers</LinkButton>
               </Row>
             ) : (
               <p>Say who works here first.</p>

@@ -1,5 +1,5 @@
 import { useQuery } from "@tanstack/react-query";
-import { Link } from "wouter";
+import { Link } from "react-router";
 import { answer, type Schemas, shop } from "../api/client";
 import { clockInWords, dayInWords } from "../api/words";
 import { HoldBanner } from "../ui/HoldBanner";
@@ -26,7 +26,7 @@ export function Hold({ trailer }: { trailer: Schemas["TrailerAnswer"] }) {
           <Quiet>It stays on Hold until somebody has looked again.</Quiet>
         </span>
       ) : trailer.openVisit ? (
-        <Link href={`/bay/${trailer.openVisit}`}>It stands in the bay</Link>
+        <Link to={`/bay/${trailer.openVisit}`}>It stands in the bay</Link>
       ) : (
         <LetGo trailer={trailer} />
       )}

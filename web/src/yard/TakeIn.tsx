@@ -1,7 +1,7 @@
 import { keepPreviousData, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useMemo, useState } from "react";
 import styled from "styled-components";
-import { Link, useLocation } from "wouter";
+import { Link, useNavigate } from "react-router";
 import { answer, type Schemas, shop, ShopProblem } from "../api/client";
 import { newId } from "../api/ids";
 import { partWords } from "../api/words";
@@ -35,7 +35,7 @@ interface Props {
 /** The visit being put together: what is wanted, what it comes to, and the step into the bay. */
 export function TakeIn({ trailer, offered, wanted, onWanted }: Props) {
   const queries = useQueryClient();
-  const [, go] = useLocation();
+  const go = useNavigate();
   const [technicians, setTechnicians] = useState<"1" | "2">("1");
   const [meter, setMeter] = useState("");
   const [newMeter, setNewMeter] = useState(false);
@@ -81,7 +81,7 @@ export function TakeIn({ trailer, offered, wanted, onWanted }: Props) {
       <Section>
         <h2>In the bay now</h2>
         <div>
-          <LinkButton href={`/bay/${trailer.openVisit}`} $main>
+          <LinkButton to={`/bay/${trailer.openVisit}`} $main>
             Go to its visit
           </LinkButton>
         </div>

@@ -1,7 +1,7 @@
 import { keepPreviousData, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useRef, useState } from "react";
 import styled from "styled-components";
-import { Link, useLocation } from "wouter";
+import { Link, useNavigate } from "react-router";
 import { answer, type Schemas, shop, ShopProblem } from "../api/client";
 import { newId } from "../api/ids";
 import { GearPlan } from "../gearplan/GearPlan";
@@ -82,7 +82,7 @@ export default function TrailerForm({ id }: { id?: string }) {
 
 function Form({ id, first, customer }: { id?: string; first: Draft; customer: string }) {
   const queries = useQueryClient();
-  const [, go] = useLocation();
+  const go = useNavigate();
   const [ids] = useState(() => ({ trailer: id ?? newId(), customer: newId() }));
   const [draft, setDraft] = useState<Draft>({ ...first, lastRepackOn: null });
   const [owner, setOwner] = useState(customer);
@@ -264,7 +264,7 @@ function Form({ id, first, customer }: { id?: string; first: Draft; customer: st
             <Button type="submit" $main isDisabled={save.isPending}>
               {id ? "Save" : "Add it to the yard"}
             </Button>
-            <Link href={id ? `/yard/trailers/${id}` : "/yard"}>Cancel</Link>
+            <Link to={id ? `/yard/trailers/${id}` : "/yard"}>Cancel</Link>
           </Row>
         </Stack>
       </form>

@@ -1,5 +1,5 @@
 import styled from "styled-components";
-import { Link } from "wouter";
+import { Link } from "react-router";
 import type { Schemas } from "../api/client";
 import { GearGlyph } from "../gearplan/GearGlyph";
 import { Quiet } from "../ui/Page";
@@ -64,7 +64,7 @@ export function TrailerLines({ rows, oneOwner }: Props) {
     <List aria-label="Trailers" data-one-owner={oneOwner || undefined}>
       {rows.map((row) => (
         <li key={row.id}>
-          <Link href={`/yard/trailers/${row.id}`}>
+          <Link to={`/yard/trailers/${row.id}`}>
             <GearGlyph glyph={row.glyph} />
             <span>
               <strong>{row.tag}</strong>

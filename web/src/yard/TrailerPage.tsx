@@ -1,7 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { useMemo, useState } from "react";
 import styled from "styled-components";
-import { Link } from "wouter";
+import { Link } from "react-router";
 import { answer, type Schemas, shop } from "../api/client";
 import { useJobsOffered } from "../api/useJobsOffered";
 import { capital, dayInWords, placeInWords } from "../api/words";
@@ -69,7 +69,7 @@ function Trailer({ trailer }: { trailer: Schemas["TrailerAnswer"] }) {
             {trailer.tag} <span style={{ fontWeight: 400 }}>{trailer.name}</span>
           </h1>
           <Quiet>
-            <Link href={`/yard/customers/${trailer.customerId}`}>{trailer.customer}</Link>
+            <Link to={`/yard/customers/${trailer.customerId}`}>{trailer.customer}</Link>
             {trailer.plate && ` · ${trailer.plate}`} · {trailer.gearWords}
           </Quiet>
         </Stack>
@@ -120,7 +120,7 @@ function Trailer({ trailer }: { trailer: Schemas["TrailerAnswer"] }) {
                   </li>
                 ))}
               </Lines>
-              <Link href="/ledger">Tick it off in the ledger</Link>
+              <Link to="/ledger">Tick it off in the ledger</Link>
             </Section>
           )}
           {(trailer.status.causes ?? []).length > 0 && (
@@ -168,11 +168,11 @@ function Trailer({ trailer }: { trailer: Schemas["TrailerAnswer"] }) {
           )}
           <MeterPanel trailer={trailer} />
           <Row $gap={20}>
-            <Link href={`/ledger/trailers/${trailer.id}`}>What was done</Link>
-            <Link href={`/ledger/trailers/${trailer.id}/wear`}>How it wears</Link>
-            <Link href={`/horizon?find=${encodeURIComponent(trailer.tag)}`}>Its year on the horizon</Link>
-            <Link href={`/yard/trailers/${trailer.id}/planning`}>How it is used, and how often</Link>
-            <Link href={`/yard/trailers/${trailer.id}/edit`}>Change the description</Link>
+            <Link to={`/ledger/trailers/${trailer.id}`}>What was done</Link>
+            <Link to={`/ledger/trailers/${trailer.id}/wear`}>How it wears</Link>
+            <Link to={`/horizon?find=${encodeURIComponent(trailer.tag)}`}>Its year on the horizon</Link>
+            <Link to={`/yard/trailers/${trailer.id}/planning`}>How it is used, and how often</Link>
+            <Link to={`/yard/trailers/${trailer.id}/edit`}>Change the description</Link>
           </Row>
         </Stack>
       </Columns>

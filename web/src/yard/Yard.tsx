@@ -1,7 +1,7 @@
 import { keepPreviousData, useInfiniteQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import styled from "styled-components";
-import { Link } from "wouter";
+import { Link } from "react-router";
 import { answer, shop } from "../api/client";
 import { linkShape } from "../ui/Button";
 import { TextField } from "../ui/Fields";
@@ -71,8 +71,8 @@ export default function Yard() {
           {wanted || customer ? " found" : ""}
         </h1>
         <Row>
-          <LinkButton href="/ledger/tables">Tables in and out</LinkButton>
-          <LinkButton href="/yard/new" $main>
+          <LinkButton to="/ledger/tables">Tables in and out</LinkButton>
+          <LinkButton to="/yard/new" $main>
             Add a trailer
           </LinkButton>
         </Row>
@@ -99,7 +99,7 @@ export default function Yard() {
       </Tools>
       {whose && (
         <p style={{ marginBottom: 12 }}>
-          <Link href={`/yard/customers/${whose.id}`}>{whose.name}</Link>{" "}
+          <Link to={`/yard/customers/${whose.id}`}>{whose.name}</Link>{" "}
           <Quiet>{[whose.phone, whose.mail, whose.note].filter(Boolean).join(" · ")}</Quiet>
         </p>
       )}

@@ -1,0 +1,8 @@
+import type { RouteObject } from "react-router";
+import { byId, screen } from "../ui/route";
+
+export const bay: RouteObject[] = [
+  { path: "bay", element: screen(() => import("./Bay")) },
+  { path: "bay/:id", element: screen(() => import("./VisitPage"), byId) },
+  { path: "bay/:id/round", element: screen(() => import("./Round"), byId) },
+];

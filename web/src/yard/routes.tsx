@@ -1,0 +1,12 @@
+import { Navigate, type RouteObject } from "react-router";
+import { byId, screen } from "../ui/route";
+
+export const yard: RouteObject[] = [
+  { path: "yard", element: screen(() => import("./Yard")) },
+  { path: "yard/new", element: screen(() => import("./TrailerForm")) },
+  { path: "yard/customers/:id", element: screen(() => import("./CustomerPage"), byId) },
+  { path: "yard/trailers/:id", element: screen(() => import("./TrailerPage"), byId) },
+  { path: "yard/trailers/:id/edit", element: screen(() => import("./TrailerForm"), byId) },
+  // Where the settings stood before they had a place of their own.
+  { path: "yard/shop/*", element: <Navigate to="/settings" replace /> },
+];
