@@ -146,7 +146,22 @@ internal static class HorizonPage
 
     private const int MostLines = 200;
 
-    internal static void MapHorizonPage(this RouteGroupBuilder horizon) => horizon.MapGet("/", ListAsync);
+    internal static void MapHorizonPage(this RouteGroupBuilder horizon)
+    {
+        horizon.MapGet("/", ListAsync);
+        horizon.MapGet("/trailers/{id:guid}", OneAsync);
+    }
+
+    private static async Task<Ok<HorizonLine>> OneAsync(
+        Guid id,
+        ShopFile file,
+        Clock clock,
+        PlanBoard plans,
+        CancellationToken stop)
+    {
+        Board board = await plans.NowAsync(file, clock, stop);
+        return TypedResults.Ok(OfTrailer(board, board.Find(id)));
+    }
 
     private static async Task<Ok<HorizonAnswer>> ListAsync(
         ShopFile file,

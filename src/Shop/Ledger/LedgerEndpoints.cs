@@ -12,5 +12,6 @@ internal static class LedgerEndpoints
         ledger.MapTables();
         ledger.MapExport();
         ledger.MapYear();
+        ledger.MapTrailerPhotos();
     }
 }

@@ -1,10 +1,11 @@
 import styled from "styled-components";
 import type { Schemas } from "../api/client";
 import { TextButton } from "../ui/Button";
-import { Plain, Quiet, Section } from "../ui/Page";
+import { useState } from "react";
+import { Plain, Quiet, Section, Stack } from "../ui/Page";
+import { type TabOf, Tabs } from "../ui/Tabs";
+import { useKit } from "./useKit";
 import { Problem } from "../ui/Problem";
-import { WherePlan } from "../gearplan/WherePlan";
-import { Illustration } from "../illustrations/Illustration";
 import { Found } from "./Found";
 import { JobsPanel } from "./JobsPanel";
 import { Readings } from "./Readings";
@@ -13,13 +14,12 @@ import { Conclusions } from "../ui/Conclusions";
 import { useChangeJobs } from "./useChangeJobs";
 import { openInWords } from "./openNow";
 import { Used } from "./Used";
-import { Disclosure } from "../ui/Disclosure";
 
 const Side = styled.aside`
   border-left: 1px solid var(--hair);
   padding-left: 26px;
   display: grid;
-  gap: 22px;
+  gap: 14px;
   align-content: start;
   @media (max-width: 900px) {
     border-left: 0;
@@ -29,14 +29,11 @@ const Side = styled.aside`
   }
 `;
 
-const Figure = styled.figure`
-  display: flex;
-  gap: 14px;
-  align-items: center;
-  justify-content: space-between;
-  min-height: 64px;
-  @media (max-width: 900px) {
-    display: none;
+// What is told at every step stands close, so that the tabs below it stay in view.
+const Close = styled(Section)`
+  gap: 3px;
+  ul {
+    gap: 1px;
   }
 `;
 
@@ -52,6 +49,8 @@ interface Props {
 
 const AHEAD = 4;
 
+type Shown = "found" | "parts" | "jobs" | "steps";
+
 /** Beside the step: what comes then, what is open, what to take, what was found, measured and used. */
 export function Aside({ visit, step, leaving, onState, onChoose, onLeaving }: Props) {
   const { state, packet } = visit;
@@ -65,11 +64,47 @@ export function Aside({ visit, step, leaving, onState, onChoose, onLeaving }: Pr
   const here = packet.steps.slice(at, at + AHEAD * 3);
   const tools = [...new Set(here.filter((s) => s.place === step?.place).flatMap((s) => s.tools))];
   const change = useChangeJobs(visit);
+  const [shown, setShown] = useState<Shown>("found");
+  const short = useKit(visit).data?.lines.filter((l) => l.kept && l.missing > 0).length ?? 0;
+  const tabs: TabOf<Shown>[] = [
+    {
+      id: "found",
+      title: "Found",
+      count: state.findings.filter((f) => f.judgement.verdict !== "sound").length,
+      stays: true,
+      body: (
+        <Stack $gap={22}>
+          {state.findings.length + state.readings.length === 0 && <Quiet>Nothing yet.</Quiet>}
+          <Found visit={visit} onState={onState} />
+          <Readings visit={visit} />
+          <Skipped visit={visit} />
+        </Stack>
+      ),
+    },
+    {
+      id: "parts",
+      title: short > 0 ? `Parts, ${short} short` : "Parts",
+      count: short > 0 ? 0 : state.parts.length,
+      stays: true,
+      body: (
+        <Stack $gap={22}>
+          <TakeAlong visit={visit} onState={onState} />
+          <Used visit={visit} step={step} onState={onState} />
+        </Stack>
+      ),
+    },
+    { id: "jobs", title: "Jobs", count: state.jobs.length, stays: true, body: <JobsPanel visit={visit} /> },
+    {
+      id: "steps",
+      title: "Steps",
+      count: packet.steps.length,
+      body: <AllSteps visit={visit} onChoose={onChoose} />,
+    },
+  ];
   return (
     <Side aria-label="Beside the step">
-      {step && !state.closedAt && <Where visit={visit} step={step} />}
       {!state.closedAt && (
-        <Section>
+        <Close>
           <h3>Open now</h3>
           <Plain>
             {openInWords(state.openNow).map((line) => (
@@ -77,10 +112,10 @@ export function Aside({ visit, step, leaving, onState, onChoose, onLeaving }: Pr
             ))}
             {state.openNow.length === 0 && <li>nothing</li>}
           </Plain>
-        </Section>
+        </Close>
       )}
       {then.length > 0 && (
-        <Section>
+        <Close>
           <h3>Then</h3>
           <Plain>
             {then.map((s) => (
@@ -89,13 +124,13 @@ export function Aside({ visit, step, leaving, onState, onChoose, onLeaving }: Pr
               </li>
             ))}
           </Plain>
-        </Section>
+        </Close>
       )}
       {tools.length > 0 && (
-        <Section>
+        <Close>
           <h3>Take with you</h3>
           <p>{tools.join(", ")}</p>
-        </Section>
+        </Close>
       )}
       <Conclusions
         of={state.conclusions}
@@ -110,25 +145,6 @@ export function Aside({ visit, step, leaving, onState, onChoose, onLeaving }: Pr
         }
       />
       <Problem of={change.error} />
-      <Found visit={visit} onState={onState} />
-      <Readings visit={visit} />
-      <TakeAlong visit={visit} onState={onState} />
-      <Used visit={visit} step={step} onState={onState} />
-      <JobsPanel visit={visit} />
-      {state.entries.some((e) => e.skippedBecause) && (
-        <Section>
-          <h3>Skipped</h3>
-          <Plain>
-            {state.entries
-              .filter((e) => e.skippedBecause)
-              .map((e) => (
-                <li key={e.id}>
-                  {packet.steps.find((s) => s.key === e.key)?.title}: <Quiet>{e.skippedBecause}</Quiet>
-                </li>
-              ))}
-          </Plain>
-        </Section>
-      )}
       {!state.closedAt && (
         <div>
           {step && state.next !== step.key && (
@@ -152,26 +168,52 @@ export function Aside({ visit, step, leaving, onState, onChoose, onLeaving }: Pr
               </TextButton>
             )
           )}
-          <Disclosure title={<>All {packet.steps.length} steps</>}>
-            <Plain style={{ marginTop: 8 }}>
-              {packet.steps.map((s) => (
-                <li key={s.key}>
-                  {settled.has(s.key) ? (
-                    <Quiet>
-                      ✓ {s.title}, {s.placeSpoken}
-                    </Quiet>
-                  ) : (
-                    <TextButton onPress={() => onChoose(s.key)}>
-                      {s.title}, {s.placeSpoken}
-                    </TextButton>
-                  )}
-                </li>
-              ))}
-            </Plain>
-          </Disclosure>
         </div>
       )}
-      <Disclosure title={<>Practices of this visit</>}>
+      <Tabs label="Of this visit" tabs={tabs} shown={shown} onShow={setShown} />
+    </Side>
+  );
+}
+
+function Skipped({ visit }: Pick<Props, "visit">) {
+  const skipped = visit.state.entries.filter((e) => e.skippedBecause);
+  return skipped.length === 0 ? null : (
+    <Section>
+      <h3>Skipped</h3>
+      <Plain>
+        {skipped.map((e) => (
+          <li key={e.id}>
+            {visit.packet.steps.find((s) => s.key === e.key)?.title}: <Quiet>{e.skippedBecause}</Quiet>
+          </li>
+        ))}
+      </Plain>
+    </Section>
+  );
+}
+
+/** Every step, the settled ones ticked, any other to go to; and whose practice they follow. */
+function AllSteps({ visit, onChoose }: Pick<Props, "visit" | "onChoose">) {
+  const settled = new Set(visit.state.entries.map((e) => e.key));
+  return (
+    <Stack $gap={16}>
+      <Plain>
+        {visit.packet.steps.map((s) => (
+          <li key={s.key}>
+            {settled.has(s.key) || visit.state.closedAt ? (
+              <Quiet>
+                {settled.has(s.key) && "✓ "}
+                {s.title}, {s.placeSpoken}
+              </Quiet>
+            ) : (
+              <TextButton onPress={() => onChoose(s.key)}>
+                {s.title}, {s.placeSpoken}
+              </TextButton>
+            )}
+          </li>
+        ))}
+      </Plain>
+      <Section>
+        <h3>Practices</h3>
         <Plain>
           {visit.practices.map((s) => (
             <li key={s}>
@@ -179,18 +221,7 @@ export function Aside({ visit, step, leaving, onState, onChoose, onLeaving }: Pr
             </li>
           ))}
         </Plain>
-      </Disclosure>
-    </Side>
-  );
-}
-
-/** Where on the trailer the step is, and the thing it is about, small. */
-function Where({ visit, step }: { visit: Schemas["VisitAnswer"]; step: Schemas["PacketStep"] }) {
-  const subject = step.subjects[0];
-  return (
-    <Figure>
-      <WherePlan gear={visit.gear} place={step.place} spoken={step.placeSpoken} />
-      {subject && <Illustration subject={subject} code="" large />}
-    </Figure>
+      </Section>
+    </Stack>
   );
 }

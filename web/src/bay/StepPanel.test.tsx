@@ -194,9 +194,7 @@ describe("the figure of the maker's sheet", () => {
 
   it("goes round in the order drawn, stage by stage", () => {
     stand(step({ torque }));
-    expect(screen.getByRole("img").getAttribute("aria-label")).toBe(
-      "Order: 1, 3, 5, 2, 4, numbered round from the top",
-    );
+    screen.getByRole("img", { name: "Order: 1, 3, 5, 2, 4, numbered round from the top" });
     expect(screen.getAllByRole("listitem").map((l) => l.textContent)).toEqual(torque.stages);
     expect(screen.getByText(/The maker’s figure rules/)).toBeTruthy();
   });

@@ -10,6 +10,7 @@ import { Photos } from "../ui/Photos";
 import { Problem } from "../ui/Problem";
 import { StepFigures } from "./StepFigures";
 import { useStep } from "./useStep";
+import { Where } from "./Where";
 import { Select } from "../ui/Select";
 import { Checkbox } from "../ui/Checkbox";
 
@@ -27,7 +28,12 @@ const Detail = styled.p`
 
 // The buttons stay where they are from step to step, so that a thumb finds them without looking.
 const Above = styled(Stack)`
+  position: relative;
   min-height: 300px;
+  /* The illustrations stand at the right. */
+  @media (min-width: 901px) {
+    padding-right: 216px;
+  }
   @media (max-width: 640px) {
     min-height: 0;
   }
@@ -184,6 +190,7 @@ function WhatToDo({ visit, step }: Pick<Props, "visit" | "step">) {
   const number = visit.packet.steps.findIndex((s) => s.key === step.key) + 1;
   return (
     <>
+      <Where visit={visit} step={step} />
       <h3>
         {capital(step.placeSpoken)} · step {number} of {visit.packet.steps.length}
       </h3>

@@ -25,7 +25,6 @@ const take = async (taken: string[] = [], lines: object[] = []) => {
     "GET /settings/parts": [{ code: "SEAL-1719-2565", name: SEALS[0] }],
     "PUT /taken": state({ taken: ["cotter pin"] }),
   });
-  await shown.user.click(screen.getByRole("button", { name: /^Parts to take/ }));
   return { ...shown, onState };
 };
 const typed = () => screen.getByLabelText("Scan or type a part");
@@ -36,7 +35,7 @@ describe("the parts to take along", () => {
       ["cotter pin"],
       [line("cotter pin", { bin: "B4" }), line(SEALS[0] ?? "", { bin: "C1", missing: 1 })],
     );
-    await screen.findByText("Parts to take: 1 of 2");
+    await screen.findByText("To take: 1 of 2");
     await screen.findByText(/1 short/);
     expect(screen.getByRole("note").textContent).toContain(`1 of 2 ${SEALS[0]}`);
     expect(screen.getByText("B4")).toBeTruthy();

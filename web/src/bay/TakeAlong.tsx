@@ -6,7 +6,7 @@ import { Button } from "../ui/Button";
 import { Section, Stack } from "../ui/Page";
 import { Problem } from "../ui/Problem";
 import { partFor, toTake } from "./toTake";
-import { Disclosure } from "../ui/Disclosure";
+import { useKit } from "./useKit";
 import { Checkbox } from "../ui/Checkbox";
 import { TextField } from "../ui/Fields";
 
@@ -22,14 +22,7 @@ export function TakeAlong({ visit, onState }: Props) {
     queryFn: () => answer(shop.GET("/api/settings/parts")),
     staleTime: 60_000,
   });
-  // Where each lies and whether it is there; the list works without.
-  const kit = useQuery({
-    queryKey: ["kit", visit.id, visit.composed],
-    queryFn: () => answer(shop.GET("/api/shelf/kits/{id}", { params: { path: { id: visit.id } } })),
-    enabled: !visit.state.closedAt,
-    retry: false,
-    staleTime: 20_000,
-  });
+  const kit = useKit(visit);
   const [typed, setTyped] = useState("");
   const [problem, setProblem] = useState<string>();
   const needs = toTake(visit.packet.steps);
@@ -45,60 +38,55 @@ export function TakeAlong({ visit, onState }: Props) {
   const shelf = new Map(kit.data?.lines.map((l) => [l.name, l]));
   const bin = (n: Schemas["PartNeed"]) => shelf.get(n.name)?.bin ?? shelf.get(n.oneOf?.[0] ?? "")?.bin;
   return (
-    <Disclosure
-      title={
-        <>
-          Parts to take: {there} of {needs.length}
-          {short.length > 0 && <b style={{ color: "var(--renew)" }}>, {short.length} short</b>}
-        </>
-      }
-    >
-      <Section>
-        <form
-          onSubmit={(e) => {
-            e.preventDefault();
-            const found = partFor(typed, needs, parts.data ?? []);
-            setProblem(found.problem);
-            if (!found.need) return;
-            take.mutate({ name: found.need.name, taken: true });
-            setTyped("");
-          }}
-        >
-          <Stack $gap={6}>
-            <TextField
-              label="Scan or type a part"
-              value={typed}
-              onChange={(text) => {
-                setTyped(text);
-                setProblem(undefined);
-              }}
-              problem={problem}
-              placeholder="SEAL-2250-3376"
-            />
-            <div>
-              <Button type="submit">Taken</Button>
-            </div>
-          </Stack>
-        </form>
-        <Problem of={take.error} />
-        {short.length > 0 && (
-          <p role="note">
-            Not on the shelf: {short.map((l) => `${l.missing} of ${l.quantity} ${l.name}`).join("; ")}.
-          </p>
-        )}
-        <div role="group" aria-label="Parts to take">
-          {needs.map((n) => (
-            <Checkbox
-              key={n.name}
-              checked={taken.has(n.name)}
-              onChange={(on) => take.mutate({ name: n.name, taken: on })}
-            >
-              {bin(n) && <b>{bin(n)} </b>}
-              {partWords(n)}
-            </Checkbox>
-          ))}
-        </div>
-      </Section>
-    </Disclosure>
+    <Section>
+      <h3>
+        To take: {there} of {needs.length}
+        {short.length > 0 && <b style={{ color: "var(--renew)" }}>, {short.length} short</b>}
+      </h3>
+      <form
+        onSubmit={(e) => {
+          e.preventDefault();
+          const found = partFor(typed, needs, parts.data ?? []);
+          setProblem(found.problem);
+          if (!found.need) return;
+          take.mutate({ name: found.need.name, taken: true });
+          setTyped("");
+        }}
+      >
+        <Stack $gap={6}>
+          <TextField
+            label="Scan or type a part"
+            value={typed}
+            onChange={(text) => {
+              setTyped(text);
+              setProblem(undefined);
+            }}
+            problem={problem}
+            placeholder="SEAL-2250-3376"
+          />
+          <div>
+            <Button type="submit">Taken</Button>
+          </div>
+        </Stack>
+      </form>
+      <Problem of={take.error} />
+      {short.length > 0 && (
+        <p role="note">
+          Not on the shelf: {short.map((l) => `${l.missing} of ${l.quantity} ${l.name}`).join("; ")}.
+        </p>
+      )}
+      <div role="group" aria-label="Parts to take">
+        {needs.map((n) => (
+          <Checkbox
+            key={n.name}
+            checked={taken.has(n.name)}
+            onChange={(on) => take.mutate({ name: n.name, taken: on })}
+          >
+            {bin(n) && <b>{bin(n)} </b>}
+            {partWords(n)}
+          </Checkbox>
+        ))}
+      </div>
+    </Section>
   );
 }

@@ -1,16 +1,16 @@
-import type { RouteObject } from "react-router";
+import { Navigate, type RouteObject, useParams } from "react-router";
 import { byId, screen } from "../ui/route";
+
+/** What was told of one trailer here stands on the trailer's own page now. */
+function OnTheTrailer({ see }: { see: "history" | "wear" }) {
+  const { id = "" } = useParams();
+  return <Navigate to={`/yard/trailers/${id}?see=${see}`} replace />;
+}
 
 export const ledger: RouteObject[] = [
   { path: "ledger", element: screen(() => import("./Ledger")) },
   { path: "ledger/tables", element: screen(() => import("./Tables")) },
-  {
-    path: "ledger/trailers/:id",
-    element: screen(
-      () => import("./Ledger"),
-      ({ id }) => ({ trailer: id }),
-    ),
-  },
-  { path: "ledger/trailers/:id/wear", element: screen(() => import("./WearPage"), byId) },
+  { path: "ledger/trailers/:id", element: <OnTheTrailer see="history" /> },
+  { path: "ledger/trailers/:id/wear", element: <OnTheTrailer see="wear" /> },
   { path: "ledger/visits/:id", element: screen(() => import("./VisitSheet"), byId) },
 ];

@@ -5,7 +5,7 @@ export const yard: RouteObject[] = [
   { path: "yard", element: screen(() => import("./Yard")) },
   { path: "yard/new", element: screen(() => import("./TrailerForm")) },
   { path: "yard/customers/:id", element: screen(() => import("./CustomerPage"), byId) },
-  { path: "yard/trailers/:id", element: screen(() => import("./TrailerPage"), byId) },
+  { path: "yard/trailers/:id", element: screen(() => import("./trailer/TrailerPage"), byId) },
   { path: "yard/trailers/:id/edit", element: screen(() => import("./TrailerForm"), byId) },
   // Where the settings stood before they had a place of their own.
   { path: "yard/shop/*", element: <Navigate to="/settings" replace /> },

@@ -1,9 +1,9 @@
 import { useQuery } from "@tanstack/react-query";
 import { Link } from "react-router";
-import { answer, type Schemas, shop } from "../api/client";
-import { clockInWords, dayInWords } from "../api/words";
-import { HoldBanner } from "../ui/HoldBanner";
-import { Quiet } from "../ui/Page";
+import { answer, type Schemas, shop } from "../../api/client";
+import { clockInWords, dayInWords } from "../../api/words";
+import { HoldBanner } from "../../ui/HoldBanner";
+import { Quiet } from "../../ui/Page";
 import { OnMyWord } from "./OnMyWord";
 
 /** A trailer on Hold: what holds it, who let it go and why, and the letting go itself. */

@@ -1,8 +1,8 @@
 import styled from "styled-components";
-import type { Schemas } from "../api/client";
-import { Quiet, Section } from "../ui/Page";
+import type { Schemas } from "../../api/client";
+import { Quiet, Section } from "../../ui/Page";
 import { isWanted, type JobAt, offeredAt } from "./wanted";
-import { Checkbox } from "../ui/Checkbox";
+import { Checkbox } from "../../ui/Checkbox";
 
 const Ticks = styled.div`
   display: grid;

@@ -1,9 +1,9 @@
 // @vitest-environment happy-dom
 import { screen, waitFor } from "@testing-library/react";
 import { describe, expect, it } from "vitest";
-import type { Schemas } from "../api/client";
-import { trailer } from "../tests/facts";
-import { refused, show } from "../tests/screen";
+import type { Schemas } from "../../api/client";
+import { trailer } from "../../tests/facts";
+import { refused, show } from "../../tests/screen";
 import { Hold } from "./Hold";
 import { Mended } from "./Mended";
 

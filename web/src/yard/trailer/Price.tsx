@@ -1,13 +1,13 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useRef, useState } from "react";
-import { answer, type Schemas, shop } from "../api/client";
-import { newId } from "../api/ids";
-import { dayInWords } from "../api/words";
-import { Button } from "../ui/Button";
-import { Lines, Quiet, Row, Section, Stack } from "../ui/Page";
-import { EstimateTable, range } from "../ui/EstimateTable";
-import { Problem } from "../ui/Problem";
-import { Disclosure } from "../ui/Disclosure";
+import { answer, type Schemas, shop } from "../../api/client";
+import { newId } from "../../api/ids";
+import { dayInWords } from "../../api/words";
+import { Button } from "../../ui/Button";
+import { Lines, Quiet, Row, Section, Stack } from "../../ui/Page";
+import { EstimateTable, range } from "../../ui/EstimateTable";
+import { Problem } from "../../ui/Problem";
+import { Disclosure } from "../../ui/Disclosure";
 
 interface Props {
   estimate: Schemas["EstimateAnswer"];

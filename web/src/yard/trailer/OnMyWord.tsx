@@ -1,11 +1,11 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
-import { type Schemas, ShopProblem } from "../api/client";
-import { newId } from "../api/ids";
-import { Button, TextButton } from "../ui/Button";
-import { TextField } from "../ui/Fields";
-import { Row, Stack } from "../ui/Page";
-import { Problem } from "../ui/Problem";
+import { type Schemas, ShopProblem } from "../../api/client";
+import { newId } from "../../api/ids";
+import { Button, TextButton } from "../../ui/Button";
+import { TextField } from "../../ui/Fields";
+import { Row, Stack } from "../../ui/Page";
+import { Problem } from "../../ui/Problem";
 
 interface Props {
   trailerId: string;

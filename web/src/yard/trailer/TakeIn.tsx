@@ -1,23 +1,19 @@
 import { keepPreviousData, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { useMemo, useState } from "react";
+import { useEffect, useMemo, useRef, useState } from "react";
 import styled from "styled-components";
-import { Link, useNavigate } from "react-router";
-import { answer, type Schemas, shop, ShopProblem } from "../api/client";
-import { newId } from "../api/ids";
-import { partWords } from "../api/words";
-import { Button, linkShape, TextButton } from "../ui/Button";
-import { MeasureField } from "../ui/MeasureField";
-import { Lines, Plain, Quiet, Row, Section, Stack } from "../ui/Page";
-import { Problem } from "../ui/Problem";
+import { useLocation, useNavigate } from "react-router";
+import { answer, type Schemas, shop, ShopProblem } from "../../api/client";
+import { newId } from "../../api/ids";
+import { partWords } from "../../api/words";
+import { Button, TextButton } from "../../ui/Button";
+import { MeasureField } from "../../ui/MeasureField";
+import { Lines, Plain, Quiet, Row, Section, Stack } from "../../ui/Page";
+import { Problem } from "../../ui/Problem";
 import { Price } from "./Price";
 import { byJob, due, everywhere, type JobAt, toggled } from "./wanted";
-import { Disclosure } from "../ui/Disclosure";
-import { Select } from "../ui/Select";
-import { Checkbox } from "../ui/Checkbox";
-
-const LinkButton = styled(Link)<{ $main?: boolean }>`
-  ${linkShape}
-`;
+import { Disclosure } from "../../ui/Disclosure";
+import { Select } from "../../ui/Select";
+import { Checkbox } from "../../ui/Checkbox";
 
 const Minutes = styled.p`
   font:
@@ -39,6 +35,12 @@ export function TakeIn({ trailer, offered, wanted, onWanted }: Props) {
   const [technicians, setTechnicians] = useState<"1" | "2">("1");
   const [meter, setMeter] = useState("");
   const [newMeter, setNewMeter] = useState(false);
+  // Somebody came here to take it in.
+  const top = useRef<HTMLElement>(null);
+  const { hash } = useLocation();
+  useEffect(() => {
+    if (hash === "#take-in") top.current?.scrollIntoView();
+  }, [hash]);
   const ids = useMemo(() => ({ visit: newId(), meter: newId() }), []);
   const metered = trailer.meter === "hubOdometer" || trailer.meter === "towLog";
   const spoken = new Map(trailer.places.map((p) => [p.code, p.spoken]));
@@ -76,23 +78,11 @@ export function TakeIn({ trailer, offered, wanted, onWanted }: Props) {
       go(`/bay/${visit.id}`);
     },
   });
-  if (trailer.openVisit) {
-    return (
-      <Section>
-        <h2>In the bay now</h2>
-        <div>
-          <LinkButton to={`/bay/${trailer.openVisit}`} $main>
-            Go to its visit
-          </LinkButton>
-        </div>
-      </Section>
-    );
-  }
   const refused = start.error instanceof ShopProblem ? start.error : undefined;
   const meterProblem = refused?.field("/meter/typed");
   const stands = jobs.length > 0 && !look.error ? look.data : undefined;
   return (
-    <Section>
+    <Section id="take-in" ref={top}>
       <Row style={{ justifyContent: "space-between", alignItems: "baseline" }}>
         <h2>A visit</h2>
         <Minutes aria-live="polite">{stands?.minutesInWords}</Minutes>

@@ -1,16 +1,16 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
-import { answer, type Schemas, shop, ShopProblem } from "../api/client";
-import { newId } from "../api/ids";
-import { dayInWords } from "../api/words";
-import { Button, TextButton } from "../ui/Button";
-import { TextField } from "../ui/Fields";
-import { MeasureField } from "../ui/MeasureField";
-import { Lines, Quiet, Row, Section, Stack } from "../ui/Page";
-import { Problem } from "../ui/Problem";
-import { useShop } from "../api/useShop";
-import { Checkbox } from "../ui/Checkbox";
-import { DateField } from "../ui/DateField";
+import { answer, type Schemas, shop, ShopProblem } from "../../api/client";
+import { newId } from "../../api/ids";
+import { dayInWords } from "../../api/words";
+import { Button, TextButton } from "../../ui/Button";
+import { TextField } from "../../ui/Fields";
+import { MeasureField } from "../../ui/MeasureField";
+import { Lines, Quiet, Row, Section, Stack } from "../../ui/Page";
+import { Problem } from "../../ui/Problem";
+import { useShop } from "../../api/useShop";
+import { Checkbox } from "../../ui/Checkbox";
+import { DateField } from "../../ui/DateField";
 
 const WORDS: Record<Schemas["MeterKind"], string> = {
   none: "No meter: time alone decides",

@@ -1,4 +1,4 @@
-import { answer, type Schemas, shop } from "../api/client";
+import { answer, type Schemas, shop } from "../../api/client";
 import { OnMyWord } from "./OnMyWord";
 
 /** Somebody's word that what stands against a trailer was mended elsewhere. */

@@ -1,9 +1,9 @@
 // @vitest-environment happy-dom
 import { screen, waitFor } from "@testing-library/react";
 import { describe, expect, it } from "vitest";
-import type { Schemas } from "../api/client";
-import { trailer } from "../tests/facts";
-import { dayIn, refused, show } from "../tests/screen";
+import type { Schemas } from "../../api/client";
+import { trailer } from "../../tests/facts";
+import { dayIn, refused, show } from "../../tests/screen";
 import { MeterPanel } from "./MeterPanel";
 
 const of_ = (meter: Schemas["MeterKind"]) => trailer({}, { meter, version: 4, estimatedYear: "3,000 mi" });

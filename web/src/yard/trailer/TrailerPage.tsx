@@ -1,0 +1,153 @@
+import { useQuery } from "@tanstack/react-query";
+import { lazy, useMemo, useState } from "react";
+import { Link, useSearchParams } from "react-router";
+import { answer, type Schemas, shop } from "../../api/client";
+import { useJobsOffered } from "../../api/useJobsOffered";
+import { GearPlan, type PlanMark } from "../../gearplan/GearPlan";
+import { Columns, Head, Page, Quiet, Stack } from "../../ui/Page";
+import { type TabOf, Tabs } from "../../ui/Tabs";
+import { WaitingPage } from "../../ui/Waiting";
+import { AtAGlance } from "./AtAGlance";
+import { Described } from "./Described";
+import { FallsDue } from "./FallsDue";
+import { Hold } from "./Hold";
+import { JobsHere } from "./JobsHere";
+import { PlacePanel } from "./PlacePanel";
+import { standing } from "./standing";
+import { TakeIn } from "./TakeIn";
+import { due, type JobAt, toggled } from "./wanted";
+import { WhatStands } from "./WhatStands";
+
+// Looked at now and then: fetched once somebody does.
+const History = lazy(async () => ({ default: (await import("../../ui/VisitLines")).VisitLines }));
+const Wear = lazy(async () => ({ default: (await import("../../plots/WearPlots")).WearPlots }));
+const Road = lazy(async () => ({ default: (await import("./MeterPanel")).MeterPanel }));
+const Pictures = lazy(async () => ({ default: (await import("./PhotoWall")).PhotoWall }));
+
+const NONE: readonly Schemas["JobOffered"][] = [];
+
+const SEEN = ["visit", "stands", "due", "history", "wear", "road", "photos", "described"] as const;
+type Seen = (typeof SEEN)[number];
+
+/** One trailer: how it stands, its gear plan, and what is to be known of it. */
+export default function TrailerPage({ id }: { id: string }) {
+  const page = useQuery({
+    queryKey: ["trailer", id],
+    queryFn: () => answer(shop.GET("/api/yard/trailers/{id}", { params: { path: { id } } })),
+  });
+  return page.data ? (
+    <Trailer trailer={page.data} />
+  ) : (
+    <WaitingPage of={page} what="Looking the trailer up" back="/yard" backWords="Back to the yard" />
+  );
+}
+
+function Trailer({ trailer }: { trailer: Schemas["TrailerAnswer"] }) {
+  const { id, status } = trailer;
+  // Picked to begin with: what is worst, or else what is due soonest.
+  const worst = standing(status)[0];
+  const [picked, setPicked] = useState(worst?.place ?? status.dues[0]?.place ?? "axle-1-left");
+  const [params, setParams] = useSearchParams();
+  const seen = SEEN.find((s) => s === params.get("see")) ?? "visit";
+  const see = (tab: Seen) => setParams(tab === "visit" ? {} : { see: tab }, { replace: true });
+  const offered = useJobsOffered(id, trailer.version) ?? NONE;
+  // Begun with what is due, until somebody says otherwise.
+  const [chosen, setWanted] = useState<JobAt[] | null>(null);
+  const wanted = useMemo(() => chosen ?? due(status, offered), [chosen, status, offered]);
+  const marks = useMemo(
+    () => planMarks(status, trailer.openVisit ? [] : wanted),
+    [status, trailer.openVisit, wanted],
+  );
+  const pick = (place: string) => {
+    setPicked(place);
+    if (seen !== "visit") see("visit");
+  };
+  const tabs: TabOf<Seen>[] = [
+    {
+      id: "visit",
+      title: trailer.openVisit ? "This place" : "Take in",
+      stays: true,
+      body: (
+        <Columns $shape={trailer.openVisit ? "1fr" : "1fr 1fr 1fr"}>
+          <PlacePanel trailer={trailer} picked={picked} />
+          {!trailer.openVisit && (
+            <>
+              <JobsHere
+                offered={offered}
+                picked={picked}
+                wanted={wanted}
+                title="Wanted here"
+                onToggle={(job, place, on) => setWanted(toggled(wanted, job, place, on))}
+              />
+              <TakeIn trailer={trailer} offered={offered} wanted={wanted} onWanted={setWanted} />
+            </>
+          )}
+        </Columns>
+      ),
+    },
+    {
+      id: "stands",
+      title: "What stands",
+      count: standing(status).length + (status.causes ?? []).length + (status.gone ?? []).length,
+      body: <WhatStands trailer={trailer} />,
+    },
+    {
+      id: "due",
+      title: "What falls due",
+      count: (status.upcoming ?? []).length + status.owed.length,
+      body: <FallsDue trailer={trailer} />,
+    },
+    { id: "history", title: "What was done", body: <History trailer={id} /> },
+    { id: "wear", title: "How it wears", body: <Wear trailer={id} /> },
+    { id: "road", title: "On the road", body: <Road trailer={trailer} /> },
+    { id: "photos", title: "Photographs", body: <Pictures trailer={id} /> },
+    { id: "described", title: "Description", body: <Described trailer={trailer} /> },
+  ];
+  return (
+    <Page>
+      <Head>
+        <Stack $gap={2}>
+          <h1>
+            {trailer.tag} <span style={{ fontWeight: 400 }}>{trailer.name}</span>
+          </h1>
+          <Quiet>
+            <Link to={`/yard/customers/${trailer.customerId}`}>{trailer.customer}</Link>
+            {trailer.plate && ` · ${trailer.plate}`} · {trailer.gearWords}
+          </Quiet>
+        </Stack>
+      </Head>
+      <Hold trailer={trailer} />
+      <AtAGlance trailer={trailer} onPick={pick} onSee={see} />
+      <GearPlan
+        gear={trailer.gear}
+        places={trailer.places}
+        marks={marks}
+        picked={picked}
+        onPick={pick}
+        label={`Running gear of ${trailer.tag}, from above, nose to the left. Arrow keys walk from place to place.`}
+      />
+      <Tabs label={`What is known of ${trailer.tag}`} tabs={tabs} shown={seen} onShow={see} />
+    </Page>
+  );
+}
+
+function planMarks(status: Schemas["TrailerStatus"], wanted: readonly JobAt[]): Map<string, PlanMark> {
+  const marks = new Map<string, PlanMark>();
+  // Dues come soonest first: the first of a place is the one it shows.
+  for (const due of status.dues) {
+    if (marks.has(due.place)) continue;
+    marks.set(due.place, {
+      used: due.due.used,
+      nearness: due.due.nearness,
+      what: due.short,
+      when: due.due.when,
+    });
+  }
+  // Marks come gravest first: the first of a place is the one it shows.
+  for (const mark of status.marks) {
+    const there = marks.get(mark.place);
+    if (!there?.verdict) marks.set(mark.place, { ...there, verdict: mark.judgement.verdict });
+  }
+  for (const { place } of wanted) marks.set(place, { ...marks.get(place), wanted: true });
+  return marks;
+}
