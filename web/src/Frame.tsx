@@ -4,6 +4,7 @@ import styled from "styled-components";
 import { useConnection } from "./api/connection";
 import { LeaveUnsaved } from "./ui/LeaveUnsaved";
 import { Masthead } from "./ui/Masthead";
+import { Notes } from "./ui/Notes";
 import { WaitingPage } from "./ui/Waiting";
 
 const Lost = styled.p`
@@ -32,6 +33,7 @@ export function Frame() {
       <Suspense fallback={<WaitingPage what="Opening the page" />}>
         <Outlet />
       </Suspense>
+      <Notes />
       <ScrollRestoration />
     </>
   );

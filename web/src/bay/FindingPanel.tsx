@@ -12,6 +12,8 @@ import { Illustration } from "../illustrations/Illustration";
 import { Classed } from "./Classed";
 import { PreviewWords } from "./JobsPanel";
 import { Select } from "../ui/Select";
+import { useUnsaved } from "../ui/unsaved";
+import { note as say } from "../ui/Notes";
 import { Checkbox } from "../ui/Checkbox";
 
 interface Props {
@@ -50,6 +52,7 @@ export function FindingPanel({ visit, step, onState, onLeave }: Props) {
   const [id] = useState(newId);
   const heading = useRef<HTMLHeadingElement>(null);
   useEffect(() => heading.current?.focus({ preventScroll: true }), []);
+  const typed = useUnsaved({ rule, note, which, damage });
   const add = useMutation({
     mutationFn: () =>
       answer(
@@ -67,7 +70,18 @@ export function FindingPanel({ visit, step, onState, onLeave }: Props) {
           },
         }),
       ),
+    onMutate: typed.sending,
     onSuccess: (state) => {
+      typed.saved();
+      const written = state.findings.find((f) => f.id === id);
+      if (written)
+        say(`Written down: ${written.seen}, ${written.placeSpoken}.`, () => {
+          void answer(
+            shop.DELETE("/api/bay/visits/{id}/findings/{findingId}", {
+              params: { path: { id: visit.id, findingId: id } },
+            }),
+          ).then(onState, (fault: Error) => say(`It could not be taken back: ${fault.message}`));
+        });
       onState(state);
       onLeave();
     },

@@ -30,6 +30,13 @@ export function TakeAlong({ visit, onState }: Props) {
   const take = useMutation({
     mutationFn: (body: { name: string; taken: boolean }) =>
       answer(shop.PUT("/api/bay/visits/{id}/taken", { params: { path: { id: visit.id } }, body })),
+    // Ticked at once; the answer, or its failure, has the last word.
+    onMutate: ({ name, taken: on }) => {
+      const now = visit.state.taken.filter((n) => n !== name);
+      onState({ ...visit.state, taken: on ? [...now, name] : now });
+      return visit.state;
+    },
+    onError: (_fault, _sent, before) => before && onState(before),
     onSuccess: onState,
   });
   if (visit.state.closedAt || needs.length === 0) return null;

@@ -7,6 +7,7 @@ import { Button, TextButton } from "../ui/Button";
 import { TextField } from "../ui/Fields";
 import { Plain, Quiet, Row, Section, Stack } from "../ui/Page";
 import { Problem } from "../ui/Problem";
+import { note } from "../ui/Notes";
 import { TypeAhead } from "../ui/ComboBox";
 
 interface Props {
@@ -25,7 +26,10 @@ export function Used({ visit, step, onState }: Props) {
           body: part,
         }),
       ),
-    onSuccess: onState,
+    onSuccess: (state, { id: added, part }) => {
+      onState(state);
+      note(`Used: ${part.quantity} ${part.name}.`, () => takeBack.mutate(added));
+    },
   });
   const takeBack = useMutation({
     mutationFn: (partId: string) =>

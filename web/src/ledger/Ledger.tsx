@@ -1,12 +1,13 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { useState } from "react";
 import { Link } from "react-router";
-import { answer, shop } from "../api/client";
+import { answer, type Schemas, shop } from "../api/client";
 import { dayInWords } from "../api/words";
-import { Button, TextButton } from "../ui/Button";
+import { Button } from "../ui/Button";
 import { Columns, Head, Lines, Page, Quiet, Row, Section, Stack } from "../ui/Page";
 import { Problem } from "../ui/Problem";
 import { VisitLines } from "../ui/VisitLines";
+import { note } from "../ui/Notes";
+import { Waiting } from "../ui/Waiting";
 import { YearPlot } from "./YearPlot";
 
 /** What was done, newest first; what is still owed, and what the year came to. */
@@ -30,23 +31,33 @@ export default function Ledger() {
 
 function Owed() {
   const queries = useQueryClient();
-  const owed = useQuery({
-    queryKey: ["follow-ups"],
-    queryFn: () => answer(shop.GET("/api/ledger/follow-ups")),
-  });
-  const [last, setLast] = useState<{ id: string; words: string } | null>(null);
+  const KEY = ["follow-ups"];
+  const owed = useQuery({ queryKey: KEY, queryFn: () => answer(shop.GET("/api/ledger/follow-ups")) });
   const tick = useMutation({
-    mutationFn: ({ id, done }: { id: string; done: boolean }) =>
+    mutationFn: ({ id, done }: { id: string; done: boolean; words: string }) =>
       answer(shop.PUT("/api/ledger/follow-ups/{id}", { params: { path: { id } }, body: { done } })),
-    onSuccess: async (now) => {
-      queries.setQueryData(["follow-ups"], now);
+    // Gone from the list at once; the answer, or its failure, has the last word.
+    onMutate: ({ id, done }) => {
+      const before = queries.getQueryData<Schemas["FollowUpAnswer"][]>(KEY);
+      if (done)
+        queries.setQueryData(
+          KEY,
+          before?.filter((f) => f.id !== id),
+        );
+      return before;
+    },
+    onError: (_fault, _sent, before) => queries.setQueryData(KEY, before),
+    onSuccess: async (now, { id, done, words }) => {
+      queries.setQueryData(KEY, now);
+      if (done) note(`Done: ${words}.`, () => tick.mutate({ id, done: false, words }));
       await queries.invalidateQueries({ queryKey: ["trailer"] });
     },
   });
   return (
     <Section>
       <h2>Checks owed</h2>
-      <Problem of={owed.error ?? tick.error} />
+      <Waiting of={owed} what="Reading what is owed" rows={2} />
+      <Problem of={tick.error} />
       <Lines>
         {owed.data?.map((f) => (
           <li key={f.id}>
@@ -61,10 +72,7 @@ function Owed() {
               </Stack>
               <Button
                 aria-label={`Done: ${f.words}, ${f.tag}`}
-                onPress={() => {
-                  setLast({ id: f.id, words: `${f.words}, ${f.tag}` });
-                  tick.mutate({ id: f.id, done: true });
-                }}
+                onPress={() => tick.mutate({ id: f.id, done: true, words: `${f.words}, ${f.tag}` })}
               >
                 Done
               </Button>
@@ -73,19 +81,6 @@ function Owed() {
         ))}
       </Lines>
       {owed.data?.length === 0 && <Quiet>nothing</Quiet>}
-      {last && (
-        <p role="status">
-          Ticked: {last.words}.{" "}
-          <TextButton
-            onPress={() => {
-              tick.mutate({ id: last.id, done: false });
-              setLast(null);
-            }}
-          >
-            take back
-          </TextButton>
-        </p>
-      )}
     </Section>
   );
 }

@@ -8,6 +8,7 @@ import { TextField } from "../ui/Fields";
 import { Lines, Quiet, Row, Stack } from "../ui/Page";
 import { Problem } from "../ui/Problem";
 import { Waiting } from "../ui/Waiting";
+import { useUnsaved } from "../ui/unsaved";
 import { SettingsFrame } from "./SettingsFrame";
 import { VerdictWord } from "../ui/Verdict";
 
@@ -77,6 +78,8 @@ function Edit({ limit, onDone }: { limit: Schemas["LimitAnswer"]; onDone: () => 
   const queries = useQueryClient();
   const [typed, setTyped] = useState(limit.own ?? "");
   const [reason, setReason] = useState(limit.reason);
+  // Closed once it is saved: nothing else has to be said of it.
+  useUnsaved({ typed, reason });
   const save = useMutation({
     mutationFn: (figure: string) =>
       answer(

@@ -8,6 +8,7 @@ import { TextField } from "../ui/Fields";
 import { Lines, Quiet, Row, Section, Stack } from "../ui/Page";
 import { Problem } from "../ui/Problem";
 import { Waiting } from "../ui/Waiting";
+import { useUnsaved } from "../ui/unsaved";
 import { SettingsFrame } from "./SettingsFrame";
 import { Terms } from "./Terms";
 import { Select } from "../ui/Select";
@@ -110,8 +111,10 @@ function Edit({ part, onLeave }: { part: Part; onLeave: () => void }) {
   const queries = useQueryClient();
   const [edit, setEdit] = useState({ ...part, price: part.price === null ? "" : String(part.price) });
   const change = (now: Partial<typeof edit>) => setEdit((was) => ({ ...was, ...now }));
+  const typed = useUnsaved({ ...edit, version: 0 });
   const save = useMutation({
     mutationFn: () => {
+      typed.sending();
       const { code, name, kind, measures, unit, price, version, measuredAs, by, stamp } = edit;
       return answer(
         shop.PUT("/api/settings/parts/{code}", {
@@ -121,6 +124,7 @@ function Edit({ part, onLeave }: { part: Part; onLeave: () => void }) {
       );
     },
     onSuccess: (all) => {
+      typed.saved();
       queries.setQueryData(["parts"], all);
       onLeave();
     },

@@ -8,6 +8,7 @@ import { TextField } from "../ui/Fields";
 import { Head, Page, Quiet, Row, Section, Stack, Table } from "../ui/Page";
 import { Problem } from "../ui/Problem";
 import { Waiting } from "../ui/Waiting";
+import { useUnsaved } from "../ui/unsaved";
 import { SettingsFrame } from "./SettingsFrame";
 import { readNumber } from "../api/numbers";
 import { useShop } from "../api/useShop";
@@ -107,8 +108,10 @@ function Form({
   const queries = useQueryClient();
   const [now, setNow] = useState(stands);
   const set = (part: Partial<Chosen>) => setNow({ ...now, ...part });
+  const typed = useUnsaved({ ...now, version: 0 });
   const save = useMutation({
     mutationFn: async (): Promise<unknown> => {
+      typed.sending();
       const path = { id };
       const { intervals, version } = now;
       if (of === "customer")
@@ -138,6 +141,7 @@ function Form({
       );
     },
     onSuccess: async () => {
+      typed.saved();
       await queries.invalidateQueries();
     },
   });

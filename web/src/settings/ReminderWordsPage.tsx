@@ -6,6 +6,7 @@ import { TextField } from "../ui/Fields";
 import { Quiet, Row, Stack } from "../ui/Page";
 import { Problem } from "../ui/Problem";
 import { Waiting } from "../ui/Waiting";
+import { useUnsaved } from "../ui/unsaved";
 import { SettingsFrame } from "./SettingsFrame";
 
 /** The words that reminders are written with. */
@@ -26,9 +27,16 @@ function ReminderWords({ of }: { of: Schemas["ReminderWordsAnswer"] }) {
   const queries = useQueryClient();
   const [subject, setSubject] = useState(of.subject);
   const [body, setBody] = useState(of.body);
+  const typed = useUnsaved({ subject, body });
   const save = useMutation({
-    mutationFn: () => answer(shop.PUT("/api/settings/reminder-words", { body: { subject, body } })),
-    onSuccess: (now) => queries.setQueryData(["reminder-words"], now),
+    mutationFn: () => {
+      typed.sending();
+      return answer(shop.PUT("/api/settings/reminder-words", { body: { subject, body } }));
+    },
+    onSuccess: (now) => {
+      typed.saved();
+      queries.setQueryData(["reminder-words"], now);
+    },
   });
   const refused = save.error instanceof ShopProblem ? save.error : undefined;
   return (

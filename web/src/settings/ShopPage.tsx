@@ -11,8 +11,10 @@ import { Problem } from "../ui/Problem";
 import { Stale } from "../ui/Stale";
 import { PracticeFields } from "../ui/PracticeFields";
 import { useShop } from "../api/useShop";
+import { note } from "../ui/Notes";
 import { Select } from "../ui/Select";
 import { Waiting } from "../ui/Waiting";
+import { useUnsaved } from "../ui/unsaved";
 import { SettingsFrame } from "./SettingsFrame";
 
 /** The shop's own choices: its name, how long a repack lasts, which practices it follows, and who works here. */
@@ -73,8 +75,10 @@ function Choices({ house }: { house: Schemas["ShopAnswer"] }) {
   const queries = useQueryClient();
   const [edit, setEdit] = useState(() => editOf(house));
   const change = (part: Partial<Edit>) => setEdit((now) => ({ ...now, ...part }));
+  const typed = useUnsaved({ ...edit, version: 0 });
   const save = useMutation({
     mutationFn: () => {
+      typed.sending();
       const { name, months, repackDistance, practices, version, timeZone } = edit;
       return answer(
         shop.PUT("/api/settings/shop", {
@@ -90,6 +94,7 @@ function Choices({ house }: { house: Schemas["ShopAnswer"] }) {
       );
     },
     onSuccess: async (now) => {
+      typed.saved();
       // What is being typed meanwhile stays; only the version moves on.
       change({ version: now.version });
       queries.setQueryData(["shop"], now);
@@ -147,6 +152,7 @@ function Choices({ house }: { house: Schemas["ShopAnswer"] }) {
             message={refused?.message ?? ""}
             onKeep={() => change({ version: stale.version })}
             onTake={() => {
+              typed.taken();
               setEdit(editOf(stale));
               save.reset();
             }}
@@ -182,6 +188,10 @@ function People({ house }: { house: Schemas["ShopAnswer"] }) {
       ),
     onSuccess: (now, sent) => {
       queries.setQueryData(["shop"], now);
+      if (sent.id !== id)
+        note(sent.active ? `${sent.name} is back.` : `${sent.name} is no longer here.`, () =>
+          put.mutate({ ...sent, active: !sent.active }),
+        );
       if (sent.id === id) {
         setId(newId());
         setName("");

@@ -5,6 +5,7 @@ import { capital } from "../api/words";
 import { Button } from "../ui/Button";
 import { TextField } from "../ui/Fields";
 import { Quiet, Row, Stack } from "../ui/Page";
+import { useUnsaved } from "../ui/unsaved";
 import { Disclosure } from "../ui/Disclosure";
 
 /** What is charged for beside hours and parts. */
@@ -43,9 +44,14 @@ function Form({ now }: { now: Schemas["TermsAnswer"] }) {
     taxOnParts: String(now.terms.taxOnParts ?? 0),
     disposal: Object.fromEntries(now.wastes.map((w) => [w.code, String(w.fee)])),
   }));
+  const typed = useUnsaved(edit);
   const save = useMutation({
-    mutationFn: () => answer(shop.PUT("/api/settings/terms", { body: edit })),
+    mutationFn: () => {
+      typed.sending();
+      return answer(shop.PUT("/api/settings/terms", { body: edit }));
+    },
     onSuccess: (all) => {
+      typed.saved();
       queries.setQueryData(["terms"], all);
       void queries.invalidateQueries({ queryKey: ["look"] });
     },

@@ -7,6 +7,7 @@ import { TextField } from "../ui/Fields";
 import { MoreRows } from "../ui/MoreRows";
 import { Columns, Head, Page, Row, Section, Stack } from "../ui/Page";
 import { Problem } from "../ui/Problem";
+import { useUnsaved } from "../ui/unsaved";
 import { Stale } from "../ui/Stale";
 import { PracticesApart } from "../ui/PracticeFields";
 import { TrailerLines } from "./TrailerLines";
@@ -66,8 +67,10 @@ function Contact({ customer }: { customer: Schemas["CustomerAnswer"] }) {
   const house = useShop();
   const [edit, setEdit] = useState<Schemas["CustomerEdit"]>(customer);
   const change = (part: Partial<Schemas["CustomerEdit"]>) => setEdit((now) => ({ ...now, ...part }));
+  const typed = useUnsaved({ ...edit, version: 0 });
   const save = useMutation({
     mutationFn: () => {
+      typed.sending();
       const { name, phone, mail, note, version, practices } = edit;
       return answer(
         shop.PUT("/api/yard/customers/{id}", {
@@ -77,6 +80,7 @@ function Contact({ customer }: { customer: Schemas["CustomerAnswer"] }) {
       );
     },
     onSuccess: async (now) => {
+      typed.saved();
       // What is being typed meanwhile stays; only the version moves on.
       change({ version: now.version });
       queries.setQueryData(["customer", customer.id], now);
@@ -133,6 +137,7 @@ function Contact({ customer }: { customer: Schemas["CustomerAnswer"] }) {
             message={refused?.message ?? ""}
             onKeep={() => change({ version: stale.version })}
             onTake={() => {
+              typed.taken();
               setEdit(stale);
               save.reset();
             }}

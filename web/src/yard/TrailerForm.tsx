@@ -21,6 +21,7 @@ import { useShop } from "../api/useShop";
 import { useCustomers } from "../api/useCustomers";
 import { Select } from "../ui/Select";
 import { DateField } from "../ui/DateField";
+import { useUnsaved } from "../ui/unsaved";
 import { TypeAhead } from "../ui/ComboBox";
 
 type Draft = Schemas["TrailerDraft"];
@@ -122,8 +123,10 @@ function Form({ id, first, customer }: { id?: string; first: Draft; customer: st
     if (mine === asked.current) set((now) => follow(now, usual, said.current));
   };
 
+  const unsaved = useUnsaved({ ...draft, version: 0, owner, rating });
   const save = useMutation({
     mutationFn: () => {
+      unsaved.sending();
       const name = owner.trim();
       const known = customers.data?.find((c) => c.name.toLowerCase() === name.toLowerCase())?.id;
       return answer(
@@ -134,6 +137,7 @@ function Form({ id, first, customer }: { id?: string; first: Draft; customer: st
       );
     },
     onSuccess: async (now) => {
+      unsaved.saved();
       queries.setQueryData(["trailer", now.id], now);
       await queries.invalidateQueries();
       go(`/yard/trailers/${now.id}`);
@@ -250,6 +254,7 @@ function Form({ id, first, customer }: { id?: string; first: Draft; customer: st
               message={refused?.message ?? ""}
               onKeep={() => change({ version: stale.version })}
               onTake={() => {
+                unsaved.taken();
                 setDraft({ ...stale, lastRepackOn: null });
                 setOwner(stale.customer);
                 setRating(String(stale.gear.ratingPounds));

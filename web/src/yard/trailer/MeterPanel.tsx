@@ -9,6 +9,7 @@ import { MeasureField } from "../../ui/MeasureField";
 import { Lines, Quiet, Row, Section, Stack } from "../../ui/Page";
 import { Problem } from "../../ui/Problem";
 import { useShop } from "../../api/useShop";
+import { note } from "../../ui/Notes";
 import { Checkbox } from "../../ui/Checkbox";
 import { DateField } from "../../ui/DateField";
 
@@ -61,6 +62,7 @@ export function MeterPanel({ trailer }: { trailer: Schemas["TrailerAnswer"] }) {
       ),
     onSuccess: async (now) => {
       await settle(now);
+      note(`Written down: ${typed.trim()}, ${dayInWords(day)}.`, () => takeBack.mutate(id));
       setId(newId());
       setTyped("");
       setFresh(false);
