@@ -62,6 +62,7 @@ public sealed class BayTests
                 "grease seal 2.250 × 3.376",
                 screen.Choice("Which one?").Text);
             screen.Done();
+            screen.Click("Parts 5");
             screen.WaitUntil(
                 () => screen.Text.Contains("1 × grease seal 2.250 × 3.376 axle 2 left", StringComparison.Ordinal),
                 "the seal among the parts used");

@@ -89,6 +89,7 @@ public sealed class PacketTests
 
             // Both kinds of bolts are owed another go.
             screen.Follow($"/yard/trailers/{trailer}");
+            screen.Click("What falls due");
             screen.Sees("Torque the lug nuts again");
             screen.Sees("Torque the suspension bolts again");
         }

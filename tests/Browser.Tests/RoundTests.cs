@@ -214,9 +214,8 @@ public sealed class RoundTests
         using (screen)
         {
             screen.Open($"/yard/trailers/{await shop.TrailerAsync("B-03")}");
-            screen.Sees("Lining at its limit");
-            screen.TabToWords("How it wears");
-            screen.Press(Keys.Enter);
+            screen.Sees("by its wear");
+            screen.TabToTab("How it wears");
             screen.Sees("Comes to its limit about");
             screen.Sees("Eight chances in ten between");
             screen.TabToWords("The figures as a table");

@@ -184,7 +184,7 @@ public sealed class Screen : IDisposable
         Wait(
             () => Seen(AtPath(
                 "//*[self::button or self::a or self::summary or self::label or "
-                    + "self::option][contains(normalize-space(.), {0})]",
+                    + "self::option or @role='tab'][contains(normalize-space(.), {0})]",
                 words)),
             words);
 
@@ -261,9 +261,24 @@ public sealed class Screen : IDisposable
     public void TabToWords(string words) =>
         TabTo(
             words,
-            e => e.TagName is "a" or "button" or "summary"
+            e => (e.TagName is "a" or "button" or "summary" || e.GetAttribute("role") == "tab")
                 && (e.Text.Contains(words, StringComparison.Ordinal)
                     || (e.GetAttribute("aria-label") ?? "").Contains(words, StringComparison.Ordinal)));
+
+    /// <summary>
+    /// Walks to a row of tabs with the tab key, along it by its arrows to the one with these words, and opens it.
+    /// </summary>
+    public void TabToTab(string words)
+    {
+        TabTo("a row of tabs", e => e.GetAttribute("role") == "tab");
+        for (int i = 0; !driver.SwitchTo().ActiveElement().Text.Contains(words, StringComparison.Ordinal); i++)
+        {
+            Assert.True(i < 20, $"The arrows never came to the tab {words}.");
+            Press(Keys.ArrowRight);
+        }
+
+        Press(Keys.Enter);
+    }
 
     public void TabToField(string label)
     {

@@ -59,6 +59,7 @@ public sealed class YardTests
         using (screen)
         {
             screen.Open($"/yard/trailers/{await shop.TrailerAsync("Q-131")}");
+            screen.Click("On the road");
             screen.Click("Write down a reading or a trip");
             screen.Field("The meter shows").SendKeys("12");
             screen.Sees("12 mi · 19.3 km");
@@ -75,18 +76,23 @@ public sealed class YardTests
 
             // A tow to come on which the repack would fall due brings it to before the tow, which takes weeks: to
             // today.
-            screen.Sees("Repack in about ");
+            RepackIs(screen, "in about ");
             screen.Click("Write down a reading or a trip");
             screen.Click("a trip to come, not a reading");
             screen.Field("The trip’s distance").SendKeys("11,500 mi");
             screen.PickDay(9);
             screen.Click("Write it down");
             screen.Sees("trip planned");
-            screen.WaitUntil(
-                () => screen.Text.Contains("Repack today", StringComparison.Ordinal),
-                "the repack to come nearer");
+            RepackIs(screen, "today");
         }
     }
+
+    private static void RepackIs(Screen screen, string when) =>
+        screen.WaitUntil(
+            () => screen.Find("[data-place=axle-1-left]").GetAttribute("aria-label")!.Contains(
+                $"repack {when}",
+                StringComparison.Ordinal),
+            $"the repack to be {when}");
 
     [Fact]
     public async Task On_a_phone_a_trailer_with_a_customer_of_its_own_is_added_and_what_was_done_elsewhere_is_told_later()
@@ -118,6 +124,7 @@ public sealed class YardTests
             screen.Sees("No repack on record");
             screen.FitsItsWidth();
 
+            screen.Touch(screen.Words("Description"), 44);
             screen.Touch(screen.Words("Change the description"));
             screen.Sees("All ends repacked elsewhere, on");
             screen.PickDay(-100);
@@ -139,8 +146,8 @@ public sealed class YardTests
             Assert.True(owed > 0);
             screen.Find("button[aria-label^='Done:']").Click();
             screen.WaitUntil(() => screen.All("button[aria-label^='Done:']").Count == owed - 1, "the check to go");
-            screen.Sees("Ticked: ");
-            screen.Click("take back");
+            screen.Sees("Done: ");
+            screen.Click("Undo");
             screen.WaitUntil(() => screen.All("button[aria-label^='Done:']").Count == owed, "the check to come back");
 
             screen.Click("W-09,");
@@ -152,7 +159,8 @@ public sealed class YardTests
                     StringComparison.Ordinal)),
                 "the remark");
             screen.Click("All visits of W-09");
-            screen.Sees("What was done on W-09");
+            screen.WaitUntil(() => screen.Address.EndsWith("?see=history", StringComparison.Ordinal), "its history");
+            screen.Sees("Left on Hold: ");
         }
     }
 }

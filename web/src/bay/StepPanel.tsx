@@ -15,7 +15,7 @@ import { Select } from "../ui/Select";
 import { Checkbox } from "../ui/Checkbox";
 
 const Title = styled.h2`
-  font-size: 44px;
+  font-size: 40px;
   @media (max-width: 640px) {
     font-size: 30px;
   }
@@ -27,12 +27,12 @@ const Detail = styled.p`
 `;
 
 // The buttons stay where they are from step to step, so that a thumb finds them without looking.
-const Above = styled(Stack)`
+const Above = styled(Stack)<{ $torque: boolean }>`
   position: relative;
   min-height: 300px;
-  /* The illustrations stand at the right. */
-  @media (min-width: 901px) {
-    padding-right: 216px;
+  /* The illustrations stand at the right; torque needs the width for a drawing of its own. */
+  @media (min-width: 1001px) {
+    padding-right: ${(p) => (p.$torque ? 0 : 216)}px;
   }
   @media (max-width: 640px) {
     min-height: 0;
@@ -132,7 +132,7 @@ export function StepPanel({ visit, step, onState, onTold, onFound }: Props) {
         at.settle();
       }}
     >
-      <Above $gap={14}>
+      <Above $gap={14} $torque={Boolean(step.torque)}>
         <WhatToDo visit={visit} step={step} />
         {!at.skipping && (step.torque || at.asked.length > 0) && (
           <StepFigures visit={visit.id} step={step} at={at} firstField={firstField} />
@@ -190,7 +190,7 @@ function WhatToDo({ visit, step }: Pick<Props, "visit" | "step">) {
   const number = visit.packet.steps.findIndex((s) => s.key === step.key) + 1;
   return (
     <>
-      <Where visit={visit} step={step} />
+      <Where visit={visit} step={step} small={Boolean(step.torque)} />
       <h3>
         {capital(step.placeSpoken)} · step {number} of {visit.packet.steps.length}
       </h3>

@@ -1,18 +1,17 @@
 import { type Drawn, layOut, leastWidth } from "./layout";
 import { Ground, TyreShape } from "./Shapes";
 
-const WIDTH = 196;
-
 /** A trailer's running gear, small, with the one place that is meant. Looked at only. */
-export function WherePlan({ gear, place, spoken }: { gear: Drawn; place: string; spoken: string }) {
+export function WherePlan(props: { gear: Drawn; place: string; spoken: string; width?: number }) {
+  const { gear, place, spoken, width = 196 } = props;
   const drawn = layOut(gear, leastWidth(gear));
-  const scale = WIDTH / drawn.width;
+  const scale = width / drawn.width;
   const spot = drawn.spots.find((s) => s.code === place);
   const tyre = drawn.tyres.find((t) => t.code === place);
   const mark = { fill: "var(--working)", stroke: "var(--working)" };
   return (
     <svg
-      width={WIDTH}
+      width={width}
       height={drawn.height * scale}
       viewBox={`0 0 ${drawn.width} ${drawn.height}`}
       role="img"

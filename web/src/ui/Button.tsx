@@ -70,6 +70,7 @@ export const TextButton = styled(AriaButton)`
   padding: 6px 2px;
   min-height: 32px;
   color: var(--working);
+  text-align: left;
   text-decoration: underline;
   text-underline-offset: 3px;
   cursor: pointer;

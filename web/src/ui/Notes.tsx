@@ -5,6 +5,7 @@ import {
   UNSTABLE_ToastQueue as Queue,
   UNSTABLE_ToastRegion as Region,
 } from "react-aria-components/Toast";
+import { Text } from "react-aria-components/Text";
 import styled from "styled-components";
 
 interface Note {
@@ -27,18 +28,15 @@ export const clearNotes = (): void => queue.clear();
 
 const Corner = styled(Region)`
   position: fixed;
-  right: 20px;
-  bottom: 20px;
+  top: 64px;
+  left: 50%;
+  transform: translateX(-50%);
   z-index: 15;
   display: grid;
   gap: 8px;
+  width: max-content;
   max-width: min(440px, calc(100vw - 32px));
   outline: none;
-  @media (max-width: 640px) {
-    right: 16px;
-    left: 16px;
-    bottom: 84px;
-  }
 ` as typeof Region;
 
 const Slip = styled(Toast)`
@@ -79,14 +77,14 @@ const Slip = styled(Toast)`
   }
 `;
 
-/** Where notes come up: at the foot of the screen, out of the way of the work. */
+/** Where notes come up: below the masthead, where nothing is that a hand wants. */
 export function Notes() {
   return (
     <Corner queue={queue} aria-label="What was just done">
       {({ toast }) => (
         <Slip toast={toast}>
           <Content>
-            <span>{toast.content.words}</span>
+            <Text slot="title">{toast.content.words}</Text>
           </Content>
           <div style={{ flex: "none" }}>
             {toast.content.undo && (

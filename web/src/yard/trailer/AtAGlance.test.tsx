@@ -9,8 +9,8 @@ import { standing } from "./standing";
 
 const mark = (place: string, verdict: Schemas["Verdict"], seen: string) =>
   ({ place, subject: "hub", seen, judgement: { verdict }, on: "2026-06-01" }) as unknown as Schemas["Mark"];
-const upcoming = (id: string, cause: Schemas["DueCause"], short: string, when: string) =>
-  ({ id, cause, short, when }) as Schemas["Upcoming"];
+const upcoming = (id: string, cause: Schemas["DueCause"], name: string, when: string) =>
+  ({ id, cause, name, when }) as Schemas["Upcoming"];
 const PAST = { id: "v1", closedAt: "2026-05-22T12:00:00Z", by: "Ines Marrow", what: "Repack, all four" };
 
 const look = (
@@ -74,9 +74,9 @@ describe("how a trailer stands, at a glance", () => {
     look({
       owed: [{ id: "f", words: "Retorque", dueOn: "2026-06-20", reason: "", settledBy: [] }],
       upcoming: [
-        upcoming("a", "time", "repack", "in 2 weeks"),
-        upcoming("b", "time", "inspection", "in a month"),
-        upcoming("c", "wear", "lining", "in 5 months"),
+        upcoming("a", "time", "Repack", "in 2 weeks"),
+        upcoming("b", "time", "Inspection", "in a month"),
+        upcoming("c", "wear", "Lining", "in 5 months"),
       ],
     });
     for (const words of ["Check owed", "Repack", "Inspection", "Lining"]) await screen.findByText(words);

@@ -177,20 +177,20 @@ function ComingUp({ trailer, onSee }: Parameters<typeof AtAGlance>[0]) {
     <div>
       <h2>Coming up</h2>
       <ul>
-        {owed.slice(0, 1).map((f) => (
+        {owed.slice(0, MOST).map((f) => (
           <li key={f.id}>
             <b>Check owed</b> by {shortDay(f.dueOn)}: {f.words}
           </li>
         ))}
         {told.map((u) => (
           <li key={u.id}>
-            <b>{capital(u.short)}</b> {u.when}
+            <b>{u.name}</b> {u.when}
             {u.cause === "wear" && ", by its wear"}
           </li>
         ))}
       </ul>
       {upcoming.length === 0 && <p>{noDue ?? "Nothing falls due."}</p>}
-      {upcoming.length + owed.length > told.length + Math.min(1, owed.length) && (
+      {upcoming.length + owed.length > told.length + Math.min(MOST, owed.length) && (
         <TextButton onPress={() => onSee("due")}>everything that falls due</TextButton>
       )}
     </div>
