@@ -16,9 +16,11 @@ export function Broken() {
             What was saved is safe. The program may have been renewed on the server since this window was
             opened.
           </p>
-          <Button $main onPress={() => window.location.reload()}>
-            Try again
-          </Button>
+          <div>
+            <Button $main onPress={() => window.location.reload()}>
+              Try again
+            </Button>
+          </div>
           <Quiet>{fault instanceof Error ? fault.message : String(fault)}</Quiet>
         </Stack>
       </Page>

@@ -20,15 +20,14 @@ internal static class PlanReasons
         double added = visit.OpenMinutes - without;
         bool shares = visit.Tasks.Count > 1;
 
-        // What the gap since it was last done costs beyond what it would on the day it falls due, or in week 0 when
-        // that is past.
+        // What the gap since it was last done costs beyond what it would in a visit of its own.
         int last = draft.Visits
             .Where(v => v.Week < visit.Week && v.Tasks.Contains(task.Id))
             .Select(v => (int?)v.Week)
             .Max()
             ?? task.Due - task.Interval;
         int falls = last + task.Interval, early = falls - visit.Week;
-        double onItsDay = TaskGroup.GapCost(task, Math.Max(0, falls) - last);
+        double onItsDay = TaskGroup.GapCost(task, OwnWeek(problem, task, falls, last) - last);
         double gap = TaskGroup.GapCost(task, visit.Week - last) - onItsDay;
         double minutes = shares ? alone - added : 0;
         double money = shares ? problem.CallIn + (minutes * problem.RatePerMinute) - gap : 0;
@@ -38,6 +37,24 @@ internal static class PlanReasons
             (decimal)Math.Round(minutes, 2),
             (decimal)Math.Round(money, 2),
             $"{When(due, falls, visit.Week, first)}{Because(shares, early > 0, minutes, gap, money)}.");
+    }
+
+    // The week of a visit of its own: the one it falls due in, or the last before it that it can be done in; where that
+    // is past, the first that can still be had. A week the bays are closed in is no alternative.
+    private static int OwnWeek(PlanningProblem problem, PlanTask task, int falls, int last)
+    {
+        bool Possible(int week) => week > last
+            && !problem.ClosedWeeks.Contains(week)
+            && !problem.Forbids.Contains(new TaskWeek(task.Id, week));
+        for (int week = Math.Min(falls, problem.Weeks - 1); week >= 0; week--)
+        {
+            if (Possible(week))
+            {
+                return week;
+            }
+        }
+
+        return Enumerable.Range(0, problem.Weeks).Where(Possible).FirstOrDefault(Math.Max(0, falls));
     }
 
     // "Due since July 3", "Due March 12, 3 weeks later", "Due that week": to the day the first time, and later about.

@@ -105,6 +105,28 @@ public sealed class ShopPlanTests
     }
 
     /// <summary>
+    /// What is overdue and done in the first week that can be had is never said to be cheaper in one that can't.
+    /// </summary>
+    [Theory]
+    [InlineData(1)]
+    [InlineData(3)]
+    public void A_closed_week_is_no_cheaper_day(int closed)
+    {
+        TrailerCase late = new(
+            Guid.CreateVersion7(),
+            [
+                Due("brake-adjustment", Today.AddDays(-60), 91, "axle-1-left-brake") with { LateWeight = 200_000 },
+                Due("bolt-greasing", Today.AddDays(-30), 91, "left")
+            ],
+            Tandem);
+        ProposedVisit visit = Planner().Plan(late, [.. Enumerable.Range(0, closed)]).Visits[0];
+        Assert.Equal(Weeks.Monday(Today).AddDays(7 * closed), visit.Week);
+        Assert.Equal(2, visit.Tasks.Count);
+        Assert.All(visit.Tasks, t => Assert.Contains("a visit of its own would cost", t.Why, StringComparison.Ordinal));
+        Assert.All(visit.Tasks, t => Assert.True(t.MoneySaved > 0, t.Why));
+    }
+
+    /// <summary>
     /// The end of what is planned must not make waiting pay: over 65 weeks, what is due in the first quarter would wait
     /// for week 13.
     /// </summary>

@@ -75,6 +75,7 @@ export default function Horizon() {
             zoom={filter.zoom}
             plan={plan}
             week={visit?.week ?? null}
+            onZoom={(zoom) => setFilter((now) => ({ ...now, zoom }))}
             onMore={more}
           />
           {row && visit && (

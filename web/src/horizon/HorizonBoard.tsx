@@ -1,12 +1,15 @@
 import { useVirtualizer } from "@tanstack/react-virtual";
-import { useEffect, useMemo, useRef } from "react";
+import { useEffect, useMemo, useRef, useState } from "react";
 import styled from "styled-components";
 import type { Schemas } from "../api/client";
 import { Quiet } from "../ui/Page";
 import { BayStrip } from "./BayStrip";
 import { Line, LINE, NAMES } from "./Line";
+import { tasksOf } from "./marks";
+import { TASK, TaskLines } from "./TaskLines";
 import { BEFORE, months, scale, weekWidth, type Zoom } from "./timeline";
 import type { useAim } from "./useAim";
+import { useZoom } from "./useZoom";
 
 const HEAD = 30;
 /** Room at the right for the tab of a visit in the last week. */
@@ -92,33 +95,49 @@ interface Props {
   plan: ReturnType<typeof useAim>;
   /** The week of the visit that is shown as chosen. */
   week: string | null;
+  /** Somebody wants a closer look, or one from further away. */
+  onZoom: (zoom: Zoom) => void;
   /** The end of what is known is near. */
   onMore: () => void;
 }
 
 /** The lines under their months, and the bays below them. Only what is in view is drawn. */
-export function HorizonBoard({ page, rows, zoom, plan, week, onMore }: Props) {
+export function HorizonBoard({ page, rows, zoom, plan, week, onZoom, onMore }: Props) {
   const width = weekWidth(zoom);
   const count = page.weeks.length;
   const whole = BEFORE + count * width + TAB;
   const x = useMemo(() => scale(page.first, count, width), [page.first, count, width]);
   const frame = useRef<HTMLDivElement>(null);
+  const zoomTo = useZoom(frame, zoom, onZoom);
+  const [opened, setOpened] = useState<readonly string[]>([]);
   // eslint-disable-next-line react-hooks/incompatible-library -- what it returns is used here and handed on nowhere
   const lines = useVirtualizer({
     count: page.found,
     getScrollElement: () => frame.current,
-    estimateSize: () => LINE,
+    estimateSize: (i) => {
+      const row = rows[i];
+      return LINE + (row && opened.includes(row.trailerId) ? tasksOf(row).length * TASK : 0);
+    },
     overscan: 4,
     scrollMargin: HEAD,
   });
   const virtual = lines.getVirtualItems();
   const last = virtual.at(-1)?.index ?? 0;
+  useEffect(() => lines.measure(), [lines, opened, rows]);
   useEffect(() => {
     if (last >= rows.length - 8) onMore();
   }, [last, rows.length, onMore]);
 
   return (
-    <Frame ref={frame} tabIndex={-1} data-testid="horizon">
+    <Frame
+      ref={frame}
+      tabIndex={-1}
+      data-testid="horizon"
+      onKeyDown={(e) => {
+        const by = e.key === "+" || e.key === "=" ? 1 : e.key === "-" ? -1 : 0;
+        if (by !== 0 && !e.ctrlKey && !e.metaKey && !e.altKey) zoomTo(by, null);
+      }}
+    >
       <div style={{ position: "relative", width: `calc(var(--names) + ${whole}px)` }}>
         <Months>
           {months(page.first, count, x).map((m) => (
@@ -141,13 +160,21 @@ export function HorizonBoard({ page, rows, zoom, plan, week, onMore }: Props) {
                   position: "absolute",
                   top: 0,
                   left: 0,
-                  height: LINE,
+                  height: v.size,
                   width: "100%",
                   transform: `translateY(${v.start - HEAD}px)`,
                 }}
               >
                 {at && (
                   <Line
+                    opened={opened.includes(at.trailerId)}
+                    onOpen={() =>
+                      setOpened((now) =>
+                        now.includes(at.trailerId)
+                          ? now.filter((id) => id !== at.trailerId)
+                          : [...now, at.trailerId],
+                      )
+                    }
                     row={at}
                     x={x}
                     width={width}
@@ -163,6 +190,7 @@ export function HorizonBoard({ page, rows, zoom, plan, week, onMore }: Props) {
                     onKey={(event, one) => plan.key(event, at, one)}
                   />
                 )}
+                {at && opened.includes(at.trailerId) && <TaskLines row={at} x={x} whole={whole} />}
               </div>
             );
           })}

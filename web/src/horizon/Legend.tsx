@@ -1,7 +1,8 @@
 import styled from "styled-components";
 import { Explained } from "../ui/Explained";
 import { Quiet } from "../ui/Page";
-import { DueMark, flag } from "./Line";
+import { DueMark } from "./DueMark";
+import { flag } from "./Line";
 
 const Rows = styled.dl`
   display: grid;
@@ -74,6 +75,15 @@ export function Legend() {
             <kbd>{key}</kbd>
           </Row>
         ))}
+      </Rows>
+      <h3>Anywhere on it</h3>
+      <Rows>
+        <Row words="closer, or further away; the wheel with Ctrl does the same">
+          <kbd>+ −</kbd>
+        </Row>
+        <Row words="from mark to mark of a line; Enter opens it to its tasks">
+          <kbd>← →</kbd>
+        </Row>
       </Rows>
       <Quiet>Or drag a visit: what it comes to is said before it is done.</Quiet>
     </Explained>

@@ -1,10 +1,13 @@
 import { type KeyboardEvent, type PointerEvent, useRef } from "react";
+import { Button } from "react-aria-components/Button";
 import { VisuallyHidden } from "react-aria-components/VisuallyHidden";
 import styled from "styled-components";
 import { Link } from "react-router";
 import type { Schemas } from "../api/client";
 import { GearGlyph } from "../gearplan/GearGlyph";
 import { VerdictWord } from "../ui/Verdict";
+import { DueMark } from "./DueMark";
+import { Marks } from "./Marks";
 import { BEFORE, bracket, dayShort, type Scale, tabs } from "./timeline";
 
 type Row = Schemas["HorizonLine"];
@@ -13,7 +16,6 @@ type Visit = Schemas["VisitOnLine"];
 /** How high a line is. */
 export const LINE = 70;
 export const NAMES = 246;
-const MARKS = 14;
 const BAR = 28;
 /** Weeks wider than this show their days. */
 const DAYS_SHOW = 60;
@@ -54,6 +56,19 @@ const Named = styled.div`
     svg {
       display: none;
     }
+  }
+`;
+
+const Open = styled(Button)`
+  min-width: 28px;
+  min-height: 26px;
+  padding: 0;
+  border: 0;
+  background: none;
+  color: var(--steel);
+  cursor: pointer;
+  &[data-focus-visible] {
+    outline: 3px solid var(--working);
   }
 `;
 
@@ -134,6 +149,9 @@ interface Props {
   whole: number;
   chosen: string | null;
   aim: string | null;
+  /** Whether its tasks are shown below it. */
+  opened: boolean;
+  onOpen: () => void;
   onChoose: (week: string) => void;
   onAim: (week: string, by: number) => void;
   onDrop: () => void;
@@ -141,7 +159,20 @@ interface Props {
 }
 
 /** A trailer's line: what falls due as marks with their range, and the visits that take them. */
-export function Line({ row, x, width, whole, chosen, aim, onChoose, onAim, onDrop, onKey }: Props) {
+export function Line({
+  row,
+  x,
+  width,
+  whole,
+  chosen,
+  aim,
+  opened,
+  onOpen,
+  onChoose,
+  onAim,
+  onDrop,
+  onKey,
+}: Props) {
   const drag = useRef<{ from: number; week: string; by: number } | null>(null);
   const start = (e: PointerEvent<HTMLButtonElement>, visit: Visit) => {
     e.currentTarget.setPointerCapture(e.pointerId);
@@ -175,6 +206,20 @@ export function Line({ row, x, width, whole, chosen, aim, onChoose, onAim, onDro
         <GearGlyph glyph={row.glyph} />
         <div style={{ minWidth: 0 }}>
           <Link to={`/yard/trailers/${row.trailerId}`}>{row.tag}</Link>{" "}
+          <Open
+            aria-expanded={opened}
+            aria-label={opened ? `Close the tasks of ${row.tag}` : `Open ${row.tag} to its tasks`}
+            onPress={onOpen}
+          >
+            <svg width="12" height="12" viewBox="0 0 12 12" aria-hidden="true">
+              <path
+                d={opened ? "M1 3.5 6 9 11 3.5" : "M3.5 1 9 6 3.5 11"}
+                fill="none"
+                stroke="currentColor"
+                strokeWidth="2"
+              />
+            </svg>
+          </Open>{" "}
           {row.onHold && <VerdictWord verdict="hold" />}
           <p title={`${row.name}, ${row.customer}`}>
             {row.openVisit ? "in the bay now" : row.name || row.customer}
@@ -207,6 +252,7 @@ export function Line({ row, x, width, whole, chosen, aim, onChoose, onAim, onDro
         ))}
       </Drawn>
       <div style={{ position: "absolute", left: "var(--names)", top: 0, height: LINE, width: whole }}>
+        <Marks row={row} x={x} onOpen={onOpen} />
         {row.visits.map((v, i) => (
           <Tab
             key={v.week}
@@ -241,34 +287,5 @@ export function Line({ row, x, width, whole, chosen, aim, onChoose, onAim, onDro
         {aim && <Ghost style={{ left: x(aim), width: Math.max(14, width) }} />}
       </div>
     </>
-  );
-}
-
-/** A due date: a stem at its day with a foot, its range as a line; overdue full, soon half, later open; a hard one with a cap. */
-export function DueMark({
-  mark,
-  x,
-}: {
-  mark: Pick<Schemas["DueMark"], "on" | "early" | "late" | "nearness" | "hard">;
-  x: Scale;
-}) {
-  const [at, early, late] = [x(mark.on), x(mark.early), x(mark.late)];
-  const fill =
-    mark.nearness === "overdue"
-      ? "var(--ink)"
-      : mark.nearness === "soon"
-        ? "var(--tint-strong)"
-        : "var(--ground)";
-  return (
-    <g>
-      {late - early > 2 && <path d={`M${early} ${MARKS}H${late}`} stroke="var(--steel)" strokeWidth={1.2} />}
-      <path
-        d={`M${at} ${MARKS + 9}L${at - 5} ${MARKS - 3}H${at + 5}Z`}
-        fill={fill}
-        stroke="var(--ink)"
-        strokeWidth={1.2}
-      />
-      {mark.hard && <path d={`M${at - 6} ${MARKS - 7}H${at + 6}`} stroke="var(--ink)" strokeWidth={2.6} />}
-    </g>
   );
 }

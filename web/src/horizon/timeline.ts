@@ -13,6 +13,12 @@ export const ZOOMS = [
 ] as const;
 export type Zoom = (typeof ZOOMS)[number][0];
 
+/** The next closer look, or the next one further away; the same where there is none. */
+export function zoomed(zoom: Zoom, by: 1 | -1): Zoom {
+  const at = ZOOMS.findIndex(([code]) => code === zoom);
+  return ZOOMS[at + by]?.[0] ?? zoom;
+}
+
 export const weekWidth = (zoom: Zoom): number => ZOOMS.find(([code]) => code === zoom)?.[2] ?? 17;
 
 const time = (day: string): number => Date.parse(`${day.slice(0, 10)}T00:00:00Z`);
