@@ -123,6 +123,9 @@ public sealed class ShopFile(DbContextOptions<ShopFile> options) : DbContext(opt
     /// <summary>Readings from a feed that were not believed.</summary>
     public DbSet<DoubtedReading> DoubtedReadings => Set<DoubtedReading>();
 
+    /// <summary>How the trailers stood, day by day.</summary>
+    public DbSet<ShopDay> ShopDays => Set<ShopDay>();
+
     /// <summary>Who wrote what, when.</summary>
     public DbSet<Change> Changes => Set<Change>();
 

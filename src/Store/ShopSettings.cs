@@ -25,6 +25,14 @@ public sealed class ShopSettings
     /// </summary>
     public string TimeZone { get; set; } = "";
 
+    /// <summary>
+    /// The money it reckons in, by its ISO 4217 code: "USD". It is what figures are written in; nothing is converted.
+    /// </summary>
+    public string Currency { get; set; } = UsualCurrency;
+
+    /// <summary>The money of a shop that has chosen none: our default.</summary>
+    public const string UsualCurrency = "USD";
+
     /// <summary>Months a repack lasts, 1 to 24.</summary>
     public int RepackMonths { get; set; } = Interval.BearingRepack.Months;
 

@@ -140,6 +140,30 @@ public static class TrailerStatuses
         return stale.Count;
     }
 
+    /// <summary>
+    /// Writes down how the trailers stand on a day; what was written of that day before gives way. To be called once
+    /// every standing is of that day.
+    /// </summary>
+    public static async Task NoteDayAsync(this ShopFile file, DateOnly today, CancellationToken stop = default)
+    {
+        int trailers = await file.TrailerStatuses.CountAsync(stop);
+        int overdue = await file.TrailerStatuses.CountAsync(s => s.NextDue < today, stop);
+        int onHold = await file.TrailerStatuses.CountAsync(s => s.Worst == Verdict.Hold, stop);
+        ShopDay? day = await file.ShopDays.FirstOrDefaultAsync(d => d.Day == today, stop);
+        if (day is null)
+        {
+            file.ShopDays.Add(day = new ShopDay { Day = today });
+        }
+
+        (day.Trailers, day.Overdue, day.OnHold) = (trailers, overdue, onHold);
+        if (file.ChangeTracker.HasChanges())
+        {
+            await file.SaveChangesAsync(stop);
+        }
+
+        file.ChangeTracker.Clear();
+    }
+
     /// <summary>Everything on record of a trailer.</summary>
     public static async Task<TrailerRecord> RecordAsync(this ShopFile file, Trailer trailer, DateOnly today)
     {

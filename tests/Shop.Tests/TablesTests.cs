@@ -1,10 +1,13 @@
+using System.Net;
 using System.Text;
 using Microsoft.EntityFrameworkCore;
 using SturdyTinker.Core.Composing;
+using SturdyTinker.Core.Findings;
 using SturdyTinker.Core.Gear;
 using SturdyTinker.Core.Visits;
 using SturdyTinker.Demo;
 using SturdyTinker.Shop.Ledger;
+using SturdyTinker.Store;
 using Xunit;
 
 namespace SturdyTinker.Shop.Tests;
@@ -172,24 +175,100 @@ public sealed class TablesTests : IDisposable
             await DemoShop.FillAsync(file, TurnedClock.Start);
             return 0;
         });
-        List<MonthAnswer> months = await shop.GetAsync<List<MonthAnswer>>("/api/ledger/year");
+        YearAnswer year = await shop.GetAsync<YearAnswer>("/api/ledger/year");
+        IReadOnlyList<MonthAnswer> months = year.Months;
         Assert.Equal(12, months.Count);
         (int closed, decimal seconds) = await shop.LookAsync(async file =>
         {
             List<Visit> visits = await file.Visits.AsNoTracking().Where(v => v.ClosedAt != null).ToListAsync();
-            HashSet<Guid> year = [.. visits
+            HashSet<Guid> inIt = [.. visits
                 .Where(v => DateOnly.FromDateTime(v.ClosedAt!.Value.DateTime) >= months[0].First)
                 .Select(v => v.Id)];
             List<StepEntry> entries = await file.StepEntries.AsNoTracking().ToListAsync();
-            return (year.Count, entries
-                .Where(e => year.Contains(e.VisitId) && e.UndoneAt is null && e.SkippedBecause is null)
+            return (inIt.Count, entries
+                .Where(e => inIt.Contains(e.VisitId) && e.UndoneAt is null && e.SkippedBecause is null)
                 .Sum(e => (decimal)(e.Seconds ?? 0)));
         });
         Assert.True(closed > 5 && seconds > 0);
         Assert.Equal(closed, months.Sum(m => m.Visits));
         Assert.InRange(months.Sum(m => m.Hours) - (seconds / 3600), -0.6m, 0.6m);
         string table = await shop.Http.GetStringAsync("/api/ledger/tables/year.csv");
-        Assert.StartsWith("month,visits,hours,accepted,estimated_hours,took_hours\r\n", table, StringComparison.Ordinal);
+        Assert.StartsWith("month,visits,hours,accepted,estimated_hours,took_hours,trailers,overdue,on_hold\r\n", table, StringComparison.Ordinal);
         Assert.Equal(13, table.TrimEnd().Split('\n').Length);
+
+        // What was found is what the visits say one by one.
+        (int renew, int hold) = await shop.LookAsync(async file =>
+        {
+            HashSet<Guid> inIt = [.. (await file.Visits.AsNoTracking().Where(v => v.ClosedAt != null).ToListAsync())
+                .Where(v => DateOnly.FromDateTime(v.ClosedAt!.Value.DateTime) >= months[0].First)
+                .Select(v => v.Id)];
+            List<Verdict> judged =
+            [
+                .. (await file.Findings.AsNoTracking().ToListAsync())
+                    .Where(f => inIt.Contains(f.VisitId))
+                    .Select(f => f.Judgement.Verdict),
+                .. (await file.Readings.AsNoTracking().ToListAsync())
+                    .Where(r => inIt.Contains(r.VisitId) && r.Judgement is not null)
+                    .Select(r => r.Judgement!.Verdict)
+            ];
+            return (judged.Count(v => v == Verdict.Renew), judged.Count(v => v == Verdict.Hold));
+        });
+        Assert.True(renew > 2 && hold > 0, $"{renew} {hold}");
+        Assert.Equal((renew, hold), (year.Found.Sum(f => f.Renew), year.Found.Sum(f => f.Hold)));
+    }
+
+    /// <summary>How the trailers stood is written down day by day, once a day, and told month by month.</summary>
+    [Fact]
+    public async Task How_the_trailers_stood_is_kept_day_by_day()
+    {
+        DateOnly start = DateOnly.FromDateTime(TurnedClock.Start.DateTime);
+        await shop.LookAsync(async file =>
+        {
+            await DemoShop.FillAsync(file, TurnedClock.Start);
+            foreach (int day in new[] { 0, 0, 1, 31 })
+            {
+                DateOnly on = start.AddDays(day);
+                await file.RefreshAllAsync(on);
+                await file.NoteDayAsync(on);
+            }
+
+            return 0;
+        });
+        List<ShopDay> days = await shop.LookAsync(
+            file => file.ShopDays.AsNoTracking().OrderBy(d => d.Day).ToListAsync());
+        Assert.Equal([0, 1, 31], days.Select(d => d.Day.DayNumber - start.DayNumber));
+        Assert.All(days, d => Assert.True(d.Trailers >= d.Overdue && d.Trailers > 10 && d.OnHold > 0));
+        Assert.True(days[^1].Overdue > days[0].Overdue);
+    }
+
+    /// <summary>What a trailer cost is its visits' times and parts, and says what could not be counted.</summary>
+    [Fact]
+    public async Task What_a_thousand_miles_cost_comes_from_its_visits()
+    {
+        Guid id = await shop.LookAsync(async file =>
+        {
+            await DemoShop.FillAsync(file, TurnedClock.Start);
+            return (await file.Trailers.AsNoTracking().FirstAsync(t => t.Tag == "P-07")).Id;
+        });
+        TrailerCostAnswer cost = await shop.GetAsync<TrailerCostAnswer>($"/api/ledger/trailers/{id}/cost");
+        (int visits, decimal parts) = await shop.LookAsync(async file =>
+        {
+            List<Guid> closed = await file.Visits
+                .Where(v => v.TrailerId == id && v.ClosedAt != null)
+                .Select(v => v.Id)
+                .ToListAsync();
+            List<PartUsed> used = await file.PartsUsed.AsNoTracking().ToListAsync();
+            return (closed.Count, used
+                .Where(p => closed.Contains(p.VisitId))
+                .Sum(p => p.Quantity * (p.Price ?? 0)));
+        });
+        Assert.Equal(visits, cost.Years.Sum(y => y.Visits));
+        Assert.Equal(parts, cost.Years.Sum(y => y.Parts), 1);
+        Assert.Contains(cost.Years, y => y.PerThousandMiles > 0);
+        string table = await shop.Http.GetStringAsync($"/api/ledger/trailers/{id}/cost.csv");
+        Assert.Equal(cost.Years.Count + 1, table.TrimEnd().Split('\n').Length);
+        Assert.Equal(
+            HttpStatusCode.NotFound,
+            (await shop.Http.GetAsync($"/api/ledger/trailers/{Guid.NewGuid()}/cost")).StatusCode);
     }
 }

@@ -67,8 +67,22 @@ public static class StandingObservations
     /// <summary>What was measured, as a label.</summary>
     public static string NameOf(Reading reading) => ReadingKinds.Find(reading.Kind)?.Name ?? reading.Kind;
 
-    /// <summary>A figure in the shop's unit.</summary>
-    public static string Figure(Reading reading) => ShopFormat.ReadBack(reading.Quantity, reading.Canonical).Ours;
+    /// <summary>
+    /// A figure in the shop's unit, as it was read: what comes from a tape as a fraction, what comes from a
+    /// caliper in thousandths, anything else as it was typed.
+    /// </summary>
+    public static string Figure(Reading reading) =>
+        reading.Quantity == Quantity.Length && InFractions(reading)
+            ? ShopFormat.AsOnTape(new Length(reading.Canonical))
+            : ShopFormat.ReadBack(reading.Quantity, reading.Canonical).Ours;
+
+    private static bool InFractions(Reading reading) =>
+        (ReadingKinds.Find(reading.Kind)?.With ?? ReadWith.Either) switch
+        {
+            ReadWith.Tape => true,
+            ReadWith.Caliper => false,
+            _ => reading.Typed.Contains('/'),
+        };
 
     /// <summary>Of a figure taken several times in a visit, the last.</summary>
     internal static IEnumerable<Reading> LastOfEachVisit(IEnumerable<Reading> readings) =>

@@ -48,6 +48,15 @@ public static class ShopFormat
                 ? Fineness.ThirtySecond
                 : Fineness.Thousandth);
 
+    /// <summary>
+    /// Writes a length as it stands on a tape: whole sixty-fourths as a fraction, anything else to the thousandth; never
+    /// rounded to a fraction that it is not.
+    /// </summary>
+    public static string AsOnTape(Length length) =>
+        length.Inches * 64 % 1 == 0 && length.Millimetres != 0
+            ? Write(length, Fineness.SixtyFourth)
+            : ReadBack(Quantity.Length, length.Millimetres).Ours;
+
     /// <summary>Writes a distance in miles: whole miles from ten up, tenths below.</summary>
     public static string Write(Distance distance) =>
         Fixed(distance.Miles, Math.Abs(distance.Miles) < 10m ? "0.#" : "#,0") + " mi";

@@ -4,6 +4,7 @@ using SturdyTinker.Core.Findings.Diagnosis;
 using SturdyTinker.Core.Findings.Readings;
 using SturdyTinker.Core.Gear;
 using SturdyTinker.Core.Intervals;
+using SturdyTinker.Core.Measures;
 using SturdyTinker.Core.Visits;
 using SturdyTinker.Core.Wear;
 
@@ -102,6 +103,7 @@ public sealed record Mark(string Place, Subject Subject, string Seen, Judgement 
 /// <param name="Typed">As typed.</param>
 /// <param name="Judgement">What it meant; null where there was nothing to judge by.</param>
 /// <param name="On">The day.</param>
+/// <param name="Other">The figure in the other system's unit; empty where it was worked out before that was kept.</param>
 public sealed record Measured(
     string Place,
     string Kind,
@@ -109,7 +111,8 @@ public sealed record Measured(
     string Value,
     string Typed,
     Judgement? Judgement,
-    DateOnly On);
+    DateOnly On,
+    string Other = "");
 
 /// <summary>A check that an earlier visit left owing.</summary>
 /// <param name="Id">The check.</param>
@@ -154,7 +157,7 @@ public sealed record TrailerStatus(
     /// <summary>
     /// Counts up whenever a standing's shape or its rules change, so that kept ones are worked out anew.
     /// </summary>
-    public const int Edition = 7;
+    public const int Edition = 8;
 
     /// <summary>The gravest verdict that stands; null when nothing was ever looked at.</summary>
     public Verdict? Worst => Marks.Count == 0 ? null : Marks.Max(m => m.Judgement.Verdict);
@@ -293,5 +296,6 @@ public sealed record TrailerStatus(
                 StandingObservations.Figure(r),
                 r.Typed,
                 r.Judgement,
-                DateOnly.FromDateTime(r.At.DateTime)))];
+                DateOnly.FromDateTime(r.At.DateTime),
+                ShopFormat.ReadBack(r.Quantity, r.Canonical).Other))];
 }

@@ -143,7 +143,6 @@ internal static class VisitStates
         ReadingContext context,
         IReadOnlyDictionary<string, string> names)
     {
-        (string ours, string other) = ShopFormat.ReadBack(reading.Quantity, reading.Canonical);
         return new ReadingAnswer(
             reading.Id,
             reading.Place,
@@ -151,8 +150,8 @@ internal static class VisitStates
             reading.Kind,
             StandingObservations.NameOf(reading),
             reading.Typed,
-            ours,
-            other,
+            StandingObservations.Figure(reading),
+            ShopFormat.ReadBack(reading.Quantity, reading.Canonical).Other,
             reading.Judgement,
             ReadingKinds.Find(reading.Kind)?.Picks(reading.Canonical, context) is { } picks
                 ? names.GetValueOrDefault(picks, picks)

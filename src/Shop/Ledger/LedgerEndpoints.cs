@@ -13,5 +13,6 @@ internal static class LedgerEndpoints
         ledger.MapExport();
         ledger.MapYear();
         ledger.MapTrailerPhotos();
+        ledger.MapTrailerCost();
     }
 }

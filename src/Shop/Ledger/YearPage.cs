@@ -2,6 +2,7 @@ using System.Globalization;
 using CsvHelper.Configuration.Attributes;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
+using SturdyTinker.Core.Gear;
 using SturdyTinker.Core.Visits;
 using SturdyTinker.Shop.Requests;
 using SturdyTinker.Store;
@@ -23,6 +24,30 @@ public sealed record MonthAnswer(
     decimal EstimatedHours,
     decimal TookHours);
 
+/// <summary>How often something bad was found in a subsystem.</summary>
+/// <param name="Name">The subsystem.</param>
+/// <param name="Renew">How often it was to be renewed.</param>
+/// <param name="Hold">How often it held the trailer.</param>
+public sealed record FoundAnswer(string Name, int Renew, int Hold);
+
+/// <summary>How the shop's trailers stood at the end of a month; of this one, as of today.</summary>
+/// <param name="Day">The last day of the month that anything is known of.</param>
+/// <param name="Trailers">How many there were.</param>
+/// <param name="Overdue">On how many something was overdue.</param>
+/// <param name="OnHold">How many were on Hold.</param>
+public sealed record StoodAnswer(DateOnly Day, int Trailers, int Overdue, int OnHold);
+
+/// <summary>The shop's last twelve months.</summary>
+/// <param name="Months">What was worked, every month.</param>
+/// <param name="Found">What was found, by subsystem, in the visits closed in them.</param>
+/// <param name="Stood">
+/// How the trailers stood, month by month; only the months in which the program ran and wrote it down.
+/// </param>
+public sealed record YearAnswer(
+    IReadOnlyList<MonthAnswer> Months,
+    IReadOnlyList<FoundAnswer> Found,
+    IReadOnlyList<StoodAnswer> Stood);
+
 /// <summary>A row of the table of months.</summary>
 internal sealed class MonthCells
 {
@@ -43,6 +68,15 @@ internal sealed class MonthCells
 
     [Name("took_hours")]
     public decimal TookHours { get; init; }
+
+    [Name("trailers")]
+    public int? Trailers { get; init; }
+
+    [Name("overdue")]
+    public int? Overdue { get; init; }
+
+    [Name("on_hold")]
+    public int? OnHold { get; init; }
 }
 
 /// <summary>The shop's last twelve months.</summary>
@@ -51,12 +85,22 @@ internal static class YearPage
     internal static void MapYear(this RouteGroupBuilder ledger)
     {
         ledger.MapGet("/year", async (ShopFile file, Clock clock, CancellationToken stop) => TypedResults.Ok(
-            await MonthsAsync(file, clock.Today, stop)));
+            new YearAnswer(
+                await MonthsAsync(file, clock.Today, stop),
+                [.. (await file.FoundSinceAsync(Since(clock.Today), stop)).Select(f => new FoundAnswer(
+                    f.Subsystem.Words(),
+                    f.Renew,
+                    f.Hold))],
+                await StoodAsync(file, clock.Today, stop))));
         ledger.MapGet("/tables/year.csv", TableAsync).Produces<string>(200, "text/csv");
     }
 
-    private static async Task<FileContentHttpResult> TableAsync(ShopFile file, Clock clock, CancellationToken stop) =>
-        Csv.AsFile("year", Csv.Write((await MonthsAsync(file, clock.Today, stop)).Select(m => new MonthCells
+    private static async Task<FileContentHttpResult> TableAsync(ShopFile file, Clock clock, CancellationToken stop)
+    {
+        List<MonthAnswer> months = await MonthsAsync(file, clock.Today, stop);
+        Dictionary<DateOnly, StoodAnswer> stood =
+            (await StoodAsync(file, clock.Today, stop)).ToDictionary(s => FirstOf(s.Day));
+        return Csv.AsFile("year", Csv.Write(months.Select(m => new MonthCells
         {
             Month = m.First.ToString("yyyy-MM", CultureInfo.InvariantCulture),
             Visits = m.Visits,
@@ -64,12 +108,35 @@ internal static class YearPage
             Accepted = m.Accepted,
             EstimatedHours = m.EstimatedHours,
             TookHours = m.TookHours,
+            Trailers = stood.GetValueOrDefault(m.First)?.Trailers,
+            Overdue = stood.GetValueOrDefault(m.First)?.Overdue,
+            OnHold = stood.GetValueOrDefault(m.First)?.OnHold,
         })));
+    }
+
+    private static DateOnly FirstOf(DateOnly day) => new(day.Year, day.Month, 1);
+
+    // A day too many at the start: what was closed then is sorted out by its own day.
+    private static DateTimeOffset Since(DateOnly today) =>
+        new(WorkedMonth.Since(today).AddDays(-1), default, TimeSpan.Zero);
+
+    private static async Task<List<StoodAnswer>> StoodAsync(ShopFile file, DateOnly today, CancellationToken stop)
+    {
+        DateOnly since = WorkedMonth.Since(today);
+        List<ShopDay> days = await file.ShopDays
+            .AsNoTracking()
+            .Where(d => d.Day >= since && d.Day <= today)
+            .OrderBy(d => d.Day)
+            .ToListAsync(stop);
+        return [.. days
+            .GroupBy(d => FirstOf(d.Day))
+            .Select(g => g.Last())
+            .Select(d => new StoodAnswer(d.Day, d.Trailers, d.Overdue, d.OnHold))];
+    }
 
     private static async Task<List<MonthAnswer>> MonthsAsync(ShopFile file, DateOnly today, CancellationToken stop)
     {
-        // A day too many at the start: what was closed then is sorted out by its own day.
-        DateTimeOffset since = new(WorkedMonth.Since(today).AddDays(-1), default, TimeSpan.Zero);
+        DateTimeOffset since = Since(today);
         var visits = await file.Visits
             .AsNoTracking()
             .Where(v => v.ClosedAt != null && v.ClosedAt >= since)

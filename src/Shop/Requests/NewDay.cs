@@ -61,7 +61,10 @@ internal sealed partial class NewDay(IServiceScopeFactory scopes, Clock clock, I
         try
         {
             using IServiceScope scope = scopes.CreateScope();
-            await scope.ServiceProvider.GetRequiredService<ShopFile>().RefreshAllAsync(clock.Today, stop: stop);
+            ShopFile file = scope.ServiceProvider.GetRequiredService<ShopFile>();
+            DateOnly today = clock.Today;
+            await file.RefreshAllAsync(today, stop: stop);
+            await file.NoteDayAsync(today, stop);
             return true;
         }
         catch (Exception fault) when (fault is not OperationCanceledException)

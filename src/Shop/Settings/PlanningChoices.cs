@@ -41,8 +41,15 @@ public sealed record ShopPlanning(
     int Version);
 
 /// <summary>What the shop has chosen, with what can be chosen.</summary>
+/// <param name="Chosen">What it has chosen.</param>
+/// <param name="OurHours">When it works until it says so; source: from memory, made to be overwritten.</param>
+/// <param name="OurCosts">What it reckons with until it says so; source as above.</param>
+/// <param name="Rules">How long work lasts, as we made it.</param>
+/// <param name="Ways">What ways of being used come to, as we made it.</param>
 public sealed record ShopPlanningAnswer(
     ShopPlanning Chosen,
+    OpenHours OurHours,
+    PlanCosts OurCosts,
     IReadOnlyList<RuleAnswer> Rules,
     IReadOnlyList<UseAnswer> Ways);
 
@@ -101,6 +108,8 @@ internal static class PlanningChoices
         ShopSettings settings = await file.SettingsAsync();
         return new ShopPlanningAnswer(
             new ShopPlanning(settings.Hours, settings.Costs, settings.Intervals, settings.Uses, settings.Version),
+            new OpenHours(),
+            PlanCosts.Usual,
             [.. DueRules.All.Select(r => r.Code == DueRules.Repack
                 ? new RuleAnswer(
                     r.Code,

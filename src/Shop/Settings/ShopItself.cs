@@ -1,5 +1,6 @@
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
+using SturdyTinker.Core.Intervals;
 using SturdyTinker.Core.Measures;
 using SturdyTinker.Core.People;
 using SturdyTinker.Core.Practices;
@@ -23,6 +24,8 @@ public sealed record PersonAnswer(Guid Id, string Name, bool Active);
 /// <param name="TimeZone">
 /// The time zone its day goes by, by its name in the tz database; empty for the server's own.
 /// </param>
+/// <param name="Currency">The money it reckons in, by its ISO 4217 code.</param>
+/// <param name="Ours">What we made of it, with its source, to go back to. A practice's is its question's first.</param>
 /// <param name="Version">Counts up with every edit.</param>
 public sealed record ShopAnswer(
     string Name,
@@ -34,17 +37,27 @@ public sealed record ShopAnswer(
     int TrailerCount,
     DateOnly Today,
     string TimeZone,
+    string Currency,
+    OursAnswer Ours,
     int Version);
+
+/// <summary>What the shop's choices are until it makes them.</summary>
+/// <param name="RepackMonths">Months a repack lasts.</param>
+/// <param name="RepackDistance">Road a repack lasts, in shop notation.</param>
+/// <param name="Source">Where both come from.</param>
+public sealed record OursAnswer(int RepackMonths, string RepackDistance, string Source);
 
 /// <summary>An edit of the shop's choices.</summary>
 /// <param name="TimeZone">The time zone its day goes by; null leaves it as it is.</param>
+/// <param name="Currency">The money it reckons in, by its ISO 4217 code; null leaves it as it is.</param>
 public sealed record ShopEdit(
     string Name,
     int RepackMonths,
     string RepackDistance,
     IReadOnlyDictionary<string, string> Practices,
     int Version,
-    string? TimeZone = null);
+    string? TimeZone = null,
+    string? Currency = null);
 
 /// <summary>A person to add or to edit.</summary>
 public sealed record PersonEdit(string Name, bool Active);
@@ -104,10 +117,17 @@ internal static class ShopItself
             zone.Length > 0 && Clock.Named(zone) is null
                 ? "There is no such time zone: pick one from the list."
                 : null);
+        string money = edit.Currency?.Trim().ToUpperInvariant() ?? settings.Currency;
+        checks.Add(
+            "/currency",
+            money.Length != 3 || !money.All(char.IsAsciiLetterUpper)
+                ? "A currency is told by three letters, such as USD, CAD or EUR."
+                : null);
         checks.Done();
 
         settings.Practices = new PracticeChoices(edit.Practices);
         settings.TimeZone = zone;
+        settings.Currency = money;
         settings.Version++;
         await file.SaveChangesAsync();
 
@@ -175,6 +195,11 @@ internal static class ShopItself
             await file.Trailers.CountAsync(),
             clock.Today,
             settings.TimeZone,
+            settings.Currency,
+            new OursAnswer(
+                Interval.BearingRepack.Months,
+                ShopFormat.Write(Interval.BearingRepack.Distance!.Value),
+                Interval.BearingRepack.Source),
             settings.Version);
     }
 }

@@ -18,11 +18,20 @@ public sealed record TermsEdit(
 /// <summary>The shop's terms.</summary>
 /// <param name="RatePerHour">What an hour costs; set with the hours.</param>
 /// <param name="Terms">The terms.</param>
+/// <param name="Ours">The terms as we made them; source: from memory, made to be overwritten.</param>
 /// <param name="Wastes">The kinds of waste, with what each costs here.</param>
-public sealed record TermsAnswer(decimal RatePerHour, PriceTerms Terms, IReadOnlyList<WasteAnswer> Wastes);
+public sealed record TermsAnswer(
+    decimal RatePerHour,
+    PriceTerms Terms,
+    PriceTerms Ours,
+    IReadOnlyList<WasteAnswer> Wastes);
 
 /// <summary>A kind of waste and what it costs a visit here.</summary>
-public sealed record WasteAnswer(string Code, string Words, decimal Fee);
+/// <param name="Code">Its code.</param>
+/// <param name="Words">What it is.</param>
+/// <param name="Fee">What it costs here.</param>
+/// <param name="OurFee">What it costs as we made it; source as above.</param>
+public sealed record WasteAnswer(string Code, string Words, decimal Fee, decimal OurFee);
 
 internal static class TermsPage
 {
@@ -36,7 +45,8 @@ internal static class TermsPage
         new(
             settings.Costs.RatePerHour,
             settings.Terms,
-            [.. Waste.All.Select(w => new WasteAnswer(w.Code, w.Words, settings.Terms.FeeFor(w)))]);
+            new PriceTerms(),
+            [.. Waste.All.Select(w => new WasteAnswer(w.Code, w.Words, settings.Terms.FeeFor(w), w.Fee))]);
 
     private static async Task<Ok<TermsAnswer>> EditTermsAsync(TermsEdit edit, ShopFile file, Worker worker)
     {

@@ -59,3 +59,8 @@ internal sealed class DoubtedReadingMapping : IEntityTypeConfiguration<DoubtedRe
     public void Configure(EntityTypeBuilder<DoubtedReading> builder) =>
         builder.HasOne<Trailer>().WithMany().HasForeignKey(r => r.TrailerId);
 }
+
+internal sealed class ShopDayMapping : IEntityTypeConfiguration<ShopDay>
+{
+    public void Configure(EntityTypeBuilder<ShopDay> builder) => builder.HasKey(d => d.Day);
+}

@@ -19,6 +19,7 @@ internal sealed class SettingsMapping : IEntityTypeConfiguration<ShopSettings>
         builder.Property(s => s.Costs).AsJson().HasDefaultValueSql("'{\"callIn\":90,\"ratePerHour\":96}'");
         builder.Property(s => s.Terms).AsJson().HasDefaultValueSql("'{}'");
         builder.Property(s => s.SupplierMail).HasDefaultValue("");
+        builder.Property(s => s.Currency).HasDefaultValue(ShopSettings.UsualCurrency);
         builder.Property(s => s.Reminder).AsJson();
         builder.Property(s => s.Version).IsConcurrencyToken();
         builder.Ignore(s => s.Repack);

@@ -185,9 +185,10 @@ namespace SturdyTinker.Store.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
-                    b.Property<string>("Look")
+                    b.Property<string>("ObservationKey")
                         .IsRequired()
-                        .HasColumnType("TEXT");
+                        .HasColumnType("TEXT")
+                        .HasColumnName("Look");
 
                     b.Property<Guid>("PersonId")
                         .HasColumnType("TEXT");
@@ -405,10 +406,11 @@ namespace SturdyTinker.Store.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
-                    b.Property<string>("Schools")
+                    b.Property<string>("Practices")
                         .IsRequired()
                         .ValueGeneratedOnAdd()
                         .HasColumnType("TEXT")
+                        .HasColumnName("Schools")
                         .HasDefaultValueSql("''");
 
                     b.Property<string>("Tag")
@@ -642,6 +644,13 @@ namespace SturdyTinker.Store.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
+                    b.Property<string>("KindCode")
+                        .IsRequired()
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("TEXT")
+                        .HasDefaultValue("")
+                        .HasColumnName("Told");
+
                     b.Property<string>("Measures")
                         .IsRequired()
                         .HasColumnType("TEXT");
@@ -654,12 +663,6 @@ namespace SturdyTinker.Store.Migrations
                         .HasColumnType("TEXT");
 
                     b.Property<string>("Stamp")
-                        .IsRequired()
-                        .ValueGeneratedOnAdd()
-                        .HasColumnType("TEXT")
-                        .HasDefaultValue("");
-
-                    b.Property<string>("Told")
                         .IsRequired()
                         .ValueGeneratedOnAdd()
                         .HasColumnType("TEXT")
@@ -842,10 +845,11 @@ namespace SturdyTinker.Store.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
-                    b.Property<string>("Schools")
+                    b.Property<string>("Practices")
                         .IsRequired()
                         .ValueGeneratedOnAdd()
                         .HasColumnType("TEXT")
+                        .HasColumnName("Schools")
                         .HasDefaultValueSql("''");
 
                     b.Property<int>("Version")
@@ -1187,12 +1191,16 @@ namespace SturdyTinker.Store.Migrations
                     b.Property<int>("Composed")
                         .HasColumnType("INTEGER");
 
+                    b.Property<string>("Conclusions")
+                        .IsRequired()
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("TEXT")
+                        .HasColumnName("Together")
+                        .HasDefaultValueSql("'[]'");
+
                     b.Property<string>("Gear")
                         .IsRequired()
                         .HasColumnType("TEXT");
-
-                    b.Property<int>("Hands")
-                        .HasColumnType("INTEGER");
 
                     b.Property<string>("Jobs")
                         .IsRequired()
@@ -1204,15 +1212,14 @@ namespace SturdyTinker.Store.Migrations
                     b.Property<Guid>("OpenedBy")
                         .HasColumnType("TEXT");
 
-                    b.Property<string>("Schools")
+                    b.Property<string>("Practices")
                         .IsRequired()
-                        .HasColumnType("TEXT");
-
-                    b.Property<string>("Together")
-                        .IsRequired()
-                        .ValueGeneratedOnAdd()
                         .HasColumnType("TEXT")
-                        .HasDefaultValueSql("'[]'");
+                        .HasColumnName("Schools");
+
+                    b.Property<int>("Technicians")
+                        .HasColumnType("INTEGER")
+                        .HasColumnName("Hands");
 
                     b.Property<Guid>("TrailerId")
                         .HasColumnType("TEXT");
@@ -1303,6 +1310,25 @@ namespace SturdyTinker.Store.Migrations
                     b.ToTable("Changes");
                 });
 
+            modelBuilder.Entity("SturdyTinker.Store.ShopDay", b =>
+                {
+                    b.Property<DateOnly>("Day")
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("OnHold")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Overdue")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Trailers")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Day");
+
+                    b.ToTable("ShopDays");
+                });
+
             modelBuilder.Entity("SturdyTinker.Store.ShopSettings", b =>
                 {
                     b.Property<int>("Id")
@@ -1313,6 +1339,12 @@ namespace SturdyTinker.Store.Migrations
                         .ValueGeneratedOnAdd()
                         .HasColumnType("TEXT")
                         .HasDefaultValueSql("'{\"callIn\":90,\"ratePerHour\":96}'");
+
+                    b.Property<string>("Currency")
+                        .IsRequired()
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("TEXT")
+                        .HasDefaultValue("USD");
 
                     b.Property<string>("Hours")
                         .IsRequired()
@@ -1337,6 +1369,11 @@ namespace SturdyTinker.Store.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
+                    b.Property<string>("Practices")
+                        .IsRequired()
+                        .HasColumnType("TEXT")
+                        .HasColumnName("Schools");
+
                     b.Property<string>("Reminder")
                         .IsRequired()
                         .HasColumnType("TEXT");
@@ -1346,10 +1383,6 @@ namespace SturdyTinker.Store.Migrations
 
                     b.Property<int>("RepackMonths")
                         .HasColumnType("INTEGER");
-
-                    b.Property<string>("Schools")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
 
                     b.Property<string>("SupplierMail")
                         .IsRequired()
@@ -1446,9 +1479,10 @@ namespace SturdyTinker.Store.Migrations
                     b.Property<Guid>("Stamp")
                         .HasColumnType("TEXT");
 
-                    b.Property<string>("Standing")
+                    b.Property<string>("Status")
                         .IsRequired()
                         .HasColumnType("TEXT")
+                        .HasColumnName("Standing")
                         .HasColumnOrder(100);
 
                     b.Property<string>("Tag")
@@ -1463,7 +1497,7 @@ namespace SturdyTinker.Store.Migrations
 
                     b.HasIndex("DueOrder", "TrailerId");
 
-                    b.ToTable("Standings");
+                    b.ToTable("Standings", (string)null);
                 });
 
             modelBuilder.Entity("SturdyTinker.Core.Composing.StepEntry", b =>

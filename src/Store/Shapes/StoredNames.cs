@@ -250,7 +250,8 @@ internal static class StoredNames
             (nameof(Measured.Value), "value"),
             (nameof(Measured.Typed), "typed"),
             (nameof(Measured.Judgement), "judgement"),
-            (nameof(Measured.On), "on")),
+            (nameof(Measured.On), "on"),
+            (nameof(Measured.Other), "other")),
         Of<Owed>(
             (nameof(Owed.Id), "id"),
             (nameof(Owed.Words), "words"),

@@ -1,4 +1,5 @@
 using SturdyTinker.Core.Gear;
+using SturdyTinker.Core.Findings;
 using SturdyTinker.Core.Measures;
 using Xunit;
 
@@ -84,4 +85,43 @@ public class UnitTests
 
     [Fact]
     public void A_thread_outside_the_table_has_no_nut() => Assert.Null(HexNut.AcrossFlats(Length.FromInches(0.55m)));
+
+    /// <summary>
+    /// What is written as on a tape is read back as exactly the same length, whatever it is: never rounded to a fraction.
+    /// </summary>
+    [Fact]
+    public void A_length_as_on_a_tape_is_read_back_as_the_same_length()
+    {
+        for (int sixtyFourths = 1; sixtyFourths <= 64 * 3; sixtyFourths++)
+        {
+            Length length = Length.FromInches(sixtyFourths / 64m);
+            string written = ShopFormat.AsOnTape(length);
+            Assert.Equal(length.Millimetres, ShopNotation.Read(written, Quantity.Length).Canonical);
+            Assert.Equal(sixtyFourths % 64 != 0, written.Contains('/'));
+        }
+
+        Assert.Equal("16 3/4 in", ShopFormat.AsOnTape(Length.FromInches(16.75m)));
+        Assert.Equal("0.249 in", ShopFormat.AsOnTape(Length.FromInches(0.249m)));
+        Assert.Equal("0.000 in", ShopFormat.AsOnTape(Length.FromInches(0)));
+    }
+
+    [Theory]
+    [InlineData("ride-height-front", "16.75", "16 3/4 in")]
+    [InlineData("ride-height-front", "425 mm", "16.732 in")]
+    [InlineData("seal-journal", "2.250", "2.250 in")]
+    [InlineData("seal-journal", "2 1/4", "2.250 in")]
+    [InlineData("lining", "3/16", "3/16 in")]
+    [InlineData("end-play", ".003", "0.003 in")]
+    public void A_figure_is_told_as_it_was_read(string kind, string typed, string told) =>
+        Assert.Equal(
+            told,
+            StandingObservations.Figure(new Reading
+            {
+                Kind = kind,
+                Place = "axle-1-left",
+                StepKey = "",
+                Typed = typed,
+                Quantity = Quantity.Length,
+                Canonical = ShopNotation.Read(typed, Quantity.Length).Canonical!.Value
+            }));
 }

@@ -159,7 +159,7 @@ public class TrailerStatusTests
             At(".003", 40, ReadingKinds.EndPlay)
         ]);
         Assert.Equal((Verdict.Sound, "End play 0.003 in"), (standing.Worst, Assert.Single(standing.Marks).Seen));
-        Assert.Equal(["0.003 in", "0.1875 in"], standing.Measured.Select(m => m.Value).Order());
+        Assert.Equal(["0.003 in", "3/16 in"], standing.Measured.Select(m => m.Value).Order());
     }
 
     [Fact]

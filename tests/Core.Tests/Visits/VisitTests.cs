@@ -211,7 +211,7 @@ public class VisitTests
         };
         ClosingResult refused = Closing.Work(visit, After(_ => true), Seen([], rock), NoUsage, null, Today);
         Assert.Equal(
-            "On Hold: rim rock 0.625 in at axle 1 left. Mend it, or say why the trailer leaves all the same; your "
+            "On Hold: rim rock 5/8 in at axle 1 left. Mend it, or say why the trailer leaves all the same; your "
                 + "name stays with it.",
             refused.Refusal);
 

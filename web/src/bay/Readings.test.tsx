@@ -10,6 +10,8 @@ const with_ = (readings: Schemas["ReadingAnswer"][], more: Partial<Schemas["Visi
   visit([], { state: state({ readings, ...more }) });
 const WORN = reading({ id: "worn", ours: "0.063 in", judgement: judgement("renew"), ofStep: false });
 
+const takeBacks = () => screen.queryAllByRole("button", { name: /^Take back/ });
+
 describe("what was measured in a visit", () => {
   it("says where, how much and what it means", () => {
     show(<Readings visit={with_([WORN])} />);
@@ -20,23 +22,31 @@ describe("what was measured in a visit", () => {
     const { user, of, queries } = show(<Readings visit={with_([WORN, reading()])} />, {
       "DELETE /readings/": { visitId: "visit-1", stops: [] },
     });
-    expect(screen.getAllByRole("button")).toHaveLength(1);
+    expect(takeBacks()).toHaveLength(1);
     await user.click(screen.getByRole("button", { name: "Take back Tread depth, axle 1 left" }));
     await waitFor(() => expect(queries.getQueryData(["round", "visit-1"])).toMatchObject({ stops: [] }));
     expect(of("DELETE")[0]?.path).toBe("/api/bay/visits/visit-1/readings/worn");
+  });
+
+  it("tells a figure in the other unit at a touch, and back at the next", async () => {
+    const { user } = show(<Readings visit={with_([reading({ ours: "3/16 in", other: "4.763 mm" })])} />);
+    await user.click(screen.getByRole("button", { name: "3/16 in; in the other unit" }));
+    expect(screen.getByRole("listitem").textContent).toContain("4.763 mm");
+    await user.click(screen.getByRole("button", { name: "4.763 mm, that is 3/16 in" }));
+    expect(screen.getByRole("listitem").textContent).toContain("3/16 in");
   });
 
   it("says why one cannot be taken back", async () => {
     const { user } = show(<Readings visit={with_([WORN])} />, {
       "DELETE /readings/": refused(409, "This visit is closed."),
     });
-    await user.click(screen.getByRole("button"));
+    await user.click(screen.getByRole("button", { name: /^Take back/ }));
     await screen.findByText(/This visit is closed\./);
   });
 
   it("is only read once the visit is closed", () => {
     show(<Readings visit={with_([WORN], { closedAt: "2026-06-10T12:00:00+00:00" })} />);
-    expect(screen.queryByRole("button")).toBeNull();
+    expect(takeBacks()).toHaveLength(0);
   });
 
   it("lists the newest twelve, newest first, of the dozens that a round takes", () => {

@@ -1,6 +1,7 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { answer, type Schemas, shop } from "../api/client";
 import { TextButton } from "../ui/Button";
+import { Figure } from "../ui/Figure";
 import { Plain, Section } from "../ui/Page";
 import { Problem } from "../ui/Problem";
 import { VerdictWord } from "../ui/Verdict";
@@ -32,7 +33,7 @@ export function Readings({ visit }: { visit: Schemas["VisitAnswer"] }) {
       <Plain>
         {(many ? readings.slice(-MOST).reverse() : readings).map((r) => (
           <li key={r.id}>
-            {r.name}, {r.placeSpoken}: <b>{r.ours}</b>{" "}
+            {r.name}, {r.placeSpoken}: <Figure ours={r.ours} other={r.other} />{" "}
             {r.judgement && <VerdictWord verdict={r.judgement.verdict} />}{" "}
             {!closedAt && !r.ofStep && (
               <TextButton

@@ -1,6 +1,7 @@
 import { useMutation, useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { answer, type Schemas, shop } from "../api/client";
+import { useMoney } from "../api/money";
 import { newId } from "../api/ids";
 import { partWords } from "../api/words";
 import { Button, TextButton } from "../ui/Button";
@@ -38,6 +39,7 @@ export function Used({ visit, step, onState }: Props) {
       ),
     onSuccess: onState,
   });
+  const money = useMoney();
   const [adding, setAdding] = useState(false);
   const [name, setName] = useState("");
   const [quantity, setQuantity] = useState("1");
@@ -86,7 +88,7 @@ export function Used({ visit, step, onState }: Props) {
             <Quiet>none yet</Quiet>
           </li>
         )}
-        {cost > 0 && <li>Together about {cost.toFixed(2)}</li>}
+        {cost > 0 && <li>Together about {money(cost)}</li>}
       </Plain>
       {open &&
         (adding ? (
@@ -121,7 +123,7 @@ export function Used({ visit, step, onState }: Props) {
                 placeholder="cone and cup, outer"
                 hint={
                   known &&
-                  `${known.name}, ${known.measures || known.unit}${known.price === null ? "" : `, ${known.price.toFixed(2)}`}`
+                  `${known.name}, ${known.measures || known.unit}${known.price === null ? "" : `, ${money(known.price)}`}`
                 }
                 offers={parts.data?.map((p) => p.name)}
                 autoFocus

@@ -1,6 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { answer, type Schemas, shop } from "../api/client";
+import { useMoney } from "../api/money";
 import { dayInWords } from "../api/words";
 import { Button } from "../ui/Button";
 import { Lines, Quiet, Row, Stack } from "../ui/Page";
@@ -15,6 +16,7 @@ export function Offers({
   line: Schemas["HorizonLine"];
   onAccept: (tasks: string[], day: string) => void;
 }) {
+  const money = useMoney();
   const [from, setFrom] = useState("");
   const offer = useQuery({
     queryKey: ["horizon", "offer", line.trailerId, from],
@@ -35,7 +37,7 @@ export function Offers({
           <li key={d.day}>
             <Row style={{ justifyContent: "space-between" }}>
               <span>
-                <b>{dayInWords(d.day)}</b>: {d.howLong}, about {d.price}
+                <b>{dayInWords(d.day)}</b>: {d.howLong}, about {money.about(d.price)}
               </span>
               <Button
                 aria-label={`Accept ${dayInWords(d.day)}`}

@@ -2,6 +2,7 @@ import { useState } from "react";
 import styled from "styled-components";
 import { Link } from "react-router";
 import type { Schemas } from "../api/client";
+import { useMoney } from "../api/money";
 import { dayInWords } from "../api/words";
 import { Button, TextButton } from "../ui/Button";
 import { Lines, Quiet, Row, Stack } from "../ui/Page";
@@ -42,6 +43,7 @@ interface Props {
 
 /** One visit: what is done, why each task rides in it, and what can be decided about it. */
 export default function VisitPanel({ line, visit, today, busy, onTry, onMake, onClose }: Props) {
+  const money = useMoney();
   const first = visit.day && visit.day > today ? visit.day : visit.week > today ? visit.week : today;
   const [day, setDay] = useState(first);
   const [taken, setTaken] = useState<string[]>([]);
@@ -69,7 +71,7 @@ export default function VisitPanel({ line, visit, today, busy, onTry, onMake, on
         <p>
           <b>
             {visit.booking ? "Accepted. " : visit.pinned ? "Held in this week. " : "Proposed. "}
-            {visit.minutesInWords}, about {visit.price}.
+            {visit.minutesInWords}, about {money.about(visit.price)}.
           </b>{" "}
           {visit.savedInWords && `Sharing saves ${visit.savedInWords} of opening and closing.`}
         </p>

@@ -2,6 +2,7 @@ import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link } from "react-router";
 import { answer, type Schemas, shop, ShopProblem } from "../api/client";
+import { useMoney } from "../api/money";
 import { newId } from "../api/ids";
 import { clockInWords, dayInWords } from "../api/words";
 import { InspectionLines } from "../ui/InspectionLines";
@@ -251,6 +252,7 @@ function Remarks({ sheet }: { sheet: Schemas["VisitSheet"] }) {
 
 /** What was told to the customer, and what it came to. Nothing where nothing was told. */
 function Priced({ visit }: { visit: string }) {
+  const money = useMoney();
   const told = useQuery({
     queryKey: ["price-offers", "visit", visit],
     queryFn: () => answer(shop.GET("/api/bay/price-offers", { params: { query: { visit } } })),
@@ -260,8 +262,8 @@ function Priced({ visit }: { visit: string }) {
     <Section>
       <h2>The price</h2>
       <p>
-        Told {dayInWords(offer.at)} by {offer.by}: {offer.agreed.total.likely.toFixed(2)}, most likely{" "}
-        {range(offer.agreed.total)}. {offer.words}
+        Told {dayInWords(offer.at)} by {offer.by}: {money(offer.agreed.total.likely)}, most likely{" "}
+        {range(offer.agreed.total, money)}. {offer.words}
       </p>
       {offer.really && (
         <Disclosure title={<>What it came to, line by line</>}>

@@ -1,8 +1,10 @@
+import { useRef } from "react";
 import styled from "styled-components";
 import { Link } from "react-router";
 import type { Schemas } from "../api/client";
 import { dayInWords } from "../api/words";
 import { Quiet, Stack, Table } from "../ui/Page";
+import { AsFiles } from "./AsFiles";
 import { drawPlot, type DrawnSide, HEIGHT, WIDTH } from "./drawWear";
 import { Disclosure } from "../ui/Disclosure";
 
@@ -11,14 +13,14 @@ const Figure = styled.figure`
   gap: 8px;
   grid-template-columns: minmax(0, 1fr);
   align-content: start;
-  svg {
+  & > svg {
     width: 100%;
     height: auto;
     font-family: "Barlow Semi Condensed", sans-serif;
     font-size: 14px;
   }
   @media (max-width: 640px) {
-    svg {
+    & > svg {
       font-size: 19px;
     }
   }
@@ -36,10 +38,17 @@ interface Props {
 /** One thing's wear: figures, line, band and limit, left and right together; the same as a table below it. */
 export function WearPlot({ plot, today }: Props) {
   const drawn = drawPlot(plot, today);
+  const drawing = useRef<SVGSVGElement>(null);
+  const figures = plot.sides
+    .flatMap((s) => [
+      ...s.before.map((f) => ({ ...f, where: s.placeSpoken, old: true })),
+      ...s.figures.map((f) => ({ ...f, where: s.placeSpoken, old: false })),
+    ])
+    .sort((a, b) => a.on.localeCompare(b.on));
   return (
     <Figure aria-label={plot.title}>
       <h2>{plot.title}</h2>
-      <svg viewBox={`0 0 ${WIDTH} ${HEIGHT}`} aria-hidden="true">
+      <svg ref={drawing} viewBox={`0 0 ${WIDTH} ${HEIGHT}`} aria-hidden="true">
         {drawn.ticks.map((t) => (
           <g key={t.words}>
             <path d={`M${drawn.left} ${t.y}H${drawn.right}`} stroke="var(--hair)" />
@@ -99,27 +108,27 @@ export function WearPlot({ plot, today }: Props) {
             </tr>
           </thead>
           <tbody>
-            {plot.sides
-              .flatMap((s) => [
-                ...s.before.map((f) => ({ ...f, where: s.placeSpoken, old: true })),
-                ...s.figures.map((f) => ({ ...f, where: s.placeSpoken, old: false })),
-              ])
-              .sort((a, b) => a.on.localeCompare(b.on))
-              .map((f) => (
-                <tr key={f.visitId + f.where}>
-                  <td>
-                    <Link to={`/ledger/visits/${f.visitId}`}>{dayInWords(f.on)}</Link>
-                  </td>
-                  <td>
-                    {f.where}
-                    {f.old && <Quiet>, the one before</Quiet>}
-                  </td>
-                  <td>{f.figure}</td>
-                  <td>{f.road}</td>
-                </tr>
-              ))}
+            {figures.map((f) => (
+              <tr key={f.visitId + f.where}>
+                <td>
+                  <Link to={`/ledger/visits/${f.visitId}`}>{dayInWords(f.on)}</Link>
+                </td>
+                <td>
+                  {f.where}
+                  {f.old && <Quiet>, the one before</Quiet>}
+                </td>
+                <td>{f.figure}</td>
+                <td>{f.road}</td>
+              </tr>
+            ))}
           </tbody>
         </Table>
+        <AsFiles
+          drawing={drawing}
+          head={["Day", "Where", "Figure", "Road since the first"]}
+          rows={figures.map((f) => [f.on, f.where, f.figure, f.road])}
+          file={plot.key}
+        />
       </Disclosure>
     </Figure>
   );

@@ -2,6 +2,7 @@ import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import styled from "styled-components";
 import { answer, type Schemas, shop, ShopProblem } from "../api/client";
+import { useMoney } from "../api/money";
 import { capital } from "../api/words";
 import { Button, TextButton } from "../ui/Button";
 import { TextField } from "../ui/Fields";
@@ -45,6 +46,7 @@ const NEW: Part = {
 
 /** Generic parts by their measures, with what one costs here; and the shop's own. */
 export default function PartsPage() {
+  const money = useMoney();
   const parts = useQuery({ queryKey: ["parts"], queryFn: () => answer(shop.GET("/api/settings/parts")) });
   const [find, setFind] = useState("");
   const [editing, setEditing] = useState<string | null>(null);
@@ -81,7 +83,7 @@ export default function PartsPage() {
                       <Quiet>{p.measures}</Quiet>
                       <Quiet>{p.code}</Quiet>
                       <span>
-                        {p.price === null ? "no price" : p.price.toFixed(2)}
+                        {p.price === null ? "no price" : money(p.price)}
                         {p.unit !== "piece" && <Quiet> per {p.unit}</Quiet>}
                       </span>
                       <TextButton onPress={() => setEditing(p.code)} aria-label={`Change ${p.name}`}>

@@ -15,6 +15,7 @@ import { note } from "../ui/Notes";
 import { Select } from "../ui/Select";
 import { Waiting } from "../ui/Waiting";
 import { useUnsaved } from "../ui/unsaved";
+import { Ours } from "./Ours";
 import { SettingsFrame } from "./SettingsFrame";
 
 /** The shop's own choices: its name, how long a repack lasts, which practices it follows, and who works here. */
@@ -60,11 +61,41 @@ function TimeZone({
   );
 }
 
+const CURRENCIES = Intl.supportedValuesOf("currency").map((code) => [code, moneyName(code)] as const);
+
+function moneyName(code: string): string {
+  const name = new Intl.DisplayNames("en", { type: "currency" }).of(code);
+  return name && name !== code ? `${code}, ${name}` : code;
+}
+
+/** The money the shop reckons in. Nothing is converted: it is what figures are written in. */
+function Currency({
+  value,
+  onChange,
+  problem,
+}: {
+  value: string;
+  onChange: (code: string) => void;
+  problem: string | undefined;
+}) {
+  const known = CURRENCIES.some(([code]) => code === value);
+  return (
+    <Select
+      label="Currency"
+      value={value}
+      onChange={onChange}
+      problem={problem}
+      options={known ? CURRENCIES : [[value, value] as const, ...CURRENCIES]}
+    />
+  );
+}
+
 interface Edit {
   name: string;
   months: string;
   repackDistance: string;
   timeZone: string;
+  currency: string;
   practices: Schemas["ShopAnswer"]["practices"];
   version: number;
 }
@@ -79,7 +110,7 @@ function Choices({ house }: { house: Schemas["ShopAnswer"] }) {
   const save = useMutation({
     mutationFn: () => {
       typed.sending();
-      const { name, months, repackDistance, practices, version, timeZone } = edit;
+      const { name, months, repackDistance, practices, version, timeZone, currency } = edit;
       return answer(
         shop.PUT("/api/settings/shop", {
           body: {
@@ -89,6 +120,7 @@ function Choices({ house }: { house: Schemas["ShopAnswer"] }) {
             practices,
             version,
             timeZone,
+            currency,
           },
         }),
       );
@@ -124,13 +156,25 @@ function Choices({ house }: { house: Schemas["ShopAnswer"] }) {
           onChange={(timeZone) => change({ timeZone })}
           problem={refused?.field("/timeZone")}
         />
+        <Currency
+          value={edit.currency}
+          onChange={(currency) => change({ currency })}
+          problem={refused?.field("/currency")}
+        />
         <h2>A bearing repack lasts</h2>
         <TextField
           label="Months"
           value={edit.months}
           onChange={(months) => change({ months })}
           problem={refused?.field("/repackMonths")}
-          hint="12 is common practice"
+          hint={
+            <Ours
+              is={edit.months.trim() === String(house.ours.repackMonths)}
+              words={`${house.ours.repackMonths} months`}
+              source={house.ours.source}
+              onBack={() => change({ months: String(house.ours.repackMonths) })}
+            />
+          }
         />
         <MeasureField
           label="or this road, whichever comes first"
@@ -140,6 +184,14 @@ function Choices({ house }: { house: Schemas["ShopAnswer"] }) {
           example="12,000 mi"
           problem={refused?.field("/repackDistance")}
         />
+        <Quiet style={{ fontSize: 15 }}>
+          <Ours
+            is={edit.repackDistance === house.ours.repackDistance}
+            words={house.ours.repackDistance}
+            source={house.ours.source}
+            onBack={() => change({ repackDistance: house.ours.repackDistance })}
+          />
+        </Quiet>
         <h2>How this shop works</h2>
         <Quiet>Good practitioners differ. The packet says which practice it follows.</Quiet>
         <PracticeFields

@@ -4,6 +4,7 @@ import { answer, type Schemas, shop, ShopProblem } from "../api/client";
 import { capital } from "../api/words";
 import { Button } from "../ui/Button";
 import { TextField } from "../ui/Fields";
+import { Ours } from "./Ours";
 import { Quiet, Row, Stack } from "../ui/Page";
 import { useUnsaved } from "../ui/unsaved";
 import { Disclosure } from "../ui/Disclosure";
@@ -73,6 +74,14 @@ function Form({ now }: { now: Schemas["TermsAnswer"] }) {
               value={edit[field]}
               onChange={(text) => setEdit({ ...edit, [field]: text })}
               problem={refused?.field(`/${field}`)}
+              hint={
+                <Ours
+                  is={edit[field].trim() === String(now.ours[field] ?? 0)}
+                  words={String(now.ours[field] ?? 0)}
+                  source="from memory"
+                  onBack={() => setEdit({ ...edit, [field]: String(now.ours[field] ?? 0) })}
+                />
+              }
             />
           ))}
           {now.wastes.map((w) => (
@@ -82,6 +91,16 @@ function Form({ now }: { now: Schemas["TermsAnswer"] }) {
               value={edit.disposal[w.code] ?? ""}
               onChange={(text) => setEdit({ ...edit, disposal: { ...edit.disposal, [w.code]: text } })}
               problem={refused?.field(`/disposal/${w.code}`)}
+              hint={
+                <Ours
+                  is={edit.disposal[w.code]?.trim() === String(w.ourFee)}
+                  words={String(w.ourFee)}
+                  source="from memory"
+                  onBack={() =>
+                    setEdit({ ...edit, disposal: { ...edit.disposal, [w.code]: String(w.ourFee) } })
+                  }
+                />
+              }
             />
           ))}
         </Row>

@@ -1,7 +1,7 @@
 import type { RouteObject } from "react-router";
 import { screen } from "../ui/route";
 
-const planning = () => import("./PlanningPage");
+const planning = () => import("./planning/PlanningPage");
 
 export const settings: RouteObject[] = [
   { path: "settings", element: screen(() => import("./ShopPage")) },

@@ -1,6 +1,7 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useRef, useState } from "react";
 import { answer, type Schemas, shop, ShopProblem } from "../api/client";
+import { useMoney } from "../api/money";
 import { newId } from "../api/ids";
 import { dayInWords, partWords } from "../api/words";
 import { Button, TextButton } from "../ui/Button";
@@ -37,6 +38,7 @@ export function Order({ order, ways }: { order: OrderAnswer; ways: Ways }) {
     mutationFn: () => answer(shop.POST("/api/shelf/orders/{id}/close", { params: { path } })),
     onSuccess: took,
   });
+  const money = useMoney();
   const open = order.closedAt === null;
   const rest = order.lines.filter((l) => l.toCome > 0).length;
   return (
@@ -49,7 +51,7 @@ export function Order({ order, ways }: { order: OrderAnswer; ways: Ways }) {
         <Quiet>
           {dayInWords(order.sentAt ?? order.at)}, {order.by},{" "}
           {open ? WENT[order.way] : rest > 0 ? "given up" : "all here"}
-          {order.total > 0 && `, about ${order.total.toFixed(2)}`}
+          {order.total > 0 && `, about ${money(order.total)}`}
         </Quiet>
       </Row>
       {order.said && <p>{order.said}</p>}

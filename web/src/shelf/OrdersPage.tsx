@@ -2,6 +2,7 @@ import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useRef, useState } from "react";
 import styled from "styled-components";
 import { answer, type Schemas, shop, ShopProblem } from "../api/client";
+import { useMoney } from "../api/money";
 import { newId } from "../api/ids";
 import { partWords, shortDay } from "../api/words";
 import { Button } from "../ui/Button";
@@ -102,6 +103,7 @@ export default function OrdersPage() {
 }
 
 function Propose({ proposal, quotes }: { proposal: Schemas["OrderProposal"]; quotes: boolean }) {
+  const money = useMoney();
   const queries = useQueryClient();
   const soon = addDays(proposal.today, 7);
   // Only what somebody has changed is kept: the list may be read again under their technicians.
@@ -157,7 +159,7 @@ function Propose({ proposal, quotes }: { proposal: Schemas["OrderProposal"]; quo
                   {q && (
                     <>
                       <br />
-                      Supplier: {q.price === null ? "no price" : q.price.toFixed(2)}, {has(q, l.quantity)}
+                      Supplier: {q.price === null ? "no price" : money(q.price)}, {has(q, l.quantity)}
                     </>
                   )}
                 </Checkbox>

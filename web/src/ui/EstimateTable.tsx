@@ -1,13 +1,15 @@
 import type { Schemas } from "../api/client";
+import { type Money, useMoney } from "../api/money";
 import { capital } from "../api/words";
 import { Quiet, Table } from "./Page";
 
-/** A range of money: "180 to 224"; one figure where it is known. */
-export const range = (s: Schemas["Spread"]): string =>
-  s.low === s.high ? s.likely.toFixed(2) : `${s.low.toFixed(0)} to ${s.high.toFixed(0)}`;
+/** A range of money: "$180 to $224"; one figure where it is known. */
+export const range = (s: Schemas["Spread"], money: Money): string =>
+  s.low === s.high ? money(s.likely) : `${money.about(s.low)} to ${money.about(s.high)}`;
 
 /** An estimate line by line, each with how it was reckoned. */
 export function EstimateTable({ of }: { of: Schemas["EstimateAnswer"] }) {
+  const money = useMoney();
   return (
     <Table>
       <tbody>
@@ -16,7 +18,7 @@ export function EstimateTable({ of }: { of: Schemas["EstimateAnswer"] }) {
             <th scope="row">
               {capital(l.words)} <Quiet>{l.how}</Quiet>
             </th>
-            <td style={{ textAlign: "right", whiteSpace: "nowrap" }}>{l.amount.likely.toFixed(2)}</td>
+            <td style={{ textAlign: "right", whiteSpace: "nowrap" }}>{money(l.amount.likely)}</td>
           </tr>
         ))}
         <tr>
@@ -24,7 +26,7 @@ export function EstimateTable({ of }: { of: Schemas["EstimateAnswer"] }) {
             <b>In all</b>
           </th>
           <td style={{ textAlign: "right", whiteSpace: "nowrap" }}>
-            <b>{of.total.likely.toFixed(2)}</b>
+            <b>{money(of.total.likely)}</b>
           </td>
         </tr>
       </tbody>

@@ -42,7 +42,8 @@ export function PracticeFields({ questions, answers, onChange, otherwise, proble
             }}
             options={[
               ...(otherwise ? [["", otherwise] as const] : []),
-              ...q.answers.map((a) => [a.code, a.words] as const),
+              // The first is what we would do; where another is chosen, it still says so.
+              ...q.answers.map((a, i) => [a.code, i === 0 ? `${a.words} (our default)` : a.words] as const),
             ]}
           />
         ))}

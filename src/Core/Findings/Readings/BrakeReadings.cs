@@ -62,6 +62,7 @@ internal static class BrakeReadings
             Noise = Length.FromInches(0.015m).Millimetres,
         },
         AnsweredBy = [.. NewDrum, "disc-conversion"],
+        With = ReadWith.Caliper,
     };
 
     private static ReadingKind Rotor { get; } = Inches(
@@ -82,6 +83,7 @@ internal static class BrakeReadings
             Noise = Length.FromInches(0.015m).Millimetres,
         },
         AnsweredBy = NewRotor,
+        With = ReadWith.Caliper,
     };
 
     /// <summary>
@@ -96,9 +98,9 @@ internal static class BrakeReadings
     [
         Lining,
         Drum,
-        Inches("drum-stamped", "Most, stamped on the drum", Subject.Drum, 5, 18.5m, "12.090"),
+        Inches("drum-stamped", "Most, stamped on the drum", Subject.Drum, 5, 18.5m, "12.090") with { With = ReadWith.Caliper },
         Rotor,
-        Inches("rotor-stamped", "Least, stamped on the rotor", Subject.Rotor, 0.1m, 3, ".850"),
+        Inches("rotor-stamped", "Least, stamped on the rotor", Subject.Rotor, 0.1m, 3, ".850") with { With = ReadWith.Caliper },
         Kind("magnet-current", "One magnet’s current, in its own wire at 12 V", Subject.Magnet, Quantity.Current, 0,
             15, "3.0", context =>
             Near(

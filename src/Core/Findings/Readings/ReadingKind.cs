@@ -55,6 +55,19 @@ public sealed record WearRule(
     public IReadOnlyList<string> PutRightBy { get; init; } = RenewedBy;
 }
 
+/// <summary>What a length is read with.</summary>
+public enum ReadWith
+{
+    /// <summary>Whatever is at hand: told in fractions where it was typed so.</summary>
+    Either,
+
+    /// <summary>A tape or a rule: told in fractions of an inch.</summary>
+    Tape,
+
+    /// <summary>A caliper, micrometer or dial gauge: told in thousandths.</summary>
+    Caliper,
+}
+
 /// <summary>A stretch of figures that share a verdict.</summary>
 /// <param name="UpTo">The upper end, included, in the canonical unit; null for "and above".</param>
 /// <param name="Judgement">What a figure in this stretch means.</param>
@@ -98,6 +111,9 @@ public sealed record ReadingKind(
     /// gravest does.
     /// </summary>
     public bool LastStands { get; init; }
+
+    /// <summary>What a length is read with, and so how it is told.</summary>
+    public ReadWith With { get; init; }
 
     /// <summary>For a torque, the fastener that it is left on; null for any other measure.</summary>
     public Fastener? Fastener { get; init; }

@@ -61,6 +61,7 @@ internal static class SuspensionReadings
         {
             Noise = Length.FromInches(0.25m).Millimetres,
         },
+        With = ReadWith.Tape,
         Answers = ["pair-spring"],
         AnsweredBy = ["spring"],
     };
@@ -98,26 +99,33 @@ internal static class SuspensionReadings
             Subject.RideHeight,
             4,
             72,
-            "18") with { LastStands = true },
-        Inches("ride-height-rear", "Frame to ground, rear", Subject.RideHeight, 4, 72, "18") with { LastStands = true },
+            "18") with { LastStands = true, With = ReadWith.Tape },
+        Inches("ride-height-rear", "Frame to ground, rear", Subject.RideHeight, 4, 72, "18") with
+        {
+            LastStands = true,
+            With = ReadWith.Tape
+        },
         Inches("crown-left", "Crown: tube to a line below it, left end", Subject.Axle, 0.25m, 60, "4 1/2") with
         {
             LastStands = true,
+            With = ReadWith.Tape,
             AnsweredBy = Straightened
         },
         Inches("crown-middle", "Crown: tube to a line below it, middle", Subject.Axle, 0.25m, 60, "4 5/8") with
         {
             LastStands = true,
+            With = ReadWith.Tape,
             AnsweredBy = Straightened
         },
         Inches("crown-right", "Crown: tube to a line below it, right end", Subject.Axle, 0.25m, 60, "4 1/2") with
         {
             LastStands = true,
+            With = ReadWith.Tape,
             AnsweredBy = Straightened
         },
-        Inches("equalizer-holes", "Outer holes, centre to centre", Subject.Equalizer, 2, 20, "6"),
-        Inches("equalizer-drop", "Drop of the centre hole", Subject.Equalizer, 0, 8, "2"),
-        Inches("equalizer-width", "Width", Subject.Equalizer, 0.5m, 5, "1 3/4"),
+        Inches("equalizer-holes", "Outer holes, centre to centre", Subject.Equalizer, 2, 20, "6") with { With = ReadWith.Tape },
+        Inches("equalizer-drop", "Drop of the centre hole", Subject.Equalizer, 0, 8, "2") with { With = ReadWith.Tape },
+        Inches("equalizer-width", "Width", Subject.Equalizer, 0.5m, 5, "1 3/4") with { With = ReadWith.Tape },
         BoltHole,
         Inches("bolt-size", "Bolt, across", Subject.Bolt, 0.25m, 2, "9/16"),
         Arch,

@@ -60,6 +60,7 @@ internal static class WheelReadings
             context.Practices.Is(PracticeQuestions.NutSetting, "no-play"),
             context.Limits)) with
     {
+        With = ReadWith.Caliper,
         PutRightBy = SetAnew,
         LastStands = true
     };
@@ -73,6 +74,7 @@ internal static class WheelReadings
         "2 1/4",
         SealBands) with
     {
+        With = ReadWith.Caliper,
         Picks = (journal, context) => UsualSet.For(context.Gear.RatingPounds)?.SealOn(new Length(journal))?.Part,
     };
 

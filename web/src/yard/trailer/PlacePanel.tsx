@@ -1,6 +1,7 @@
 import styled from "styled-components";
 import type { Schemas } from "../../api/client";
 import { capital, dayInWords } from "../../api/words";
+import { Figure } from "../../ui/Figure";
 import { Lines, Quiet, Section } from "../../ui/Page";
 import { JudgementText } from "../../ui/Verdict";
 import { Mended } from "./Mended";
@@ -63,7 +64,9 @@ export function PlacePanel({ trailer, picked }: { trailer: Schemas["TrailerAnswe
               {measured.map((m) => (
                 <tr key={m.kind}>
                   <th scope="row">{m.name}</th>
-                  <td>{m.value}</td>
+                  <td>
+                    <Figure ours={m.value} other={m.other} />
+                  </td>
                   <td>
                     <Quiet>{dayInWords(m.on)}</Quiet>
                   </td>

@@ -1,6 +1,7 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useRef, useState } from "react";
 import { answer, type Schemas, shop } from "../../api/client";
+import { useMoney } from "../../api/money";
 import { newId } from "../../api/ids";
 import { dayInWords } from "../../api/words";
 import { Button } from "../../ui/Button";
@@ -18,6 +19,7 @@ interface Props {
 
 /** What the visit is likely to cost, told to the customer and kept with its date. */
 export function Price({ estimate, trailer, jobs, technicians }: Props) {
+  const money = useMoney();
   const queries = useQueryClient();
   const told = useQuery({
     queryKey: ["price-offers", trailer],
@@ -50,7 +52,7 @@ export function Price({ estimate, trailer, jobs, technicians }: Props) {
         <b style={{ fontSize: 20 }}>about {estimate.total.likely.toFixed(0)}</b>
       </Row>
       <Quiet>
-        Most likely {range(estimate.total)}, {estimate.minutes} of work
+        Most likely {range(estimate.total, money)}, {estimate.minutes} of work
         {estimate.unpriced.length > 0 && `; without ${estimate.unpriced.join(", ")}: no price known`}.
       </Quiet>
       <Disclosure title={<>Line by line</>}>
@@ -74,7 +76,8 @@ export function Price({ estimate, trailer, jobs, technicians }: Props) {
             <li key={o.id}>
               <Stack $gap={0}>
                 <span>
-                  {dayInWords(o.at)}: <b>{o.agreed.total.likely.toFixed(0)}</b> told, {range(o.agreed.total)}{" "}
+                  {dayInWords(o.at)}: <b>{money.about(o.agreed.total.likely)}</b> told,{" "}
+                  {range(o.agreed.total, money)}{" "}
                   <Quiet>
                     {o.what}, {o.by}
                   </Quiet>

@@ -22,6 +22,7 @@ import { WhatStands } from "./WhatStands";
 const History = lazy(async () => ({ default: (await import("../../ui/VisitLines")).VisitLines }));
 const Wear = lazy(async () => ({ default: (await import("../../plots/WearPlots")).WearPlots }));
 const Road = lazy(async () => ({ default: (await import("./MeterPanel")).MeterPanel }));
+const Cost = lazy(async () => ({ default: (await import("../../plots/CostPlot")).CostPlot }));
 const Pictures = lazy(async () => ({ default: (await import("./PhotoWall")).PhotoWall }));
 
 const NONE: readonly Schemas["JobOffered"][] = [];
@@ -99,7 +100,16 @@ function Trailer({ trailer }: { trailer: Schemas["TrailerAnswer"] }) {
     },
     { id: "history", title: "What was done", body: <History trailer={id} /> },
     { id: "wear", title: "How it wears", body: <Wear trailer={id} /> },
-    { id: "road", title: "On the road", body: <Road trailer={trailer} /> },
+    {
+      id: "road",
+      title: "On the road",
+      body: (
+        <Columns $shape="1fr 1.3fr">
+          <Road trailer={trailer} />
+          <Cost trailer={id} />
+        </Columns>
+      ),
+    },
     { id: "photos", title: "Photographs", body: <Pictures trailer={id} /> },
     { id: "described", title: "Description", body: <Described trailer={trailer} /> },
   ];

@@ -1,0 +1,53 @@
+using Microsoft.EntityFrameworkCore;
+using Microsoft.EntityFrameworkCore.Storage.ValueConversion;
+using SturdyTinker.Core.Findings;
+using SturdyTinker.Core.Findings.Readings;
+using SturdyTinker.Core.Gear;
+
+namespace SturdyTinker.Store;
+
+/// <summary>How often something was found that was bad.</summary>
+/// <param name="Subsystem">Where.</param>
+/// <param name="Renew">How often it was to be renewed.</param>
+/// <param name="Hold">How often it held the trailer.</param>
+public sealed record SubsystemFound(Subsystem Subsystem, int Renew, int Hold);
+
+/// <summary>Counts what was found over a stretch of time, within the file.</summary>
+public static class FoundInTime
+{
+    private sealed record Row(string About, string Verdict, int Count);
+
+    /// <summary>
+    /// Everything seen or measured to be Renew or Hold in visits closed since a moment, by subsystem; each subsystem is
+    /// there.
+    /// </summary>
+    public static async Task<IReadOnlyList<SubsystemFound>> FoundSinceAsync(
+        this ShopFile file,
+        DateTimeOffset since,
+        CancellationToken stop)
+    {
+        // As the file keeps a moment.
+        long from = (long)new DateTimeOffsetToBinaryConverter().ConvertToProvider(since)!;
+        List<Row> seen = await file.Database.SqlQuery<Row>(
+            $"""
+            SELECT f.Subject AS About, json_extract(f.Judgement, '$.value.verdict') AS Verdict, COUNT(*) AS Count
+            FROM Visits v JOIN Findings f ON f.VisitId = v.Id
+            WHERE v.ClosedAt >= {from} AND json_extract(f.Judgement, '$.value.verdict') IN ('Renew', 'Hold')
+            GROUP BY 1, 2
+            """).ToListAsync(stop);
+        List<Row> measured = await file.Database.SqlQuery<Row>(
+            $"""
+            SELECT r.Kind AS About, json_extract(r.Judgement, '$.value.verdict') AS Verdict, COUNT(*) AS Count
+            FROM Visits v JOIN Readings r ON r.VisitId = v.Id
+            WHERE v.ClosedAt >= {from} AND json_extract(r.Judgement, '$.value.verdict') IN ('Renew', 'Hold')
+            GROUP BY 1, 2
+            """).ToListAsync(stop);
+        ILookup<Subsystem, Row> all = seen.Select(r => (Enum.Parse<Subject>(r.About), r))
+            .Concat(measured.SelectMany(r => ReadingKinds.Find(r.About) is { } kind ? [(kind.Subject, r)] : Array.Empty<(Subject, Row)>()))
+            .ToLookup(p => Subsystems.Of(p.Item1), p => p.Item2);
+        return [.. Enum.GetValues<Subsystem>().Select(s => new SubsystemFound(
+            s,
+            all[s].Where(r => r.Verdict == nameof(Verdict.Renew)).Sum(r => r.Count),
+            all[s].Where(r => r.Verdict == nameof(Verdict.Hold)).Sum(r => r.Count)))];
+    }
+}

@@ -1,0 +1,105 @@
+import { useState } from "react";
+import type { Schemas, ShopProblem } from "../../api/client";
+import { dayInWords } from "../../api/words";
+import { Button, TextButton } from "../../ui/Button";
+import { DateField } from "../../ui/DateField";
+import { Quiet, Row, Section } from "../../ui/Page";
+import { Small } from "./Small";
+
+export type OpenHours = Required<Schemas["OpenHours"]>;
+
+const DAYS = ["Monday", "Tuesday", "Wednesday", "Thursday", "Friday", "Saturday", "Sunday"];
+
+/** When the shop works and what planning reckons with. */
+export function Hours({
+  hours,
+  costs,
+  ourHours,
+  ourCosts,
+  refused,
+  onHours,
+  onCosts,
+}: {
+  hours: OpenHours;
+  costs: Schemas["PlanCosts"];
+  /** What we made of them, to go back to. */
+  ourHours: Schemas["OpenHours"];
+  ourCosts: Schemas["PlanCosts"];
+  refused: ShopProblem | undefined;
+  onHours: (hours: OpenHours) => void;
+  onCosts: (costs: Schemas["PlanCosts"]) => void;
+}) {
+  const [holiday, setHoliday] = useState("");
+  return (
+    <Section>
+      <h2>When the shop works</h2>
+      <Row $gap={16} style={{ alignItems: "flex-start" }}>
+        <Small
+          label="Bays"
+          value={hours.bays}
+          problem={refused?.field("/hours/bays")}
+          ours={ourHours.bays}
+          onChange={(bays) => onHours({ ...hours, bays })}
+        />
+        <Small
+          label="People at once"
+          value={hours.people}
+          problem={refused?.field("/hours/people")}
+          ours={ourHours.people}
+          onChange={(people) => onHours({ ...hours, people })}
+        />
+        <Small
+          label="Days to get parts"
+          value={hours.partsLeadDays}
+          problem={refused?.field("/hours/partsLeadDays")}
+          ours={ourHours.partsLeadDays}
+          onChange={(partsLeadDays) => onHours({ ...hours, partsLeadDays })}
+        />
+        <Small
+          label="A call-in costs"
+          value={costs.callIn}
+          problem={refused?.field("/costs/callIn")}
+          ours={ourCosts.callIn}
+          onChange={(callIn) => onCosts({ ...costs, callIn })}
+        />
+        <Small
+          label="An hour costs"
+          value={costs.ratePerHour}
+          problem={refused?.field("/costs/ratePerHour")}
+          ours={ourCosts.ratePerHour}
+          onChange={(ratePerHour) => onCosts({ ...costs, ratePerHour })}
+        />
+      </Row>
+      <h3>Hours of each day that go into trailers</h3>
+      <Row $gap={16} style={{ alignItems: "flex-start" }}>
+        {DAYS.map((day, i) => (
+          <Small
+            key={day}
+            label={day}
+            value={hours.hours[i] ?? 0}
+            problem={i === 0 ? refused?.field("/hours/hours") : undefined}
+            onChange={(h) => onHours({ ...hours, hours: hours.hours.map((was, j) => (j === i ? h : was)) })}
+          />
+        ))}
+      </Row>
+      <Row style={{ alignItems: "flex-end" }}>
+        <DateField label="A day nobody works" value={holiday} onChange={setHoliday} />
+        <Button
+          onPress={() => {
+            if (holiday) onHours({ ...hours, holidays: [...hours.holidays, holiday] });
+            setHoliday("");
+          }}
+        >
+          Add the day
+        </Button>
+      </Row>
+      {hours.holidays.length > 0 && (
+        <Quiet>
+          {hours.holidays.length} days kept free, the next{" "}
+          {hours.holidays[0] && dayInWords(hours.holidays[0])}.{" "}
+          <TextButton onPress={() => onHours({ ...hours, holidays: [] })}>Work on all of them</TextButton>
+        </Quiet>
+      )}
+    </Section>
+  );
+}
