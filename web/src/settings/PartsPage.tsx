@@ -1,33 +1,22 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
-import styled from "styled-components";
 import { answer, type Schemas, shop, ShopProblem } from "../api/client";
 import { useMoney } from "../api/money";
 import { capital } from "../api/words";
 import { Button, TextButton } from "../ui/Button";
 import { TextField } from "../ui/Fields";
-import { Lines, Quiet, Row, Section, Stack } from "../ui/Page";
+import { Quiet, Row, Section, Stack } from "../ui/Page";
 import { Problem } from "../ui/Problem";
 import { Waiting } from "../ui/Waiting";
 import { useUnsaved } from "../ui/unsaved";
 import { SettingsFrame } from "./SettingsFrame";
 import { Terms } from "./Terms";
+import { type Col, DataTable } from "../ui/DataTable";
+import { drawnAs } from "../illustrations/partDrawings";
+import { Illustration } from "../illustrations/Illustration";
 import { Select } from "../ui/Select";
 
 type Part = Schemas["KnownPart"];
-
-const Line = styled.div`
-  display: grid;
-  grid-template-columns: minmax(0, 2.2fr) minmax(0, 1.6fr) minmax(0, 1.2fr) 90px 90px;
-  gap: 4px 16px;
-  align-items: baseline;
-  @media (max-width: 700px) {
-    grid-template-columns: minmax(0, 1fr) auto auto;
-    & > :nth-child(-n + 2) {
-      grid-column: 1 / -1;
-    }
-  }
-`;
 
 const NEW: Part = {
   code: "",
@@ -46,13 +35,17 @@ const NEW: Part = {
 
 /** Generic parts by their measures, with what one costs here; and the shop's own. */
 export default function PartsPage() {
-  const money = useMoney();
   const parts = useQuery({ queryKey: ["parts"], queryFn: () => answer(shop.GET("/api/settings/parts")) });
+  const kinds = useQuery({ queryKey: ["kinds"], queryFn: () => answer(shop.GET("/api/shelf/kinds")) });
   const [find, setFind] = useState("");
+  const [only, setOnly] = useState("");
   const [editing, setEditing] = useState<string | null>(null);
   const words = find.trim().toLowerCase().split(/\s+/);
-  const found = (parts.data ?? []).filter((p) =>
-    words.every((w) => `${p.code} ${p.name} ${p.kind} ${p.measures}`.toLowerCase().includes(w)),
+  const all = parts.data ?? [];
+  const found = all.filter(
+    (p) =>
+      (only === "" || p.kind === only) &&
+      words.every((w) => `${p.code} ${p.name} ${p.kind} ${p.measures}`.toLowerCase().includes(w)),
   );
   return (
     <SettingsFrame
@@ -63,38 +56,27 @@ export default function PartsPage() {
       <Stack>
         <Row $gap={16} style={{ alignItems: "end" }}>
           <TextField label="Find" value={find} onChange={setFind} placeholder="25580, seal 2.250" />
+          <Select
+            label="Kind"
+            value={only}
+            onChange={setOnly}
+            options={[
+              ["", "all"],
+              ...[...new Set(all.map((p) => p.kind))].map((k) => [k, capital(k)] as const),
+            ]}
+          />
           <Button onPress={() => setEditing("")}>Add a part of our own</Button>
         </Row>
         <Terms />
         {editing === "" && <Edit part={NEW} onLeave={() => setEditing(null)} />}
-        {byKind(found).map(([kind, rows]) => (
-          <Section key={kind} aria-label={kind}>
-            <h2>
-              {capital(kind)} <Quiet style={{ fontWeight: 400 }}>{rows.length}</Quiet>
-            </h2>
-            <Lines>
-              {rows.map((p) => (
-                <li key={p.code}>
-                  {editing === p.code ? (
-                    <Edit part={p} onLeave={() => setEditing(null)} />
-                  ) : (
-                    <Line>
-                      <b>{p.name}</b>
-                      <Quiet>{p.measures}</Quiet>
-                      <Quiet>{p.code}</Quiet>
-                      <span>
-                        {p.price === null ? "no price" : money(p.price)}
-                        {p.unit !== "piece" && <Quiet> per {p.unit}</Quiet>}
-                      </span>
-                      <TextButton onPress={() => setEditing(p.code)} aria-label={`Change ${p.name}`}>
-                        Change
-                      </TextButton>
-                    </Line>
-                  )}
-                </li>
-              ))}
-            </Lines>
-          </Section>
+        {groups(found).map(([key, rows]) => (
+          <Group
+            key={key}
+            rows={rows}
+            kind={kinds.data?.find((k) => k.code === rows[0]?.measuredAs)}
+            editing={editing}
+            onEdit={setEditing}
+          />
         ))}
         {parts.data && found.length === 0 && <p>No part here is called that.</p>}
       </Stack>
@@ -102,11 +84,77 @@ export default function PartsPage() {
   );
 }
 
-/** Parts of a kind together, kinds in the order the list has them. */
-function byKind(parts: readonly Part[]): [string, Part[]][] {
-  const kinds = new Map<string, Part[]>();
-  for (const part of parts) kinds.set(part.kind, [...(kinds.get(part.kind) ?? []), part]);
-  return [...kinds];
+/** Parts of a sort, measured alike, so that their measures stand in columns. */
+function Group({
+  rows,
+  kind,
+  editing,
+  onEdit,
+}: {
+  rows: Part[];
+  kind: Schemas["PartKind"] | undefined;
+  editing: string | null;
+  onEdit: (code: string | null) => void;
+}) {
+  const money = useMoney();
+  const first = rows[0];
+  if (!first) return null;
+  const title = kind ? `${capital(first.kind)}: ${kind.name}` : capital(first.kind);
+  const drawn = drawnAs(first.measuredAs, first.kind);
+  const open = rows.find((p) => p.code === editing);
+  const columns: Col<Part>[] = [
+    { id: "name", title: "What it is", cell: (p) => <b>{p.name}</b>, by: (p) => p.name },
+    ...(kind
+      ? kind.dimensions.map((d) => ({
+          id: d.code,
+          title: capital(d.words),
+          figure: true,
+          cell: (p: Part) => p.by[d.code] ?? "",
+          by: (p: Part) => Number.parseFloat(p.by[d.code] ?? ""),
+        }))
+      : [{ id: "measures", title: "Measures", cell: (p: Part) => p.measures, by: (p: Part) => p.measures }]),
+    { id: "code", title: "Code", cell: (p) => <Quiet>{p.code}</Quiet>, by: (p) => p.code },
+    {
+      id: "price",
+      title: "Price",
+      figure: true,
+      cell: (p) => (
+        <>
+          {p.price === null ? "no price" : money(p.price)}
+          {p.unit !== "piece" && <Quiet> per {p.unit}</Quiet>}
+        </>
+      ),
+      by: (p) => p.price ?? Number.NaN,
+    },
+  ];
+  return (
+    <Section aria-label={title}>
+      <Row $gap={14}>
+        {drawn && <Illustration subject={drawn} code="" />}
+        <h2>
+          {title} <Quiet style={{ fontWeight: 400 }}>{rows.length}</Quiet>
+        </h2>
+      </Row>
+      {open && <Edit key={open.code} part={open} onLeave={() => onEdit(null)} />}
+      <DataTable
+        label={title}
+        columns={columns}
+        items={rows}
+        idOf={(p) => p.code}
+        onOpen={(p) => onEdit(p.code)}
+      />
+    </Section>
+  );
+}
+
+/** Parts of a kind that are measured alike together, in the order the list has them. */
+function groups(parts: readonly Part[]): [string, Part[]][] {
+  const all = new Map<string, Part[]>();
+  for (const part of parts) {
+    const key = `${part.kind} ${part.measuredAs}`;
+    all.set(key, [...(all.get(key) ?? []), part]);
+  }
+  return [...all];
 }
 
 function Edit({ part, onLeave }: { part: Part; onLeave: () => void }) {

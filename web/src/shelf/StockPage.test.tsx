@@ -9,6 +9,7 @@ const row = (n: number, with_: object = {}) => ({
   name: `Part ${n}`,
   bin: `A${n}`,
   unit: "piece",
+  kind: "Seals",
   onHand: 4,
   promised: 1,
   free: 3,

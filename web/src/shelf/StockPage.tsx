@@ -3,6 +3,7 @@ import { useState } from "react";
 import styled from "styled-components";
 import { Link } from "react-router";
 import { answer, type Schemas, shop } from "../api/client";
+import { capital } from "../api/words";
 import { TextField } from "../ui/Fields";
 import { TextButton } from "../ui/Button";
 import { Columns, Head, Lines, Page, Quiet, Row, Section, Stack } from "../ui/Page";
@@ -66,25 +67,34 @@ export default function StockPage() {
           {stock.data?.length === 0 && (
             <p>Nothing is kept here yet. Scan or type a part’s code and count it: then it is.</p>
           )}
-          <Lines>
-            {rows.map((r) => (
-              <li key={r.code} style={{ padding: 0 }}>
-                <Part
-                  aria-pressed={r.code === code}
-                  onClick={() => {
-                    setCode(r.code);
-                  }}
-                >
-                  <Bin>{r.bin}</Bin>
-                  <Stack $gap={0}>
-                    <span>{r.name}</span>
-                    <Quiet>{inWords(r)}</Quiet>
-                  </Stack>
-                  <Board promised={r.promised} free={r.free} missing={r.missing} coming={r.onOrder} />
-                </Part>
-              </li>
-            ))}
-          </Lines>
+          {[...new Set(rows.map((r) => r.kind))].map((kind) => (
+            <Section key={kind} aria-label={kind} style={{ gap: 0 }}>
+              <h3>
+                {capital(kind)} {rows.filter((r) => r.kind === kind).length}
+              </h3>
+              <Lines>
+                {rows
+                  .filter((r) => r.kind === kind)
+                  .map((r) => (
+                    <li key={r.code} style={{ padding: 0 }}>
+                      <Part
+                        aria-pressed={r.code === code}
+                        onClick={() => {
+                          setCode(r.code);
+                        }}
+                      >
+                        <Bin>{r.bin}</Bin>
+                        <Stack $gap={0}>
+                          <span>{r.name}</span>
+                          <Quiet>{inWords(r)}</Quiet>
+                        </Stack>
+                        <Board promised={r.promised} free={r.free} missing={r.missing} coming={r.onOrder} />
+                      </Part>
+                    </li>
+                  ))}
+              </Lines>
+            </Section>
+          ))}
           {stock.data && stock.data.length > 0 && rows.length === 0 && (
             <p>Nothing on the shelf is called that.</p>
           )}
