@@ -1,7 +1,7 @@
 import type { Schemas, ShopProblem } from "../../api/client";
 import { useShop } from "../../api/useShop";
 import { TextButton } from "../../ui/Button";
-import { DateField } from "../../ui/DateField";
+import { DateRangeField } from "../../ui/DateRangeField";
 import { TextField } from "../../ui/Fields";
 import { Row, Section } from "../../ui/Page";
 
@@ -23,12 +23,12 @@ export function Busy({
       <h2>When no trailer can be spared</h2>
       {times.map((t, i) => (
         <Row key={i} style={{ alignItems: "flex-end" }}>
-          <DateField label="From" value={t.from} onChange={(from) => edit(i, { from })} />
-          <DateField
-            label="To"
-            value={t.to}
+          <DateRangeField
+            label="From and to"
+            from={t.from}
+            to={t.to}
             problem={refused?.field(`/busy/${i}/to`)}
-            onChange={(to) => edit(i, { to })}
+            onChange={(from, to) => edit(i, { from, to })}
           />
           <TextField label="Why" value={t.why} onChange={(why) => edit(i, { why })} />
           <TextButton onPress={() => onChange(times.filter((_, j) => j !== i))}>leave out</TextButton>
