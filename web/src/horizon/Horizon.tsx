@@ -1,4 +1,4 @@
-import { lazy, Suspense, useState } from "react";
+import { Suspense, useState } from "react";
 import styled from "styled-components";
 import { Link } from "react-router";
 import type { Schemas } from "../api/client";
@@ -6,6 +6,7 @@ import { dayInWords } from "../api/words";
 import { linkShape } from "../ui/Button";
 import { Head, Page, Quiet, Row } from "../ui/Page";
 import { useDebounced } from "../ui/useDebounced";
+import { later } from "../ui/later";
 import { AimBar } from "./AimBar";
 import { HorizonBoard } from "./HorizonBoard";
 import { type Filter, HorizonTools } from "./HorizonTools";
@@ -16,7 +17,7 @@ import { Waiting } from "../ui/Waiting";
 import { Disclosure } from "../ui/Disclosure";
 
 // Its calendar is a third of the screen’s script, and wanted only once a visit is chosen.
-const VisitPanel = lazy(() => import("./VisitPanel"));
+const VisitPanel = later(() => import("./VisitPanel"));
 
 const Board = styled.div<{ $beside: boolean }>`
   display: grid;

@@ -1,37 +1,21 @@
 import type { CalendarDate } from "@internationalized/date";
-import type { ReactNode } from "react";
+import { type ReactNode, Suspense } from "react";
 import { Button } from "react-aria-components/Button";
-import { Calendar, CalendarCell, CalendarGrid, CalendarGridBody } from "react-aria-components/Calendar";
 import { DatePicker } from "react-aria-components/DatePicker";
 import { Dialog } from "react-aria-components/Dialog";
 import { I18nProvider } from "react-aria-components/I18nProvider";
 import styled from "styled-components";
-import {
-  CalendarSign,
-  dayLook,
-  Line,
-  MonthHead,
-  monthLook,
-  readDay,
-  Segment,
-  Segments,
-  Sheet,
-  WeekHead,
-} from "./dateParts";
+import { CalendarSign, Line, readDay, Segment, Segments, Sheet } from "./dateParts";
 import { stacked } from "./field";
+import { later } from "./later";
 import { FieldError, Hint, Label } from "./Fields";
 
 const Field = styled(DatePicker)`
   ${stacked}
 ` as typeof DatePicker;
 
-const Month = styled(Calendar)`
-  ${monthLook}
-`;
-
-const Day = styled(CalendarCell)`
-  ${dayLook}
-`;
+// The calendar is heavy, and most days are typed.
+const OneMonth = later(() => import("./OneMonth"));
 
 interface Props {
   label: string;
@@ -64,13 +48,9 @@ export function DateField({ label, value, onChange, hint, problem }: Props) {
         <FieldError>{problem}</FieldError>
         <Sheet offset={2}>
           <Dialog>
-            <Month>
-              <MonthHead />
-              <CalendarGrid>
-                <WeekHead />
-                <CalendarGridBody>{(date) => <Day date={date} />}</CalendarGridBody>
-              </CalendarGrid>
-            </Month>
+            <Suspense fallback={<p style={{ minHeight: 300 }}>Opening…</p>}>
+              <OneMonth />
+            </Suspense>
           </Dialog>
         </Sheet>
       </Field>

@@ -1,24 +1,13 @@
 import type { CalendarDate } from "@internationalized/date";
+import { Suspense } from "react";
 import { Button } from "react-aria-components/Button";
-import { CalendarCell, CalendarGrid, CalendarGridBody } from "react-aria-components/Calendar";
 import { DateRangePicker } from "react-aria-components/DateRangePicker";
 import { Dialog } from "react-aria-components/Dialog";
 import { I18nProvider } from "react-aria-components/I18nProvider";
-import { RangeCalendar } from "react-aria-components/RangeCalendar";
 import styled from "styled-components";
-import {
-  CalendarSign,
-  dayLook,
-  Line,
-  MonthHead,
-  monthLook,
-  readDay,
-  Segment,
-  Segments,
-  Sheet,
-  WeekHead,
-} from "./dateParts";
+import { CalendarSign, Line, readDay, Segment, Segments, Sheet } from "./dateParts";
 import { stacked } from "./field";
+import { later } from "./later";
 import { FieldError, Label } from "./Fields";
 
 const Field = styled(DateRangePicker)`
@@ -30,13 +19,8 @@ const Both = styled(Line)`
   min-width: 310px;
 `;
 
-const Month = styled(RangeCalendar)`
-  ${monthLook}
-`;
-
-const Day = styled(CalendarCell)`
-  ${dayLook}
-`;
+// The calendar is heavy, and most days are typed.
+const RangeMonth = later(() => import("./RangeMonth"));
 
 interface Props {
   label: string;
@@ -73,13 +57,9 @@ export function DateRangeField({ label, from, to, onChange, problem }: Props) {
         <FieldError>{problem}</FieldError>
         <Sheet offset={2}>
           <Dialog>
-            <Month>
-              <MonthHead />
-              <CalendarGrid>
-                <WeekHead />
-                <CalendarGridBody>{(date) => <Day date={date} />}</CalendarGridBody>
-              </CalendarGrid>
-            </Month>
+            <Suspense fallback={<p style={{ minHeight: 300 }}>Opening…</p>}>
+              <RangeMonth />
+            </Suspense>
           </Dialog>
         </Sheet>
       </Field>

@@ -1,27 +1,9 @@
-import { lazy, Suspense, useEffect, useState } from "react";
+import { Suspense, useEffect, useState } from "react";
 import { Button } from "react-aria-components/Button";
-import { Dialog } from "react-aria-components/Dialog";
-import { Modal } from "react-aria-components/Modal";
 import styled from "styled-components";
-import { Veil } from "./Asking";
+import { later } from "./later";
 
-const Finder = lazy(() => import("./Finder"));
-
-const Sheet = styled(Modal)`
-  width: min(660px, 100%);
-  max-height: 76vh;
-  display: grid;
-  background: var(--ground);
-  border: 1px solid var(--ink);
-  border-radius: 4px;
-  overflow: hidden;
-  section {
-    display: grid;
-    grid-template-rows: auto minmax(0, 1fr);
-    max-height: 76vh;
-    outline: none;
-  }
-`;
+const Finder = later(() => import("./Finder"));
 
 const Trigger = styled(Button)`
   display: inline-flex;
@@ -86,15 +68,11 @@ export function Find() {
         </svg>
         <span>Find</span> <kbd>Ctrl K</kbd>
       </Trigger>
-      <Veil isOpen={open} onOpenChange={setOpen} isDismissable>
-        <Sheet>
-          <Dialog aria-label="Find anything">
-            <Suspense fallback={<p style={{ padding: 18 }}>Opening…</p>}>
-              <Finder onDone={() => setOpen(false)} />
-            </Suspense>
-          </Dialog>
-        </Sheet>
-      </Veil>
+      {open && (
+        <Suspense fallback={null}>
+          <Finder onDone={() => setOpen(false)} />
+        </Suspense>
+      )}
     </>
   );
 }

@@ -1,13 +1,16 @@
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { Autocomplete } from "react-aria-components/Autocomplete";
+import { Dialog } from "react-aria-components/Dialog";
 import { Input } from "react-aria-components/Input";
 import { Menu, MenuItem } from "react-aria-components/Menu";
+import { Modal } from "react-aria-components/Modal";
 import { SearchField } from "react-aria-components/SearchField";
 import { useNavigate } from "react-router";
 import styled from "styled-components";
 import { answer, type Schemas, shop } from "../api/client";
 import { capital } from "../api/words";
+import { Veil } from "./Asking";
 import { box } from "./field";
 import { Problem } from "./Problem";
 import { useDebounced } from "./useDebounced";
@@ -21,6 +24,22 @@ interface Hit {
   detail: string;
   kind: string;
 }
+
+const Sheet = styled(Modal)`
+  width: min(660px, 100%);
+  max-height: 76vh;
+  display: grid;
+  background: var(--ground);
+  border: 1px solid var(--ink);
+  border-radius: 4px;
+  overflow: hidden;
+  section {
+    display: grid;
+    grid-template-rows: auto minmax(0, 1fr);
+    max-height: 76vh;
+    outline: none;
+  }
+`;
 
 const Field = styled(Input)`
   ${box}
@@ -140,8 +159,21 @@ export function hits(found: readonly Found[], typed: string): Hit[] {
   return of ? [...things, ...places] : places;
 }
 
-/** What is typed into the field for everything, and what answers to it. */
+/** The field for everything, over the page. */
 export default function Finder({ onDone }: { onDone: () => void }) {
+  return (
+    <Veil isOpen onOpenChange={onDone} isDismissable>
+      <Sheet>
+        <Dialog aria-label="Find anything">
+          <Typed onDone={onDone} />
+        </Dialog>
+      </Sheet>
+    </Veil>
+  );
+}
+
+/** What is typed into it, and what answers to that. */
+function Typed({ onDone }: { onDone: () => void }) {
   const [typed, setTyped] = useState("");
   const go = useNavigate();
   const { deed, of } = parted(typed);

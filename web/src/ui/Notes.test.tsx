@@ -3,7 +3,8 @@ import { screen, waitFor } from "@testing-library/react";
 import { act } from "react";
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 import { show } from "../tests/screen";
-import { clearNotes, note, Notes } from "./Notes";
+import { note, Notes } from "./Notes";
+import { clearNotes } from "./NotesCorner";
 
 // Other screens say things too.
 beforeEach(() => act(clearNotes));

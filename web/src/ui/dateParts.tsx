@@ -1,11 +1,8 @@
 import { type CalendarDate, parseDate } from "@internationalized/date";
-import { Button } from "react-aria-components/Button";
-import { CalendarGridHeader, CalendarHeaderCell } from "react-aria-components/Calendar";
 import { DateInput, DateSegment } from "react-aria-components/DateField";
 import { Group } from "react-aria-components/Group";
-import { Heading } from "react-aria-components/Heading";
 import { Popover } from "react-aria-components/Popover";
-import styled, { css } from "styled-components";
+import styled from "styled-components";
 import { box, dropped } from "./field";
 
 /** The line that a day stands in, with its button. */
@@ -56,63 +53,6 @@ export const Sheet = styled(Popover)`
   padding: 10px 14px 14px;
 `;
 
-/** How a month looks, whatever is picked in it. */
-export const monthLook = css`
-  header {
-    display: flex;
-    align-items: center;
-    justify-content: space-between;
-    gap: 8px;
-  }
-  h2 {
-    font-size: 19px;
-  }
-  header button {
-    min-width: 44px;
-    min-height: 44px;
-    border: 0;
-    background: none;
-    font-size: 20px;
-    cursor: pointer;
-  }
-  th {
-    font-weight: 400;
-    font-size: 14px;
-    color: var(--steel);
-  }
-  td {
-    padding: 1px;
-  }
-`;
-
-/** How a day looks in it. */
-export const dayLook = css`
-  display: grid;
-  place-items: center;
-  width: 44px;
-  height: 40px;
-  border-radius: 3px;
-  cursor: pointer;
-  outline: none;
-  &[data-hovered] {
-    background: var(--tint);
-  }
-  &[data-outside-month] {
-    visibility: hidden;
-  }
-  &[data-today] {
-    border-bottom: 2px solid var(--ink);
-  }
-  &[data-selected] {
-    background: var(--working);
-    color: var(--on-working);
-  }
-  &[data-focus-visible] {
-    outline: 3px solid var(--working);
-    outline-offset: -1px;
-  }
-`;
-
 /** A day like "2026-11-28" as the calendar has it; null for none, or for what is no day. */
 export function readDay(day: string): CalendarDate | null {
   try {
@@ -132,22 +72,4 @@ export const CalendarSign = () => (
       strokeWidth="1.6"
     />
   </svg>
-);
-
-/** The head of a month: its name, and the way to its neighbours. */
-export const MonthHead = () => (
-  <header>
-    <Button slot="previous" aria-label="The month before">
-      ‹
-    </Button>
-    <Heading />
-    <Button slot="next" aria-label="The month after">
-      ›
-    </Button>
-  </header>
-);
-
-/** The days of the week over a month. */
-export const WeekHead = () => (
-  <CalendarGridHeader>{(day) => <CalendarHeaderCell>{day}</CalendarHeaderCell>}</CalendarGridHeader>
 );

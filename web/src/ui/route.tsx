@@ -1,11 +1,12 @@
-import { type ComponentType, lazy } from "react";
+import type { ComponentType } from "react";
 import { type Params, useParams } from "react-router";
+import { later } from "./later";
 
 type Load<P extends object> = () => Promise<{ default: ComponentType<P> }>;
 
 /** A screen that is fetched when somebody goes there; what the address names becomes its properties. */
 export function screen<P extends object>(load: Load<P>, of: (named: Params) => P = () => ({}) as P) {
-  const Screen = lazy(load) as unknown as ComponentType<P>;
+  const Screen = later(load);
   function At() {
     const named = useParams();
     // Another thing of the same kind is another screen: nothing typed for one may stand at the other.

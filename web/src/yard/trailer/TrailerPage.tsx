@@ -1,10 +1,11 @@
 import { useQuery } from "@tanstack/react-query";
-import { lazy, useMemo, useState } from "react";
+import { useMemo, useState } from "react";
 import { Link, useSearchParams } from "react-router";
 import { answer, type Schemas, shop } from "../../api/client";
 import { useJobsOffered } from "../../api/useJobsOffered";
 import { GearPlan, type PlanMark } from "../../gearplan/GearPlan";
 import { Columns, Head, Page, Quiet, Stack } from "../../ui/Page";
+import { later } from "../../ui/later";
 import { type TabOf, Tabs } from "../../ui/Tabs";
 import { WaitingPage } from "../../ui/Waiting";
 import { AtAGlance } from "./AtAGlance";
@@ -19,11 +20,11 @@ import { due, type JobAt, toggled } from "./wanted";
 import { WhatStands } from "./WhatStands";
 
 // Looked at now and then: fetched once somebody does.
-const History = lazy(async () => ({ default: (await import("../../ui/VisitLines")).VisitLines }));
-const Wear = lazy(async () => ({ default: (await import("../../plots/WearPlots")).WearPlots }));
-const Road = lazy(async () => ({ default: (await import("./MeterPanel")).MeterPanel }));
-const Cost = lazy(async () => ({ default: (await import("../../plots/CostPlot")).CostPlot }));
-const Pictures = lazy(async () => ({ default: (await import("./PhotoWall")).PhotoWall }));
+const History = later(async () => ({ default: (await import("../../ui/VisitLines")).VisitLines }));
+const Wear = later(async () => ({ default: (await import("../../plots/WearPlots")).WearPlots }));
+const Road = later(async () => ({ default: (await import("./MeterPanel")).MeterPanel }));
+const Cost = later(async () => ({ default: (await import("../../plots/CostPlot")).CostPlot }));
+const Pictures = later(async () => ({ default: (await import("./PhotoWall")).PhotoWall }));
 
 const NONE: readonly Schemas["JobOffered"][] = [];
 
