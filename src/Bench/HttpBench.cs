@@ -1,11 +1,7 @@
 using System.Diagnostics;
-using System.Globalization;
 using System.Net;
-using System.Net.Sockets;
 using System.Text.Json;
 using Microsoft.EntityFrameworkCore;
-using SturdyTinker.Demo;
-using SturdyTinker.Store;
 
 namespace SturdyTinker.Bench;
 
@@ -27,65 +23,31 @@ internal static class HttpBench
     /// </param>
     internal static async Task<int> RunAsync(string bin, string? kept)
     {
-        DateOnly today = DateOnly.FromDateTime(DateTime.Now);
-        string folder = kept
-            ?? Path.Combine(
-                Path.GetTempPath(),
-                FormattableString.Invariant($"sturdy-tinker-bench-{Environment.ProcessId}"));
-        try
-        {
-            Console.WriteLine(
-                FormattableString.Invariant($"Making {Trailers:#,0} trailers with three years of history…"));
-            (Guid[] trailers, Guid[] customers, long rows) = await MakeAsync(folder, today);
-            long size = Directory.GetFiles(folder).Sum(f => new FileInfo(f).Length);
-            Console.WriteLine(FormattableString.Invariant($"{rows:#,0} rows, {size / 1024 / 1024} MB"));
-
-            int port = FreePort();
-            using Process server = Start(bin, folder, port);
-            try
+        Guid[] trailers = [], customers = [];
+        string[] tags = [];
+        await using BenchServer server = await BenchServer.StartAsync(
+            bin,
+            kept,
+            Trailers,
+            async file =>
             {
-                using HttpClient http = new(new SocketsHttpHandler { MaxConnectionsPerServer = Clients })
-                {
-                    BaseAddress = new Uri(FormattableString.Invariant($"http://127.0.0.1:{port}"))
-                };
-                await ReadyAsync(http, server);
-                (string Name, Func<Random, string> Path)[] asked =
-                [
-                    ("bare", r => $"/api/yard/customers/{customers[r.Next(customers.Length)]}"),
-                    ("trailer", r => $"/api/yard/trailers/{trailers[r.Next(trailers.Length)]}"),
-                    ("yard", _ => "/api/yard/trailers?order=due"),
-                ];
-                return await MeasureAsync(http, server, asked);
-            }
-            finally
-            {
-                server.Kill();
-                await server.WaitForExitAsync();
-            }
-        }
-        finally
-        {
-            if (kept is null && Directory.Exists(folder))
-            {
-                Directory.Delete(folder, recursive: true);
-            }
-        }
-    }
-
-    private static async Task<(Guid[] Trailers, Guid[] Customers, long Rows)> MakeAsync(string folder, DateOnly today)
-    {
-        await using ShopFile file = await ShopFileOpening.OpenAsync(folder);
-        if (!await file.Trailers.AnyAsync())
-        {
-            await Fleet.FillAsync(file, Trailers, today);
-        }
-
-        long rows = await file.StepEntries.LongCountAsync()
-            + await file.Readings.LongCountAsync()
-            + await file.MeterEntries.LongCountAsync()
-            + await file.PartsUsed.LongCountAsync();
-        return (await file.Trailers.Select(t => t.Id).ToArrayAsync(),
-            await file.Customers.Select(c => c.Id).ToArrayAsync(), rows);
+                trailers = await file.Trailers.Select(t => t.Id).ToArrayAsync();
+                tags = await file.Trailers.Select(t => t.Tag).ToArrayAsync();
+                customers = await file.Customers.Select(c => c.Id).ToArrayAsync();
+                long rows = await file.StepEntries.LongCountAsync()
+                    + await file.Readings.LongCountAsync()
+                    + await file.MeterEntries.LongCountAsync()
+                    + await file.PartsUsed.LongCountAsync();
+                Console.WriteLine(FormattableString.Invariant($"{rows:#,0} rows"));
+            });
+        (string Name, Func<Random, string> Path)[] asked =
+        [
+            ("bare", r => $"/api/yard/customers/{customers[r.Next(customers.Length)]}"),
+            ("trailer", r => $"/api/yard/trailers/{trailers[r.Next(trailers.Length)]}"),
+            ("yard", _ => "/api/yard/trailers?order=due"),
+            ("find", r => $"/api/find?typed={Uri.EscapeDataString(tags[r.Next(tags.Length)])}"),
+        ];
+        return await MeasureAsync(server.Http, server.Process, asked);
     }
 
     private static async Task<int> MeasureAsync(
@@ -133,6 +95,10 @@ internal static class HttpBench
         Console.WriteLine(
             FormattableString.Invariant($"yard's first page against trailer page: {Median(yardRatios):0.00} (from ")
                 + FormattableString.Invariant($"{yardRatios.Min():0.00} to {yardRatios.Max():0.00}); aim: 1.00 or more"));
+        double[] findRatios = Ratios(perSecond["find"], perSecond["bare"]);
+        Console.WriteLine(
+            FormattableString.Invariant(
+                $"finding a trailer by its tag against bare endpoint: {Median(findRatios):0.00} (from {findRatios.Min():0.00} to {findRatios.Max():0.00})"));
         Console.WriteLine(JsonSerializer.Serialize(new
         {
             bench = "http",
@@ -144,6 +110,7 @@ internal static class HttpBench
             yardRps = Math.Round(Median(perSecond["yard"])),
             trailerToBare = Math.Round(Median(trailerRatios), 3),
             yardToTrailer = Math.Round(Median(yardRatios), 3),
+            findToBare = Math.Round(Median(findRatios), 3),
         }));
         return 0;
     }
@@ -181,48 +148,5 @@ internal static class HttpBench
             return count;
         }));
         return (counts.Sum(), watch.Elapsed);
-    }
-
-    private static Process Start(string bin, string folder, int port)
-    {
-        ProcessStartInfo start = new("dotnet")
-        {
-            ArgumentList =
-            {
-                Path.Combine(bin, "Shop", "release", "SturdyTinker.Shop.dll"),
-                "--data",
-                folder,
-                "--urls",
-                string.Create(CultureInfo.InvariantCulture, $"http://127.0.0.1:{port}"),
-                "--Logging:LogLevel:Default=Warning"
-            },
-            WorkingDirectory = folder,
-        };
-        return Process.Start(start) ?? throw new InvalidOperationException("The server did not start.");
-    }
-
-    private static async Task ReadyAsync(HttpClient http, Process server)
-    {
-        for (int tries = 0; tries < 150 && !server.HasExited; tries++)
-        {
-            try
-            {
-                (await http.GetAsync("/health")).EnsureSuccessStatusCode();
-                return;
-            }
-            catch (HttpRequestException)
-            {
-                await Task.Delay(200);
-            }
-        }
-
-        throw new InvalidOperationException("The server did not answer.");
-    }
-
-    private static int FreePort()
-    {
-        using TcpListener listener = new(IPAddress.Loopback, 0);
-        listener.Start();
-        return ((IPEndPoint)listener.LocalEndpoint).Port;
     }
 }

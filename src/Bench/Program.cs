@@ -1,6 +1,6 @@
 using SturdyTinker.Bench;
 
-// bench compose; bench find; bench plan [N | PART]; bench http BIN [DIR]: BIN is the folder with the built server; the
+// bench compose; bench find; bench plan [N | PART]; bench web BIN WEB; bench http BIN [DIR]: BIN is the folder with the built server; the
 // fleet is kept in DIR, and found there again.
 return args switch
 {
@@ -11,12 +11,13 @@ return args switch
         && problems > 0 => await PlanBench.RunAsync(problems, null),
     ["plan", var part] => await PlanBench.RunAsync(500, part),
     ["http", var bin] => await HttpBench.RunAsync(bin, null),
+    ["web", var bin, var web] => await WebBench.RunAsync(bin, web),
     ["http", var bin, var folder] => await HttpBench.RunAsync(bin, folder),
     _ => Unknown(),
 };
 
 static int Unknown()
 {
-    Console.Error.WriteLine("bench measures: http, compose, find, plan");
+    Console.Error.WriteLine("bench measures: http, web, compose, find, plan");
     return 2;
 }

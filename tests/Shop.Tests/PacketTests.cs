@@ -127,7 +127,7 @@ public sealed class PacketTests : IDisposable
                 409)).Detail,
             StringComparison.Ordinal);
         Assert.Contains(
-            await shop.GetAsync<List<FollowUpAnswer>>("/api/ledger/follow-ups"),
+            (await shop.GetAsync<FollowUpPage>("/api/ledger/follow-ups")).Owed,
             f => f.Words == "Adjust the new brakes again");
     }
 

@@ -243,14 +243,18 @@ public sealed class SliceTests : IDisposable
         await shop.WorkAsync(visit);
         await shop.PostAsync<VisitState>($"/api/bay/visits/{visit.Id}/close", new ClosingDraft());
         FollowUpAnswer owed = Assert.Single(
-            await shop.GetAsync<List<FollowUpAnswer>>("/api/ledger/follow-ups"),
+            (await shop.GetAsync<FollowUpPage>("/api/ledger/follow-ups")).Owed,
             f => f.Words == "Torque the lug nuts again");
         Assert.DoesNotContain(
             owed,
-            await shop.PutAsync<List<FollowUpAnswer>>($"/api/ledger/follow-ups/{owed.Id}", new FollowUpDraft(true)));
+            (await shop.PutAsync<FollowUpPage>(
+                $"/api/ledger/follow-ups/{owed.Id}",
+                new FollowUpDraft(true))).Owed);
         Assert.Contains(
             owed,
-            await shop.PutAsync<List<FollowUpAnswer>>($"/api/ledger/follow-ups/{owed.Id}", new FollowUpDraft(false)));
+            (await shop.PutAsync<FollowUpPage>(
+                $"/api/ledger/follow-ups/{owed.Id}",
+                new FollowUpDraft(false))).Owed);
     }
 
     [Fact]

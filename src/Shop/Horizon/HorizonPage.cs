@@ -124,7 +124,8 @@ public sealed record BayWeekAnswer(
 /// <param name="Lines">A page of trailers.</param>
 /// <param name="Found">How many trailers the filter finds in all.</param>
 /// <param name="Total">How many there are.</param>
-/// <param name="FollowUps">Checks owed; only with the first page.</param>
+/// <param name="FollowUps">The checks owed soonest; only with the first page.</param>
+/// <param name="ChecksOwed">How many are owed in all; 0 with any page but the first.</param>
 /// <param name="MinutesSaved">Minutes of opening and closing that sharing saves over the year, all trailers.</param>
 /// <param name="SavedInWords">The same in words.</param>
 public sealed record HorizonAnswer(
@@ -135,6 +136,7 @@ public sealed record HorizonAnswer(
     int Found,
     int Total,
     IReadOnlyList<FollowUpAnswer> FollowUps,
+    int ChecksOwed,
     decimal MinutesSaved,
     string SavedInWords);
 
@@ -145,6 +147,7 @@ internal static class HorizonPage
     internal const int WeeksShown = 52;
 
     private const int MostLines = 200;
+    private const int ChecksShown = 10;
 
     internal static void MapHorizonPage(this RouteGroupBuilder horizon)
     {
@@ -194,6 +197,7 @@ internal static class HorizonPage
                 i => board.Trailers[i].Tag,
                 StringComparer.OrdinalIgnoreCase)];
         DateOnly end = board.Planner.First.AddDays(7 * WeeksShown);
+        FollowUpPage owed = skip > 0 ? new([], 0) : await FollowUpsOwed.SoonestAsync(file, 0, ChecksShown);
         decimal saved = board.Plan.Plans.Sum(p => p.Visits.Where(v => v.Week < end).Sum(v => v.MinutesSaved));
         return TypedResults.Ok(new HorizonAnswer(
             board.Today,
@@ -202,7 +206,8 @@ internal static class HorizonPage
             [.. found.Skip(skip ?? 0).Take(lines).Select(i => OfTrailer(board, i))],
             found.Length,
             board.Trailers.Count,
-            skip > 0 ? [] : await FollowUpsOwed.OfAllAsync(file),
+            owed.Owed,
+            owed.Total,
             saved,
             Packet.InWords(saved)));
     }

@@ -11,13 +11,20 @@ public sealed record FollowUpDraft(bool Done);
 
 internal static class FollowUps
 {
+    private const int PageSize = 20;
+
     internal static void MapFollowUps(this RouteGroupBuilder ledger)
     {
-        ledger.MapGet("/follow-ups", async (ShopFile file) => TypedResults.Ok(await FollowUpsOwed.OfAllAsync(file)));
+        ledger.MapGet("/follow-ups", async (ShopFile file, int? skip, int? take) =>
+            take is < 1 or > FollowUpsOwed.MostOfPage || skip is < 0
+                ? throw Refusal.Malformed(
+                    $"A page has 1 to {FollowUpsOwed.MostOfPage} checks and starts at 0 or later.",
+                    "take")
+                : TypedResults.Ok(await FollowUpsOwed.SoonestAsync(file, skip ?? 0, take ?? PageSize)));
         ledger.MapPut("/follow-ups/{id:guid}", SettleAsync);
     }
 
-    private static async Task<Ok<List<FollowUpAnswer>>> SettleAsync(
+    private static async Task<Ok<FollowUpPage>> SettleAsync(
         Guid id,
         FollowUpDraft draft,
         ShopFile file,
@@ -37,6 +44,6 @@ internal static class FollowUps
         }
 
         await transaction.CommitAsync();
-        return TypedResults.Ok(await FollowUpsOwed.OfAllAsync(file));
+        return TypedResults.Ok(await FollowUpsOwed.SoonestAsync(file, 0, PageSize));
     }
 }

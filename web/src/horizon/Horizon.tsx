@@ -126,7 +126,7 @@ function Beneath({ page }: { page: Schemas["HorizonAnswer"] }) {
         </p>
       )}
       {page.followUps.length > 0 && (
-        <Disclosure style={{ marginTop: 14 }} title={<>{page.followUps.length} checks owed</>}>
+        <Disclosure style={{ marginTop: 14 }} title={<>{page.checksOwed.toLocaleString("en")} checks owed</>}>
           <ul>
             {page.followUps.map((f) => (
               <li key={f.id}>
@@ -135,6 +135,9 @@ function Beneath({ page }: { page: Schemas["HorizonAnswer"] }) {
               </li>
             ))}
           </ul>
+          {page.checksOwed > page.followUps.length && (
+            <Link to="/ledger">All of them stand in the ledger</Link>
+          )}
         </Disclosure>
       )}
     </>

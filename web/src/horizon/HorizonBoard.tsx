@@ -1,10 +1,10 @@
 import { useVirtualizer } from "@tanstack/react-virtual";
-import { useEffect, useMemo, useRef, useState } from "react";
+import { memo, type RefObject, useCallback, useEffect, useMemo, useRef, useState } from "react";
 import styled from "styled-components";
 import type { Schemas } from "../api/client";
 import { Quiet } from "../ui/Page";
 import { BayStrip } from "./BayStrip";
-import { Line, LINE, NAMES } from "./Line";
+import { Line, LINE, type LineProps, NAMES } from "./Line";
 import { tasksOf } from "./marks";
 import { TASK, TaskLines } from "./TaskLines";
 import { BEFORE, months, scale, weekWidth, type Zoom } from "./timeline";
@@ -110,6 +110,15 @@ export function HorizonBoard({ page, rows, zoom, plan, week, onZoom, onMore }: P
   const frame = useRef<HTMLDivElement>(null);
   const zoomTo = useZoom(frame, zoom, onZoom);
   const [opened, setOpened] = useState<readonly string[]>([]);
+  const open = useCallback(
+    (id: string) => setOpened((now) => (now.includes(id) ? now.filter((one) => one !== id) : [...now, id])),
+    [],
+  );
+  // Lines stay as they are while others scroll by: what they ask for is looked up when they do.
+  const latest = useRef(plan);
+  useEffect(() => {
+    latest.current = plan;
+  });
   // eslint-disable-next-line react-hooks/incompatible-library -- what it returns is used here and handed on nowhere
   const lines = useVirtualizer({
     count: page.found,
@@ -151,7 +160,6 @@ export function HorizonBoard({ page, rows, zoom, plan, week, onZoom, onMore }: P
         <div style={{ position: "relative", height: lines.getTotalSize() }} role="list" aria-label="Trailers">
           {virtual.map((v) => {
             const at = rows[v.index];
-            const mine = at && plan.aim?.row.trailerId === at.trailerId ? plan.aim : null;
             return (
               <div
                 key={v.key}
@@ -166,31 +174,18 @@ export function HorizonBoard({ page, rows, zoom, plan, week, onZoom, onMore }: P
                 }}
               >
                 {at && (
-                  <Line
-                    opened={opened.includes(at.trailerId)}
-                    onOpen={() =>
-                      setOpened((now) =>
-                        now.includes(at.trailerId)
-                          ? now.filter((id) => id !== at.trailerId)
-                          : [...now, at.trailerId],
-                      )
-                    }
+                  <OneLine
                     row={at}
                     x={x}
                     width={width}
                     whole={whole}
                     chosen={plan.chosen?.trailer === at.trailerId ? week : null}
-                    aim={mine?.to ?? null}
-                    onChoose={(one) => {
-                      if (!mine?.to) plan.leave();
-                      plan.setChosen({ trailer: at.trailerId, week: one });
-                    }}
-                    onAim={(one, by) => plan.aimBy(at, one, by)}
-                    onDrop={plan.makeIt}
-                    onKey={(event, one) => plan.key(event, at, one)}
+                    aim={plan.aim?.row.trailerId === at.trailerId ? plan.aim.to : null}
+                    opened={opened.includes(at.trailerId)}
+                    onOpen={open}
+                    plan={latest}
                   />
                 )}
-                {at && opened.includes(at.trailerId) && <TaskLines row={at} x={x} whole={whole} />}
               </div>
             );
           })}
@@ -207,3 +202,33 @@ export function HorizonBoard({ page, rows, zoom, plan, week, onZoom, onMore }: P
     </Frame>
   );
 }
+
+interface OneProps extends Pick<LineProps, "row" | "x" | "width" | "whole" | "chosen" | "aim" | "opened"> {
+  onOpen: (trailer: string) => void;
+  plan: RefObject<ReturnType<typeof useAim>>;
+}
+
+/** A line with its tasks where it is opened; drawn anew only when something of it has changed. */
+const OneLine = memo(function OneLine({ row, x, whole, opened, onOpen, plan, ...drawn }: OneProps) {
+  return (
+    <>
+      <Line
+        {...drawn}
+        row={row}
+        x={x}
+        whole={whole}
+        opened={opened}
+        onOpen={() => onOpen(row.trailerId)}
+        onChoose={(week) => {
+          const { aim, leave, setChosen } = plan.current;
+          if (aim?.row.trailerId !== row.trailerId || !aim.to) leave();
+          setChosen({ trailer: row.trailerId, week });
+        }}
+        onAim={(week, by) => plan.current.aimBy(row, week, by)}
+        onDrop={() => plan.current.makeIt()}
+        onKey={(event, visit) => plan.current.key(event, row, visit)}
+      />
+      {opened && <TaskLines row={row} x={x} whole={whole} />}
+    </>
+  );
+});

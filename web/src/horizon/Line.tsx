@@ -142,7 +142,7 @@ const work = (visit: Visit): string =>
 const spoken = (row: Row, visit: Visit): string =>
   `${row.tag}, ${visit.booking ? "accepted" : visit.pinned ? "proposed, held there" : "proposed"}, week of ${dayShort(visit.week)}: ${visit.what}${visit.savedInWords ? `, saves ${visit.savedInWords} by sharing` : ""}${visit.doesNotFit ? ", no room in that week" : ""}`;
 
-interface Props {
+export interface LineProps {
   row: Row;
   x: Scale;
   width: number;
@@ -172,7 +172,7 @@ export function Line({
   onAim,
   onDrop,
   onKey,
-}: Props) {
+}: LineProps) {
   const drag = useRef<{ from: number; week: string; by: number } | null>(null);
   const start = (e: PointerEvent<HTMLButtonElement>, visit: Visit) => {
     e.currentTarget.setPointerCapture(e.pointerId);

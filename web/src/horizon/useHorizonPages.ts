@@ -3,7 +3,7 @@ import { useMemo } from "react";
 import { answer, shop } from "../api/client";
 import type { Filter } from "./HorizonTools";
 
-const PAGE = 60;
+const PAGE = 40;
 
 /** The horizon's lines as far as they have been looked at, and how to get more of them. */
 export function useHorizonPages(filter: Filter, search: string) {

@@ -1,4 +1,4 @@
-import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { type InfiniteData, useInfiniteQuery, useMutation, useQueryClient } from "@tanstack/react-query";
 import { Link } from "react-router";
 import { answer, type Schemas, shop } from "../api/client";
 import { dayInWords } from "../api/words";
@@ -29,27 +29,47 @@ export default function Ledger() {
   );
 }
 
+const KEY = ["follow-ups"];
+
+interface Tick {
+  id: string;
+  done: boolean;
+  words: string;
+}
+
 function Owed() {
   const queries = useQueryClient();
-  const KEY = ["follow-ups"];
-  const owed = useQuery({ queryKey: KEY, queryFn: () => answer(shop.GET("/api/ledger/follow-ups")) });
-  const tick = useMutation({
-    mutationFn: ({ id, done }: { id: string; done: boolean; words: string }) =>
-      answer(shop.PUT("/api/ledger/follow-ups/{id}", { params: { path: { id } }, body: { done } })),
-    // Gone from the list at once; the answer, or its failure, has the last word.
-    onMutate: ({ id, done }) => {
-      const before = queries.getQueryData<Schemas["FollowUpAnswer"][]>(KEY);
-      if (done)
-        queries.setQueryData(
-          KEY,
-          before?.filter((f) => f.id !== id),
-        );
-      return before;
+  const owed = useInfiniteQuery({
+    queryKey: KEY,
+    queryFn: ({ pageParam }) =>
+      answer(shop.GET("/api/ledger/follow-ups", { params: { query: { skip: pageParam } } })),
+    initialPageParam: 0,
+    getNextPageParam: (last, pages) => {
+      const known = pages.reduce((sum, page) => sum + page.owed.length, 0);
+      return known < last.total && last.owed.length > 0 ? known : undefined;
     },
-    onError: (_fault, _sent, before) => queries.setQueryData(KEY, before),
-    onSuccess: async (now, { id, done, words }) => {
-      queries.setQueryData(KEY, now);
+  });
+  const rows = owed.data?.pages.flatMap((page) => page.owed) ?? [];
+  const tick = useMutation({
+    mutationFn: ({ id, done }: Tick) =>
+      answer(shop.PUT("/api/ledger/follow-ups/{id}", { params: { path: { id } }, body: { done } })),
+    // Gone from the list at once; what the server says then has the last word.
+    onMutate: ({ id, done }) => {
+      if (!done) return;
+      queries.setQueryData<InfiniteData<Schemas["FollowUpPage"], number>>(
+        KEY,
+        (now) =>
+          now && {
+            ...now,
+            pages: now.pages.map((page) => ({ ...page, owed: page.owed.filter((f) => f.id !== id) })),
+          },
+      );
+    },
+    onSuccess: (_page, { id, words, done }) => {
       if (done) note(`Done: ${words}.`, () => tick.mutate({ id, done: false, words }));
+    },
+    onSettled: async () => {
+      await queries.invalidateQueries({ queryKey: KEY });
       await queries.invalidateQueries({ queryKey: ["trailer"] });
     },
   });
@@ -59,7 +79,7 @@ function Owed() {
       <Waiting of={owed} what="Reading what is owed" rows={2} />
       <Problem of={tick.error} />
       <Lines>
-        {owed.data?.map((f) => (
+        {rows.map((f) => (
           <li key={f.id}>
             <Row style={{ justifyContent: "space-between" }}>
               <Stack $gap={2}>
@@ -80,7 +100,14 @@ function Owed() {
           </li>
         ))}
       </Lines>
-      {owed.data?.length === 0 && <Quiet>nothing</Quiet>}
+      {owed.data && rows.length === 0 && <Quiet>nothing</Quiet>}
+      {owed.hasNextPage && (
+        <div>
+          <Button isDisabled={owed.isFetchingNextPage} onPress={() => void owed.fetchNextPage()}>
+            Show later ones, {((owed.data?.pages[0]?.total ?? 0) - rows.length).toLocaleString("en")} more
+          </Button>
+        </div>
+      )}
     </Section>
   );
 }
