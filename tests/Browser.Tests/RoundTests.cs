@@ -46,7 +46,7 @@ public sealed class RoundTests
                     screen.Press("1/32");
                     screen.Sees("Tread is under 1/16 in");
                     screen.Press(Keys.Enter);
-                    screen.Sees("Tread at its lowest 0.03");
+                    screen.Sees("Tread at its lowest 1/32 in");
                     screen.TabTo(
                         "the worn tyre",
                         e => e.TagName == "button" && e.Text.Contains("Worn to its bars", StringComparison.Ordinal));

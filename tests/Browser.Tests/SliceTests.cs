@@ -74,7 +74,8 @@ public sealed class SliceTests
 
         screen.TabToTab("What was done");
         screen.Sees("Ines Marrow");
-        screen.Press(Keys.Tab, Keys.Tab, Keys.Enter);
+        screen.TabToWords("Jun 10, 2026");
+        screen.Press(Keys.Enter);
         screen.Sees("0.003 in");
         screen.Sees("Milky, or water in it");
         screen.Sees("cotter pin");

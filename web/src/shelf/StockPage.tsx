@@ -69,9 +69,9 @@ export default function StockPage() {
           )}
           {[...new Set(rows.map((r) => r.kind))].map((kind) => (
             <Section key={kind} aria-label={kind} style={{ gap: 0 }}>
-              <h3>
+              <h2 style={{ fontSize: 18, padding: "14px 0 6px" }}>
                 {capital(kind)} {rows.filter((r) => r.kind === kind).length}
-              </h3>
+              </h2>
               <Lines>
                 {rows
                   .filter((r) => r.kind === kind)
