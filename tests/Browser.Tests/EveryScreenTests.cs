@@ -27,7 +27,9 @@ public sealed class EveryScreenTests
         {
             "/yard", "/yard/new", "/settings", "/settings/parts", "/settings/limits", $"/yard/trailers/{trailer}",
             $"/yard/trailers/{trailer}/edit", $"/yard/trailers/{await shop.TrailerAsync("W-06")}",
-                $"/yard/trailers/{await shop.TrailerAsync("W-09")}",
+                $"/yard/trailers/{await shop.TrailerAsync("W-09")}", $"/yard/trailers/{trailer}?see=stands",
+            $"/yard/trailers/{trailer}?see=due", $"/yard/trailers/{trailer}?see=road",
+            $"/yard/trailers/{trailer}?see=photos", $"/yard/trailers/{trailer}?see=described",
             "/horizon", "/horizon/calling", "/settings/planning", $"/yard/trailers/{trailer}/planning",
             $"/yard/customers/{(await shop.GetAsync("/api/yard/customers"))[0].GetProperty("id").GetString()}",
                 "/bay", $"/bay/{await shop.OpenVisitAsync()}", $"/bay/{await shop.OpenVisitAsync("Q-120")}/round",
@@ -42,8 +44,10 @@ public sealed class EveryScreenTests
             screen.Follow(path);
             screen.WaitUntil(() => screen.All("main h1, main [role=alert]").Count > 0, $"a heading on {path}");
             screen.FitsItsWidth();
+            screen.NothingCovered();
             screen.Resize(390, 844);
             screen.FitsItsWidth();
+            screen.NothingCovered();
 
             // Every rule once on every screen: on one by day and wide, on the next by night and small.
             if (night = !night)
@@ -57,6 +61,32 @@ public sealed class EveryScreenTests
             {
                 screen.Resize(1280, 800);
                 screen.Accessible();
+            }
+        }
+    }
+
+    /// <summary>A thumb on its way must not land on something else because a page was still coming.</summary>
+    [Theory]
+    [InlineData(1280, 800)]
+    [InlineData(390, 844)]
+    public async Task Nothing_jumps_about_while_a_screen_comes(int width, int height)
+    {
+        (RunningShop shop, Screen screen) = await Screen.OnTheDemoAsync(width, height);
+        using (shop)
+        using (screen)
+        {
+            screen.CountJumps();
+            foreach (string path in new[]
+            {
+                "/yard", "/horizon", $"/bay/{await shop.OpenVisitAsync()}",
+                $"/yard/trailers/{await shop.TrailerAsync("Q-131")}", "/ledger", "/shelf/stock", "/shelf/orders",
+            })
+            {
+                screen.Open(path);
+                screen.WaitUntil(
+                    () => (bool)screen.Run("return !document.querySelector('[aria-busy=true]')")!,
+                    $"all of {path}");
+                Assert.True(screen.Jumped is >= 0 and <= 0.05, $"{path} jumps by {screen.Jumped:0.000}.");
             }
         }
     }

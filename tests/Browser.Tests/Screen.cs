@@ -445,6 +445,62 @@ public sealed class Screen : IDisposable
             (bool)Run("return document.documentElement.scrollWidth <= window.innerWidth + 1")!,
             $"{Path} is wider than the screen.");
 
+    /// <summary>
+    /// Fails where something that can be touched lies over something else that can be: by more than a quarter of the
+    /// smaller one. What belongs together, such as a field and the button within it, may.
+    /// </summary>
+    public void NothingCovered()
+    {
+        string[] covered = JsonSerializer.Deserialize<string[]>((string)Run(Covered)!)!;
+        Assert.True(covered.Length == 0, $"{Path}: {string.Join("\n", covered)}");
+    }
+
+    private const string Covered = """
+        const seen = e => {
+          if (!e.checkVisibility({ opacityProperty: true, visibilityProperty: true, contentVisibilityAuto: true })) return null;
+          if (getComputedStyle(e).pointerEvents === "none") return null;
+          let { left, top, right, bottom } = e.getBoundingClientRect();
+          for (let p = e.parentElement; p; p = p.parentElement) {
+            const { overflowX, overflowY } = getComputedStyle(p);
+            if (overflowX === "visible" && overflowY === "visible") continue;
+            const c = p.getBoundingClientRect();
+            left = Math.max(left, c.left); right = Math.min(right, c.right);
+            top = Math.max(top, c.top); bottom = Math.min(bottom, c.bottom);
+          }
+          return right - left > 2 && bottom - top > 2 ? { left, top, right, bottom } : null;
+        };
+        const name = e => (e.textContent || e.getAttribute("aria-label") || e.outerHTML).trim().slice(0, 40);
+        const all = [...document.querySelectorAll("main button, main a[href], main input, main [role=tab]")]
+          .map(e => [e, seen(e)]).filter(([, box]) => box);
+        const found = [];
+        all.forEach(([a, p], i) => all.slice(i + 1).forEach(([b, q]) => {
+          if (a.contains(b) || b.contains(a) || a.parentElement === b.parentElement && a.matches("input")) return;
+          const wide = Math.min(p.right, q.right) - Math.max(p.left, q.left);
+          const high = Math.min(p.bottom, q.bottom) - Math.max(p.top, q.top);
+          const area = r => (r.right - r.left) * (r.bottom - r.top);
+          if (wide > 0 && high > 0 && wide * high > Math.min(area(p), area(q)) / 4)
+            found.push(`“${name(a)}” and “${name(b)}” lie over each other`);
+        }));
+        return JSON.stringify(found.slice(0, 5));
+        """;
+
+    /// <summary>
+    /// How much what stands on the page has jumped about while it came, as browsers reckon it (Layout Instability API):
+    /// 0 for not at all. Counted from <see cref="CountJumps"/> on, for each page that is opened anew.
+    /// </summary>
+    public double Jumped => Convert.ToDouble(Run("return window.jumped ?? -1"), CultureInfo.InvariantCulture);
+
+    /// <summary>Counts from now on how much each page jumps about while it comes.</summary>
+    public void CountJumps() =>
+        driver.ExecuteCdpCommand(
+            "Page.addScriptToEvaluateOnNewDocument",
+            new Dictionary<string, object?>
+            {
+                ["source"] = "window.jumped = 0; new PerformanceObserver(l => { for (const e of l.getEntries()) "
+                    + "if (!e.hadRecentInput) window.jumped += e.value; }).observe({ type: 'layout-shift', "
+                    + "buffered: true });"
+            });
+
     /// <summary>Fails on anything that axe-core finds.</summary>
     public void Accessible()
     {

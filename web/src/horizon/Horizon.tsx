@@ -4,7 +4,7 @@ import { Link } from "react-router";
 import type { Schemas } from "../api/client";
 import { dayInWords } from "../api/words";
 import { linkShape } from "../ui/Button";
-import { Head, Page, Quiet, Row } from "../ui/Page";
+import { Head, Page, Quiet, Row, Stack } from "../ui/Page";
 import { useDebounced } from "../ui/useDebounced";
 import { later } from "../ui/later";
 import { AimBar } from "./AimBar";
@@ -50,11 +50,14 @@ export default function Horizon() {
   return (
     <Page style={{ maxWidth: 1700 }}>
       <Head>
-        <h1>The year to come</h1>
-        <Quiet>
-          {page &&
-            `${page.found} of ${page.total} trailers · sharing saves ${page.savedInWords} of opening and closing in the year`}
-        </Quiet>
+        <Stack $gap={0}>
+          <h1>The year to come</h1>
+          {/* Its line is there before its words are. */}
+          <Quiet style={{ minHeight: "1.45em" }}>
+            {page &&
+              `${page.found} of ${page.total} trailers · sharing saves ${page.savedInWords} of opening and closing in the year`}
+          </Quiet>
+        </Stack>
         <Row $gap={14}>
           <LinkButton to="/horizon/calling">Calendars, reminders, meters</LinkButton>
           <LinkButton to="/settings/planning">Hours and intervals</LinkButton>

@@ -53,7 +53,7 @@ const Named = styled.div`
   }
   @media (max-width: 640px) {
     grid-template-columns: minmax(0, 1fr);
-    svg {
+    & > svg {
       display: none;
     }
   }

@@ -3,15 +3,15 @@ import styled from "styled-components";
 import type { Schemas } from "../api/client";
 import { Quiet, Stack } from "../ui/Page";
 import { Tooltip } from "../ui/Tooltip";
-import { clusters, markInWords } from "./marks";
+import { type Cluster, clusters, markInWords } from "./marks";
 import type { Scale } from "./timeline";
 
+/** How wide a mark is to the pointer, unless its neighbours stand nearer. */
 const WIDE = 22;
 
 const Spot = styled.button`
   position: absolute;
   top: 0;
-  width: ${WIDE}px;
   height: 30px;
   padding: 0;
   border: 0;
@@ -22,6 +22,15 @@ const Spot = styled.button`
     outline-offset: -3px;
   }
 `;
+
+// Half way to its neighbours, so that none lies over another.
+function reach(spots: readonly Cluster[], number: number) {
+  const at = spots[number]?.x ?? 0;
+  const half = (beside: Cluster | undefined) =>
+    beside ? Math.min(WIDE / 2, Math.abs(beside.x - at) / 2) : WIDE / 2;
+  const left = at - half(spots[number - 1]);
+  return { left, width: at + half(spots[number + 1]) - left };
+}
 
 interface Props {
   row: Schemas["HorizonLine"];
@@ -53,7 +62,7 @@ export function Marks({ row, x, onOpen }: Props) {
             key={spot.marks[0]?.id}
             type="button"
             tabIndex={number === Math.min(stop, spots.length - 1) ? 0 : -1}
-            style={{ left: spot.x - WIDE / 2 }}
+            style={reach(spots, number)}
             aria-label={spot.marks.map(markInWords).join(". ")}
             onPointerEnter={(e) => setTold({ at: e.currentTarget, number })}
             onPointerLeave={() => setTold(null)}

@@ -1,4 +1,5 @@
 import { type InfiniteData, useInfiniteQuery, useMutation, useQueryClient } from "@tanstack/react-query";
+import type { ReactNode } from "react";
 import { Link } from "react-router";
 import { answer, type Schemas, shop } from "../api/client";
 import { dayInWords } from "../api/words";
@@ -21,8 +22,9 @@ export default function Ledger() {
       <Columns $shape="1.9fr 1fr">
         <VisitLines />
         <Stack $gap={28}>
-          <Owed />
-          <YearPlot />
+          <Owed>
+            <YearPlot />
+          </Owed>
         </Stack>
       </Columns>
     </Page>
@@ -37,7 +39,8 @@ interface Tick {
   words: string;
 }
 
-function Owed() {
+/** Checks owed; what stands below them comes once it is known how many they are. */
+function Owed({ children }: { children: ReactNode }) {
   const queries = useQueryClient();
   const owed = useInfiniteQuery({
     queryKey: KEY,
@@ -74,40 +77,43 @@ function Owed() {
     },
   });
   return (
-    <Section>
-      <h2>Checks owed</h2>
-      <Waiting of={owed} what="Reading what is owed" rows={2} />
-      <Problem of={tick.error} />
-      <Lines>
-        {rows.map((f) => (
-          <li key={f.id}>
-            <Row style={{ justifyContent: "space-between" }}>
-              <Stack $gap={2}>
-                <span>
-                  <Link to={`/yard/trailers/${f.trailerId}`}>{f.tag}</Link> {f.words}
-                </span>
-                <Quiet>
-                  by {dayInWords(f.dueOn)}, {f.reason}
-                </Quiet>
-              </Stack>
-              <Button
-                aria-label={`Done: ${f.words}, ${f.tag}`}
-                onPress={() => tick.mutate({ id: f.id, done: true, words: `${f.words}, ${f.tag}` })}
-              >
-                Done
-              </Button>
-            </Row>
-          </li>
-        ))}
-      </Lines>
-      {owed.data && rows.length === 0 && <Quiet>nothing</Quiet>}
-      {owed.hasNextPage && (
-        <div>
-          <Button isDisabled={owed.isFetchingNextPage} onPress={() => void owed.fetchNextPage()}>
-            Show later ones, {((owed.data?.pages[0]?.total ?? 0) - rows.length).toLocaleString("en")} more
-          </Button>
-        </div>
-      )}
-    </Section>
+    <>
+      <Section>
+        <h2>Checks owed</h2>
+        <Waiting of={owed} what="Reading what is owed" rows={2} />
+        <Problem of={tick.error} />
+        <Lines>
+          {rows.map((f) => (
+            <li key={f.id}>
+              <Row style={{ justifyContent: "space-between" }}>
+                <Stack $gap={2}>
+                  <span>
+                    <Link to={`/yard/trailers/${f.trailerId}`}>{f.tag}</Link> {f.words}
+                  </span>
+                  <Quiet>
+                    by {dayInWords(f.dueOn)}, {f.reason}
+                  </Quiet>
+                </Stack>
+                <Button
+                  aria-label={`Done: ${f.words}, ${f.tag}`}
+                  onPress={() => tick.mutate({ id: f.id, done: true, words: `${f.words}, ${f.tag}` })}
+                >
+                  Done
+                </Button>
+              </Row>
+            </li>
+          ))}
+        </Lines>
+        {owed.data && rows.length === 0 && <Quiet>nothing</Quiet>}
+        {owed.hasNextPage && (
+          <div>
+            <Button isDisabled={owed.isFetchingNextPage} onPress={() => void owed.fetchNextPage()}>
+              Show later ones, {((owed.data?.pages[0]?.total ?? 0) - rows.length).toLocaleString("en")} more
+            </Button>
+          </div>
+        )}
+      </Section>
+      {!owed.isPending && children}
+    </>
   );
 }

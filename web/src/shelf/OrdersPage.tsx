@@ -71,7 +71,7 @@ export default function OrdersPage() {
               </Quiet>
             </Stack>
           </Head>
-          <Waiting of={proposal} what="Working out what to order" rows={6} />
+          <Waiting of={proposal} what="Working out what to order" rows={12} />
           {proposal.data && proposal.data.tooLate.length > 0 && (
             <Stack $gap={2} role="note" style={{ borderLeft: "5px solid var(--watch)", padding: "4px 12px" }}>
               <b>On its way, but too late: ask for it sooner, or move the visit.</b>
@@ -85,18 +85,21 @@ export default function OrdersPage() {
           )}
           {proposal.data && <Propose proposal={proposal.data} quotes={orders.data?.hasService ?? false} />}
         </Section>
-        <Section>
-          <h2>Orders</h2>
-          <Waiting of={orders} what="Reading the orders" rows={2} />
-          {orders.data?.orders.length === 0 && <Quiet>Nothing was ordered yet.</Quiet>}
-          <Lines>
-            {orders.data?.orders.map((o) => (
-              <li key={o.id}>
-                <Order order={o} ways={orders.data} />
-              </li>
-            ))}
-          </Lines>
-        </Section>
+        {/* Below what is to be ordered, however much that is: shown once that is known. */}
+        {!proposal.isPending && (
+          <Section>
+            <h2>Orders</h2>
+            <Waiting of={orders} what="Reading the orders" rows={2} />
+            {orders.data?.orders.length === 0 && <Quiet>Nothing was ordered yet.</Quiet>}
+            <Lines>
+              {orders.data?.orders.map((o) => (
+                <li key={o.id}>
+                  <Order order={o} ways={orders.data} />
+                </li>
+              ))}
+            </Lines>
+          </Section>
+        )}
       </Stack>
     </Page>
   );

@@ -60,9 +60,9 @@ export default function StockPage() {
         </Stack>
         <Link to="/settings/parts">Parts and prices</Link>
       </Head>
-      <Waiting of={stock} what="Reading the shelf" rows={6} />
       <Columns $shape="minmax(0, 5fr) minmax(0, 6fr)">
         <Stack $gap={8} style={{ order: 0 }}>
+          <Waiting of={stock} what="Reading the shelf" rows={10} />
           {(stock.data?.length ?? 0) > 8 && <TextField label="Find" value={find} onChange={setFind} />}
           {stock.data?.length === 0 && (
             <p>Nothing is kept here yet. Scan or type a part’s code and count it: then it is.</p>

@@ -10,6 +10,7 @@ const Turn = styled(Button)`
   color: inherit;
   font: inherit;
   text-align: left;
+  white-space: nowrap;
   text-decoration: underline dotted;
   text-underline-offset: 4px;
   cursor: pointer;

@@ -51,6 +51,14 @@ const Nav = styled.nav`
     font-weight: 600;
     border-color: var(--working);
   }
+  @media (forced-colors: active) {
+    a {
+      border-color: Canvas;
+    }
+    a[aria-current] {
+      border-color: Highlight;
+    }
+  }
   @media (max-width: 640px) {
     order: 3;
     width: 100%;

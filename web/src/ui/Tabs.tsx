@@ -31,6 +31,12 @@ const Name = styled(Tab)`
     font-weight: 600;
     border-color: var(--working);
   }
+  @media (forced-colors: active) {
+    border-color: Canvas;
+    &[data-selected] {
+      border-color: Highlight;
+    }
+  }
   &[data-focus-visible] {
     outline: 3px solid var(--working);
     outline-offset: -3px;

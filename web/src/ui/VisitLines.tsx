@@ -30,31 +30,33 @@ export function VisitLines({ trailer }: { trailer?: string }) {
   const rows = visits.data?.pages.flatMap((page) => page.visits) ?? [];
   return (
     <Stack>
-      <Waiting of={visits} what="Reading what was done" />
-      <Lines>
-        {rows.map((v) => (
-          <li key={v.id}>
-            <Row style={{ justifyContent: "space-between" }} $gap={16}>
-              <Stack $gap={2} style={{ flex: "1 1 400px" }}>
-                <span>
-                  <Day to={`/ledger/visits/${v.id}`}>
-                    {!trailer && `${v.tag}, `}
-                    {dayInWords(v.closedAt)}
-                  </Day>{" "}
-                  {!trailer && v.trailerName}
-                </span>
-                <span>{v.what}</span>
-                {v.releasedBecause && <b>Left on Hold: {v.releasedBecause}</b>}
-              </Stack>
-              <Row $gap={16}>
-                <Quiet>{v.by}</Quiet>
-                {v.mended > 0 && <Quiet>{v.mended} mended</Quiet>}
-                {v.worst && <VerdictWord verdict={v.worst} />}
+      <Waiting of={visits} what="Reading what was done" rows={14} />
+      {visits.data && (
+        <Lines>
+          {rows.map((v) => (
+            <li key={v.id}>
+              <Row style={{ justifyContent: "space-between" }} $gap={16}>
+                <Stack $gap={2} style={{ flex: "1 1 400px" }}>
+                  <span>
+                    <Day to={`/ledger/visits/${v.id}`}>
+                      {!trailer && `${v.tag}, `}
+                      {dayInWords(v.closedAt)}
+                    </Day>{" "}
+                    {!trailer && v.trailerName}
+                  </span>
+                  <span>{v.what}</span>
+                  {v.releasedBecause && <b>Left on Hold: {v.releasedBecause}</b>}
+                </Stack>
+                <Row $gap={16}>
+                  <Quiet>{v.by}</Quiet>
+                  {v.mended > 0 && <Quiet>{v.mended} mended</Quiet>}
+                  {v.worst && <VerdictWord verdict={v.worst} />}
+                </Row>
               </Row>
-            </Row>
-          </li>
-        ))}
-      </Lines>
+            </li>
+          ))}
+        </Lines>
+      )}
       {visits.data && rows.length === 0 && (
         <p>No visit has been closed yet. What is done in the bay is written down here.</p>
       )}

@@ -6,7 +6,7 @@ type Load<P extends object> = () => Promise<{ default: ComponentType<P> }>;
 
 /** A screen that is fetched when somebody goes there; what the address names becomes its properties. */
 export function screen<P extends object>(load: Load<P>, of: (named: Params) => P = () => ({}) as P) {
-  const Screen = later(load);
+  const Screen = later(load, true);
   function At() {
     const named = useParams();
     // Another thing of the same kind is another screen: nothing typed for one may stand at the other.

@@ -104,7 +104,7 @@ export default function Yard() {
         </p>
       )}
       <Waiting of={list} what="Reading the yard" rows={8} />
-      <TrailerLines rows={list.data?.pages.flatMap((page) => page.rows) ?? []} />
+      {list.data && <TrailerLines rows={list.data.pages.flatMap((page) => page.rows)} />}
       {total === 0 && <p style={{ marginTop: 16 }}>No trailer answers to that. Try fewer letters.</p>}
       <MoreRows of={list}>Show more</MoreRows>
     </Page>

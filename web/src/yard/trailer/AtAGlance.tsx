@@ -39,6 +39,9 @@ const Strip = styled.section`
   }
   @media (max-width: 640px) {
     grid-template-columns: minmax(0, 1fr);
+    & > .comes {
+      min-height: 92px;
+    }
   }
 `;
 
@@ -86,7 +89,7 @@ function NextVisit({ trailer }: { trailer: Trailer }) {
   const next = line.data?.visits[0];
   const horizon = `/horizon?find=${encodeURIComponent(trailer.tag)}`;
   return (
-    <div>
+    <div className="comes">
       <h2>Next visit</h2>
       {trailer.openVisit ? (
         <p>
@@ -149,7 +152,7 @@ function LastVisit({ trailer }: { trailer: string }) {
   });
   const visit = last.data?.visits[0];
   return (
-    <div>
+    <div className="comes">
       <h2>Last visit</h2>
       {last.error ? (
         <p>It can’t be told now: {last.error.message}</p>

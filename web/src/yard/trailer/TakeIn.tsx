@@ -87,7 +87,9 @@ export function TakeIn({ trailer, offered, wanted, onWanted }: Props) {
         <h2>A visit</h2>
         <Minutes aria-live="polite">{stands?.minutesInWords}</Minutes>
       </Row>
-      {stands && <Savings look={stands} several={jobs.length > 1} two={technicians === "2"} />}
+      {stands && (
+        <Savings look={stands} several={new Set(jobs.map((j) => j.job)).size > 1} two={technicians === "2"} />
+      )}
       {jobs.length === 0 && (
         <p>
           Touch a place on the plan and say what is wanted there

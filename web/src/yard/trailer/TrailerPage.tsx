@@ -74,13 +74,16 @@ function Trailer({ trailer }: { trailer: Schemas["TrailerAnswer"] }) {
           <PlacePanel trailer={trailer} picked={picked} />
           {!trailer.openVisit && (
             <>
-              <JobsHere
-                offered={offered}
-                picked={picked}
-                wanted={wanted}
-                title="Wanted here"
-                onToggle={(job, place, on) => setWanted(toggled(wanted, job, place, on))}
-              />
+              {/* Its column is kept while what can be done there is still on its way. */}
+              <div>
+                <JobsHere
+                  offered={offered}
+                  picked={picked}
+                  wanted={wanted}
+                  title="Wanted here"
+                  onToggle={(job, place, on) => setWanted(toggled(wanted, job, place, on))}
+                />
+              </div>
               <TakeIn trailer={trailer} offered={offered} wanted={wanted} onWanted={setWanted} />
             </>
           )}
