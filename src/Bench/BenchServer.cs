@@ -17,7 +17,8 @@ internal sealed class BenchServer : IAsyncDisposable
     private BenchServer(string folder, bool kept, Process process, Uri address)
     {
         (this.folder, this.kept, Process, Address) = (folder, kept, process, address);
-        Http = new HttpClient(new SocketsHttpHandler { MaxConnectionsPerServer = 4 }) {
+        Http = new HttpClient(new SocketsHttpHandler { MaxConnectionsPerServer = 4 })
+        {
             BaseAddress = address,
             Timeout = TimeSpan.FromMinutes(10)
         };

@@ -97,7 +97,7 @@ public sealed class BayTests : IDisposable
         // Everything else is done, but nobody puts the gauge to it.
         state = await shop.WorkAsync(visit);
         Assert.True(state.NeedsRelease);
-        Assert.Contains("rim rock 0.625 in at axle 1 left", state.WhyNotClosed, StringComparison.Ordinal);
+        Assert.Contains("rim rock 5/8 in at axle 1 left", state.WhyNotClosed, StringComparison.Ordinal);
 
         // The last steps are taken back to the gauge, which says that it is right.
         string gauge = visit.Packet.Steps.Single(s => s.Readings.Contains("end-play")).Key;

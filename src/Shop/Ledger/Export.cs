@@ -5,6 +5,7 @@ using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
 using SturdyTinker.Core.Findings;
 using SturdyTinker.Core.Gear;
+using SturdyTinker.Core.Measures;
 using SturdyTinker.Shop.Requests;
 using SturdyTinker.Store;
 
@@ -153,7 +154,8 @@ internal static class Export
             Place = m.reading.Place,
             Measured = StandingObservations.NameOf(m.reading),
             Typed = m.reading.Typed,
-            Figure = StandingObservations.Figure(m.reading),
+            // For other programs: in decimals, whatever it was read off.
+            Figure = ShopFormat.ReadBack(m.reading.Quantity, m.reading.Canonical).Ours,
             Verdict = m.reading.Judgement?.Verdict.ToString() ?? "",
             Rule = m.reading.Judgement?.Rule ?? "",
             Source = m.reading.Judgement?.Source ?? "",

@@ -1,13 +1,6 @@
 import { Suspense, useSyncExternalStore } from "react";
 import { later } from "./later";
 
-/** What was done, said in passing. */
-export interface Note {
-  words: string;
-  /** What takes it back; undefined where nothing does. */
-  undo: (() => void) | undefined;
-}
-
 // Fetched with the first note: most screens are looked at without one.
 const corner = () => import("./NotesCorner");
 const Corner = later(corner);

@@ -7,7 +7,13 @@ import {
 } from "react-aria-components/Toast";
 import { Text } from "react-aria-components/Text";
 import styled from "styled-components";
-import type { Note } from "./Notes";
+
+/** What was done, said in passing. */
+export interface Note {
+  words: string;
+  /** What takes it back; undefined where nothing does. */
+  undo: (() => void) | undefined;
+}
 
 /** Long enough to read it and to reach for it; a note that is pointed at or focused stays. */
 const STAYS = 12_000;
