@@ -55,6 +55,7 @@ public static class ShopFileOpening
     /// </summary>
     public static async Task PrepareAsync(this ShopFile file)
     {
+        using FileStream alone = await FileAlone.TakeAsync(file.Database.GetDbConnection().DataSource);
         List<string> known = [.. file.Database.GetMigrations()];
         List<string> applied = [.. await file.Database.GetAppliedMigrationsAsync()];
         if (applied.Except(known).Any())
@@ -64,6 +65,7 @@ public static class ShopFileOpening
 
         if (known.Except(applied).Any())
         {
+            await LetGoOfStaleLockAsync(file);
             await file.Database.MigrateAsync();
         }
 
@@ -91,6 +93,17 @@ public static class ShopFileOpening
         finally
         {
             await file.Database.CloseConnectionAsync();
+        }
+    }
+
+    // EF keeps its lock as a row in the file, and waits for ever for one whose program was killed; a backup carries it
+    // along. Whoever has the file alone knows that nobody else is at it.
+    private static async Task LetGoOfStaleLockAsync(ShopFile file)
+    {
+        const string there = "SELECT COUNT(*) AS Value FROM sqlite_master WHERE name = '__EFMigrationsLock'";
+        if (await file.Database.SqlQueryRaw<int>(there).SingleAsync() > 0)
+        {
+            await file.Database.ExecuteSqlRawAsync("DELETE FROM __EFMigrationsLock");
         }
     }
 
