@@ -1,10 +1,15 @@
+using System.Net;
 using System.Net.Http.Json;
+using System.Net.Sockets;
+using System.Text;
 using Microsoft.AspNetCore.Builder;
 using Microsoft.AspNetCore.Hosting;
 using Microsoft.AspNetCore.Http;
 using Microsoft.Extensions.DependencyInjection;
+using MimeKit;
 using SturdyTinker.Core.Planning;
 using SturdyTinker.Shop.Horizon;
+using SturdyTinker.Shop.Requests;
 using SturdyTinker.Shop.Settings;
 using SturdyTinker.Shop.Shelf;
 using SturdyTinker.Shop.Yard;
@@ -120,6 +125,58 @@ public sealed class OutsideTests : IDisposable
     }
 
     // Somebody asks, and is gone when the mail service has the letter but has not said so yet.
+    /// <summary>
+    /// A mail service that says it speaks STARTTLS (RFC 3207) and then does not, hangs up, or talks nonsense: a sentence
+    /// comes back, never a fault.
+    /// </summary>
+    [Theory]
+    [InlineData("220 here", "250-here|250 STARTTLS", "220 go on", "this is no handshake")]
+    [InlineData("220 here", "250-here|250 STARTTLS", "220 go on", "")]
+    [InlineData("220 here", "250-here|250 STARTTLS", "454 not now")]
+    [InlineData("what?")]
+    [InlineData("")]
+    [InlineData("220 here", "250-here|250 8BITMIME", "550 not from you")]
+    public async Task A_mail_service_that_answers_anything_at_all_gets_a_sentence(params string[] says)
+    {
+        using TcpListener listener = new(IPAddress.Loopback, 0);
+        listener.Start();
+        Task service = TalkAsync(listener, says);
+        MimeMessage message = new() { Subject = "Reminder", Body = new TextPart("plain") { Text = "Due." } };
+        message.From.Add(MailOutlet.Sender(""));
+        message.To.Add(new MailboxAddress("", "ada@lanternfold.example"));
+        string? failed = await new MailOutlet((IPEndPoint)listener.LocalEndpoint is var at
+            ? new DnsEndPoint("127.0.0.1", at.Port)
+            : null).SendAsync(message, CancellationToken.None);
+        Assert.NotNull(failed);
+        Assert.EndsWith(".", failed, StringComparison.Ordinal);
+        listener.Stop();
+        await service;
+    }
+
+    // Says its lines one after the other, each but the first once something was said to it, and hangs up.
+    private static async Task TalkAsync(TcpListener listener, string[] says)
+    {
+        try
+        {
+            using TcpClient client = await listener.AcceptTcpClientAsync();
+            await using NetworkStream stream = client.GetStream();
+            byte[] heard = new byte[4096];
+            for (int i = 0; i < says.Length; i++)
+            {
+                if (i > 0 && await stream.ReadAsync(heard) == 0)
+                {
+                    return;
+                }
+
+                await stream.WriteAsync(Encoding.ASCII.GetBytes(says[i].Replace("|", "\r\n", StringComparison.Ordinal) + "\r\n"));
+            }
+        }
+        catch (Exception fault) when (fault is IOException or SocketException or ObjectDisposedException)
+        {
+            // The other side has had enough.
+        }
+    }
+
     private static async Task LeaveAsync(MailRoom room, Func<CancellationToken, Task<HttpResponseMessage>> ask)
     {
         TaskCompletionSource said = new();

@@ -51,10 +51,14 @@ internal sealed class MailOutlet(System.Net.DnsEndPoint? address)
         {
             return "The mail service did not answer in good time.";
         }
-        catch (Exception fault) when (fault is System.Net.Sockets.SocketException or IOException
-            or SmtpCommandException or SmtpProtocolException or MailKit.CommandException or MailKit.ProtocolException)
+        catch (SslHandshakeException)
         {
-            return $"The mail service did not take it: {fault.Message.TrimEnd('.')}.";
+            return "The mail service came to no safe connection (TLS): its certificate or its settings are wrong.";
+        }
+        catch (Exception fault) when (fault is not OperationCanceledException)
+        {
+            // Whatever comes from outside ends nothing here.
+            return $"The mail service did not take it: {fault.Message.Split('\n')[0].Trim().TrimEnd('.')}.";
         }
     }
 
