@@ -9,6 +9,8 @@ public static class Backup
     /// <summary>Name of the folder of pictures, beside the shop's file and in a backup.</summary>
     public const string PhotosFolder = "photos";
 
+    private static readonly string[] Leftovers = ["-wal", "-shm", "-journal"];
+
     /// <summary>
     /// Writes a backup whole or not at all; the shop may be at work meanwhile. The file is copied first: every picture
     /// that
@@ -86,6 +88,14 @@ public static class Backup
         {
             throw new InvalidDataException(
                 $"There is a shop in {folder} already; nothing was changed. Restore into an empty folder.");
+        }
+
+        // What SQLite has left of another shop would be taken for this one's.
+        if (Leftovers.Select(l => Path.Combine(folder, ShopFileOpening.FileName + l)).FirstOrDefault(File.Exists)
+            is { } left)
+        {
+            throw new InvalidDataException(
+                $"{left} is left over from a shop that was here; nothing was changed. Restore into an empty folder.");
         }
 
         string laid = Path.Combine(Path.GetFullPath(folder), ".restoring");

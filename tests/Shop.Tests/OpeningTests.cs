@@ -51,6 +51,30 @@ public sealed class OpeningTests : IDisposable
         }
     }
 
+    /// <summary>What SQLite left of another shop beside the file would be mixed into the one laid back.</summary>
+    [Theory]
+    [InlineData("-wal")]
+    [InlineData("-shm")]
+    [InlineData("-journal")]
+    public async Task A_backup_is_not_laid_beside_what_is_left_of_another_shop(string left)
+    {
+        string zip = Path.Combine(folder, "backup.zip"), target = Path.Combine(folder, "new");
+        await (await ShopFileOpening.OpenAsync(folder)).DisposeAsync();
+        await Backup.WriteAsync(folder, zip);
+        Directory.CreateDirectory(target);
+        string leftover = Path.Combine(target, ShopFileOpening.FileName + left);
+        await File.WriteAllTextAsync(leftover, "of another shop");
+        InvalidDataException fault = await Assert.ThrowsAsync<InvalidDataException>(
+            () => Backup.RestoreAsync(zip, target));
+        Assert.Contains("left over", fault.Message, StringComparison.Ordinal);
+        Assert.Equal([leftover], Directory.GetFileSystemEntries(target));
+
+        File.Delete(leftover);
+        Assert.Equal(0, await Backup.RestoreAsync(zip, target));
+        await using ShopFile file = await ShopFileOpening.OpenAsync(target);
+        Assert.Empty(await file.Trailers.ToListAsync());
+    }
+
     [Fact]
     public async Task A_start_that_has_to_wait_says_so_and_goes_on_once_it_may()
     {
