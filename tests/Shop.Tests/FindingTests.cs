@@ -99,6 +99,40 @@ public sealed class FindingTests : IDisposable
         await shop.RefusedAsync(HttpMethod.Get, path, null, 404);
     }
 
+    /// <summary>
+    /// A visit that takes no picture is told before anything is decoded: what is no picture at all gets the visit's
+    /// sentence, not the picture's. And however large one is sent, it is kept at the same size, whatever it is decoded at.
+    /// </summary>
+    [Fact]
+    public async Task A_picture_is_looked_at_once_its_visit_is_known_and_kept_at_one_size()
+    {
+        await shop.SomebodyAsync();
+        await shop.RefusedAsync(
+            HttpMethod.Put,
+            $"/api/bay/visits/{ShopServer.NewId()}/photos/{ShopServer.NewId()}?key=any",
+            As([1, 2, 3]),
+            404);
+        VisitAnswer visit = await shop.VisitAsync((await shop.TrailerAsync()).Id);
+        Guid finding = ShopServer.NewId();
+        await FoundAsync(visit.Id, new FindingDraft("axle-1-left", "tyre-sound", ""), finding);
+        (Guid Photo, int Width, int Height)[] sent =
+        [
+            .. new[] { (1_700, 900), (3_300, 2_500), (4_000, 1_000), (6_400, 4_800), (1_600, 1_200), (40, 30) }.Select(
+                s => (ShopServer.NewId(), s.Item1, s.Item2))
+        ];
+        await Task.WhenAll(sent.Select(s => shop.Http.PutAsync(
+            $"/api/bay/visits/{visit.Id}/photos/{s.Photo}?finding={finding}",
+            As(Jpeg(s.Width, s.Height)))));
+        foreach ((Guid photo, int width, int height) in sent)
+        {
+            SKBitmap kept = SKBitmap.Decode(
+                await shop.Http.GetByteArrayAsync($"/api/bay/visits/{visit.Id}/photos/{photo}"));
+            double scale = Math.Min(1, 1_600d / width);
+            Assert.InRange(kept.Width, (width * scale) - 1, (width * scale) + 1);
+            Assert.InRange(kept.Height, (height * scale) - 2, (height * scale) + 2);
+        }
+    }
+
     [Theory]
     [InlineData("axle-1-left", "oil-low", null, null, "/ruleCode")]
     [InlineData("axle-1-left", "spindle-scored-bolt-on", null, null, "/ruleCode")]

@@ -17,6 +17,8 @@ internal static class Photos
     private const int LargestUpload = 20 * 1024 * 1024, LongestSide = 1_600, SmallSide = 320, Quality = 82;
     private const long MostPixels = 60_000_000;
 
+    private static readonly SemaphoreSlim One = new(1);
+
     internal static void MapPhotos(this RouteGroupBuilder bay)
     {
         bay
@@ -53,9 +55,14 @@ internal static class Photos
         Worker worker)
     {
         Checks.Id(photoId);
+
+        // Nothing is read, let alone decoded, for a visit that takes no picture.
+        await VisitPage.OpenAsync(file, id);
+        file.ChangeTracker.Clear();
+        CancellationToken gone = request.HttpContext.RequestAborted;
         using MemoryStream sent = new();
-        await request.Body.CopyToAsync(sent);
-        (byte[] picture, byte[] small) = Redrawn(sent.ToArray());
+        await request.Body.CopyToAsync(sent, gone);
+        (byte[] picture, byte[] small) = await RedrawnAsync(sent.ToArray(), gone);
 
         await using var transaction = await file.Database.BeginTransactionAsync();
         Visit visit = await VisitPage.OpenAsync(file, id);
@@ -138,6 +145,20 @@ internal static class Photos
         return TypedResults.Ok(state);
     }
 
+    // A picture in the making takes up to four bytes a pixel: one after the other, however many are sent at once.
+    private static async Task<(byte[] Picture, byte[] Small)> RedrawnAsync(byte[] sent, CancellationToken stop)
+    {
+        await One.WaitAsync(stop);
+        try
+        {
+            return Redrawn(sent);
+        }
+        finally
+        {
+            One.Release();
+        }
+    }
+
     // Refuses (422) what is no picture, or one that is broken or beyond measure.
     private static (byte[] Picture, byte[] Small) Redrawn(byte[] sent)
     {
@@ -151,7 +172,10 @@ internal static class Photos
             throw No("That picture is larger than 60 megapixels: take it smaller.");
         }
 
-        using SKBitmap bitmap = new(new SKImageInfo(info.Width, info.Height));
+        // Decoded not much larger than it is kept, where the format can be: a JPEG can, by eighths.
+        double share = Math.Ceiling(8d * LongestSide / Math.Max(info.Width, info.Height)) / 8;
+        SKSizeI decoded = codec.GetScaledDimensions((float)Math.Min(1, share));
+        using SKBitmap bitmap = new(new SKImageInfo(decoded.Width, decoded.Height));
         if (codec.GetPixels(bitmap.Info, bitmap.GetPixels()) != SKCodecResult.Success)
         {
             throw No("That picture is broken off or damaged: take it again.");
@@ -163,11 +187,10 @@ internal static class Photos
     // Upright, at most so many pixels long.
     private static byte[] Drawn(SKBitmap bitmap, SKCodec codec, int longest)
     {
-        SKImageInfo info = codec.Info;
         bool turned =
             codec.EncodedOrigin is SKEncodedOrigin.RightTop or SKEncodedOrigin.LeftBottom or SKEncodedOrigin.LeftTop
                 or SKEncodedOrigin.RightBottom;
-        (int width, int height) = turned ? (info.Height, info.Width) : (info.Width, info.Height);
+        (int width, int height) = turned ? (bitmap.Height, bitmap.Width) : (bitmap.Width, bitmap.Height);
         float scale = Math.Min(1f, (float)longest / Math.Max(width, height));
         using SKSurface surface = SKSurface.Create(new SKImageInfo(
             Math.Max(1, (int)(width * scale)),
@@ -177,9 +200,9 @@ internal static class Photos
         canvas.Scale(scale);
         (float Degrees, float X, float Y) upright = codec.EncodedOrigin switch
         {
-            SKEncodedOrigin.BottomRight => (180, info.Width, info.Height),
-            SKEncodedOrigin.RightTop => (90, info.Height, 0),
-            SKEncodedOrigin.LeftBottom => (270, 0, info.Width),
+            SKEncodedOrigin.BottomRight => (180, bitmap.Width, bitmap.Height),
+            SKEncodedOrigin.RightTop => (90, bitmap.Height, 0),
+            SKEncodedOrigin.LeftBottom => (270, 0, bitmap.Width),
             _ => (0, 0, 0),
         };
         canvas.Translate(upright.X, upright.Y);

@@ -31,7 +31,14 @@ internal sealed class PhotoFolder(string data)
 
     private static async Task WholeAsync(string path, byte[] bytes)
     {
-        await File.WriteAllBytesAsync(path + ".new", bytes);
+        // On disk before its row says that it is there.
+        await using (FileStream stream = File.Create(path + ".new"))
+        {
+            await stream.WriteAsync(bytes);
+            await stream.FlushAsync();
+            RandomAccess.FlushToDisk(stream.SafeFileHandle);
+        }
+
         File.Move(path + ".new", path, overwrite: true);
     }
 }
