@@ -55,7 +55,7 @@ export default function Horizon() {
           {/* Its line is there before its words are. */}
           <Quiet style={{ minHeight: "1.45em" }}>
             {page &&
-              `${page.found} of ${page.total} trailers · sharing saves ${page.savedInWords} of opening and closing in the year`}
+              `${page.found.toLocaleString("en")} of ${page.total.toLocaleString("en")} trailers · sharing saves ${page.savedInWords} of opening and closing in the year`}
           </Quiet>
         </Stack>
         <Row $gap={14}>

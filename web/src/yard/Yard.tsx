@@ -67,7 +67,9 @@ export default function Yard() {
     <Page>
       <Head>
         <h1>
-          {total === undefined ? "The yard" : `${total} ${total === 1 ? "trailer" : "trailers"}`}
+          {total === undefined
+            ? "The yard"
+            : `${total.toLocaleString("en")} ${total === 1 ? "trailer" : "trailers"}`}
           {wanted || customer ? " found" : ""}
         </h1>
         <Row>
