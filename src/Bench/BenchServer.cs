@@ -8,16 +8,21 @@ using SturdyTinker.Store;
 
 namespace SturdyTinker.Bench;
 
-/// <summary>The built server over a fleet that was made for measuring, in a folder that goes afterwards or is kept.</summary>
+/// <summary>
+/// The built server over a fleet that was made for measuring, in a folder that goes afterwards or is kept.
+/// </summary>
 internal sealed class BenchServer : IAsyncDisposable
 {
+    /// <summary>How many ask it at once.</summary>
+    internal const int Clients = 4;
+
     private readonly string folder;
     private readonly bool kept;
 
     private BenchServer(string folder, bool kept, Process process, Uri address)
     {
         (this.folder, this.kept, Process, Address) = (folder, kept, process, address);
-        Http = new HttpClient(new SocketsHttpHandler { MaxConnectionsPerServer = 4 })
+        Http = new HttpClient(new SocketsHttpHandler { MaxConnectionsPerServer = Clients })
         {
             BaseAddress = address,
             Timeout = TimeSpan.FromMinutes(10)
@@ -35,7 +40,9 @@ internal sealed class BenchServer : IAsyncDisposable
 
     /// <summary>Makes the fleet, unless it is there, and starts the server over it.</summary>
     /// <param name="bin">The folder with the built server.</param>
-    /// <param name="kept">A folder to keep the fleet in and to find it again; null for one that goes afterwards.</param>
+    /// <param name="kept">
+    /// A folder to keep the fleet in and to find it again; null for one that goes afterwards.
+    /// </param>
     /// <param name="trailers">How many trailers are made.</param>
     /// <param name="look">Looks into the file before the server has it.</param>
     /// <param name="more">More options of the server.</param>

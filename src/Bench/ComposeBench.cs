@@ -4,6 +4,7 @@ using SturdyTinker.Core.Catalogue;
 using SturdyTinker.Core.Composing;
 using SturdyTinker.Core.Gear;
 using SturdyTinker.Core.Practices;
+using static SturdyTinker.Bench.Numbers;
 
 namespace SturdyTinker.Bench;
 
@@ -106,6 +107,4 @@ internal static class ComposeBench
         GC.KeepAlive(made);
         return took;
     }
-
-    private static double Median(List<double> values) => values.Order().ElementAt(values.Count / 2);
 }

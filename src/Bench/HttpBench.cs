@@ -2,6 +2,7 @@ using System.Diagnostics;
 using System.Net;
 using System.Text.Json;
 using Microsoft.EntityFrameworkCore;
+using static SturdyTinker.Bench.Numbers;
 
 namespace SturdyTinker.Bench;
 
@@ -13,7 +14,6 @@ internal static class HttpBench
 {
     private const int Trailers = 2_000;
     private const int Rounds = 9;
-    private const int Clients = 4;
     private static readonly TimeSpan RoundLength = TimeSpan.FromSeconds(1.5);
 
     /// <summary>Runs the benchmark; 0 when it ran to its end.</summary>
@@ -98,13 +98,14 @@ internal static class HttpBench
         double[] findRatios = Ratios(perSecond["find"], perSecond["bare"]);
         Console.WriteLine(
             FormattableString.Invariant(
-                $"finding a trailer by its tag against bare endpoint: {Median(findRatios):0.00} (from {findRatios.Min():0.00} to {findRatios.Max():0.00})"));
+                $"finding a trailer by its tag against bare endpoint: {Median(findRatios):0.00} ")
+                + FormattableString.Invariant($"(from {findRatios.Min():0.00} to {findRatios.Max():0.00})"));
         Console.WriteLine(JsonSerializer.Serialize(new
         {
             bench = "http",
             trailers = Trailers,
             rounds = Rounds,
-            clients = Clients,
+            clients = BenchServer.Clients,
             bareRps = Math.Round(Median(perSecond["bare"])),
             trailerRps = Math.Round(Median(perSecond["trailer"])),
             yardRps = Math.Round(Median(perSecond["yard"])),
@@ -117,19 +118,13 @@ internal static class HttpBench
 
     private static double[] Ratios(List<double> a, List<double> b) => [.. a.Zip(b, (x, y) => x / y)];
 
-    private static double Median(IEnumerable<double> values)
-    {
-        double[] sorted = [.. values.Order()];
-        return sorted[sorted.Length / 2];
-    }
-
     private static async Task<(int Requests, TimeSpan Took)> LoadAsync(
         HttpClient http,
         Func<Random, string> path,
         TimeSpan length)
     {
         Stopwatch watch = Stopwatch.StartNew();
-        int[] counts = await Task.WhenAll(Enumerable.Range(0, Clients).Select(async client =>
+        int[] counts = await Task.WhenAll(Enumerable.Range(0, BenchServer.Clients).Select(async client =>
         {
             Random random = new(client);
             int count = 0;

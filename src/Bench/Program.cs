@@ -1,7 +1,7 @@
 using SturdyTinker.Bench;
 
-// bench compose; bench find; bench plan [N | PART]; bench web BIN WEB; bench http BIN [DIR]: BIN is the folder with the built server; the
-// fleet is kept in DIR, and found there again.
+// bench compose; bench find; bench plan [N | PART]; bench web BIN WEB; bench http BIN [DIR]: BIN is the folder with the
+// built server, WEB the one with the built web; the fleet is kept in DIR, and found there again.
 return args switch
 {
     ["compose"] => ComposeBench.Run(),

@@ -4,6 +4,7 @@ using System.Text.Json;
 using Microsoft.EntityFrameworkCore;
 using OpenQA.Selenium.Chrome;
 using SturdyTinker.Core.People;
+using static SturdyTinker.Bench.Numbers;
 
 namespace SturdyTinker.Bench;
 
@@ -98,7 +99,8 @@ internal static class WebBench
         Console.WriteLine(FormattableString.Invariant(
             $"longest task while {Trailers:#,0} trailers scroll by: {longest:0} ms ({longest / Slower:0} ms unslowed)"));
         Console.WriteLine(FormattableString.Invariant(
-            $"from \"Done, next\" to the next step: {Median(ticks):0} ms, at most {ticks.Max():0} (of {ticks.Count}, unslowed); aim: under 100"));
+            $"from \"Done, next\" to the next step: {Median(ticks):0} ms, at most {ticks.Max():0} ")
+            + FormattableString.Invariant($"(of {ticks.Count}, unslowed); aim: under 100"));
         Console.WriteLine(JsonSerializer.Serialize(new
         {
             bench = "web",
@@ -264,11 +266,5 @@ internal static class WebBench
         }
 
         return took;
-    }
-
-    private static double Median(List<double> values)
-    {
-        double[] sorted = [.. values.Order()];
-        return sorted[sorted.Length / 2];
     }
 }

@@ -43,7 +43,8 @@ public static class FileAlone
             catch (IOException fault)
             {
                 throw new InvalidOperationException(
-                    "Another program has been bringing this shop's file up to date all the while. End it, and start again.",
+                    "Another program has been bringing this shop's file up to date all the while. End it, and start "
+                        + "again.",
                     fault);
             }
         }

@@ -43,7 +43,11 @@ public static class FoundInTime
             GROUP BY 1, 2
             """).ToListAsync(stop);
         ILookup<Subsystem, Row> all = seen.Select(r => (Enum.Parse<Subject>(r.About), r))
-            .Concat(measured.SelectMany(r => ReadingKinds.Find(r.About) is { } kind ? [(kind.Subject, r)] : Array.Empty<(Subject, Row)>()))
+            .Concat(
+                from row in measured
+                let kind = ReadingKinds.Find(row.About)
+                where kind is not null
+                select (kind.Subject, row))
             .ToLookup(p => Subsystems.Of(p.Item1), p => p.Item2);
         return [.. Enum.GetValues<Subsystem>().Select(s => new SubsystemFound(
             s,

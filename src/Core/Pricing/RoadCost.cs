@@ -25,11 +25,12 @@ public sealed record RoadCost(int Year, int Visits, decimal Labour, decimal Part
     public decimal Total => Labour + Parts;
 
     /// <summary>Money for a thousand miles; null where the road is not known, or too short to say it by.</summary>
-    public decimal? PerThousandMiles => Road is { } road && road.Metres >= Least.Metres ? Total * 1_000 / road.Miles : null;
+    public decimal? PerThousandMiles =>
+        Road is { } road && road.Metres >= Least.Metres ? Total * 1_000 / road.Miles : null;
 
     /// <summary>
-    /// Every year from the first one that is on record to today's, each there whether it cost anything or not. Each visit
-    /// counts in the year it was closed in, once.
+    /// Every year from the first one that is on record to today's, each there whether it cost anything or not. Each
+    /// visit counts in the year it was closed in, once.
     /// </summary>
     /// <param name="visits">Closed visits, in any order; one closed after today does not count.</param>
     /// <param name="between">Road covered between two days; null where nobody knows.</param>
@@ -42,7 +43,7 @@ public sealed record RoadCost(int Year, int Visits, decimal Labour, decimal Part
         DateOnly today)
     {
         ILookup<int, VisitCost> years = visits.Where(v => v.Closed <= today).ToLookup(v => v.Closed.Year);
-        int first = Math.Min(years.Select(y => y.Key).DefaultIfEmpty(today.Year).Min(), Math.Min(since.Year, today.Year));
+        int first = years.Select(y => y.Key).Append(since.Year).Append(today.Year).Min();
         return [.. Enumerable.Range(first, today.Year - first + 1).Select(year => new RoadCost(
             year,
             years[year].Count(),

@@ -146,7 +146,10 @@ internal static class YearPage
                 Seconds = file.StepEntries
                     .Where(e => e.VisitId == v.Id && e.UndoneAt == null && e.SkippedBecause == null)
                     .Sum(e => e.Seconds ?? 0),
-                Estimated = file.Bookings.Where(b => b.VisitId == v.Id).Select(b => (decimal?)b.Minutes).FirstOrDefault(),
+                Estimated = file.Bookings
+                    .Where(b => b.VisitId == v.Id)
+                    .Select(b => (decimal?)b.Minutes)
+                    .FirstOrDefault(),
             })
             .ToListAsync(stop);
         IReadOnlyList<WorkedMonth> months = WorkedMonth.Of(

@@ -1,3 +1,4 @@
+import { useMemo } from "react";
 import { useShop } from "./useShop";
 
 /** Writes money: to the cent, or whole where it is only about so much. */
@@ -24,5 +25,6 @@ export function moneyIn(currency: string | undefined, language?: string): Money 
 /** Money as this shop reckons in it. */
 export function useMoney(): Money {
   const currency = useShop().data?.currency;
-  return moneyIn(currency);
+  // Its two formats take longer to make than to use.
+  return useMemo(() => moneyIn(currency), [currency]);
 }

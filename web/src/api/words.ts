@@ -29,5 +29,12 @@ export const partWords = (p: { quantity: number; unit: string; name: string }): 
 /** A place's code in words, for a place that the running gear no longer has: "axle 3 left". */
 export const placeInWords = (code: string): string => code.replaceAll("-", " ");
 
+/** Without a capital, as within a sentence. */
+export const small = (words: string): string => words.charAt(0).toLowerCase() + words.slice(1);
+
+/** Names one after the other in a line, the first alone with its capital. */
+export const inALine = (names: readonly string[]): string =>
+  names.map((name, i) => (i === 0 ? name : small(name))).join(", ");
+
 /** With a capital. */
 export const capital = (words: string): string => words.charAt(0).toUpperCase() + words.slice(1);

@@ -3,7 +3,7 @@ import { useCallback, useState } from "react";
 import styled from "styled-components";
 import { Link, useNavigate } from "react-router";
 import { answer, type Schemas, shop } from "../api/client";
-import { minutesInWords } from "../api/words";
+import { minutesInWords, small } from "../api/words";
 import { TextButton } from "../ui/Button";
 import { HoldBanner } from "../ui/HoldBanner";
 import { Columns, Head, Page, Quiet, Stack } from "../ui/Page";
@@ -77,7 +77,7 @@ function AtWork({
       <Head>
         <Stack $gap={2}>
           <h1>
-            {visit.tag} <What>{visit.what.charAt(0).toLowerCase() + visit.what.slice(1)}</What>
+            {visit.tag} <What>{small(visit.what)}</What>
           </h1>
         </Stack>
         <h2 style={{ fontSize: 19 }}>

@@ -4,6 +4,7 @@ import { VisuallyHidden } from "react-aria-components/VisuallyHidden";
 import styled from "styled-components";
 import { Link } from "react-router";
 import type { Schemas } from "../api/client";
+import { inALine } from "../api/words";
 import { GearGlyph } from "../gearplan/GearGlyph";
 import { VerdictWord } from "../ui/Verdict";
 import { DueMark } from "./DueMark";
@@ -135,7 +136,7 @@ const whenAndLong = (visit: Visit): string =>
 
 /** The weightiest of a visit's work, in a line. */
 const work = (visit: Visit): string =>
-  [...visit.weightiest.map((w, i) => (i === 0 ? w : w[0]?.toLowerCase() + w.slice(1)))].join(", ") +
+  inALine(visit.weightiest) +
   (visit.tasks.length > visit.weightiest.length ? ` +${visit.tasks.length - visit.weightiest.length}` : "");
 
 /** What else there is to a visit, for who hears the screen: whose, whether it is sure, and everything that is done. */

@@ -90,10 +90,6 @@ function Worked({ months }: { months: readonly Month[] }) {
 /** Hours told beforehand beside hours taken, month by month. */
 function AsTold({ months }: { months: readonly Month[] }) {
   if (months.every((m) => m.accepted === 0)) return <Quiet>{heldInWords(months)}</Quiet>;
-  const most = Math.max(1, ...months.flatMap((m) => [m.estimatedHours, m.tookHours]));
-  const step = WIDTH / months.length;
-  const ground = HEIGHT - 20;
-  const tall = (of: number) => (of / most) * (HEIGHT - 38);
   return (
     <Plot
       title="Hours against what was told"
@@ -110,29 +106,18 @@ function AsTold({ months }: { months: readonly Month[] }) {
       csv={CSV}
       file="hours-against-told"
     >
-      {months.map((m, i) => (
-        <g key={m.first}>
-          <rect
-            x={i * step + 4}
-            y={ground - tall(m.estimatedHours)}
-            width={(step - 8) / 2}
-            height={tall(m.estimatedHours)}
-            fill="var(--raised)"
-            stroke="var(--working)"
-          />
-          <rect
-            x={i * step + 4 + (step - 8) / 2}
-            y={ground - tall(m.tookHours)}
-            width={(step - 8) / 2}
-            height={tall(m.tookHours)}
-            fill="var(--working)"
-          />
-          <text x={(i + 0.5) * step} y={HEIGHT - 5} textAnchor="middle" fill="var(--steel)">
-            {nameOf(m.first)}
-          </text>
-        </g>
-      ))}
-      <path d={`M0 ${ground}H${WIDTH}`} stroke="var(--ink)" />
+      <Bars
+        beside
+        width={WIDTH}
+        height={HEIGHT}
+        bars={months.map((m) => ({
+          name: nameOf(m.first),
+          parts: [
+            { value: m.estimatedHours, fill: "var(--raised)", stroke: "var(--working)" },
+            { value: m.tookHours, fill: "var(--working)" },
+          ],
+        }))}
+      />
     </Plot>
   );
 }

@@ -1,27 +1,8 @@
 import { type ReactNode, useRef } from "react";
-import styled from "styled-components";
 import { Disclosure } from "../ui/Disclosure";
 import { Quiet, Stack, Table } from "../ui/Page";
 import { AsFiles } from "./AsFiles";
-
-const Figure = styled.figure`
-  display: grid;
-  gap: 8px;
-  grid-template-columns: minmax(0, 1fr);
-  align-content: start;
-  & > svg {
-    display: block;
-    width: 100%;
-    height: auto;
-    font-family: "Barlow Semi Condensed", sans-serif;
-    font-size: 13px;
-  }
-  @media (max-width: 640px) {
-    & > svg {
-      font-size: 17px;
-    }
-  }
-`;
+import { Figure } from "./Figure";
 
 interface Props {
   /** What it shows, as a heading. */
@@ -48,7 +29,7 @@ export function Plot(props: Props) {
   const drawing = useRef<SVGSVGElement>(null);
   const { title, says, signs, width, height, children, head, rows, csv, file } = props;
   return (
-    <Figure aria-label={title}>
+    <Figure $letters={13} $onPhone={17} aria-label={title}>
       <h3>{title}</h3>
       <p>{says}</p>
       <svg ref={drawing} viewBox={`0 0 ${width} ${height}`} role="img" aria-label={`${title}. ${says}`}>
@@ -87,8 +68,8 @@ export function Plot(props: Props) {
 
 interface Bar {
   name: string;
-  /** One above the other, the first at the foot. */
-  parts: readonly { value: number; fill: string }[];
+  /** One above the other, the first at the foot; or side by side. */
+  parts: readonly { value: number; fill: string; stroke?: string }[];
   /** What stands on top of it. */
   top?: string;
 }
@@ -97,34 +78,53 @@ const WIDEST = 64;
 const ABOVE = 18;
 const BELOW = 20;
 
-/** Bars side by side with their names below. */
-export function Bars({ bars, width, height }: { bars: readonly Bar[]; width: number; height: number }) {
-  const most = Math.max(1e-9, ...bars.map((b) => b.parts.reduce((sum, p) => sum + p.value, 0)));
+interface BarsProps {
+  bars: readonly Bar[];
+  width: number;
+  height: number;
+  /** Whether the parts of a bar stand side by side, to be held against each other. */
+  beside?: boolean;
+}
+
+/** Bars in a row with their names below. */
+export function Bars({ bars, width, height, beside = false }: BarsProps) {
+  const whole = (bar: Bar) =>
+    beside ? Math.max(0, ...bar.parts.map((p) => p.value)) : bar.parts.reduce((sum, p) => sum + p.value, 0);
+  const most = Math.max(1e-9, ...bars.map(whole));
   // A few bars stand side by side at the left; they are not drawn as broad as a barn door.
   const step = Math.min(width / Math.max(1, bars.length), WIDEST);
+  const gap = Math.min(4, step / 8);
   const ground = height - BELOW;
   const tall = (of: number) => (of / most) * (height - ABOVE - BELOW);
   return (
     <>
       {bars.map((bar, i) => {
+        const broad = (step - 2 * gap) / (beside ? bar.parts.length : 1);
         let foot = ground;
         return (
           <g key={bar.name}>
-            {bar.parts.map((part) => {
-              foot -= tall(part.value);
+            {bar.parts.map((part, n) => {
+              const high = tall(part.value);
+              if (!beside) foot -= high;
               return (
                 <rect
                   key={part.fill}
-                  x={i * step + Math.min(4, step / 8)}
-                  y={foot}
-                  width={step - 2 * Math.min(4, step / 8)}
-                  height={tall(part.value)}
+                  x={i * step + gap + (beside ? n * broad : 0)}
+                  y={beside ? ground - high : foot}
+                  width={broad}
+                  height={high}
                   fill={part.fill}
+                  stroke={part.stroke}
                 />
               );
             })}
             {bar.top && (
-              <text x={(i + 0.5) * step} y={foot - 5} textAnchor="middle" fill="var(--ink)">
+              <text
+                x={(i + 0.5) * step}
+                y={ground - tall(whole(bar)) - 5}
+                textAnchor="middle"
+                fill="var(--ink)"
+              >
                 {bar.top}
               </text>
             )}

@@ -1,34 +1,12 @@
 import { useRef } from "react";
-import styled from "styled-components";
 import { Link } from "react-router";
 import type { Schemas } from "../api/client";
 import { dayInWords } from "../api/words";
 import { Quiet, Stack, Table } from "../ui/Page";
 import { AsFiles } from "./AsFiles";
+import { Figure } from "./Figure";
 import { drawPlot, type DrawnSide, HEIGHT, WIDTH } from "./drawWear";
 import { Disclosure } from "../ui/Disclosure";
-
-const Figure = styled.figure`
-  display: grid;
-  gap: 8px;
-  grid-template-columns: minmax(0, 1fr);
-  align-content: start;
-  & > svg {
-    width: 100%;
-    height: auto;
-    font-family: "Barlow Semi Condensed", sans-serif;
-    font-size: 14px;
-  }
-  @media (max-width: 640px) {
-    & > svg {
-      font-size: 19px;
-    }
-  }
-  summary {
-    cursor: pointer;
-    padding: 6px 0;
-  }
-`;
 
 interface Props {
   plot: Schemas["WearPlotAnswer"];
@@ -46,7 +24,7 @@ export function WearPlot({ plot, today }: Props) {
     ])
     .sort((a, b) => a.on.localeCompare(b.on));
   return (
-    <Figure aria-label={plot.title}>
+    <Figure $letters={14} $onPhone={19} aria-label={plot.title}>
       <h2>{plot.title}</h2>
       <svg ref={drawing} viewBox={`0 0 ${WIDTH} ${HEIGHT}`} aria-hidden="true">
         {drawn.ticks.map((t) => (

@@ -4,6 +4,7 @@ import { answer, type Schemas, shop, ShopProblem } from "../api/client";
 import { useMoney } from "../api/money";
 import { capital } from "../api/words";
 import { Button, TextButton } from "../ui/Button";
+import { contains } from "../ui/contains";
 import { TextField } from "../ui/Fields";
 import { Quiet, Row, Section, Stack } from "../ui/Page";
 import { Problem } from "../ui/Problem";
@@ -40,12 +41,9 @@ export default function PartsPage() {
   const [find, setFind] = useState("");
   const [only, setOnly] = useState("");
   const [editing, setEditing] = useState<string | null>(null);
-  const words = find.trim().toLowerCase().split(/\s+/);
   const all = parts.data ?? [];
   const found = all.filter(
-    (p) =>
-      (only === "" || p.kind === only) &&
-      words.every((w) => `${p.code} ${p.name} ${p.kind} ${p.measures}`.toLowerCase().includes(w)),
+    (p) => (only === "" || p.kind === only) && contains(`${p.code} ${p.name} ${p.kind} ${p.measures}`, find),
   );
   return (
     <SettingsFrame

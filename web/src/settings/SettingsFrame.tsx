@@ -1,6 +1,7 @@
 import { type ReactNode, useState } from "react";
 import styled from "styled-components";
 import { Link, useLocation } from "react-router";
+import { contains } from "../ui/contains";
 import { TextField } from "../ui/Fields";
 import { Head, Page, Quiet, Stack } from "../ui/Page";
 
@@ -76,10 +77,7 @@ interface Props {
 export function SettingsFrame({ title, about, children }: Props) {
   const { pathname: path } = useLocation();
   const [find, setFind] = useState("");
-  const words = find.toLowerCase().split(/\s+/);
-  const found = PAGES.filter(([, name, chosen]) =>
-    words.every((w) => `${name} ${chosen}`.toLowerCase().includes(w)),
-  );
+  const found = PAGES.filter(([, name, chosen]) => contains(`${name} ${chosen}`, find));
   return (
     <Page>
       <Frame>

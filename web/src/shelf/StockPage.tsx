@@ -7,6 +7,7 @@ import { capital } from "../api/words";
 import { TextField } from "../ui/Fields";
 import { TextButton } from "../ui/Button";
 import { Columns, Head, Lines, Page, Quiet, Row, Section, Stack } from "../ui/Page";
+import { contains } from "../ui/contains";
 import { useDebounced } from "../ui/useDebounced";
 import { Board } from "./Board";
 import { PartPanel } from "./PartPanel";
@@ -43,10 +44,7 @@ export default function StockPage() {
     () => new URLSearchParams(window.location.search).get("part") ?? undefined,
   );
   const [find, setFind] = useState("");
-  const words = find.trim().toLowerCase().split(/\s+/);
-  const rows = (stock.data ?? []).filter((r) =>
-    words.every((w) => `${r.bin} ${r.code} ${r.name}`.toLowerCase().includes(w)),
-  );
+  const rows = (stock.data ?? []).filter((r) => contains(`${r.bin} ${r.code} ${r.name}`, find));
   return (
     <Page aria-busy={stock.isPending}>
       <ShelfNav />

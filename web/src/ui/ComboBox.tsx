@@ -4,6 +4,7 @@ import { ComboBox as AriaComboBox } from "react-aria-components/ComboBox";
 import { ListBox, ListBoxItem } from "react-aria-components/ListBox";
 import { Popover } from "react-aria-components/Popover";
 import styled from "styled-components";
+import { contains } from "./contains";
 import { dropped, options as list, stacked } from "./field";
 import { FieldError, Hint, Input, Label } from "./Fields";
 import { Arrow } from "./Select";
@@ -127,10 +128,3 @@ function Offering({
     </Field>
   );
 }
-
-/** Whether every word typed stands somewhere in a line, in whatever order and letter case. */
-export const contains = (line: string, typed: string): boolean =>
-  typed
-    .toLowerCase()
-    .split(/\s+/)
-    .every((word) => line.toLowerCase().includes(word));

@@ -11,6 +11,7 @@ import styled from "styled-components";
 import { answer, type Schemas, shop } from "../api/client";
 import { capital } from "../api/words";
 import { Veil } from "./Asking";
+import { contains } from "./contains";
 import { box } from "./field";
 import { Problem } from "./Problem";
 import { useDebounced } from "./useDebounced";
@@ -148,10 +149,9 @@ export function hits(found: readonly Found[], typed: string): Hit[] {
         kind: "do",
       }));
   }
-  const words = of.toLowerCase().split(" ").filter(Boolean);
-  const places = PLACES.filter(([, title, about]) =>
-    words.every((w) => `${title} ${about}`.toLowerCase().includes(w)),
-  ).map(([to, title, about]) => ({ id: to, to, title, detail: about, kind: "go to" }));
+  const places = PLACES.filter(([, title, about]) => contains(`${title} ${about}`, of)).map(
+    ([to, title, about]) => ({ id: to, to, title, detail: about, kind: "go to" }),
+  );
   const things = found.map((f) => {
     const [kind, to] = KINDS[f.kind];
     return { id: `${f.kind} ${f.id}`, to: to(f.id), title: f.title, detail: f.detail, kind };

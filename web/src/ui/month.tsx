@@ -1,7 +1,13 @@
 import { Button } from "react-aria-components/Button";
-import { CalendarGridHeader, CalendarHeaderCell } from "react-aria-components/Calendar";
+import {
+  CalendarCell,
+  CalendarGrid,
+  CalendarGridBody,
+  CalendarGridHeader,
+  CalendarHeaderCell,
+} from "react-aria-components/Calendar";
 import { Heading } from "react-aria-components/Heading";
-import { css } from "styled-components";
+import styled, { css } from "styled-components";
 
 /** How a month looks, whatever is picked in it. */
 export const monthLook = css`
@@ -32,8 +38,7 @@ export const monthLook = css`
   }
 `;
 
-/** How a day looks in it. */
-export const dayLook = css`
+const Day = styled(CalendarCell)`
   display: grid;
   place-items: center;
   width: 44px;
@@ -60,20 +65,21 @@ export const dayLook = css`
   }
 `;
 
-/** The head of a month: its name, and the way to its neighbours. */
-export const MonthHead = () => (
-  <header>
-    <Button slot="previous" aria-label="The month before">
-      ‹
-    </Button>
-    <Heading />
-    <Button slot="next" aria-label="The month after">
-      ›
-    </Button>
-  </header>
-);
-
-/** The days of the week over a month. */
-export const WeekHead = () => (
-  <CalendarGridHeader>{(day) => <CalendarHeaderCell>{day}</CalendarHeaderCell>}</CalendarGridHeader>
+/** What stands in a calendar: its month's name with the way to its neighbours, the weekdays, and the days. */
+export const OfMonth = () => (
+  <>
+    <header>
+      <Button slot="previous" aria-label="The month before">
+        ‹
+      </Button>
+      <Heading />
+      <Button slot="next" aria-label="The month after">
+        ›
+      </Button>
+    </header>
+    <CalendarGrid>
+      <CalendarGridHeader>{(day) => <CalendarHeaderCell>{day}</CalendarHeaderCell>}</CalendarGridHeader>
+      <CalendarGridBody>{(date) => <Day date={date} />}</CalendarGridBody>
+    </CalendarGrid>
+  </>
 );

@@ -2,11 +2,11 @@ import { useQuery } from "@tanstack/react-query";
 import styled from "styled-components";
 import { Link } from "react-router";
 import { answer, type Schemas, shop } from "../../api/client";
-import { capital, dayInWords, placeInWords, shortDay } from "../../api/words";
+import { capital, dayInWords, inALine, shortDay } from "../../api/words";
 import { TextButton } from "../../ui/Button";
 import { Quiet } from "../../ui/Page";
 import { VerdictWord } from "../../ui/Verdict";
-import { standing } from "./standing";
+import { spoken, standing } from "./standing";
 
 type Trailer = Schemas["TrailerAnswer"];
 
@@ -109,7 +109,7 @@ function NextVisit({ trailer }: { trailer: Trailer }) {
               : `Proposed, ${next.day ? dayInWords(next.day) : `week of ${dayInWords(next.week)}`}`}
           </b>
           <br />
-          {next.weightiest.map((w, i) => (i === 0 ? w : w.charAt(0).toLowerCase() + w.slice(1))).join(", ")}
+          {inALine(next.weightiest)}
           {next.tasks.length > next.weightiest.length &&
             ` and ${next.tasks.length - next.weightiest.length} more`}
           , {next.minutesInWords}. <Link to={horizon}>Its year</Link>
@@ -121,7 +121,6 @@ function NextVisit({ trailer }: { trailer: Trailer }) {
 
 function Stands({ trailer, onPick, onSee }: Parameters<typeof AtAGlance>[0]) {
   const marks = standing(trailer.status);
-  const spoken = (code: string) => trailer.places.find((p) => p.code === code)?.spoken ?? placeInWords(code);
   return (
     <div>
       <h2>Stands against it</h2>
@@ -132,7 +131,7 @@ function Stands({ trailer, onPick, onSee }: Parameters<typeof AtAGlance>[0]) {
             <Seen onPress={() => onPick(mark.place)}>
               <VerdictWord verdict={mark.judgement.verdict} />
               <span>
-                {capital(spoken(mark.place))}: {mark.seen}
+                {capital(spoken(trailer, mark.place))}: {mark.seen}
               </span>
             </Seen>
           </li>

@@ -47,7 +47,8 @@ export default function TrailerPage({ id }: { id: string }) {
 function Trailer({ trailer }: { trailer: Schemas["TrailerAnswer"] }) {
   const { id, status } = trailer;
   // Picked to begin with: what is worst, or else what is due soonest.
-  const worst = standing(status)[0];
+  const stands = useMemo(() => standing(status), [status]);
+  const worst = stands[0];
   const [picked, setPicked] = useState(worst?.place ?? status.dues[0]?.place ?? "axle-1-left");
   const [params, setParams] = useSearchParams();
   const seen = SEEN.find((s) => s === params.get("see")) ?? "visit";
@@ -93,7 +94,7 @@ function Trailer({ trailer }: { trailer: Schemas["TrailerAnswer"] }) {
     {
       id: "stands",
       title: "What stands",
-      count: standing(status).length + (status.causes ?? []).length + (status.gone ?? []).length,
+      count: stands.length + (status.causes ?? []).length + (status.gone ?? []).length,
       body: <WhatStands trailer={trailer} />,
     },
     {

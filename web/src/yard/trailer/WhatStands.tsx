@@ -3,13 +3,12 @@ import { dayInWords, placeInWords } from "../../api/words";
 import { Cause } from "../../ui/Conclusions";
 import { Columns, Lines, Quiet, Section, Stack } from "../../ui/Page";
 import { JudgementText, VerdictWord } from "../../ui/Verdict";
-import { standing } from "./standing";
+import { spoken, standing } from "./standing";
 
 type Trailer = Schemas["TrailerAnswer"];
 
 /** Everything that stands against a trailer, gravest first; what likely causes it; and what stood at places that are gone. */
 export function WhatStands({ trailer }: { trailer: Trailer }) {
-  const spoken = (code: string) => trailer.places.find((p) => p.code === code)?.spoken ?? placeInWords(code);
   const marks = standing(trailer.status);
   const causes = trailer.status.causes ?? [];
   const gone = trailer.status.gone ?? [];
@@ -21,7 +20,7 @@ export function WhatStands({ trailer }: { trailer: Trailer }) {
         {marks.map((mark) => (
           <li key={mark.place + mark.subject + mark.observationKey}>
             <b>
-              {mark.seen}, {spoken(mark.place)}
+              {mark.seen}, {spoken(trailer, mark.place)}
             </b>{" "}
             <Quiet>{dayInWords(mark.on)}</Quiet>
             <JudgementText of={mark.judgement} />
@@ -33,7 +32,7 @@ export function WhatStands({ trailer }: { trailer: Trailer }) {
           <Section>
             <h3>Likely cause</h3>
             {causes.map((c) => (
-              <Cause key={c.code + c.place} cause={c} where={spoken(c.place)}>
+              <Cause key={c.code + c.place} cause={c} where={spoken(trailer, c.place)}>
                 <Quiet>{dayInWords(c.at)}</Quiet>
               </Cause>
             ))}
