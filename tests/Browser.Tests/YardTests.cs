@@ -158,7 +158,7 @@ public sealed class YardTests
                     "The specialist has it",
                     StringComparison.Ordinal)),
                 "the remark");
-            screen.Click("All visits of W-09");
+            screen.Click("W-09");
             screen.WaitUntil(() => screen.Address.EndsWith("?see=history", StringComparison.Ordinal), "its history");
             screen.Sees("Left on Hold: ");
         }

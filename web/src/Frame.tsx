@@ -1,11 +1,10 @@
-import { Suspense, useEffect, useRef } from "react";
+import { useEffect, useRef } from "react";
 import { Outlet, ScrollRestoration, useLocation } from "react-router";
 import styled from "styled-components";
 import { useConnection } from "./api/connection";
 import { LeaveUnsaved } from "./ui/LeaveUnsaved";
 import { Masthead } from "./ui/Masthead";
 import { Notes } from "./ui/Notes";
-import { WaitingPage } from "./ui/Waiting";
 
 const Lost = styled.p`
   background: var(--ink);
@@ -30,9 +29,7 @@ export function Frame() {
       )}
       <FocusOnArrival />
       <LeaveUnsaved />
-      <Suspense fallback={<WaitingPage what="Opening the page" />}>
-        <Outlet />
-      </Suspense>
+      <Outlet />
       <Notes />
       <ScrollRestoration />
     </>

@@ -136,7 +136,7 @@ internal static class PlanningChoices
             throw Refusal.Conflict(
                 "Somebody else changed the shop's choices meanwhile. Both are shown; save again what you want.",
                 "/version",
-                await ShopAsync(file));
+                (await ShopAsync(file)).Chosen);
         }
 
         Checks checks = new();

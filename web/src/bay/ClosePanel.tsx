@@ -1,7 +1,9 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
-import { useEffect, useRef, useState } from "react";
+import { useEffect, useRef } from "react";
 import { Link } from "react-router";
-import { answer, type Schemas, shop, ShopProblem } from "../api/client";
+import { answer, type Schemas, shop } from "../api/client";
+import { Form, FormProblem } from "../ui/Form";
+import { useForm } from "../ui/useForm";
 import { Button } from "../ui/Button";
 import { TextField } from "../ui/Fields";
 import { Lines, Row, Stack } from "../ui/Page";
@@ -17,14 +19,13 @@ interface Props {
 /** Everything is put back: what was done, what was not, and the closing of the visit. */
 export function ClosePanel({ visit, onState, onFound }: Props) {
   const queries = useQueryClient();
-  const [because, setBecause] = useState("");
-  const [changes, setChanges] = useState(true);
   const heading = useRef<HTMLHeadingElement>(null);
   useEffect(() => heading.current?.focus({ preventScroll: true }), []);
   const { state } = visit;
   const last = state.entries.at(-1);
-  const close = useMutation({
-    mutationFn: () =>
+  const form = useForm({
+    start: { because: "", changes: true },
+    send: ({ because, changes }) =>
       answer(
         shop.POST("/api/bay/visits/{id}/close", {
           params: { path: { id: visit.id } },
@@ -34,11 +35,12 @@ export function ClosePanel({ visit, onState, onFound }: Props) {
           },
         }),
       ),
-    onSuccess: async (now) => {
+    done: async (now) => {
       onState(now);
       await queries.invalidateQueries();
     },
   });
+  const { edit, change } = form;
   const back = useMutation({
     mutationFn: (entryId: string) =>
       answer(
@@ -50,8 +52,6 @@ export function ClosePanel({ visit, onState, onFound }: Props) {
   });
   const done = state.jobs.filter((j) => j.done);
   const undone = state.jobs.filter((j) => !j.done);
-  const refused = close.error instanceof ShopProblem ? close.error : undefined;
-  const released = refused?.field("/releasedBecause");
 
   if (state.closedAt) {
     return (
@@ -72,12 +72,7 @@ export function ClosePanel({ visit, onState, onFound }: Props) {
     );
   }
   return (
-    <form
-      onSubmit={(e) => {
-        e.preventDefault();
-        close.mutate();
-      }}
-    >
+    <Form of={form}>
       <Stack $gap={14}>
         <h2 ref={heading} tabIndex={-1} style={{ outline: "none", fontSize: 34 }}>
           {undone.length === 0 ? "All steps are settled." : "Everything is back on."} Close the visit?
@@ -98,7 +93,7 @@ export function ClosePanel({ visit, onState, onFound }: Props) {
           ))}
         </Lines>
         {state.gearChanges.length > 0 && (
-          <Checkbox checked={changes} onChange={setChanges}>
+          <Checkbox checked={edit.changes} onChange={(changes) => change({ changes })}>
             The trailer now has {state.gearChanges.join(" and ")}: change its description with the closing
           </Checkbox>
         )}
@@ -108,16 +103,16 @@ export function ClosePanel({ visit, onState, onFound }: Props) {
             <Problem of={new Error(state.whyNotClosed ?? "")} />
             <TextField
               label="Why it leaves all the same"
-              value={because}
-              onChange={setBecause}
-              problem={released}
+              value={edit.because}
+              onChange={(because) => change({ because })}
+              problem={form.at("/releasedBecause")}
               placeholder="on a flatbed to the axle specialist"
             />
           </>
         )}
-        {refused && !released && refused.message !== state.whyNotClosed && <Problem of={refused} />}
+        {form.error?.message !== state.whyNotClosed && <FormProblem of={form} />}
         <Row $gap={12}>
-          <Button type="submit" $main $large isDisabled={close.isPending}>
+          <Button type="submit" $main $large isDisabled={form.pending}>
             Close the visit
           </Button>
           <Button $large onPress={onFound}>
@@ -131,6 +126,6 @@ export function ClosePanel({ visit, onState, onFound }: Props) {
         </Row>
         <Problem of={back.error} />
       </Stack>
-    </form>
+    </Form>
   );
 }

@@ -1,18 +1,17 @@
-import { useMutation, useQuery } from "@tanstack/react-query";
+import { useQuery } from "@tanstack/react-query";
 import { useEffect, useRef, useState } from "react";
 import { answer, type Schemas, shop } from "../api/client";
-import { newId } from "../api/ids";
+import { Form, FormProblem } from "../ui/Form";
+import { useForm } from "../ui/useForm";
 import { Button } from "../ui/Button";
 import { TextField } from "../ui/Fields";
 import { Row, Stack } from "../ui/Page";
-import { Problem } from "../ui/Problem";
 import { RadioGroup } from "../ui/RadioGroup";
 import { JudgementText, VerdictWord } from "../ui/Verdict";
 import { Illustration } from "../illustrations/Illustration";
 import { Classed } from "./Classed";
 import { PreviewWords } from "./JobsPanel";
 import { Select } from "../ui/Select";
-import { useUnsaved } from "../ui/unsaved";
 import { note as say } from "../ui/Notes";
 import { Checkbox } from "../ui/Checkbox";
 
@@ -32,7 +31,6 @@ export function FindingPanel({ visit, step, onState, onLeave }: Props) {
   });
   const [subject, setSubject] = useState<Schemas["Subject"]>(step?.subjects[0] ?? "grease");
   const [chosen, setPlace] = useState("");
-  const [adding, setAdding] = useState<readonly string[]>([]);
   const kinds = rules.data?.rows.find((r) => r.subject === subject)?.places ?? [];
   const about = rules.data?.subjects.find((s) => s.subject === subject);
   const spots = visit.places.filter((p) => kinds.includes(p.kind));
@@ -45,16 +43,21 @@ export function FindingPanel({ visit, step, onState, onLeave }: Props) {
     spots.find((p) => p.side === here?.side) ??
     spots[0]
   )?.code;
-  const [rule, setRule] = useState("");
-  const [note, setNote] = useState("");
-  const [which, setWhich] = useState<"" | "inner" | "outer">("");
-  const [damage, setDamage] = useState("");
-  const [id] = useState(newId);
   const heading = useRef<HTMLHeadingElement>(null);
   useEffect(() => heading.current?.focus({ preventScroll: true }), []);
-  const typed = useUnsaved({ rule, note, which, damage });
-  const add = useMutation({
-    mutationFn: () =>
+  const rows = (rules.data?.rows ?? []).filter((r) => r.subject === subject);
+  // Damage has a class only where something is wrong.
+  const isClassed = (code: string) =>
+    Boolean(about?.classed && rows.some((r) => r.code === code && r.judgement.verdict !== "sound"));
+  const form = useForm({
+    start: {
+      rule: "",
+      note: "",
+      which: "" as "" | "inner" | "outer",
+      damage: "",
+      adding: [] as readonly Schemas["JobAt"][],
+    },
+    send: ({ rule, note, which, damage, adding }, id) =>
       answer(
         shop.PUT("/api/bay/visits/{id}/findings/{findingId}", {
           params: { path: { id: visit.id, findingId: id } },
@@ -63,16 +66,12 @@ export function FindingPanel({ visit, step, onState, onLeave }: Props) {
             ruleCode: rule,
             note,
             which: about?.innerAndOuter ? which : "",
-            damage: (classed && damage) || null,
-            jobs: offers
-              .filter((o) => adding.includes(o.job + o.place))
-              .map(({ job, place: at }) => ({ job, place: at })),
+            damage: (isClassed(rule) && damage) || null,
+            jobs: [...adding],
           },
         }),
       ),
-    onMutate: typed.sending,
-    onSuccess: (state) => {
-      typed.saved();
+    done: (state, _sent, id) => {
       const written = state.findings.find((f) => f.id === id);
       if (written)
         say(`Written down: ${written.seen}, ${written.placeSpoken}.`, () => {
@@ -86,9 +85,10 @@ export function FindingPanel({ visit, step, onState, onLeave }: Props) {
       onLeave();
     },
   });
-  const rows = (rules.data?.rows ?? []).filter((r) => r.subject === subject);
+  const { edit, change } = form;
+  const { rule, adding } = edit;
   const picked = rows.find((r) => r.code === rule);
-  const classed = Boolean(about?.classed && picked && picked.judgement.verdict !== "sound");
+  const classed = isClassed(rule);
   const remedies = useQuery({
     queryKey: ["remedies", visit.id, rule, place, visit.composed, visit.state.entries.length],
     queryFn: () =>
@@ -101,15 +101,7 @@ export function FindingPanel({ visit, step, onState, onLeave }: Props) {
   });
   const offers = (picked && remedies.data) || [];
   return (
-    <form
-      onSubmit={(e) => {
-        e.preventDefault();
-        add.mutate();
-      }}
-      onKeyDown={(e) => {
-        if (e.key === "Escape") onLeave();
-      }}
-    >
+    <Form of={form} onLeave={onLeave}>
       <Stack $gap={14}>
         <h2 ref={heading} tabIndex={-1} style={{ outline: "none" }}>
           What did you find?
@@ -118,7 +110,10 @@ export function FindingPanel({ visit, step, onState, onLeave }: Props) {
           <Select
             label="Where"
             value={place ?? ""}
-            onChange={setPlace}
+            onChange={(code) => {
+              setPlace(code);
+              change({ adding: [] });
+            }}
             options={spots.map((p) => [p.code, p.spoken] as const)}
           />
           <Select
@@ -126,7 +121,7 @@ export function FindingPanel({ visit, step, onState, onLeave }: Props) {
             value={subject}
             onChange={(s) => {
               setSubject(s);
-              setRule("");
+              change({ rule: "" });
             }}
             options={(rules.data?.subjects ?? []).map((o) => [o.subject, o.words] as const)}
           />
@@ -134,10 +129,7 @@ export function FindingPanel({ visit, step, onState, onLeave }: Props) {
         <RadioGroup
           label="What you see"
           value={rule}
-          onChange={(code) => {
-            setRule(code);
-            setAdding([]);
-          }}
+          onChange={(code) => change({ rule: code, adding: [] })}
           options={rows.map((r) => ({
             value: r.code,
             children: (
@@ -153,8 +145,8 @@ export function FindingPanel({ visit, step, onState, onLeave }: Props) {
         {about?.innerAndOuter && (
           <Select
             label="Which one"
-            value={which}
-            onChange={setWhich}
+            value={edit.which}
+            onChange={(which) => change({ which })}
             options={[
               ["", "both, or not said"],
               ["inner", "the inner one"],
@@ -162,18 +154,20 @@ export function FindingPanel({ visit, step, onState, onLeave }: Props) {
             ]}
           />
         )}
-        {classed && <Classed value={damage} onChange={setDamage} />}
+        {classed && <Classed value={edit.damage} onChange={(damage) => change({ damage })} />}
         {offers.length > 0 && (
           <div role="group" aria-label="Add to this visit">
             <h3>Add to this visit</h3>
             {offers.map((o) => (
               <Checkbox
                 key={o.job + o.place}
-                checked={adding.includes(o.job + o.place)}
+                checked={adding.some((j) => j.job === o.job && j.place === o.place)}
                 disabled={o.extra.whyNot !== null}
                 onChange={(on) =>
-                  setAdding((now) =>
-                    on ? [...now, o.job + o.place] : now.filter((code) => code !== o.job + o.place),
+                  form.alter("adding", (now) =>
+                    on
+                      ? [...now, { job: o.job, place: o.place }]
+                      : now.filter((j) => j.job !== o.job || j.place !== o.place),
                   )
                 }
               >
@@ -182,15 +176,19 @@ export function FindingPanel({ visit, step, onState, onLeave }: Props) {
             ))}
           </div>
         )}
-        <TextField label="In your own words, if you like" value={note} onChange={setNote} />
-        <Problem of={add.error} />
+        <TextField
+          label="In your own words, if you like"
+          value={edit.note}
+          onChange={(note) => change({ note })}
+        />
+        <FormProblem of={form} />
         <Row $gap={12}>
-          <Button type="submit" $main isDisabled={!rule || add.isPending}>
+          <Button type="submit" $main isDisabled={!rule || form.pending}>
             Write it down
           </Button>
           <Button onPress={onLeave}>Back to the step</Button>
         </Row>
       </Stack>
-    </form>
+    </Form>
   );
 }

@@ -3,7 +3,7 @@ import { screen, waitFor } from "@testing-library/react";
 import { describe, expect, it, vi } from "vitest";
 import type { Schemas } from "../api/client";
 import { finding, judgement, state, visit } from "../tests/facts";
-import { refused, show } from "../tests/screen";
+import { refused, show, withNotes } from "../tests/screen";
 import { Found } from "./Found";
 
 const with_ = (findings: Schemas["FindingAnswer"][], more: Partial<Schemas["VisitState"]> = {}) =>
@@ -45,6 +45,24 @@ describe("what was found in a visit", () => {
     await waitFor(() => expect(of("PUT")[0]?.body).toEqual({ how: null }));
     await user.click(screen.getByRole("button", { name: "Take back the finding Torn lip" }));
     await waitFor(() => expect(of("DELETE")).toHaveLength(1));
+  });
+
+  it("is put back whole when it was taken back by mistake, or not at all", async () => {
+    const replies = { "DELETE /findings/": state(), "PUT /findings/": state() };
+    const back = async (one: Partial<Schemas["FindingAnswer"]>) => {
+      const shown = show(withNotes(<Found visit={with_([finding(one)])} onState={vi.fn()} />), replies);
+      await shown.user.click(screen.getByRole("button", { name: "Take back the finding Torn lip" }));
+      await screen.findByText(/^Taken back: Torn lip/);
+      return shown;
+    };
+    const { user, of, unmount } = await back({ note: "as at the other side" });
+    await user.click(screen.getByRole("button", { name: "Undo" }));
+    await waitFor(() => expect(of("PUT")).toHaveLength(1));
+    expect(of("PUT")[0]?.body).toMatchObject({ note: "as at the other side", ruleCode: finding().ruleCode });
+    expect(of("PUT")[0]?.path).not.toContain("finding-1");
+    unmount();
+    await back({ damage: "abrasive wear" });
+    expect(screen.queryByRole("button", { name: "Undo" })).toBeNull();
   });
 
   it("is only read once the visit is closed", () => {

@@ -2,10 +2,12 @@ import { useMutation } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link } from "react-router";
 import { answer, type Schemas, shop } from "../api/client";
+import { newId } from "../api/ids";
 import { Button, TextButton } from "../ui/Button";
 import { TextField } from "../ui/Fields";
 import { Quiet, Row, Section, Stack } from "../ui/Page";
 import { Problem } from "../ui/Problem";
+import { note } from "../ui/Notes";
 import { VerdictWord } from "../ui/Verdict";
 import { Photos } from "../ui/Photos";
 
@@ -21,8 +23,29 @@ export function Found({
   const takeBack = useMutation({
     mutationFn: (id: string) =>
       answer(shop.DELETE("/api/bay/visits/{id}/findings/{findingId}", { params: path(id) })),
+    onSuccess: (now, taken) => {
+      onState(now);
+      const was = visit.state.findings.find((f) => f.id === taken);
+      if (was)
+        note(
+          `Taken back: ${was.seen}, ${was.placeSpoken}.`,
+          whole(was) ? () => putBack.mutate({ id: newId(), was }) : undefined,
+        );
+    },
+  });
+  const putBack = useMutation({
+    mutationFn: ({ id, was }: { id: string; was: Schemas["FindingAnswer"] }) =>
+      answer(
+        shop.PUT("/api/bay/visits/{id}/findings/{findingId}", {
+          params: path(id),
+          body: { place: was.place, ruleCode: was.ruleCode, note: was.note, which: was.which },
+        }),
+      ),
     onSuccess: onState,
   });
+  // Its photographs, its class of damage and how it was mended went with it: then it is written down by hand.
+  const whole = (f: Schemas["FindingAnswer"]) =>
+    f.mended === null && f.damage === null && visit.state.photos.every((p) => p.findingId !== f.id);
   const mend = useMutation({
     mutationFn: ({ id, how }: { id: string; how: string | null }) =>
       answer(
@@ -37,7 +60,7 @@ export function Found({
   return visit.state.findings.length === 0 ? null : (
     <Section>
       <h3>Found</h3>
-      <Problem of={takeBack.error ?? mend.error} />
+      <Problem of={takeBack.error ?? putBack.error ?? mend.error} />
       {(sound.length > 6 ? found : visit.state.findings).map((f) => (
         <Stack key={f.id} $gap={3}>
           <span>

@@ -1,11 +1,9 @@
-import { useMutation } from "@tanstack/react-query";
-import { useState } from "react";
-import { answer, type Schemas, shop, ShopProblem } from "../api/client";
-import { newId } from "../api/ids";
+import { answer, type Schemas, shop } from "../api/client";
+import { Form, FormProblem } from "../ui/Form";
+import { useForm } from "../ui/useForm";
 import { Button } from "../ui/Button";
 import { TextField } from "../ui/Fields";
 import { Quiet, Section, Stack } from "../ui/Page";
-import { Problem } from "../ui/Problem";
 import { InspectionLines } from "../ui/InspectionLines";
 
 interface Props {
@@ -15,19 +13,17 @@ interface Props {
 
 /** The periodic inspection of a commercial trailer: how each item comes out so far, and its signing. */
 export function Periodic({ round, onState }: Props) {
-  const [qualification, setQualification] = useState(round.lastQualification);
-  const [id] = useState(newId);
-  const sign = useMutation({
-    mutationFn: () =>
+  const form = useForm({
+    start: { qualification: round.lastQualification },
+    send: (body, id) =>
       answer(
         shop.PUT("/api/bay/visits/{id}/inspection/{inspectionId}", {
           params: { path: { id: round.visitId, inspectionId: id } },
-          body: { qualification },
+          body,
         }),
       ),
-    onSuccess: onState,
+    done: onState,
   });
-  const refused = sign.error instanceof ShopProblem ? sign.error : undefined;
   return (
     <Section aria-label="Periodic inspection">
       <h3>Periodic inspection, 49 CFR 396</h3>
@@ -39,29 +35,24 @@ export function Periodic({ round, onState }: Props) {
         </p>
       ) : (
         !round.closed && (
-          <form
-            onSubmit={(e) => {
-              e.preventDefault();
-              sign.mutate();
-            }}
-          >
+          <Form of={form}>
             <Stack $gap={8}>
               <TextField
                 label="By what you are qualified (49 CFR 396.19)"
-                value={qualification}
-                onChange={setQualification}
-                problem={refused?.field("/qualification")}
+                value={form.edit.qualification}
+                onChange={(qualification) => form.change({ qualification })}
+                problem={form.at("/qualification")}
                 placeholder="two years in this trade; training of spring 2024"
               />
-              {refused && refused.fields.length === 0 && <Problem of={refused} />}
+              <FormProblem of={form} />
               <div>
-                <Button type="submit" isDisabled={sign.isPending}>
+                <Button type="submit" isDisabled={form.pending}>
                   Sign the inspection
                 </Button>
               </div>
               <Quiet>Only a qualified inspector signs; local law may ask for more.</Quiet>
             </Stack>
-          </form>
+          </Form>
         )
       )}
     </Section>

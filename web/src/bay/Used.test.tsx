@@ -2,7 +2,7 @@
 import { screen, waitFor } from "@testing-library/react";
 import { describe, expect, it, vi } from "vitest";
 import { state, step, visit } from "../tests/facts";
-import { refused, show } from "../tests/screen";
+import { refused, show, withNotes } from "../tests/screen";
 import { Used } from "./Used";
 
 const PIN = {
@@ -17,7 +17,7 @@ const PIN = {
 const used = (parts: object[], replies: Record<string, unknown> = {}, closedAt: string | null = null) => {
   const onState = vi.fn();
   const of = visit([step()], { state: state({ parts: parts as never, closedAt }) });
-  const shown = show(<Used visit={of} step={step()} onState={onState} />, {
+  const shown = show(withNotes(<Used visit={of} step={step()} onState={onState} />), {
     "GET /settings/parts": [
       { code: "L44649", name: "cone L44649", unit: "piece", measures: "bore 1.063 in", price: 6.4 },
     ],
@@ -59,6 +59,20 @@ describe("what a visit used", () => {
     await waitFor(() => expect(of("PUT")).toHaveLength(2));
     expect(of("PUT")[1]?.path).toBe(of("PUT")[0]?.path);
     expect(screen.getByRole("combobox")).toHaveProperty("value", "lock washer");
+  });
+
+  it("puts back what was taken back, under an id of its own", async () => {
+    const { user, of } = used([PIN], { "DELETE /parts/": state(), "PUT /parts/": state() });
+    await user.click(screen.getByRole("button", { name: "Take back cotter pin, axle 1 left" }));
+    await user.click(await screen.findByRole("button", { name: "Undo" }));
+    await waitFor(() => expect(of("PUT")).toHaveLength(1));
+    expect(of("PUT")[0]?.body).toEqual({
+      place: "axle-1-left",
+      name: "cotter pin",
+      quantity: 2,
+      unit: "piece",
+    });
+    expect(of("PUT")[0]?.path).not.toContain("part-1");
   });
 
   it("takes a part back by its name, and only while the visit is open", async () => {

@@ -4,6 +4,8 @@ import { answer, type Schemas, shop } from "../api/client";
 import { useMoney } from "../api/money";
 import { newId } from "../api/ids";
 import { partWords } from "../api/words";
+import { Form, FormProblem } from "../ui/Form";
+import { useForm } from "../ui/useForm";
 import { Button, TextButton } from "../ui/Button";
 import { TextField } from "../ui/Fields";
 import { Plain, Quiet, Row, Section, Stack } from "../ui/Page";
@@ -19,33 +21,9 @@ interface Props {
 
 /** What a visit used so far, and a place for what no step proposed. */
 export function Used({ visit, step, onState }: Props) {
-  const add = useMutation({
-    mutationFn: ({ id, part }: { id: string; part: Schemas["PartDraft"] }) =>
-      answer(
-        shop.PUT("/api/bay/visits/{id}/parts/{partId}", {
-          params: { path: { id: visit.id, partId: id } },
-          body: part,
-        }),
-      ),
-    onSuccess: (state, { id: added, part }) => {
-      onState(state);
-      note(`Used: ${part.quantity} ${part.name}.`, () => takeBack.mutate(added));
-    },
-  });
-  const takeBack = useMutation({
-    mutationFn: (partId: string) =>
-      answer(
-        shop.DELETE("/api/bay/visits/{id}/parts/{partId}", { params: { path: { id: visit.id, partId } } }),
-      ),
-    onSuccess: onState,
-  });
-  const money = useMoney();
-  const [adding, setAdding] = useState(false);
-  const [name, setName] = useState("");
-  const [quantity, setQuantity] = useState("1");
-  const [id, setId] = useState(newId);
   const open = !visit.state.closedAt;
   const place = step?.place ?? visit.state.jobs[0]?.place ?? "trailer";
+  const [adding, setAdding] = useState(false);
   const parts = useQuery({
     queryKey: ["parts"],
     queryFn: () => answer(shop.GET("/api/settings/parts")),
@@ -53,17 +31,71 @@ export function Used({ visit, step, onState }: Props) {
     staleTime: 60_000,
   });
   // A scanner types a code; the part's own name and unit are written down.
-  const known = parts.data?.find(
-    (p) =>
-      p.code.toLowerCase() === name.trim().toLowerCase() ||
-      p.name.toLowerCase() === name.trim().toLowerCase(),
-  );
+  const partOf = (typed: string) => {
+    const text = typed.trim().toLowerCase();
+    return parts.data?.find((p) => p.code.toLowerCase() === text || p.name.toLowerCase() === text);
+  };
+  const put = (id: string, body: Schemas["PartDraft"]) =>
+    answer(
+      shop.PUT("/api/bay/visits/{id}/parts/{partId}", {
+        params: { path: { id: visit.id, partId: id } },
+        body,
+      }),
+    );
+  const form = useForm({
+    start: { name: "", quantity: "1" },
+    send: ({ name, quantity }, id) => {
+      const part = partOf(name);
+      return put(id, {
+        place,
+        name: part?.name ?? name,
+        quantity: Number(quantity) || 0,
+        unit: part?.unit ?? "piece",
+      });
+    },
+    done: (state, { quantity }, id) => {
+      onState(state);
+      const written = state.parts.find((p) => p.id === id);
+      if (written) note(`Used: ${quantity} ${written.name}.`, () => takeBack.mutate(id));
+      setAdding(false);
+    },
+    next: true,
+  });
+  const { edit, change, at } = form;
+  const known = partOf(edit.name);
+  const takeBack = useMutation({
+    mutationFn: (partId: string) =>
+      answer(
+        shop.DELETE("/api/bay/visits/{id}/parts/{partId}", { params: { path: { id: visit.id, partId } } }),
+      ),
+    onSuccess: (now, taken) => {
+      onState(now);
+      const was = visit.state.parts.find((p) => p.id === taken);
+      // Written down anew, under an id of its own: what was taken back stays so, however late it comes again.
+      if (was) note(`Taken back: ${partWords(was)}.`, () => putBack.mutate({ id: newId(), part: was }));
+    },
+  });
+  const putBack = useMutation({
+    mutationFn: ({
+      id,
+      part: { place, name, quantity, unit },
+    }: {
+      id: string;
+      part: Schemas["PartAnswer"];
+    }) => put(id, { place, name, quantity, unit }),
+    onSuccess: onState,
+  });
+  const money = useMoney();
+  const leave = () => {
+    form.drop();
+    setAdding(false);
+  };
   const cost = visit.state.parts.reduce((sum, p) => sum + p.quantity * (p.price ?? 0), 0);
   const spoken = visit.places.find((p) => p.code === place)?.spoken ?? "the trailer";
   return (
     <Section>
       <h3>Parts used</h3>
-      <Problem of={takeBack.error ?? add.error} />
+      <Problem of={takeBack.error ?? putBack.error} />
       {visit.state.shelfDiffers.map((words) => (
         <p key={words} role="status" style={{ borderLeft: "5px solid var(--watch)", paddingLeft: 10 }}>
           {words}
@@ -92,34 +124,13 @@ export function Used({ visit, step, onState }: Props) {
       </Plain>
       {open &&
         (adding ? (
-          <form
-            onSubmit={(e) => {
-              e.preventDefault();
-              add.mutate(
-                {
-                  id,
-                  part: {
-                    place,
-                    name: known?.name ?? name,
-                    quantity: Number(quantity) || 0,
-                    unit: known?.unit ?? "piece",
-                  },
-                },
-                {
-                  onSuccess: () => {
-                    setId(newId());
-                    setName("");
-                    setAdding(false);
-                  },
-                },
-              );
-            }}
-          >
+          <Form of={form} onLeave={leave}>
             <Stack $gap={8}>
               <TypeAhead
                 label={`What was used at ${spoken}: scan or type`}
-                value={name}
-                onChange={setName}
+                value={edit.name}
+                onChange={(name) => change({ name })}
+                problem={at("/name")}
                 placeholder="cone and cup, outer"
                 hint={
                   known &&
@@ -128,13 +139,21 @@ export function Used({ visit, step, onState }: Props) {
                 offers={parts.data?.map((p) => p.name)}
                 autoFocus
               />
-              <TextField label="How many" value={quantity} onChange={setQuantity} />
+              <TextField
+                label="How many"
+                value={edit.quantity}
+                onChange={(quantity) => change({ quantity })}
+                problem={at("/quantity")}
+              />
+              <FormProblem of={form} />
               <Row>
-                <Button type="submit">Write it down</Button>
-                <TextButton onPress={() => setAdding(false)}>Cancel</TextButton>
+                <Button type="submit" isDisabled={form.pending}>
+                  Write it down
+                </Button>
+                <TextButton onPress={leave}>Cancel</TextButton>
               </Row>
             </Stack>
-          </form>
+          </Form>
         ) : (
           <div>
             <TextButton onPress={() => setAdding(true)}>Something else was used</TextButton>

@@ -48,7 +48,7 @@ export default function VisitPage({ id }: { id: string }) {
   return visit.data ? (
     <AtWork visit={visit.data} settle={settle} />
   ) : (
-    <WaitingPage of={visit} what="Opening the visit" back="/bay" backWords="Back to the bay" />
+    <WaitingPage of={visit} what="Opening the visit" like="bay" back="/bay" backWords="Back to the bay" />
   );
 }
 

@@ -3,6 +3,6 @@ import { byId, screen } from "../ui/route";
 
 export const bay: RouteObject[] = [
   { path: "bay", element: screen(() => import("./Bay")) },
-  { path: "bay/:id", element: screen(() => import("./VisitPage"), byId) },
+  { path: "bay/:id", element: screen(() => import("./VisitPage"), byId, "bay") },
   { path: "bay/:id/round", element: screen(() => import("./Round"), byId) },
 ];

@@ -1,9 +1,9 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { useState } from "react";
 import { Link } from "react-router";
-import { answer, type Schemas, shop, ShopProblem } from "../api/client";
-import { newId } from "../api/ids";
+import { answer, type Schemas, shop } from "../api/client";
 import { dayInWords } from "../api/words";
+import { Form, FormProblem } from "../ui/Form";
+import { useForm } from "../ui/useForm";
 import { Button, TextButton } from "../ui/Button";
 import { Columns, Head, Lines, Page, Quiet, Row, Section, Stack } from "../ui/Page";
 import { Problem } from "../ui/Problem";
@@ -38,36 +38,36 @@ export default function Calling() {
 function Calendars() {
   const queries = useQueryClient();
   const house = useShop();
-  const [kind, setKind] = useState<Schemas["FeedKind"]>("shop");
-  const [of, setOf] = useState("");
   const customers = useCustomers();
   const feeds = useQuery({
     queryKey: ["calendars"],
     queryFn: () => answer(shop.GET("/api/horizon/calendars")),
   });
   const settle = (now: Schemas["FeedAnswer"][]) => queries.setQueryData(["calendars"], now);
-  const make = useMutation({
-    mutationFn: () =>
+  const form = useForm({
+    start: { kind: "shop" as Schemas["FeedKind"], of: "" },
+    send: ({ kind, of }, id) =>
       answer(
         shop.PUT("/api/horizon/calendars/{id}", {
-          params: { path: { id: newId() } },
+          params: { path: { id } },
           body: { kind, of: kind === "shop" ? null : of || null },
         }),
       ),
-    onSuccess: settle,
+    done: settle,
+    next: true,
   });
+  const { edit, change } = form;
   const withdraw = useMutation({
     mutationFn: (id: string) =>
       answer(shop.DELETE("/api/horizon/calendars/{id}", { params: { path: { id } } })),
     onSuccess: settle,
   });
   const whose =
-    kind === "person"
+    edit.kind === "person"
       ? (house.data?.people ?? []).filter((p) => p.active)
-      : kind === "customer"
+      : edit.kind === "customer"
         ? (customers.data ?? [])
         : [];
-  const refused = make.error instanceof ShopProblem ? make.error : undefined;
   return (
     <Section>
       <h2>Calendars</h2>
@@ -90,39 +90,33 @@ function Calendars() {
           </li>
         ))}
       </Lines>
-      <form
-        onSubmit={(e) => {
-          e.preventDefault();
-          make.mutate();
-        }}
-      >
+      <Form of={form}>
         <Row style={{ alignItems: "flex-end" }}>
           <Select
             label="Whose visits"
-            value={kind}
-            onChange={(k) => {
-              setKind(k);
-              setOf("");
-            }}
+            value={edit.kind}
+            onChange={(kind) => change({ kind, of: "" })}
             options={[
               ["shop", "the whole shop’s"],
               ["person", "those one person accepted"],
               ["customer", "one customer’s"],
             ]}
           />
-          {kind !== "shop" && (
+          {edit.kind !== "shop" && (
             <Select
-              label={kind === "person" ? "Who" : "Which customer"}
-              value={of}
-              onChange={setOf}
-              problem={refused?.field("/of")}
+              label={edit.kind === "person" ? "Who" : "Which customer"}
+              value={edit.of}
+              onChange={(of) => change({ of })}
+              problem={form.at("/of")}
               options={[["", "pick one"], ...whose.map((w) => [w.id, w.name] as const)]}
             />
           )}
-          <Button type="submit">Make a calendar</Button>
+          <Button type="submit" isDisabled={form.pending}>
+            Make a calendar
+          </Button>
         </Row>
-      </form>
-      {refused && refused.fields.length === 0 && <Problem of={refused} />}
+      </Form>
+      <FormProblem of={form} />
       <Problem of={withdraw.error} />
     </Section>
   );

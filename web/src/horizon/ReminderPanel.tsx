@@ -1,8 +1,9 @@
-import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
-import { answer, type Schemas, shop, ShopProblem } from "../api/client";
-import { newId } from "../api/ids";
+import { answer, type Schemas, shop } from "../api/client";
 import { clockInWords, dayInWords } from "../api/words";
+import { Form, FormProblem } from "../ui/Form";
+import { useForm } from "../ui/useForm";
 import { Button, TextButton } from "../ui/Button";
 import { TextField } from "../ui/Fields";
 import { Quiet, Row, Stack } from "../ui/Page";
@@ -34,28 +35,20 @@ export function ReminderPanel({ booking }: { booking: string }) {
 
 function Words({ booking, of }: { booking: string; of: Schemas["ReminderAnswer"] }) {
   const queries = useQueryClient();
-  const [id] = useState(newId);
-  const [to, setTo] = useState(of.to);
-  const [subject, setSubject] = useState(of.subject);
-  const [body, setBody] = useState(of.body);
-  const send = useMutation({
-    mutationFn: () =>
+  const form = useForm({
+    start: { to: of.to, subject: of.subject, body: of.body },
+    send: (body, id) =>
       answer(
         shop.PUT("/api/horizon/bookings/{id}/reminders/{reminderId}", {
           params: { path: { id: booking, reminderId: id } },
-          body: { to, subject, body },
+          body,
         }),
       ),
-    onSuccess: (now) => queries.setQueryData(["reminder", booking], now),
+    done: (now) => queries.setQueryData(["reminder", booking], now),
   });
-  const refused = send.error instanceof ShopProblem ? send.error : undefined;
+  const { edit, change, at } = form;
   return (
-    <form
-      onSubmit={(e) => {
-        e.preventDefault();
-        send.mutate();
-      }}
-    >
+    <Form of={form}>
       <Stack $gap={8}>
         {of.sent.map((s) => (
           <Quiet key={s.at}>
@@ -67,28 +60,28 @@ function Words({ booking, of }: { booking: string; of: Schemas["ReminderAnswer"]
         {!of.canSend && (
           <p>This shop has no mail service: start it with --mail HOST:PORT. The words can be copied.</p>
         )}
-        <TextField label="To" value={to} onChange={setTo} problem={refused?.field("/to")} />
+        <TextField label="To" value={edit.to} onChange={(to) => change({ to })} problem={at("/to")} />
         <TextField
           label="Subject"
-          value={subject}
-          onChange={setSubject}
-          problem={refused?.field("/subject")}
+          value={edit.subject}
+          onChange={(subject) => change({ subject })}
+          problem={at("/subject")}
         />
         <TextField
           label="Words"
           lines
           rows={12}
-          value={body}
-          onChange={setBody}
-          problem={refused?.field("/body")}
+          value={edit.body}
+          onChange={(body) => change({ body })}
+          problem={at("/body")}
         />
-        {refused && refused.fields.length === 0 && <Problem of={refused} />}
+        <FormProblem of={form} />
         <Row>
-          <Button type="submit" isDisabled={!of.canSend}>
+          <Button type="submit" isDisabled={!of.canSend || form.pending}>
             Send it
           </Button>
         </Row>
       </Stack>
-    </form>
+    </Form>
   );
 }

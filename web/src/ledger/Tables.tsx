@@ -1,4 +1,5 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { Breadcrumbs } from "../ui/Breadcrumbs";
 import { useState } from "react";
 import styled from "styled-components";
 import { answer, type Schemas, shop } from "../api/client";
@@ -69,6 +70,7 @@ export default function Tables() {
   const good = count("add") + count("change");
   return (
     <Page>
+      <Breadcrumbs way={[["/ledger", "Ledger"]]} here="Tables" />
       <Head>
         <h1>Tables in and out</h1>
       </Head>

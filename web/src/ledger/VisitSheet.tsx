@@ -1,10 +1,11 @@
-import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { useState } from "react";
+import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { Link } from "react-router";
-import { answer, type Schemas, shop, ShopProblem } from "../api/client";
+import { Breadcrumbs } from "../ui/Breadcrumbs";
+import { answer, type Schemas, shop } from "../api/client";
 import { useMoney } from "../api/money";
-import { newId } from "../api/ids";
 import { clockInWords, dayInWords } from "../api/words";
+import { Form, FormProblem } from "../ui/Form";
+import { useForm } from "../ui/useForm";
 import { InspectionLines } from "../ui/InspectionLines";
 import { Photos } from "../ui/Photos";
 import { Conclusions } from "../ui/Conclusions";
@@ -13,7 +14,6 @@ import { TextField } from "../ui/Fields";
 import { EstimateTable, range } from "../ui/EstimateTable";
 import { HoldBanner } from "../ui/HoldBanner";
 import { Columns, Head, Lines, Page, Quiet, Section, Stack, Table } from "../ui/Page";
-import { Problem } from "../ui/Problem";
 import { JudgementText, VerdictWord } from "../ui/Verdict";
 import { WaitingPage } from "../ui/Waiting";
 import { Disclosure } from "../ui/Disclosure";
@@ -27,7 +27,13 @@ export default function VisitSheet({ id }: { id: string }) {
   return sheet.data ? (
     <Sheet sheet={sheet.data} />
   ) : (
-    <WaitingPage of={sheet} what="Looking the visit up" back="/ledger" backWords="Back to the ledger" />
+    <WaitingPage
+      of={sheet}
+      what="Looking the visit up"
+      like="form"
+      back="/ledger"
+      backWords="Back to the ledger"
+    />
   );
 }
 
@@ -39,6 +45,13 @@ function Sheet({ sheet }: { sheet: Schemas["VisitSheet"] }) {
   const told = state.findings.length > 12 ? grave : state.findings;
   return (
     <Page>
+      <Breadcrumbs
+        way={[
+          ["/ledger", "Ledger"],
+          [`/ledger/trailers/${visit.trailerId}`, visit.tag],
+        ]}
+        here={dayInWords(state.closedAt ?? visit.openedAt)}
+      />
       <Head>
         <Stack $gap={2}>
           <h1>
@@ -50,7 +63,6 @@ function Sheet({ sheet }: { sheet: Schemas["VisitSheet"] }) {
             {visit.customer} · {visit.gearWords}
           </Quiet>
         </Stack>
-        <Link to={`/ledger/trailers/${visit.trailerId}`}>All visits of {visit.tag}</Link>
       </Head>
       {state.holds.length > 0 && !state.closedAt && <HoldBanner seen={state.holds} />}
       {!state.closedAt && (
@@ -190,23 +202,18 @@ function Sheet({ sheet }: { sheet: Schemas["VisitSheet"] }) {
 
 function Remarks({ sheet }: { sheet: Schemas["VisitSheet"] }) {
   const queries = useQueryClient();
-  const [text, setText] = useState("");
-  const [id, setId] = useState(newId);
-  const add = useMutation({
-    mutationFn: () =>
+  const form = useForm({
+    start: { text: "" },
+    send: (body, id) =>
       answer(
         shop.PUT("/api/ledger/visits/{id}/amendments/{amendmentId}", {
           params: { path: { id: sheet.visit.id, amendmentId: id } },
-          body: { text },
+          body,
         }),
       ),
-    onSuccess: (now) => {
-      queries.setQueryData(["sheet", sheet.visit.id], now);
-      setText("");
-      setId(newId());
-    },
+    done: (now) => queries.setQueryData(["sheet", sheet.visit.id], now),
+    next: true,
   });
-  const refused = add.error instanceof ShopProblem ? add.error : undefined;
   return (
     <Section>
       <h2>Remarks since</h2>
@@ -223,28 +230,23 @@ function Remarks({ sheet }: { sheet: Schemas["VisitSheet"] }) {
         </Lines>
       )}
       {sheet.visit.state.closedAt && (
-        <form
-          onSubmit={(e) => {
-            e.preventDefault();
-            add.mutate();
-          }}
-        >
+        <Form of={form}>
           <Stack>
             <TextField
               label="A closed visit stays as it was; put right here what was wrong"
-              value={text}
-              onChange={setText}
+              value={form.edit.text}
+              onChange={(text) => form.change({ text })}
               lines
-              problem={refused?.field("/text")}
+              problem={form.at("/text")}
             />
-            {refused && refused.fields.length === 0 && <Problem of={refused} />}
+            <FormProblem of={form} />
             <div>
-              <Button type="submit" isDisabled={add.isPending}>
+              <Button type="submit" isDisabled={form.pending}>
                 Put the remark
               </Button>
             </div>
           </Stack>
-        </form>
+        </Form>
       )}
     </Section>
   );

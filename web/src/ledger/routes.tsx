@@ -12,5 +12,5 @@ export const ledger: RouteObject[] = [
   { path: "ledger/tables", element: screen(() => import("./Tables")) },
   { path: "ledger/trailers/:id", element: <OnTheTrailer see="history" /> },
   { path: "ledger/trailers/:id/wear", element: <OnTheTrailer see="wear" /> },
-  { path: "ledger/visits/:id", element: screen(() => import("./VisitSheet"), byId) },
+  { path: "ledger/visits/:id", element: screen(() => import("./VisitSheet"), byId, "form") },
 ];

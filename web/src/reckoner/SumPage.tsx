@@ -1,9 +1,12 @@
-import { keepPreviousData, useMutation, useQuery } from "@tanstack/react-query";
+import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { useEffect, useState } from "react";
 import styled from "styled-components";
 import { Link, useNavigate } from "react-router";
+import { Breadcrumbs } from "../ui/Breadcrumbs";
 import { answer, type Schemas, sentence, shop, ShopProblem } from "../api/client";
 import { draftKey } from "../api/useDraft";
+import { Form } from "../ui/Form";
+import { useForm } from "../ui/useForm";
 import { Button, TextButton } from "../ui/Button";
 import { TextField } from "../ui/Fields";
 import { Columns, Head, Lines, Page, Quiet, Row, Section, Stack } from "../ui/Page";
@@ -111,15 +114,13 @@ function Done({ sum }: { sum: Schemas["SumAsked"] }) {
   const put = (entry: string) => (text: string) => setTyped({ ...typed, [entry]: text });
   return (
     <Page>
+      <Breadcrumbs way={[["/reckoner", "Reckoner"]]} here={sum.name} />
       <Head>
         <Stack $gap={2}>
           <h1>{sum.name}</h1>
           <Quiet>{sum.about}</Quiet>
         </Stack>
-        <Row $gap={20}>
-          <TextButton onPress={() => setTyped(usual(sum.entries))}>The example’s figures</TextButton>
-          <Link to="/reckoner">All the sums</Link>
-        </Row>
+        <TextButton onPress={() => setTyped(usual(sum.entries))}>The example’s figures</TextButton>
       </Head>
       <Columns $shape="minmax(0, 5fr) minmax(0, 7fr)">
         <Stack>
@@ -215,30 +216,26 @@ function Came({
 }
 
 function FromTrailer({ code, onFilled }: { code: string; onFilled: (typed: Typed) => void }) {
-  const [tag, setTag] = useState("");
-  const fill = useMutation({
-    mutationFn: () =>
+  const form = useForm({
+    start: { tag: "" },
+    send: ({ tag }) =>
       answer(shop.GET("/api/reckoner/{code}/from", { params: { path: { code }, query: { tag } } })),
-    onSuccess: (said) => onFilled(said.entries),
+    done: (said) => onFilled(said.entries),
+    next: true,
   });
   return (
-    <form
-      onSubmit={(e) => {
-        e.preventDefault();
-        fill.mutate();
-      }}
-    >
+    <Form of={form}>
       <Row style={{ alignItems: "flex-end" }}>
         <TextField
           label="Fill in from a trailer, by its tag"
-          value={tag}
-          onChange={setTag}
-          problem={fill.error ? sentence(fill.error) : undefined}
+          value={form.edit.tag}
+          onChange={(tag) => form.change({ tag })}
+          problem={form.error ? sentence(form.error) : undefined}
         />
-        <Button type="submit" isDisabled={!tag.trim()}>
+        <Button type="submit" isDisabled={!form.edit.tag.trim() || form.pending}>
           Fill in
         </Button>
       </Row>
-    </form>
+    </Form>
   );
 }

@@ -1,14 +1,14 @@
-import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { useState } from "react";
+import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { useEffect, useState } from "react";
 import styled from "styled-components";
-import { answer, type Schemas, shop, ShopProblem } from "../api/client";
+import { answer, type Schemas, shop } from "../api/client";
 import { dayInWords } from "../api/words";
 import { Button, TextButton } from "../ui/Button";
 import { TextField } from "../ui/Fields";
 import { Lines, Quiet, Row, Stack } from "../ui/Page";
-import { Problem } from "../ui/Problem";
 import { Waiting } from "../ui/Waiting";
-import { useUnsaved } from "../ui/unsaved";
+import { Form, FormProblem } from "../ui/Form";
+import { useForm } from "../ui/useForm";
 import { SettingsFrame } from "./SettingsFrame";
 import { VerdictWord } from "../ui/Verdict";
 
@@ -76,63 +76,56 @@ export default function LimitsPage() {
 
 function Edit({ limit, onDone }: { limit: Schemas["LimitAnswer"]; onDone: () => void }) {
   const queries = useQueryClient();
-  const [typed, setTyped] = useState(limit.own ?? "");
-  const [reason, setReason] = useState(limit.reason);
-  // Closed once it is saved: nothing else has to be said of it.
-  useUnsaved({ typed, reason });
-  const save = useMutation({
-    mutationFn: (figure: string) =>
+  const form = useForm({
+    start: { typed: limit.own ?? "", reason: limit.reason },
+    send: ({ typed, reason }) =>
       answer(
         shop.PUT("/api/settings/limits/{code}", {
           params: { path: { code: limit.code } },
-          body: { typed: figure, reason, version: limit.version },
+          body: { typed, reason, version: limit.version },
         }),
       ),
-    onSuccess: async (now) => {
+    done: async (now) => {
       queries.setQueryData(["limits"], now);
       onDone();
       await queries.invalidateQueries();
     },
-    // Refused because somebody else was first: what stands now is fetched beside the sentence.
-    onError: () => queries.invalidateQueries({ queryKey: ["limits"] }),
   });
-  const refused = save.error instanceof ShopProblem ? save.error : undefined;
-  const placed = refused?.field("/typed") ?? refused?.field("/reason");
+  // Refused because somebody else was first: what stands now is fetched beside the sentence.
+  useEffect(() => {
+    if (form.error) void queries.invalidateQueries({ queryKey: ["limits"] });
+  }, [form.error, queries]);
+  const { edit, change, at } = form;
   return (
-    <form
-      onSubmit={(e) => {
-        e.preventDefault();
-        save.mutate(typed);
-      }}
-    >
+    <Form of={form}>
       <Stack $gap={8} style={{ maxWidth: 560, padding: "8px 0" }}>
         <TextField
           label={`This shop’s own; ours is ${limit.ours} (${limit.oursFrom})`}
-          value={typed}
-          onChange={setTyped}
-          problem={refused?.field("/typed")}
+          value={edit.typed}
+          onChange={(typed) => change({ typed })}
+          problem={at("/typed")}
           placeholder={limit.ours}
           autoFocus
         />
         <TextField
           label={limit.published ? "Why; needed to loosen a published figure" : "Why, if you like"}
-          value={reason}
-          onChange={setReason}
-          problem={refused?.field("/reason")}
+          value={edit.reason}
+          onChange={(reason) => change({ reason })}
+          problem={at("/reason")}
         />
-        {!placed && <Problem of={save.error} />}
+        <FormProblem of={form} />
         <Row>
-          <Button type="submit" $main isDisabled={save.isPending || !typed.trim()}>
+          <Button type="submit" $main isDisabled={form.pending || !edit.typed.trim()}>
             Set it
           </Button>
           {limit.own !== null && (
-            <Button isDisabled={save.isPending} onPress={() => save.mutate("")}>
+            <Button isDisabled={form.pending} onPress={() => form.submit({ typed: "" })}>
               Back to {limit.ours}
             </Button>
           )}
           <TextButton onPress={onDone}>Cancel</TextButton>
         </Row>
       </Stack>
-    </form>
+    </Form>
   );
 }

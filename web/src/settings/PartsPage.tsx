@@ -1,15 +1,15 @@
-import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
-import { answer, type Schemas, shop, ShopProblem } from "../api/client";
+import { answer, type Schemas, shop } from "../api/client";
 import { useMoney } from "../api/money";
 import { capital } from "../api/words";
 import { Button, TextButton } from "../ui/Button";
 import { contains } from "../ui/contains";
 import { TextField } from "../ui/Fields";
 import { Quiet, Row, Section, Stack } from "../ui/Page";
-import { Problem } from "../ui/Problem";
 import { Waiting } from "../ui/Waiting";
-import { useUnsaved } from "../ui/unsaved";
+import { Form, FormProblem } from "../ui/Form";
+import { useForm } from "../ui/useForm";
 import { SettingsFrame } from "./SettingsFrame";
 import { Terms } from "./Terms";
 import { type Col, DataTable } from "../ui/DataTable";
@@ -157,40 +157,26 @@ function groups(parts: readonly Part[]): [string, Part[]][] {
 
 function Edit({ part, onLeave }: { part: Part; onLeave: () => void }) {
   const queries = useQueryClient();
-  const [edit, setEdit] = useState({ ...part, price: part.price === null ? "" : String(part.price) });
-  const change = (now: Partial<typeof edit>) => setEdit((was) => ({ ...was, ...now }));
-  const typed = useUnsaved({ ...edit, version: 0 });
-  const save = useMutation({
-    mutationFn: () => {
-      typed.sending();
-      const { code, name, kind, measures, unit, price, version, measuredAs, by, stamp } = edit;
-      return answer(
+  const form = useForm({
+    start: () => ({ ...part, price: part.price === null ? "" : String(part.price) }),
+    send: ({ code, name, kind, measures, unit, price, version, measuredAs, by, stamp }) =>
+      answer(
         shop.PUT("/api/settings/parts/{code}", {
           params: { path: { code: code.trim() || "-" } },
           body: { name, kind, measures, unit, price, version, measuredAs, by, stamp },
         }),
-      );
-    },
-    onSuccess: (all) => {
-      typed.saved();
+      ),
+    done: (all) => {
       queries.setQueryData(["parts"], all);
       onLeave();
     },
   });
-  const refused = save.error instanceof ShopProblem ? save.error : undefined;
+  const { edit, change, at } = form;
   const fresh = part.code === "";
   const kinds = useQuery({ queryKey: ["kinds"], queryFn: () => answer(shop.GET("/api/shelf/kinds")) });
   const measuredAs = kinds.data?.find((k) => k.code === edit.measuredAs);
   return (
-    <form
-      onSubmit={(e) => {
-        e.preventDefault();
-        save.mutate();
-      }}
-      onKeyDown={(e) => {
-        if (e.key === "Escape") onLeave();
-      }}
-    >
+    <Form of={form} onLeave={onLeave}>
       <Stack>
         <Row $gap={14} style={{ alignItems: "start" }}>
           {fresh && (
@@ -198,7 +184,7 @@ function Edit({ part, onLeave }: { part: Part; onLeave: () => void }) {
               label="Code on its label"
               value={edit.code}
               onChange={(code) => change({ code })}
-              problem={refused?.field("/code")}
+              problem={at("/code")}
               autoFocus
             />
           )}
@@ -206,31 +192,31 @@ function Edit({ part, onLeave }: { part: Part; onLeave: () => void }) {
             label="What it is"
             value={edit.name}
             onChange={(name) => change({ name })}
-            problem={refused?.field("/name")}
+            problem={at("/name")}
           />
           <TextField
             label="Kind"
             value={edit.kind}
             onChange={(kind) => change({ kind })}
-            problem={refused?.field("/kind")}
+            problem={at("/kind")}
           />
           <TextField
             label="Measures"
             value={edit.measures}
             onChange={(measures) => change({ measures })}
-            problem={refused?.field("/measures")}
+            problem={at("/measures")}
           />
           <TextField
             label="Counted in"
             value={edit.unit}
             onChange={(unit) => change({ unit })}
-            problem={refused?.field("/unit")}
+            problem={at("/unit")}
           />
           <TextField
             label="One costs"
             value={edit.price}
             onChange={(price) => change({ price })}
-            problem={refused?.field("/price")}
+            problem={at("/price")}
             hint={part.source && `this price: ${part.source}`}
             autoFocus={!fresh}
           />
@@ -241,7 +227,7 @@ function Edit({ part, onLeave }: { part: Part; onLeave: () => void }) {
             value={edit.measuredAs}
             onChange={(measuredAs) => change({ measuredAs, by: {} })}
             options={[["", "not by measure"], ...(kinds.data ?? []).map((k) => [k.code, k.name] as const)]}
-            problem={refused?.field("/measuredAs")}
+            problem={at("/measuredAs")}
           />
           {measuredAs?.dimensions.map((d) => (
             <TextField
@@ -249,7 +235,7 @@ function Edit({ part, onLeave }: { part: Part; onLeave: () => void }) {
               label={`${capital(d.words)}${d.counted ? "" : ", such as 2 1/4 or 57 mm"}`}
               value={edit.by[d.code] ?? ""}
               onChange={(text) => change({ by: { ...edit.by, [d.code]: text } })}
-              problem={refused?.field(`/by/${d.code}`)}
+              problem={at(`/by/${d.code}`)}
             />
           ))}
           {measuredAs && (
@@ -257,18 +243,18 @@ function Edit({ part, onLeave }: { part: Part; onLeave: () => void }) {
               label="Stamped on it"
               value={edit.stamp}
               onChange={(stamp) => change({ stamp })}
-              problem={refused?.field("/stamp")}
+              problem={at("/stamp")}
             />
           )}
         </Row>
-        {refused && (refused.fields.length === 0 || refused.field("/version")) && <Problem of={refused} />}
+        <FormProblem of={form} />
         <Row>
-          <Button type="submit" $main isDisabled={save.isPending}>
+          <Button type="submit" $main isDisabled={form.pending}>
             Save
           </Button>
           <TextButton onPress={onLeave}>Cancel</TextButton>
         </Row>
       </Stack>
-    </form>
+    </Form>
   );
 }

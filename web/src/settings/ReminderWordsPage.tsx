@@ -1,12 +1,11 @@
-import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { useState } from "react";
-import { answer, type Schemas, shop, ShopProblem } from "../api/client";
+import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { answer, type Schemas, shop } from "../api/client";
 import { Button } from "../ui/Button";
 import { TextField } from "../ui/Fields";
 import { Quiet, Row, Stack } from "../ui/Page";
-import { Problem } from "../ui/Problem";
 import { Waiting } from "../ui/Waiting";
-import { useUnsaved } from "../ui/unsaved";
+import { Form, FormProblem, Saved } from "../ui/Form";
+import { useForm } from "../ui/useForm";
 import { SettingsFrame } from "./SettingsFrame";
 
 /** The words that reminders are written with. */
@@ -25,47 +24,41 @@ export default function ReminderWordsPage() {
 
 function ReminderWords({ of }: { of: Schemas["ReminderWordsAnswer"] }) {
   const queries = useQueryClient();
-  const [subject, setSubject] = useState(of.subject);
-  const [body, setBody] = useState(of.body);
-  const typed = useUnsaved({ subject, body });
-  const save = useMutation({
-    mutationFn: () => {
-      typed.sending();
-      return answer(shop.PUT("/api/settings/reminder-words", { body: { subject, body } }));
-    },
-    onSuccess: (now) => {
-      typed.saved();
-      queries.setQueryData(["reminder-words"], now);
-    },
+  const form = useForm({
+    start: { subject: of.subject, body: of.body },
+    send: (body) => answer(shop.PUT("/api/settings/reminder-words", { body })),
+    done: (now) => queries.setQueryData(["reminder-words"], now),
   });
-  const refused = save.error instanceof ShopProblem ? save.error : undefined;
+  const { edit, change, at } = form;
   return (
-    <form
-      onSubmit={(e) => {
-        e.preventDefault();
-        save.mutate();
-      }}
-    >
+    <Form of={form}>
       <Stack>
         <Quiet>
           Filled in for each visit: {of.places.map((p) => `[${p}]`).join(" ")}. Each reminder says what, why
           and how long.
         </Quiet>
-        <TextField label="Subject" value={subject} onChange={setSubject} />
+        <TextField
+          label="Subject"
+          value={edit.subject}
+          onChange={(subject) => change({ subject })}
+          problem={at("/subject")}
+        />
         <TextField
           label="Words"
           lines
           rows={16}
-          value={body}
-          onChange={setBody}
-          problem={refused?.field("/body")}
+          value={edit.body}
+          onChange={(body) => change({ body })}
+          problem={at("/body")}
         />
-        {refused && refused.fields.length === 0 && <Problem of={refused} />}
+        <FormProblem of={form} />
         <Row>
-          <Button type="submit">Save the words</Button>
-          {save.isSuccess && <span role="status">Saved.</span>}
+          <Button type="submit" isDisabled={form.pending}>
+            Save the words
+          </Button>
+          <Saved of={form} />
         </Row>
       </Stack>
-    </form>
+    </Form>
   );
 }

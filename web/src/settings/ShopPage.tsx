@@ -1,7 +1,5 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { useState } from "react";
-import { answer, type Schemas, shop, ShopProblem } from "../api/client";
-import { newId } from "../api/ids";
+import { answer, type Schemas, shop } from "../api/client";
 import { useWorkerId } from "../api/worker";
 import { Button, TextButton } from "../ui/Button";
 import { TextField } from "../ui/Fields";
@@ -14,7 +12,8 @@ import { useShop } from "../api/useShop";
 import { note } from "../ui/Notes";
 import { Select } from "../ui/Select";
 import { Waiting } from "../ui/Waiting";
-import { useUnsaved } from "../ui/unsaved";
+import { Form, FormProblem, Saved } from "../ui/Form";
+import { useForm } from "../ui/useForm";
 import { Ours } from "./Ours";
 import { SettingsFrame } from "./SettingsFrame";
 
@@ -23,7 +22,7 @@ export default function ShopPage() {
   const house = useShop();
   return (
     <SettingsFrame title={house.data?.name || "Your shop"}>
-      <Waiting of={house} what="Reading what the shop has chosen" />
+      <Waiting of={house} what="Reading what the shop has chosen" like="form" />
       {house.data && (
         <Columns $shape="minmax(0, 2.2fr) minmax(0, 1fr)">
           <Choices house={house.data} />
@@ -100,73 +99,52 @@ interface Edit {
   version: number;
 }
 
-const editOf = (house: Schemas["ShopAnswer"]): Edit => ({ ...house, months: String(house.repackMonths) });
+const editOf = (house: Schemas["ShopAnswer"]): Edit => {
+  const { name, repackMonths, repackDistance, timeZone, currency, practices, version } = house;
+  return { name, months: String(repackMonths), repackDistance, timeZone, currency, practices, version };
+};
 
 function Choices({ house }: { house: Schemas["ShopAnswer"] }) {
   const queries = useQueryClient();
-  const [edit, setEdit] = useState(() => editOf(house));
-  const change = (part: Partial<Edit>) => setEdit((now) => ({ ...now, ...part }));
-  const typed = useUnsaved({ ...edit, version: 0 });
-  const save = useMutation({
-    mutationFn: () => {
-      typed.sending();
-      const { name, months, repackDistance, practices, version, timeZone, currency } = edit;
-      return answer(
+  const form = useForm({
+    start: () => editOf(house),
+    send: ({ months, ...edit }) =>
+      answer(
         shop.PUT("/api/settings/shop", {
-          body: {
-            name,
-            repackMonths: Number.parseInt(months, 10) || 0,
-            repackDistance,
-            practices,
-            version,
-            timeZone,
-            currency,
-          },
+          body: { ...edit, repackMonths: Number.parseInt(months, 10) || 0 },
         }),
-      );
-    },
-    onSuccess: async (now) => {
-      typed.saved();
-      // What is being typed meanwhile stays; only the version moves on.
-      change({ version: now.version });
+      ),
+    done: async (now) => {
       queries.setQueryData(["shop"], now);
       await queries.invalidateQueries();
     },
   });
-  const refused = save.error instanceof ShopProblem ? save.error : undefined;
-  const stale = refused?.field("/version") ? (refused.current as Schemas["ShopAnswer"]) : undefined;
-  const elsewhere =
-    refused && !stale && !["/name", "/repackMonths", "/repackDistance"].some((f) => refused.field(f));
+  const { edit, change, at } = form;
   return (
-    <form
-      onSubmit={(e) => {
-        e.preventDefault();
-        save.mutate();
-      }}
-    >
+    <Form of={form}>
       <Stack>
         <TextField
           label="The shop’s name"
           value={edit.name}
           onChange={(name) => change({ name })}
-          problem={refused?.field("/name")}
+          problem={at("/name")}
         />
         <TimeZone
           value={edit.timeZone}
           onChange={(timeZone) => change({ timeZone })}
-          problem={refused?.field("/timeZone")}
+          problem={at("/timeZone")}
         />
         <Currency
           value={edit.currency}
           onChange={(currency) => change({ currency })}
-          problem={refused?.field("/currency")}
+          problem={at("/currency")}
         />
         <h2>A bearing repack lasts</h2>
         <TextField
           label="Months"
           value={edit.months}
           onChange={(months) => change({ months })}
-          problem={refused?.field("/repackMonths")}
+          problem={at("/repackMonths")}
           hint={
             <Ours
               is={edit.months.trim() === String(house.ours.repackMonths)}
@@ -182,7 +160,7 @@ function Choices({ house }: { house: Schemas["ShopAnswer"] }) {
           onChange={(repackDistance) => change({ repackDistance })}
           quantity="distance"
           example="12,000 mi"
-          problem={refused?.field("/repackDistance")}
+          problem={at("/repackDistance")}
         />
         <Quiet style={{ fontSize: 15 }}>
           <Ours
@@ -199,58 +177,47 @@ function Choices({ house }: { house: Schemas["ShopAnswer"] }) {
           answers={edit.practices}
           onChange={(practices) => change({ practices })}
         />
-        {stale && (
-          <Stale
-            message={refused?.message ?? ""}
-            onKeep={() => change({ version: stale.version })}
-            onTake={() => {
-              typed.taken();
-              setEdit(editOf(stale));
-              save.reset();
-            }}
-          >
-            {stale.name || "a shop without a name"}, a repack every {stale.repackMonths} months or{" "}
-            {stale.repackDistance}
-          </Stale>
-        )}
-        {elsewhere && <Problem of={refused} />}
+        <Stale
+          of={form}
+          edit={editOf}
+          words={(theirs: Schemas["ShopAnswer"]) => (
+            <>
+              {theirs.name || "a shop without a name"}, a repack every {theirs.repackMonths} months or{" "}
+              {theirs.repackDistance}
+            </>
+          )}
+        />
+        <FormProblem of={form} />
         <Row>
-          <Button type="submit" $main isDisabled={save.isPending}>
+          <Button type="submit" $main isDisabled={form.pending}>
             Save
           </Button>
-          {save.isSuccess && <span role="status">Saved.</span>}
+          <Saved of={form} />
         </Row>
       </Stack>
-    </form>
+    </Form>
   );
 }
 
 function People({ house }: { house: Schemas["ShopAnswer"] }) {
   const queries = useQueryClient();
   const worker = useWorkerId();
-  const [name, setName] = useState("");
-  const [id, setId] = useState(newId);
-  const put = useMutation({
-    mutationFn: (p: { id: string; name: string; active: boolean }) =>
-      answer(
-        shop.PUT("/api/settings/people/{id}", {
-          params: { path: { id: p.id } },
-          body: { name: p.name, active: p.active },
-        }),
-      ),
-    onSuccess: (now, sent) => {
-      queries.setQueryData(["shop"], now);
-      if (sent.id !== id)
-        note(sent.active ? `${sent.name} is back.` : `${sent.name} is no longer here.`, () =>
-          put.mutate({ ...sent, active: !sent.active }),
-        );
-      if (sent.id === id) {
-        setId(newId());
-        setName("");
-      }
-    },
+  const put = (id: string, name: string, active: boolean) =>
+    answer(shop.PUT("/api/settings/people/{id}", { params: { path: { id } }, body: { name, active } })).then(
+      (now) => queries.setQueryData(["shop"], now),
+    );
+  const form = useForm({
+    start: { name: "" },
+    send: ({ name }, id) => put(id, name, true),
+    next: true,
   });
-  const refused = put.error instanceof ShopProblem ? put.error : undefined;
+  const change = useMutation({
+    mutationFn: (p: Schemas["PersonAnswer"]) => put(p.id, p.name, p.active),
+    onSuccess: (_now, { name, ...p }) =>
+      note(p.active ? `${name} is back.` : `${name} is no longer here.`, () =>
+        change.mutate({ ...p, name, active: !p.active }),
+      ),
+  });
   return (
     <Stack>
       <h2>Who works here</h2>
@@ -262,7 +229,7 @@ function People({ house }: { house: Schemas["ShopAnswer"] }) {
                 {p.name} {!p.active && <Quiet>no longer here</Quiet>}
               </span>
               {p.id !== worker && (
-                <TextButton onPress={() => put.mutate({ ...p, active: !p.active })}>
+                <TextButton onPress={() => change.mutate({ ...p, active: !p.active })}>
                   {p.active ? "has left" : "is back"}
                 </TextButton>
               )}
@@ -270,22 +237,23 @@ function People({ house }: { house: Schemas["ShopAnswer"] }) {
           </li>
         ))}
       </Lines>
-      <form
-        onSubmit={(e) => {
-          e.preventDefault();
-          put.mutate({ id, name, active: true });
-        }}
-      >
+      <Problem of={change.error} />
+      <Form of={form}>
         <Stack>
-          <TextField label="Somebody new" value={name} onChange={setName} problem={refused?.field("/name")} />
-          {refused && refused.fields.length === 0 && <Problem of={refused} />}
+          <TextField
+            label="Somebody new"
+            value={form.edit.name}
+            onChange={(name) => form.change({ name })}
+            problem={form.at("/name")}
+          />
+          <FormProblem of={form} />
           <div>
-            <Button type="submit" isDisabled={put.isPending}>
+            <Button type="submit" isDisabled={form.pending}>
               Add
             </Button>
           </div>
         </Stack>
-      </form>
+      </Form>
     </Stack>
   );
 }

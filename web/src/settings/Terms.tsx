@@ -1,12 +1,12 @@
-import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { useState } from "react";
-import { answer, type Schemas, shop, ShopProblem } from "../api/client";
+import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { answer, type Schemas, shop } from "../api/client";
 import { capital } from "../api/words";
 import { Button } from "../ui/Button";
 import { TextField } from "../ui/Fields";
 import { Ours } from "./Ours";
 import { Quiet, Row, Stack } from "../ui/Page";
-import { useUnsaved } from "../ui/unsaved";
+import { Form, FormProblem, Saved } from "../ui/Form";
+import { useForm } from "../ui/useForm";
 import { Disclosure } from "../ui/Disclosure";
 
 /** What is charged for beside hours and parts. */
@@ -24,7 +24,7 @@ export function Terms() {
         </>
       }
     >
-      <Form now={terms.data} />
+      <Fields now={terms.data} />
     </Disclosure>
   ) : null;
 }
@@ -36,35 +36,25 @@ const FIELDS = [
   ["taxOnParts", "Tax on parts and fees, %"],
 ] as const;
 
-function Form({ now }: { now: Schemas["TermsAnswer"] }) {
+function Fields({ now }: { now: Schemas["TermsAnswer"] }) {
   const queries = useQueryClient();
-  const [edit, setEdit] = useState(() => ({
-    partsMarkup: String(now.terms.partsMarkup ?? 0),
-    consumables: String(now.terms.consumables ?? 0),
-    taxOnLabour: String(now.terms.taxOnLabour ?? 0),
-    taxOnParts: String(now.terms.taxOnParts ?? 0),
-    disposal: Object.fromEntries(now.wastes.map((w) => [w.code, String(w.fee)])),
-  }));
-  const typed = useUnsaved(edit);
-  const save = useMutation({
-    mutationFn: () => {
-      typed.sending();
-      return answer(shop.PUT("/api/settings/terms", { body: edit }));
-    },
-    onSuccess: (all) => {
-      typed.saved();
+  const form = useForm({
+    start: () => ({
+      partsMarkup: String(now.terms.partsMarkup ?? 0),
+      consumables: String(now.terms.consumables ?? 0),
+      taxOnLabour: String(now.terms.taxOnLabour ?? 0),
+      taxOnParts: String(now.terms.taxOnParts ?? 0),
+      disposal: Object.fromEntries(now.wastes.map((w) => [w.code, String(w.fee)])),
+    }),
+    send: (body) => answer(shop.PUT("/api/settings/terms", { body })),
+    done: (all) => {
       queries.setQueryData(["terms"], all);
       void queries.invalidateQueries({ queryKey: ["look"] });
     },
   });
-  const refused = save.error instanceof ShopProblem ? save.error : undefined;
+  const { edit, change, at } = form;
   return (
-    <form
-      onSubmit={(e) => {
-        e.preventDefault();
-        save.mutate();
-      }}
-    >
+    <Form of={form}>
       <Stack>
         <Row $gap={14} style={{ alignItems: "start" }}>
           {FIELDS.map(([field, label]) => (
@@ -72,14 +62,14 @@ function Form({ now }: { now: Schemas["TermsAnswer"] }) {
               key={field}
               label={label}
               value={edit[field]}
-              onChange={(text) => setEdit({ ...edit, [field]: text })}
-              problem={refused?.field(`/${field}`)}
+              onChange={(text) => change({ [field]: text })}
+              problem={at(`/${field}`)}
               hint={
                 <Ours
                   is={edit[field].trim() === String(now.ours[field] ?? 0)}
                   words={String(now.ours[field] ?? 0)}
                   source="from memory"
-                  onBack={() => setEdit({ ...edit, [field]: String(now.ours[field] ?? 0) })}
+                  onBack={() => change({ [field]: String(now.ours[field] ?? 0) })}
                 />
               }
             />
@@ -89,16 +79,14 @@ function Form({ now }: { now: Schemas["TermsAnswer"] }) {
               key={w.code}
               label={`${capital(w.words)}, a visit`}
               value={edit.disposal[w.code] ?? ""}
-              onChange={(text) => setEdit({ ...edit, disposal: { ...edit.disposal, [w.code]: text } })}
-              problem={refused?.field(`/disposal/${w.code}`)}
+              onChange={(text) => change({ disposal: { ...edit.disposal, [w.code]: text } })}
+              problem={at(`/disposal/${w.code}`)}
               hint={
                 <Ours
                   is={edit.disposal[w.code]?.trim() === String(w.ourFee)}
                   words={String(w.ourFee)}
                   source="from memory"
-                  onBack={() =>
-                    setEdit({ ...edit, disposal: { ...edit.disposal, [w.code]: String(w.ourFee) } })
-                  }
+                  onBack={() => change({ disposal: { ...edit.disposal, [w.code]: String(w.ourFee) } })}
                 />
               }
             />
@@ -108,13 +96,14 @@ function Form({ now }: { now: Schemas["TermsAnswer"] }) {
           An hour costs {now.ratePerHour}, set under hours and intervals. Which taxes and fees apply, the
           place’s own law says.
         </Quiet>
+        <FormProblem of={form} />
         <Row>
-          <Button type="submit" isDisabled={save.isPending}>
+          <Button type="submit" isDisabled={form.pending}>
             Save
           </Button>
-          <span role="status">{save.isSuccess && "Saved."}</span>
+          <Saved of={form} />
         </Row>
       </Stack>
-    </form>
+    </Form>
   );
 }

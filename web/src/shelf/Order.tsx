@@ -1,13 +1,15 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useRef, useState } from "react";
-import { answer, type Schemas, shop, ShopProblem } from "../api/client";
+import { answer, type Schemas, shop } from "../api/client";
 import { useMoney } from "../api/money";
 import { newId } from "../api/ids";
 import { dayInWords, partWords } from "../api/words";
 import { Button, TextButton } from "../ui/Button";
 import { TextField } from "../ui/Fields";
 import { Plain, Quiet, Row, Stack } from "../ui/Page";
+import { Form, FormProblem } from "../ui/Form";
 import { Problem } from "../ui/Problem";
+import { useForm } from "../ui/useForm";
 
 type OrderAnswer = Schemas["OrderAnswer"];
 type Ways = Schemas["OrdersAnswer"];
@@ -156,12 +158,12 @@ function Receive({ order, onLeave }: { order: OrderAnswer; onLeave: () => void }
   const took = useTook();
   const open = order.lines.filter((l) => l.toCome > 0);
   const ids = useRef(new Map(open.map((l) => [l.code, newId()])));
-  const [came, setCame] = useState<Record<string, string>>(() =>
-    Object.fromEntries(open.map((l) => [l.code, String(l.toCome)])),
-  );
-  const [note, setNote] = useState("");
-  const receive = useMutation({
-    mutationFn: () =>
+  const form = useForm({
+    start: () => ({
+      came: Object.fromEntries(open.map((l) => [l.code, String(l.toCome)])) as Record<string, string>,
+      note: "",
+    }),
+    send: ({ came, note }) =>
       answer(
         shop.POST("/api/shelf/orders/{id}/receipts", {
           params: { path: { id: order.id } },
@@ -175,76 +177,64 @@ function Receive({ order, onLeave }: { order: OrderAnswer; onLeave: () => void }
           },
         }),
       ),
-    onSuccess: (all) => {
+    done: (all) => {
       took(all);
       onLeave();
     },
   });
-  const refused = receive.error instanceof ShopProblem ? receive.error : undefined;
+  const { edit, change, at } = form;
   return (
-    <form
-      onSubmit={(e) => {
-        e.preventDefault();
-        if (!receive.isPending) receive.mutate();
-      }}
-      onKeyDown={(e) => {
-        if (e.key === "Escape") onLeave();
-      }}
-    >
+    <Form of={form} onLeave={onLeave}>
       <Stack $gap={8}>
         {open.map((l, i) => (
           <TextField
             key={l.code}
             label={`${l.name}: came, of ${l.toCome} to come`}
-            value={came[l.code] ?? ""}
-            onChange={(text) => setCame({ ...came, [l.code]: text })}
-            problem={refused?.field(`/lines/${i}/quantity`) ?? refused?.field(`/lines/${i}/code`)}
+            value={edit.came[l.code] ?? ""}
+            onChange={(text) => change({ came: { ...edit.came, [l.code]: text } })}
+            problem={at(`/lines/${i}/quantity`) ?? at(`/lines/${i}/code`)}
             autoFocus={i === 0}
           />
         ))}
         <TextField
           label="Number of the delivery note"
-          value={note}
-          onChange={setNote}
-          problem={refused?.field("/note")}
+          value={edit.note}
+          onChange={(note) => change({ note })}
+          problem={at("/note")}
         />
-        <Problem
-          of={refused?.field("/lines") ? refused : refused?.fields.length === 0 ? refused : undefined}
-        />
+        <FormProblem of={form} />
         <Row>
-          <Button type="submit" $main isDisabled={receive.isPending}>
+          <Button type="submit" $main isDisabled={form.pending}>
             Put it on the shelf
           </Button>
           <TextButton onPress={onLeave}>Cancel</TextButton>
         </Row>
       </Stack>
-    </form>
+    </Form>
   );
 }
 
 function SupplierMail() {
   const took = useTook();
-  const [mail, setMail] = useState("");
-  const save = useMutation({
-    mutationFn: () => answer(shop.PUT("/api/shelf/supplier", { body: { mail } })),
-    onSuccess: took,
+  const form = useForm({
+    start: { mail: "" },
+    send: (body) => answer(shop.PUT("/api/shelf/supplier", { body })),
+    done: took,
   });
   return (
-    <form
-      onSubmit={(e) => {
-        e.preventDefault();
-        save.mutate();
-      }}
-    >
+    <Form of={form}>
       <Row $gap={12} style={{ alignItems: "end" }}>
         <TextField
           label="The supplier’s mail address"
-          value={mail}
-          onChange={setMail}
-          problem={save.error instanceof ShopProblem ? save.error.field("/mail") : undefined}
+          value={form.edit.mail}
+          onChange={(mail) => form.change({ mail })}
+          problem={form.at("/mail")}
         />
-        <Button type="submit">Keep it</Button>
+        <Button type="submit" isDisabled={form.pending}>
+          Keep it
+        </Button>
       </Row>
-    </form>
+      <FormProblem of={form} />
+    </Form>
   );
 }

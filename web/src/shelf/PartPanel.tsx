@@ -1,12 +1,13 @@
-import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { useRef, useState } from "react";
-import { answer, type Schemas, shop, ShopProblem } from "../api/client";
-import { newId } from "../api/ids";
+import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { useState } from "react";
+import { answer, type Schemas, shop } from "../api/client";
 import { dayInWords } from "../api/words";
 import { Button, TextButton } from "../ui/Button";
 import { TextField } from "../ui/Fields";
 import { Lines, Quiet, Row, Section, Stack } from "../ui/Page";
+import { Form, FormProblem } from "../ui/Form";
 import { Problem } from "../ui/Problem";
+import { useForm } from "../ui/useForm";
 import { Disclosure } from "../ui/Disclosure";
 import { Select } from "../ui/Select";
 
@@ -69,70 +70,56 @@ export function PartPanel({ code }: { code: string }) {
 
 function Happened({ code, unit }: { code: string; unit: string }) {
   const queries = useQueryClient();
-  const [move, setMove] = useState<Move>("count");
-  const [quantity, setQuantity] = useState("");
-  const [note, setNote] = useState("");
   const [saved, setSaved] = useState("");
-  const id = useRef(newId());
-  const write = useMutation({
-    mutationFn: () =>
-      answer(
-        shop.PUT("/api/shelf/stock/{code}/entries/{id}", {
-          params: { path: { code, id: id.current } },
-          body: { move, quantity, note },
-        }),
-      ),
-    onSuccess: (now) => {
-      id.current = newId();
+  const form = useForm({
+    start: { move: "count" as Move, quantity: "", note: "" },
+    send: (body, id) =>
+      answer(shop.PUT("/api/shelf/stock/{code}/entries/{id}", { params: { path: { code, id } }, body })),
+    done: (now, { move }) => {
       setSaved(
         `Written down: ${now.row.onHand}${now.row.unit === "piece" ? "" : ` ${now.row.unit}`} there now.`,
       );
-      setQuantity("");
-      setNote("");
+      // The next is most likely of the same kind.
+      change({ move });
       queries.setQueryData(["stock", code], now);
       void queries.invalidateQueries({ queryKey: ["stock"], exact: true });
     },
+    next: true,
   });
-  const refused = write.error instanceof ShopProblem ? write.error : undefined;
+  const { edit, change, at } = form;
   return (
-    <form
-      onSubmit={(e) => {
-        e.preventDefault();
-        if (!write.isPending) write.mutate();
-      }}
-    >
+    <Form of={form}>
       <Stack $gap={8}>
         <Row $gap={12} style={{ alignItems: "start", flexWrap: "wrap" }}>
-          <Select label="It was" value={move} onChange={setMove} options={MOVES} />
+          <Select label="It was" value={edit.move} onChange={(move) => change({ move })} options={MOVES} />
           <TextField
             label={`How much${unit === "piece" ? "" : `, ${unit}`}`}
-            value={quantity}
-            onChange={(text) => {
-              setQuantity(text);
+            value={edit.quantity}
+            onChange={(quantity) => {
+              change({ quantity });
               setSaved("");
-              write.reset();
             }}
-            problem={refused?.field("/quantity")}
+            problem={at("/quantity")}
             autoFocus
           />
-          {move !== "count" && (
+          {edit.move !== "count" && (
             <TextField
-              label={move === "receipt" ? "Delivery note" : "Why"}
-              value={note}
-              onChange={setNote}
-              problem={refused?.field("/note")}
+              label={edit.move === "receipt" ? "Delivery note" : "Why"}
+              value={edit.note}
+              onChange={(note) => change({ note })}
+              problem={at("/note")}
             />
           )}
         </Row>
-        {refused && refused.fields.length === 0 && <Problem of={refused} />}
+        <FormProblem of={form} />
         <Row>
-          <Button type="submit" $main isDisabled={write.isPending || quantity.trim() === ""}>
+          <Button type="submit" $main isDisabled={form.pending || edit.quantity.trim() === ""}>
             Write it down
           </Button>
           <span role="status">{saved}</span>
         </Row>
       </Stack>
-    </form>
+    </Form>
   );
 }
 
@@ -211,69 +198,59 @@ const STOPS: Record<Schemas["Stops"], string> = {
 
 function Edit({ part, onLeave }: { part: Part; onLeave: () => void }) {
   const queries = useQueryClient();
-  const [bin, setBin] = useState(part.row.bin);
-  const [pack, setPack] = useState(String(part.pack));
-  const [leadDays, setLeadDays] = useState(part.leadDays === null ? "" : String(part.leadDays));
-  const [service, setService] = useState(part.service === null ? "" : String(part.service));
-  const save = useMutation({
-    mutationFn: () =>
-      answer(
-        shop.PUT("/api/shelf/stock/{code}", {
-          params: { path: { code: part.row.code } },
-          body: { bin, pack, leadDays, service, version: part.version },
-        }),
-      ),
-    onSuccess: (now) => {
+  const form = useForm({
+    start: () => ({
+      bin: part.row.bin,
+      pack: String(part.pack),
+      leadDays: part.leadDays === null ? "" : String(part.leadDays),
+      service: part.service === null ? "" : String(part.service),
+      version: part.version,
+    }),
+    send: (body) =>
+      answer(shop.PUT("/api/shelf/stock/{code}", { params: { path: { code: part.row.code } }, body })),
+    done: (now) => {
       queries.setQueryData(["stock", part.row.code], now);
       void queries.invalidateQueries({ queryKey: ["stock"], exact: true });
       onLeave();
     },
   });
-  const refused = save.error instanceof ShopProblem ? save.error : undefined;
+  const { edit, change, at } = form;
   return (
-    <form
-      onSubmit={(e) => {
-        e.preventDefault();
-        save.mutate();
-      }}
-      onKeyDown={(e) => {
-        if (e.key === "Escape") onLeave();
-      }}
-    >
+    <Form of={form} onLeave={onLeave}>
       <Stack $gap={8}>
         <TextField
           label="Its place"
-          value={bin}
-          onChange={setBin}
-          problem={refused?.field("/bin")}
+          value={edit.bin}
+          onChange={(bin) => change({ bin })}
+          problem={at("/bin")}
           autoFocus
         />
         <TextField
           label="Bought by how many"
-          value={pack}
-          onChange={setPack}
-          problem={refused?.field("/pack")}
+          value={edit.pack}
+          onChange={(pack) => change({ pack })}
+          problem={at("/pack")}
         />
         <TextField
           label={`Days to come (${part.usualLeadDays} when empty)`}
-          value={leadDays}
-          onChange={setLeadDays}
-          problem={refused?.field("/leadDays")}
+          value={edit.leadDays}
+          onChange={(leadDays) => change({ leadDays })}
+          problem={at("/leadDays")}
         />
         <TextField
           label={`To be there, % of times (${part.usualService} when empty)`}
-          value={service}
-          onChange={setService}
-          problem={refused?.field("/service")}
+          value={edit.service}
+          onChange={(service) => change({ service })}
+          problem={at("/service")}
         />
-        {refused && (refused.fields.length === 0 || refused.field("/version")) && <Problem of={refused} />}
+        <FormProblem of={form} />
         <Row>
-          <Button type="submit" $main isDisabled={save.isPending}>
+          <Button type="submit" $main isDisabled={form.pending}>
             Save
           </Button>
           <TextButton onPress={onLeave}>Cancel</TextButton>
         </Row>
       </Stack>
-    </form>
+    </Form>
   );
 }

@@ -1,9 +1,11 @@
 import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
-import { cleanup, configure, render, screen, within } from "@testing-library/react";
+import { act, cleanup, configure, render, screen, within } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
 import { createContext, type ReactNode, useContext } from "react";
 import { createMemoryRouter, RouterProvider } from "react-router";
 import { onTestFinished, vi } from "vitest";
+import { Notes } from "../ui/Notes";
+import { clearNotes } from "../ui/NotesCorner";
 
 // A busy machine may take long over what stands there in the end: nothing is decided by the clock.
 configure({ asyncUtilTimeout: 60_000 });
@@ -92,6 +94,18 @@ export function show(what: ReactNode, replies: Record<string, Reply> = {}) {
     /** Draws it anew with other facts. */
     again: (node: ReactNode) => drawn.rerender(within(node)),
   };
+}
+
+/** A part of the program with the notes that come up beside it; those of other tests are gone. */
+export function withNotes(what: ReactNode): ReactNode {
+  act(clearNotes);
+  onTestFinished(() => act(clearNotes));
+  return (
+    <>
+      {what}
+      <Notes />
+    </>
+  );
 }
 
 type User = ReturnType<typeof userEvent.setup>;

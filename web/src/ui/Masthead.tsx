@@ -3,9 +3,9 @@ import styled from "styled-components";
 import { Link, useLocation } from "react-router";
 import { setWorker, useWorkerId } from "../api/worker";
 import { useShop } from "../api/useShop";
-import { TextButton } from "./Button";
 import { Find } from "./Find";
 import { Select } from "./Select";
+import { Switch } from "./Switch";
 
 const Bar = styled.header`
   border-bottom: 1px solid var(--hair);
@@ -97,7 +97,12 @@ const Side = styled.div`
     gap: 8px;
     button[aria-haspopup] {
       min-width: 0;
-      max-width: 106px;
+      max-width: 104px;
+    }
+    /* The moon in the switch says it. */
+    label > span:last-child {
+      position: absolute;
+      clip-path: inset(50%);
     }
   }
 `;
@@ -151,6 +156,12 @@ export function Masthead() {
   );
 }
 
+const Moon = () => (
+  <svg width="11" height="13" viewBox="0 0 11 13">
+    <path d="M7.5.6A6 6 0 1 0 10.8 9 5 5 0 0 1 7.5.6Z" />
+  </svg>
+);
+
 /** Day or night; as the machine has it until somebody chooses. */
 function Light() {
   const [light, setLight] = useState(
@@ -161,16 +172,17 @@ function Light() {
   useEffect(() => {
     document.documentElement.dataset.light = light;
   }, [light]);
-  const other = light === "night" ? "day" : "night";
   return (
-    <TextButton
-      aria-label={`Show the ${other} colours`}
-      onPress={() => {
-        localStorage.setItem("tinker-light", other);
-        setLight(other);
+    <Switch
+      sign={<Moon />}
+      on={light === "night"}
+      onChange={(night) => {
+        const now = night ? "night" : "day";
+        localStorage.setItem("tinker-light", now);
+        setLight(now);
       }}
     >
-      {other === "night" ? "Night" : "Day"}
-    </TextButton>
+      Night
+    </Switch>
   );
 }

@@ -10,7 +10,7 @@ const asked = (with_: object) => ({ data: undefined, error: undefined, refetch: 
 describe("what is still on its way", () => {
   it("holds its place at once, and says what is being done when it takes long", async () => {
     const { container } = show(<Waiting of={asked({})} what="Planning the year" rows={3} />);
-    expect(container.querySelectorAll("[aria-hidden]")).toHaveLength(3);
+    expect(container.querySelectorAll("[aria-hidden] > * > *")).toHaveLength(3);
     expect(screen.queryByText("Planning the year…")).toBeNull();
     expect(await screen.findByRole("progressbar", { name: "Planning the year…" })).toBeTruthy();
   });

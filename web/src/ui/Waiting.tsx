@@ -6,14 +6,9 @@ import { Link } from "react-router";
 import { Button } from "./Button";
 import { Page, Stack } from "./Page";
 import { Problem } from "./Problem";
+import { Bone, type Layout, Skeleton } from "./Skeleton";
 
 const LONG = 1_000;
-
-const Bone = styled.div`
-  background: var(--tint);
-  opacity: 0.6;
-  border-radius: 3px;
-`;
 
 const along = keyframes`from { transform: translateX(-100%); } to { transform: translateX(340%); }`;
 
@@ -68,11 +63,12 @@ interface Asked {
 export function Waiting({
   of,
   what,
-  rows = 6,
-  high = 44,
+  like = "rows",
+  ...size
 }: {
   of: Asked;
   what: string;
+  like?: Layout;
   rows?: number;
   high?: number;
 }) {
@@ -90,9 +86,7 @@ export function Waiting({
   return (
     <Stack $gap={10} aria-busy="true">
       {late ? <Busy what={what} /> : <div style={{ height: 31 }} />}
-      {Array.from({ length: rows }, (_, i) => (
-        <Bone key={i} aria-hidden="true" style={{ height: high, width: `${100 - ((i * 13) % 29)}%` }} />
-      ))}
+      <Skeleton like={like} {...size} />
     </Stack>
   );
 }
@@ -101,13 +95,13 @@ export function Waiting({
 export function WaitingPage({
   of,
   what,
-  rows = 9,
+  like = "rows",
   back,
   backWords,
 }: {
   of?: Asked;
   what: string;
-  rows?: number;
+  like?: Layout;
   back?: string;
   backWords?: string;
 }) {
@@ -117,9 +111,9 @@ export function WaitingPage({
       {failed ? (
         <h1 style={{ marginBottom: 14 }}>This can’t be shown</h1>
       ) : (
-        <Bone aria-hidden="true" style={{ height: 38, width: "min(420px, 70%)", marginBottom: 18 }} />
+        <Bone aria-hidden="true" $h={38} $w="min(420px, 70%)" style={{ marginBottom: 8 }} />
       )}
-      <Waiting of={of ?? NEVER} what={what} rows={rows} />
+      <Waiting of={of ?? NEVER} what={what} like={like} rows={9} />
       {failed && back ? (
         <p style={{ marginTop: 14 }}>
           <Link to={back}>{backWords}</Link>

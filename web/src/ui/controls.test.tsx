@@ -3,6 +3,7 @@ import { screen, waitFor, within } from "@testing-library/react";
 import { type ReactNode, useState } from "react";
 import { describe, expect, it, vi } from "vitest";
 import { choice, choose, dayIn, nextDay, show } from "../tests/screen";
+import { Breadcrumbs } from "./Breadcrumbs";
 import { Checkbox } from "./Checkbox";
 import { ComboBox, TypeAhead } from "./ComboBox";
 import { contains } from "./contains";
@@ -10,8 +11,10 @@ import { DateField } from "./DateField";
 import { Disclosure } from "./Disclosure";
 import { Explained } from "./Explained";
 import { FilePicker } from "./FilePicker";
+import { PhotoGrid } from "./PhotoGrid";
 import { RadioGroup } from "./RadioGroup";
 import { Select } from "./Select";
+import { Switch } from "./Switch";
 import { Tooltip } from "./Tooltip";
 
 /** A control that keeps what it is told, as a form does. */
@@ -253,5 +256,82 @@ describe("a few words beside a thing", () => {
     expect(screen.queryByRole("tooltip")).toBeNull();
     again(<Tooltip at={document.body}>Repack, axle 1</Tooltip>);
     expect(screen.getByRole("tooltip").textContent).toBe("Repack, axle 1");
+  });
+});
+
+describe("a switch", () => {
+  it("is on from the moment it is touched, and off again by the space bar", async () => {
+    const { user } = show(
+      <Kept first={false}>
+        {(on, set) => (
+          <Switch on={on} onChange={set}>
+            Night
+          </Switch>
+        )}
+      </Kept>,
+    );
+    await user.click(screen.getByRole("switch", { name: "Night" }));
+    expect(kept()).toBe(true);
+    await user.keyboard(" ");
+    expect(kept()).toBe(false);
+  });
+});
+
+describe("the way to a page", () => {
+  it("leads to each page above it, and says where one is", async () => {
+    const { user, at } = show(
+      <Breadcrumbs
+        way={[
+          ["/yard", "Yard"],
+          ["/yard/customers/7", "Lanternfold Puppet Theatre"],
+        ]}
+        here="P-07"
+      />,
+    );
+    const way = screen.getByRole("navigation", { name: "Where this page stands" });
+    expect(
+      within(way)
+        .getAllByRole("link")
+        .map((l) => l.textContent),
+    ).toEqual(["Yard", "Lanternfold Puppet Theatre"]);
+    expect(within(way).getByText("P-07").getAttribute("aria-current")).toBe("page");
+    await user.click(screen.getByRole("link", { name: "Lanternfold Puppet Theatre" }));
+    expect(at()).toBe("/yard/customers/7");
+  });
+});
+
+describe("photographs side by side", () => {
+  const three = ["worn shoe", "torn seal", "clean spindle"].map((shows, i) => ({
+    id: `p${i}`,
+    address: `/photos/p${i}`,
+    shows,
+    below: <span>below {shows}</span>,
+  }));
+
+  it("shows one large, turns to the next and the one before, and goes round at both ends", async () => {
+    const { user } = show(<PhotoGrid label="Photographs" photos={three} />);
+    await user.tab();
+    await user.keyboard("{ArrowRight}{Enter}");
+    const large = await screen.findByRole("dialog", { name: "Photograph 2 of 3" });
+    expect(within(large).getByRole("img", { name: "torn seal" }).getAttribute("src")).toBe("/photos/p1");
+    await user.click(within(large).getByRole("button", { name: "After it" }));
+    expect(within(large).getByRole("img").getAttribute("alt")).toBe("clean spindle");
+    await user.keyboard("{ArrowRight}");
+    expect(within(large).getByRole("img").getAttribute("alt")).toBe("worn shoe");
+    await user.keyboard("{ArrowLeft}{ArrowLeft}");
+    expect(within(large).getByRole("img").getAttribute("alt")).toBe("torn seal");
+    await user.keyboard("{Escape}");
+    await waitFor(() => expect(screen.queryByRole("dialog")).toBeNull());
+  });
+
+  it("has the small pictures in its tiles, each with what is said below it", () => {
+    show(<PhotoGrid label="Photographs" photos={three} />);
+    expect(screen.getByRole("grid", { name: "Photographs" })).toBeTruthy();
+    expect(screen.getAllByRole("img").map((i) => i.getAttribute("src"))).toEqual([
+      "/photos/p0/small",
+      "/photos/p1/small",
+      "/photos/p2/small",
+    ]);
+    expect(screen.getByText("below torn seal")).toBeTruthy();
   });
 });

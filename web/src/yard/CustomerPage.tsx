@@ -1,13 +1,14 @@
-import { useInfiniteQuery, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { useState } from "react";
+import { useInfiniteQuery, useQuery, useQueryClient } from "@tanstack/react-query";
 import { Link } from "react-router";
-import { answer, type Schemas, shop, ShopProblem } from "../api/client";
+import { Breadcrumbs } from "../ui/Breadcrumbs";
+import { answer, type Schemas, shop } from "../api/client";
 import { Button } from "../ui/Button";
 import { TextField } from "../ui/Fields";
 import { MoreRows } from "../ui/MoreRows";
 import { Columns, Head, Page, Row, Section, Stack } from "../ui/Page";
 import { Problem } from "../ui/Problem";
-import { useUnsaved } from "../ui/unsaved";
+import { Form, FormProblem, Saved } from "../ui/Form";
+import { useForm } from "../ui/useForm";
 import { Stale } from "../ui/Stale";
 import { PracticesApart } from "../ui/PracticeFields";
 import { TrailerLines } from "./TrailerLines";
@@ -35,12 +36,19 @@ export default function CustomerPage({ id }: { id: string }) {
   });
   if (!customer.data)
     return (
-      <WaitingPage of={customer} what="Looking the customer up" back="/yard" backWords="Back to the yard" />
+      <WaitingPage
+        of={customer}
+        what="Looking the customer up"
+        like="form"
+        back="/yard"
+        backWords="Back to the yard"
+      />
     );
   const rows = trailers.data?.pages.flatMap((page) => page.rows) ?? [];
   const found = trailers.data?.pages[0]?.found;
   return (
     <Page>
+      <Breadcrumbs way={[["/yard", "Yard"]]} here={customer.data.name} />
       <Head>
         <h1>{customer.data.name}</h1>
       </Head>
@@ -62,40 +70,30 @@ export default function CustomerPage({ id }: { id: string }) {
   );
 }
 
+const editOf = ({ name, phone, mail, note, version, practices }: Schemas["CustomerAnswer"]) => ({
+  name,
+  phone,
+  mail,
+  note,
+  version,
+  practices,
+});
+
 function Contact({ customer }: { customer: Schemas["CustomerAnswer"] }) {
   const queries = useQueryClient();
   const house = useShop();
-  const [edit, setEdit] = useState<Schemas["CustomerEdit"]>(customer);
-  const change = (part: Partial<Schemas["CustomerEdit"]>) => setEdit((now) => ({ ...now, ...part }));
-  const typed = useUnsaved({ ...edit, version: 0 });
-  const save = useMutation({
-    mutationFn: () => {
-      typed.sending();
-      const { name, phone, mail, note, version, practices } = edit;
-      return answer(
-        shop.PUT("/api/yard/customers/{id}", {
-          params: { path: { id: customer.id } },
-          body: { name, phone, mail, note, version, practices },
-        }),
-      );
-    },
-    onSuccess: async (now) => {
-      typed.saved();
-      // What is being typed meanwhile stays; only the version moves on.
-      change({ version: now.version });
+  const form = useForm({
+    start: (): Schemas["CustomerEdit"] => editOf(customer),
+    send: (body) =>
+      answer(shop.PUT("/api/yard/customers/{id}", { params: { path: { id: customer.id } }, body })),
+    done: async (now) => {
       queries.setQueryData(["customer", customer.id], now);
       await queries.invalidateQueries();
     },
   });
-  const refused = save.error instanceof ShopProblem ? save.error : undefined;
-  const stale = refused?.field("/version") ? (refused.current as Schemas["CustomerAnswer"]) : undefined;
+  const { edit, change, at } = form;
   return (
-    <form
-      onSubmit={(e) => {
-        e.preventDefault();
-        save.mutate();
-      }}
-    >
+    <Form of={form}>
       <Stack>
         <Link to={`/yard/customers/${customer.id}/planning`}>
           When a trailer can’t be spared, and how often
@@ -104,25 +102,25 @@ function Contact({ customer }: { customer: Schemas["CustomerAnswer"] }) {
           label="Name"
           value={edit.name}
           onChange={(name) => change({ name })}
-          problem={refused?.field("/name")}
+          problem={at("/name")}
         />
         <TextField
           label="Telephone"
           value={edit.phone}
           onChange={(phone) => change({ phone })}
-          problem={refused?.field("/phone")}
+          problem={at("/phone")}
         />
         <TextField
           label="Mail"
           value={edit.mail}
           onChange={(mail) => change({ mail })}
-          problem={refused?.field("/mail")}
+          problem={at("/mail")}
         />
         <TextField
           label="Worth knowing"
           value={edit.note}
           onChange={(note) => change({ note })}
-          problem={refused?.field("/note")}
+          problem={at("/note")}
           lines
         />
         <PracticesApart
@@ -130,29 +128,23 @@ function Contact({ customer }: { customer: Schemas["CustomerAnswer"] }) {
           questions={house.data?.questions ?? []}
           answers={edit.practices ?? {}}
           onChange={(practices) => change({ practices })}
-          problem={refused?.field("/practices")}
+          problem={at("/practices")}
         />
-        {stale && (
-          <Stale
-            message={refused?.message ?? ""}
-            onKeep={() => change({ version: stale.version })}
-            onTake={() => {
-              typed.taken();
-              setEdit(stale);
-              save.reset();
-            }}
-          >
-            {[stale.name, stale.phone, stale.mail, stale.note].filter(Boolean).join(" · ")}
-          </Stale>
-        )}
-        {refused && refused.fields.length === 0 && <Problem of={refused} />}
+        <Stale
+          of={form}
+          edit={editOf}
+          words={(theirs: Schemas["CustomerAnswer"]) =>
+            [theirs.name, theirs.phone, theirs.mail, theirs.note].filter(Boolean).join(" · ")
+          }
+        />
+        <FormProblem of={form} />
         <Row>
-          <Button type="submit" $main isDisabled={save.isPending}>
+          <Button type="submit" $main isDisabled={form.pending}>
             Save
           </Button>
-          {save.isSuccess && <span role="status">Saved.</span>}
+          <Saved of={form} />
         </Row>
       </Stack>
-    </form>
+    </Form>
   );
 }

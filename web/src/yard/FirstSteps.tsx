@@ -1,14 +1,13 @@
-import { useMutation, useQueryClient } from "@tanstack/react-query";
-import { useState } from "react";
+import { useQueryClient } from "@tanstack/react-query";
 import styled from "styled-components";
 import { Link } from "react-router";
-import { answer, type Schemas, shop, ShopProblem } from "../api/client";
-import { newId } from "../api/ids";
+import { answer, type Schemas, shop } from "../api/client";
 import { setWorker, useWorkerId } from "../api/worker";
 import { Button, linkShape } from "../ui/Button";
 import { TextField } from "../ui/Fields";
 import { Page, Row, Stack } from "../ui/Page";
-import { Problem } from "../ui/Problem";
+import { Form, FormProblem } from "../ui/Form";
+import { useForm } from "../ui/useForm";
 
 const LinkButton = styled(Link)<{ $main?: boolean }>`
   ${linkShape}
@@ -63,42 +62,36 @@ export function FirstSteps({ house }: { house: Schemas["ShopAnswer"] }) {
 
 function WhoWorks({ people }: { people: readonly Schemas["PersonAnswer"][] }) {
   const queries = useQueryClient();
-  const [name, setName] = useState("");
-  const [id] = useState(newId);
-  const add = useMutation({
-    mutationFn: () =>
+  const form = useForm({
+    start: { name: "" },
+    send: ({ name }, id) =>
       answer(
         shop.PUT("/api/settings/people/{id}", { params: { path: { id } }, body: { name, active: true } }),
       ),
-    onSuccess: (now) => {
+    done: (now, _sent, id) => {
       setWorker(id);
       queries.setQueryData(["shop"], now);
     },
   });
   if (people.length > 0) return <h2>1. Pick your name at the top of the page</h2>;
   return (
-    <form
-      onSubmit={(e) => {
-        e.preventDefault();
-        add.mutate();
-      }}
-    >
+    <Form of={form}>
       <Stack>
         <h2>1. Who works here?</h2>
         <p>Everything written down carries a name. Start with yours; more can be added later.</p>
         <TextField
           label="Your name"
-          value={name}
-          onChange={setName}
-          problem={add.error instanceof ShopProblem ? add.error.field("/name") : undefined}
+          value={form.edit.name}
+          onChange={(name) => form.change({ name })}
+          problem={form.at("/name")}
         />
-        {add.error instanceof ShopProblem && add.error.fields.length === 0 && <Problem of={add.error} />}
+        <FormProblem of={form} />
         <Row>
-          <Button type="submit" $main isDisabled={add.isPending}>
+          <Button type="submit" $main isDisabled={form.pending}>
             That’s me
           </Button>
         </Row>
       </Stack>
-    </form>
+    </Form>
   );
 }

@@ -1,15 +1,17 @@
-import { keepPreviousData, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { useRef, useState } from "react";
+import { keepPreviousData, useQuery, useQueryClient } from "@tanstack/react-query";
+import { Suspense, useRef, useState } from "react";
 import styled from "styled-components";
 import { Link, useNavigate } from "react-router";
-import { answer, type Schemas, shop, ShopProblem } from "../api/client";
+import { Breadcrumbs } from "../ui/Breadcrumbs";
+import { answer, type Schemas, shop } from "../api/client";
 import { newId } from "../api/ids";
 import { GearPlan } from "../gearplan/GearPlan";
 import { Button } from "../ui/Button";
 import { TextField } from "../ui/Fields";
 import { MeasureField } from "../ui/MeasureField";
 import { Columns, Head, Page, Quiet, Row, Stack } from "../ui/Page";
-import { Problem } from "../ui/Problem";
+import { Form, FormProblem } from "../ui/Form";
+import { useForm } from "../ui/useForm";
 import { WaitingPage } from "../ui/Waiting";
 import { Stale } from "../ui/Stale";
 import { useDebounced } from "../ui/useDebounced";
@@ -20,8 +22,8 @@ import { follow, poundsOf } from "./usualGear";
 import { useShop } from "../api/useShop";
 import { useCustomers } from "../api/useCustomers";
 import { Select } from "../ui/Select";
-import { DateField } from "../ui/DateField";
-import { useUnsaved } from "../ui/unsaved";
+import { later } from "../ui/later";
+import { Bone } from "../ui/Skeleton";
 import { TypeAhead } from "../ui/ComboBox";
 
 type Draft = Schemas["TrailerDraft"];
@@ -40,6 +42,9 @@ const Alongside = styled.div`
   }
 `;
 
+// The form's last field brings a calendar along: the others are not kept waiting for it.
+const DateField = later(async () => ({ default: (await import("../ui/DateField")).DateField }));
+
 const NOBODY = new Map<string, never>();
 
 /** Adds a trailer, or changes the description of one: its gear plan draws itself alongside. */
@@ -56,12 +61,13 @@ export default function TrailerForm({ id }: { id?: string }) {
     enabled: id !== undefined,
   });
   // Once there is something to type into, a later failure to read it again takes nothing away.
-  if (there.data) return <Form id={there.data.id} first={there.data} customer={there.data.customer} />;
+  if (there.data) return <Fields id={there.data.id} first={there.data} customer={there.data.customer} />;
   if (!usual.data) {
     return (
       <WaitingPage
         of={id === undefined ? usual : there}
         what="Laying out the form"
+        like="form"
         back="/yard"
         backWords="Back to the yard"
       />
@@ -78,18 +84,48 @@ export default function TrailerForm({ id }: { id?: string }) {
     lastRepackOn: null,
     version: 0,
   };
-  return <Form first={empty} customer="" />;
+  return <Fields first={empty} customer="" />;
 }
 
-function Form({ id, first, customer }: { id?: string; first: Draft; customer: string }) {
+interface Edit extends Draft {
+  /** Whose it is, as it is typed. */
+  owner: string;
+  /** An axle's rating, as it is typed. */
+  rating: string;
+}
+
+const editOf = (draft: Draft, owner: string): Edit => ({
+  ...draft,
+  lastRepackOn: null,
+  owner,
+  rating: String(draft.gear.ratingPounds),
+});
+
+function Fields({ id, first, customer }: { id?: string; first: Draft; customer: string }) {
   const queries = useQueryClient();
   const go = useNavigate();
   const [ids] = useState(() => ({ trailer: id ?? newId(), customer: newId() }));
-  const [draft, setDraft] = useState<Draft>({ ...first, lastRepackOn: null });
-  const [owner, setOwner] = useState(customer);
-  const [rating, setRating] = useState(String(first.gear.ratingPounds));
-  const change = (part: Partial<Draft>) => setDraft((now) => ({ ...now, ...part }));
-  const set = (part: (now: Gear) => Gear) => setDraft((now) => ({ ...now, gear: part(now.gear) }));
+  const customers = useCustomers();
+  const form = useForm({
+    start: () => editOf(first, customer),
+    send: (draft) => {
+      const name = draft.owner.trim();
+      const known = customers.data?.find((c) => c.name.toLowerCase() === name.toLowerCase())?.id;
+      return answer(
+        shop.PUT("/api/yard/trailers/{id}", {
+          params: { path: { id: ids.trailer } },
+          body: { ...draft, customerId: known ?? ids.customer, newCustomer: known ? null : name },
+        }),
+      );
+    },
+    done: async (now) => {
+      queries.setQueryData(["trailer", now.id], now);
+      await queries.invalidateQueries();
+      go(`/yard/trailers/${now.id}`);
+    },
+  });
+  const { edit, change } = form;
+  const set = (part: (now: Gear) => Gear) => form.alter("gear", part);
   // What somebody has said themselves is not overwritten by what is usual; of a trailer there is, everything was said.
   const said = useRef(new Set<keyof Gear>());
   const asked = useRef(0);
@@ -99,8 +135,7 @@ function Form({ id, first, customer }: { id?: string; first: Draft; customer: st
   };
 
   const house = useShop();
-  const customers = useCustomers();
-  const typed = useDebounced(draft.gear, 200);
+  const typed = useDebounced(edit.gear, 200);
   const look = useQuery({
     queryKey: ["gear-look", typed],
     queryFn: () => answer(shop.POST("/api/yard/gear/preview", { body: typed })),
@@ -109,7 +144,7 @@ function Form({ id, first, customer }: { id?: string; first: Draft; customer: st
 
   // Rating and axle count decide what is usual for everything else; what follows can be corrected.
   const followUsual = async (axles: number, text: string) => {
-    setRating(text);
+    change({ rating: text });
     const ratingPounds = poundsOf(text);
     set((now) => ({ ...now, axles, ratingPounds }));
     const mine = ++asked.current;
@@ -123,35 +158,24 @@ function Form({ id, first, customer }: { id?: string; first: Draft; customer: st
     if (mine === asked.current) set((now) => follow(now, usual, said.current));
   };
 
-  const unsaved = useUnsaved({ ...draft, version: 0, owner, rating });
-  const save = useMutation({
-    mutationFn: () => {
-      unsaved.sending();
-      const name = owner.trim();
-      const known = customers.data?.find((c) => c.name.toLowerCase() === name.toLowerCase())?.id;
-      return answer(
-        shop.PUT("/api/yard/trailers/{id}", {
-          params: { path: { id: ids.trailer } },
-          body: { ...draft, customerId: known ?? ids.customer, newCustomer: known ? null : name },
-        }),
-      );
-    },
-    onSuccess: async (now) => {
-      unsaved.saved();
-      queries.setQueryData(["trailer", now.id], now);
-      await queries.invalidateQueries();
-      go(`/yard/trailers/${now.id}`);
-    },
-  });
-  const refused = save.error instanceof ShopProblem ? save.error : undefined;
   // What is wrong with the gear shows while it is described; everything else once it was sent.
   const wrong = (pointer: string) =>
-    refused?.field(pointer) ?? look.data?.problems.find((p) => p.pointer === pointer)?.detail;
-  const stale = refused?.field("/version") ? (refused.current as Schemas["TrailerAnswer"]) : undefined;
-  const g = draft.gear;
+    form.at(pointer) ?? look.data?.problems.find((p) => p.pointer === pointer)?.detail;
+  const g = edit.gear;
 
   return (
     <Page>
+      <Breadcrumbs
+        way={
+          id
+            ? [
+                ["/yard", "Yard"],
+                [`/yard/trailers/${id}`, first.tag],
+              ]
+            : [["/yard", "Yard"]]
+        }
+        here={id ? "Description" : "A trailer more"}
+      />
       <Head>
         <h1>{id ? `Change ${first.tag}` : "Add a trailer"}</h1>
         <Quiet>{look.data?.words}</Quiet>
@@ -167,19 +191,14 @@ function Form({ id, first, customer }: { id?: string; first: Draft; customer: st
           />
         </Alongside>
       )}
-      <form
-        onSubmit={(e) => {
-          e.preventDefault();
-          save.mutate();
-        }}
-      >
+      <Form of={form}>
         <Columns $shape="1fr 1fr 1fr" style={{ marginTop: 16 }}>
           <Stack>
             <h2>Which trailer</h2>
             <TextField
               label="Tag"
               hint="the short name the shop calls it by"
-              value={draft.tag}
+              value={edit.tag}
               onChange={(tag) => change({ tag })}
               problem={wrong("/tag")}
               autoFocus={!id}
@@ -187,28 +206,28 @@ function Form({ id, first, customer }: { id?: string; first: Draft; customer: st
             <TypeAhead
               label="Whose it is"
               offers={customers.data?.map((c) => c.name)}
-              value={owner}
-              onChange={setOwner}
+              value={edit.owner}
+              onChange={(owner) => change({ owner })}
               problem={wrong("/customerId") ?? wrong("/newCustomer")}
-              hint={newOwner(owner, customers.data)}
+              hint={newOwner(edit.owner, customers.data)}
             />
             <TextField
               label="What it is"
               placeholder="book van"
-              value={draft.name}
+              value={edit.name}
               onChange={(name) => change({ name })}
               problem={wrong("/name")}
             />
             <TextField
               label="Plate"
-              value={draft.plate}
+              value={edit.plate}
               onChange={(plate) => change({ plate })}
               problem={wrong("/plate")}
             />
             <PracticesApart
               who="its customer’s others are"
               questions={house.data?.questions ?? []}
-              answers={draft.practices ?? {}}
+              answers={edit.practices ?? {}}
               onChange={(practices) => change({ practices })}
               problem={wrong("/practices")}
             />
@@ -217,7 +236,7 @@ function Form({ id, first, customer }: { id?: string; first: Draft; customer: st
             of={g}
             onChange={gear}
             wrong={wrong}
-            rating={rating}
+            rating={edit.rating}
             onFollow={(n, r) => void followUsual(n, r)}
           />
           <Stack>
@@ -225,54 +244,50 @@ function Form({ id, first, customer }: { id?: string; first: Draft; customer: st
             <WheelEndFields of={g} onChange={gear} wrong={wrong} />
             <Select
               label="Distance is known from"
-              value={draft.meter}
+              value={edit.meter}
               onChange={(meter) => change({ meter })}
               options={METER}
             />
-            {draft.meter === "estimate" && (
+            {edit.meter === "estimate" && (
               <MeasureField
                 label="In a year"
-                value={draft.estimatedYear}
+                value={edit.estimatedYear}
                 onChange={(estimatedYear) => change({ estimatedYear })}
                 quantity="distance"
                 example="3,000 mi"
                 problem={wrong("/estimatedYear")}
               />
             )}
-            <DateField
-              label={id ? "All ends repacked elsewhere, on" : "Last repack, if anybody knows"}
-              value={draft.lastRepackOn ?? ""}
-              onChange={(day) => change({ lastRepackOn: day || null })}
-              problem={wrong("/lastRepackOn")}
-              hint={id ? "left empty, the record stands" : "left empty, it is due now"}
-            />
+            <Suspense fallback={<Bone $h={94} />}>
+              <DateField
+                label={id ? "All ends repacked elsewhere, on" : "Last repack, if anybody knows"}
+                value={edit.lastRepackOn ?? ""}
+                onChange={(day) => change({ lastRepackOn: day || null })}
+                problem={wrong("/lastRepackOn")}
+                hint={id ? "left empty, the record stands" : "left empty, it is due now"}
+              />
+            </Suspense>
           </Stack>
         </Columns>
         <Stack style={{ marginTop: 20 }}>
-          {stale && (
-            <Stale
-              message={refused?.message ?? ""}
-              onKeep={() => change({ version: stale.version })}
-              onTake={() => {
-                unsaved.taken();
-                setDraft({ ...stale, lastRepackOn: null });
-                setOwner(stale.customer);
-                setRating(String(stale.gear.ratingPounds));
-                save.reset();
-              }}
-            >
-              {stale.tag}, {stale.name || "no name"}, {stale.customer}; {stale.gearWords}
-            </Stale>
-          )}
-          {save.error && !stale && <Problem of={save.error} />}
+          <Stale
+            of={form}
+            edit={(theirs: Schemas["TrailerAnswer"]) => editOf(theirs, theirs.customer)}
+            words={(theirs) => (
+              <>
+                {theirs.tag}, {theirs.name || "no name"}, {theirs.customer}; {theirs.gearWords}
+              </>
+            )}
+          />
+          <FormProblem of={form} />
           <Row $gap={20}>
-            <Button type="submit" $main isDisabled={save.isPending}>
+            <Button type="submit" $main isDisabled={form.pending}>
               {id ? "Save" : "Add it to the yard"}
             </Button>
             <Link to={id ? `/yard/trailers/${id}` : "/yard"}>Cancel</Link>
           </Row>
         </Stack>
-      </form>
+      </Form>
     </Page>
   );
 }

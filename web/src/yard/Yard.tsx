@@ -105,7 +105,7 @@ export default function Yard() {
           <Quiet>{[whose.phone, whose.mail, whose.note].filter(Boolean).join(" · ")}</Quiet>
         </p>
       )}
-      <Waiting of={list} what="Reading the yard" rows={8} />
+      <Waiting of={list} what="Reading the yard" rows={8} high={62} />
       {list.data && <TrailerLines rows={list.data.pages.flatMap((page) => page.rows)} />}
       {total === 0 && <p style={{ marginTop: 16 }}>No trailer answers to that. Try fewer letters.</p>}
       <MoreRows of={list}>Show more</MoreRows>

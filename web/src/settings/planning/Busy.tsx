@@ -1,4 +1,4 @@
-import type { Schemas, ShopProblem } from "../../api/client";
+import type { Schemas } from "../../api/client";
 import { useShop } from "../../api/useShop";
 import { TextButton } from "../../ui/Button";
 import { DateRangeField } from "../../ui/DateRangeField";
@@ -8,11 +8,12 @@ import { Row, Section } from "../../ui/Page";
 /** When none of a customer's trailers can be spared. */
 export function Busy({
   times,
-  refused,
+  at,
   onChange,
 }: {
   times: Schemas["BusyTime"][];
-  refused: ShopProblem | undefined;
+  /** What is wrong with a field, by its pointer. */
+  at: (pointer: string) => string | undefined;
   onChange: (times: Schemas["BusyTime"][]) => void;
 }) {
   const today = useShop().data?.today;
@@ -27,7 +28,7 @@ export function Busy({
             label="From and to"
             from={t.from}
             to={t.to}
-            problem={refused?.field(`/busy/${i}/to`)}
+            problem={at(`/busy/${i}/to`)}
             onChange={(from, to) => edit(i, { from, to })}
           />
           <TextField label="Why" value={t.why} onChange={(why) => edit(i, { why })} />

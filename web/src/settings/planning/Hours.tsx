@@ -1,5 +1,5 @@
 import { useState } from "react";
-import type { Schemas, ShopProblem } from "../../api/client";
+import type { Schemas } from "../../api/client";
 import { dayInWords } from "../../api/words";
 import { Button, TextButton } from "../../ui/Button";
 import { DateField } from "../../ui/DateField";
@@ -16,7 +16,7 @@ export function Hours({
   costs,
   ourHours,
   ourCosts,
-  refused,
+  at,
   onHours,
   onCosts,
 }: {
@@ -25,7 +25,8 @@ export function Hours({
   /** What we made of them, to go back to. */
   ourHours: Schemas["OpenHours"];
   ourCosts: Schemas["PlanCosts"];
-  refused: ShopProblem | undefined;
+  /** What is wrong with a field, by its pointer. */
+  at: (pointer: string) => string | undefined;
   onHours: (hours: OpenHours) => void;
   onCosts: (costs: Schemas["PlanCosts"]) => void;
 }) {
@@ -37,35 +38,35 @@ export function Hours({
         <Small
           label="Bays"
           value={hours.bays}
-          problem={refused?.field("/hours/bays")}
+          problem={at("/hours/bays")}
           ours={ourHours.bays}
           onChange={(bays) => onHours({ ...hours, bays })}
         />
         <Small
           label="People at once"
           value={hours.people}
-          problem={refused?.field("/hours/people")}
+          problem={at("/hours/people")}
           ours={ourHours.people}
           onChange={(people) => onHours({ ...hours, people })}
         />
         <Small
           label="Days to get parts"
           value={hours.partsLeadDays}
-          problem={refused?.field("/hours/partsLeadDays")}
+          problem={at("/hours/partsLeadDays")}
           ours={ourHours.partsLeadDays}
           onChange={(partsLeadDays) => onHours({ ...hours, partsLeadDays })}
         />
         <Small
           label="A call-in costs"
           value={costs.callIn}
-          problem={refused?.field("/costs/callIn")}
+          problem={at("/costs/callIn")}
           ours={ourCosts.callIn}
           onChange={(callIn) => onCosts({ ...costs, callIn })}
         />
         <Small
           label="An hour costs"
           value={costs.ratePerHour}
-          problem={refused?.field("/costs/ratePerHour")}
+          problem={at("/costs/ratePerHour")}
           ours={ourCosts.ratePerHour}
           onChange={(ratePerHour) => onCosts({ ...costs, ratePerHour })}
         />
@@ -77,7 +78,7 @@ export function Hours({
             key={day}
             label={day}
             value={hours.hours[i] ?? 0}
-            problem={i === 0 ? refused?.field("/hours/hours") : undefined}
+            problem={i === 0 ? at("/hours/hours") : undefined}
             onChange={(h) => onHours({ ...hours, hours: hours.hours.map((was, j) => (j === i ? h : was)) })}
           />
         ))}

@@ -1,4 +1,4 @@
-import type { Schemas, ShopProblem } from "../../api/client";
+import type { Schemas } from "../../api/client";
 import { Checkbox } from "../../ui/Checkbox";
 import { NumberField } from "../../ui/NumberField";
 import { Quiet, Section, Table } from "../../ui/Page";
@@ -21,13 +21,14 @@ export function Intervals({
   rules,
   chosen,
   shops,
-  refused,
+  at,
   onChange,
 }: {
   rules: Schemas["RuleAnswer"][];
   chosen: Choices;
   shops: Choices;
-  refused: ShopProblem | undefined;
+  /** What is wrong with a field, by its pointer. */
+  at: (pointer: string) => string | undefined;
   onChange: (chosen: Choices) => void;
 }) {
   return (
@@ -62,9 +63,9 @@ export function Intervals({
                       <Quiet>by law where it applies</Quiet>
                     </>
                   )}
-                  {refused?.field(`/intervals/${r.code}`) && (
+                  {at(`/intervals/${r.code}`) && (
                     <div role="alert" style={{ color: "var(--renew)", fontWeight: 600 }}>
-                      {refused.field(`/intervals/${r.code}`)}
+                      {at(`/intervals/${r.code}`)}
                     </div>
                   )}
                 </td>

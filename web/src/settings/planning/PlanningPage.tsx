@@ -1,13 +1,14 @@
-import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { useState } from "react";
-import { Link } from "react-router";
-import { answer, type Schemas, shop, ShopProblem } from "../../api/client";
+import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { answer, type Schemas, shop } from "../../api/client";
+import { inALine } from "../../api/words";
+import { Breadcrumbs } from "../../ui/Breadcrumbs";
 import { Button } from "../../ui/Button";
 import { Checkbox } from "../../ui/Checkbox";
 import { TextField } from "../../ui/Fields";
 import { Head, Page, Quiet, Row, Section, Stack } from "../../ui/Page";
-import { Problem } from "../../ui/Problem";
-import { useUnsaved } from "../../ui/unsaved";
+import { Form, FormProblem, Saved } from "../../ui/Form";
+import { Stale } from "../../ui/Stale";
+import { useForm } from "../../ui/useForm";
 import { Waiting } from "../../ui/Waiting";
 import { SettingsFrame } from "../SettingsFrame";
 import { Busy } from "./Busy";
@@ -25,6 +26,28 @@ interface Chosen {
   busy?: Schemas["BusyTime"][];
   uses?: string[];
   meterNumber?: string;
+}
+
+type ShopChosen = Schemas["ShopPlanning"];
+
+const ofShop = ({ intervals, version, hours, costs, uses }: ShopChosen): Chosen => ({
+  intervals: intervals as Choices,
+  version,
+  hours: hours as OpenHours,
+  costs,
+  factors: uses as Record<string, Schemas["UseFactor"]>,
+});
+
+/** What somebody else has chosen meanwhile. */
+function inWords({ intervals, busy, uses }: Chosen, rules: Schemas["RuleAnswer"][]): string {
+  const own = rules.filter((r) => intervals[r.code]).map((r) => r.name.toLowerCase());
+  return [
+    own.length > 0 ? `its own interval of ${inALine(own)}` : "no interval of its own",
+    busy && (busy.length === 1 ? "one time it can’t be spared" : `${busy.length} times it can’t be spared`),
+    uses && (uses.length === 0 ? "no special use" : `used: ${inALine(uses)}`),
+  ]
+    .filter(Boolean)
+    .join(", ");
 }
 
 const TITLES = {
@@ -56,42 +79,56 @@ export default function PlanningPage({ of = "shop", id = "" }: Props) {
         return answer(
           shop.GET("/api/settings/trailers/{id}/planning", { params: { path } }),
         ) as Promise<Chosen>;
-      const { chosen } = await answer(shop.GET("/api/settings/planning"));
-      return {
-        intervals: chosen.intervals as Choices,
-        version: chosen.version,
-        hours: chosen.hours as OpenHours,
-        costs: chosen.costs,
-        factors: chosen.uses as Record<string, Schemas["UseFactor"]>,
-      };
+      return ofShop((await answer(shop.GET("/api/settings/planning"))).chosen);
     },
   });
+  const name = useName(of, id);
   const content = (
     <>
       {house.data ? (
-        <Waiting of={own} what="Reading what is chosen" />
+        <Waiting of={own} what="Reading what is chosen" like="form" />
       ) : (
-        <Waiting of={house} what="Reading what is chosen" />
+        <Waiting of={house} what="Reading what is chosen" like="form" />
       )}
-      {house.data && own.data && (
-        <Form key={own.data.version} of={of} id={id} house={house.data} stands={own.data} />
-      )}
+      {house.data && own.data && <Fields key={id} of={of} id={id} house={house.data} stands={own.data} />}
     </>
   );
   return of === "shop" ? (
     <SettingsFrame title={TITLES[of]}>{content}</SettingsFrame>
   ) : (
     <Page>
+      <Breadcrumbs
+        way={[
+          ["/yard", "Yard"],
+          of === "customer" ? [`/yard/customers/${id}`, name] : [`/yard/trailers/${id}`, name],
+        ]}
+        here="Planning"
+      />
       <Head>
         <h1>{TITLES[of]}</h1>
-        <Link to={of === "customer" ? `/yard/customers/${id}` : `/yard/trailers/${id}`}>Back</Link>
       </Head>
       {content}
     </Page>
   );
 }
 
-function Form({
+/** What the customer or the trailer is called. */
+function useName(of: NonNullable<Props["of"]>, id: string): string {
+  const path = { id };
+  const customer = useQuery({
+    queryKey: ["customer", id],
+    queryFn: () => answer(shop.GET("/api/yard/customers/{id}", { params: { path } })),
+    enabled: of === "customer",
+  });
+  const trailer = useQuery({
+    queryKey: ["trailer", id],
+    queryFn: () => answer(shop.GET("/api/yard/trailers/{id}", { params: { path } })),
+    enabled: of === "trailer",
+  });
+  return customer.data?.name ?? trailer.data?.tag ?? (of === "customer" ? "The customer" : "The trailer");
+}
+
+function Fields({
   of,
   id,
   house,
@@ -103,12 +140,9 @@ function Form({
   stands: Chosen;
 }) {
   const queries = useQueryClient();
-  const [now, setNow] = useState(stands);
-  const set = (part: Partial<Chosen>) => setNow({ ...now, ...part });
-  const typed = useUnsaved({ ...now, version: 0 });
-  const save = useMutation({
-    mutationFn: async (): Promise<unknown> => {
-      typed.sending();
+  const form = useForm({
+    start: stands,
+    send: async (now): Promise<Chosen> => {
       const path = { id };
       const { intervals, version } = now;
       if (of === "customer")
@@ -117,15 +151,15 @@ function Form({
             params: { path },
             body: { busy: now.busy ?? [], intervals, version },
           }),
-        );
+        ) as Promise<Chosen>;
       if (of === "trailer")
         return answer(
           shop.PUT("/api/settings/trailers/{id}/planning", {
             params: { path },
             body: { uses: now.uses ?? [], meterNumber: now.meterNumber ?? "", intervals, version },
           }),
-        );
-      return answer(
+        ) as Promise<Chosen>;
+      const { chosen } = await answer(
         shop.PUT("/api/settings/planning", {
           body: {
             hours: now.hours ?? house.chosen.hours,
@@ -136,20 +170,15 @@ function Form({
           },
         }),
       );
+      return ofShop(chosen);
     },
-    onSuccess: async () => {
-      typed.saved();
-      await queries.invalidateQueries();
-    },
+    done: () => queries.invalidateQueries(),
   });
-  const refused = save.error instanceof ShopProblem ? save.error : undefined;
+  const { edit: now, change: set } = form;
+  const theirsOf = (theirs: { version: number }) =>
+    of === "shop" ? ofShop(theirs as ShopChosen) : (theirs as Chosen);
   return (
-    <form
-      onSubmit={(e) => {
-        e.preventDefault();
-        save.mutate();
-      }}
-    >
+    <Form of={form}>
       <Stack $gap={28}>
         {now.hours && now.costs && (
           <Hours
@@ -157,12 +186,12 @@ function Form({
             costs={now.costs}
             ourHours={house.ourHours}
             ourCosts={house.ourCosts}
-            refused={refused}
+            at={form.at}
             onHours={(hours) => set({ hours })}
             onCosts={(costs) => set({ costs })}
           />
         )}
-        {now.busy && <Busy times={now.busy} refused={refused} onChange={(busy) => set({ busy })} />}
+        {now.busy && <Busy times={now.busy} at={form.at} onChange={(busy) => set({ busy })} />}
         {now.uses && (
           <Section>
             <h2>How it is used</h2>
@@ -193,7 +222,7 @@ function Form({
                 hint="for one that reports by itself"
                 value={now.meterNumber ?? ""}
                 onChange={(meterNumber) => set({ meterNumber })}
-                problem={refused?.field("/meterNumber")}
+                problem={form.at("/meterNumber")}
               />
             </div>
           </Section>
@@ -207,7 +236,7 @@ function Form({
                 key={w.code}
                 way={w}
                 own={now.factors?.[w.code]}
-                problem={refused?.field(`/uses/${w.code}`)}
+                problem={form.at(`/uses/${w.code}`)}
                 onChange={(factor) => set({ factors: without(now.factors ?? {}, w.code, factor) })}
               />
             ))}
@@ -217,17 +246,22 @@ function Form({
           rules={of === "shop" ? house.rules.filter((r) => r.code !== "repack") : house.rules}
           chosen={now.intervals}
           shops={of === "shop" ? {} : (house.chosen.intervals as Choices)}
-          refused={refused}
+          at={form.at}
           onChange={(intervals) => set({ intervals })}
         />
-        {refused && <Problem of={refused} />}
+        <Stale of={form} edit={theirsOf} words={(theirs) => inWords(theirsOf(theirs), house.rules)} />
+        <FormProblem of={form} />
         <Row>
-          <Button type="submit" $main isDisabled={save.isPending}>
+          <Button type="submit" $main isDisabled={form.pending}>
             Save
           </Button>
-          {save.isPending && <span role="status">Saving, and working out what falls due…</span>}
+          {form.pending ? (
+            <span role="status">Saving, and working out what falls due…</span>
+          ) : (
+            <Saved of={form} />
+          )}
         </Row>
       </Stack>
-    </form>
+    </Form>
   );
 }

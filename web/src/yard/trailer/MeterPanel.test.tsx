@@ -3,7 +3,7 @@ import { screen, waitFor } from "@testing-library/react";
 import { describe, expect, it } from "vitest";
 import type { Schemas } from "../../api/client";
 import { trailer } from "../../tests/facts";
-import { dayIn, refused, show } from "../../tests/screen";
+import { dayIn, refused, show, withNotes } from "../../tests/screen";
 import { MeterPanel } from "./MeterPanel";
 
 const of_ = (meter: Schemas["MeterKind"]) => trailer({}, { meter, version: 4, estimatedYear: "3,000 mi" });
@@ -34,6 +34,23 @@ describe("a trailer's meter", () => {
     expect(screen.getAllByRole("button", { name: /Take back/ })).toHaveLength(1);
     await user.click(screen.getByRole("button", { name: "Take back 12,480 mi" }));
     await waitFor(() => expect(of("DELETE")).toHaveLength(1));
+  });
+
+  it("puts back what was taken back, as it was typed and under an id of its own", async () => {
+    const typed = { typed: "12,480", on: "2026-06-08", startsNewMeter: true };
+    const { user, of } = show(
+      withNotes(<MeterPanel trailer={of_("hubOdometer")} />),
+      server({
+        "GET /meter": { entries: [read("m2", "12,480 mi", typed)], perDay: "" },
+        "DELETE /meter/m2": of_("hubOdometer"),
+        "PUT /meter/": of_("hubOdometer"),
+      }),
+    );
+    await user.click(await screen.findByRole("button", { name: "Take back 12,480 mi" }));
+    await user.click(await screen.findByRole("button", { name: "Undo" }));
+    await waitFor(() => expect(of("PUT")).toHaveLength(1));
+    expect(of("PUT")[0]?.body).toEqual({ ...typed, kind: "reading" });
+    expect(of("PUT")[0]?.path).not.toContain("m2");
   });
 
   it("writes a reading down on the shop's day, and asks about a new meter only when it runs backwards", async () => {

@@ -1,6 +1,6 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
-import { answer, type Schemas, shop, ShopProblem } from "../../api/client";
+import { answer, type Schemas, shop } from "../../api/client";
 import { newId } from "../../api/ids";
 import { dayInWords } from "../../api/words";
 import { Button, TextButton } from "../../ui/Button";
@@ -8,6 +8,8 @@ import { TextField } from "../../ui/Fields";
 import { MeasureField } from "../../ui/MeasureField";
 import { Lines, Quiet, Row, Section, Stack } from "../../ui/Page";
 import { Problem } from "../../ui/Problem";
+import { Form, FormProblem } from "../../ui/Form";
+import { useForm } from "../../ui/useForm";
 import { useShop } from "../../api/useShop";
 import { note } from "../../ui/Notes";
 import { Checkbox } from "../../ui/Checkbox";
@@ -32,51 +34,62 @@ export function MeterPanel({ trailer }: { trailer: Schemas["TrailerAnswer"] }) {
     queryKey: ["meter", trailer.id, trailer.version],
     queryFn: () => answer(shop.GET("/api/yard/trailers/{id}/meter", { params: { path } })),
   });
+  const today = house.data?.today ?? "";
   const trips = trailer.meter === "trips" || trailer.meter === "estimate";
   const [adding, setAdding] = useState(false);
-  const [id, setId] = useState(newId);
-  const [typed, setTyped] = useState("");
-  const [on, setOn] = useState("");
-  const [planned, setPlanned] = useState(false);
-  const [fresh, setFresh] = useState(false);
-  const [wet, setWet] = useState(false);
-  const day = on || house.data?.today || "";
-
   const settle = async (now: Schemas["TrailerAnswer"]) => {
     queries.setQueryData(["trailer", trailer.id], now);
     await queries.invalidateQueries({ queryKey: ["meter", trailer.id] });
     await queries.invalidateQueries({ queryKey: ["trailers"] });
   };
-  const add = useMutation({
-    mutationFn: () =>
-      answer(
-        shop.PUT("/api/yard/trailers/{id}/meter/{entryId}", {
-          params: { path: { ...path, entryId: id } },
-          body: {
-            kind: wet ? "immersion" : trips || planned ? "trip" : "reading",
-            on: day,
-            typed,
-            startsNewMeter: fresh && !wet,
-          },
-        }),
-      ),
-    onSuccess: async (now) => {
+  const put = (id: string, body: Schemas["MeterDraft"]) =>
+    answer(
+      shop.PUT("/api/yard/trailers/{id}/meter/{entryId}", {
+        params: { path: { ...path, entryId: id } },
+        body,
+      }),
+    );
+  const form = useForm({
+    start: { typed: "", on: "", planned: false, fresh: false, wet: trailer.meter === "none" },
+    send: ({ typed, on, planned, fresh, wet }, id) =>
+      put(id, {
+        kind: wet ? "immersion" : trips || planned ? "trip" : "reading",
+        on: on || today,
+        typed,
+        startsNewMeter: fresh && !wet,
+      }),
+    done: async (now, { typed, on }, id) => {
       await settle(now);
-      note(`Written down: ${typed.trim()}, ${dayInWords(day)}.`, () => takeBack.mutate(id));
-      setId(newId());
-      setTyped("");
-      setFresh(false);
+      note(`Written down: ${typed.trim()}, ${dayInWords(on || today)}.`, () => takeBack.mutate(id));
       setAdding(false);
     },
+    next: true,
   });
+  const { edit, change, at } = form;
+  const { wet, planned } = edit;
   const takeBack = useMutation({
     mutationFn: (entryId: string) =>
       answer(
         shop.DELETE("/api/yard/trailers/{id}/meter/{entryId}", { params: { path: { ...path, entryId } } }),
       ),
+    onSuccess: async (now, taken) => {
+      const was = meter.data?.entries.find((e) => e.id === taken);
+      await settle(now);
+      // Written down anew, under an id of its own: what was taken back stays so, however late it comes again.
+      if (was) note(`Taken back: ${was.read}.`, () => putBack.mutate({ id: newId(), entry: was }));
+    },
+  });
+  const putBack = useMutation({
+    mutationFn: ({ id, entry }: { id: string; entry: Schemas["MeterAnswer"] }) => {
+      const { kind, on, typed, startsNewMeter } = entry;
+      return put(id, { kind, on, typed, startsNewMeter });
+    },
     onSuccess: settle,
   });
-  const refused = add.error instanceof ShopProblem ? add.error : undefined;
+  const leave = () => {
+    form.drop();
+    setAdding(false);
+  };
   const newest = meter.data?.entries[0]?.id;
 
   return (
@@ -112,69 +125,59 @@ export function MeterPanel({ trailer }: { trailer: Schemas["TrailerAnswer"] }) {
           ))}
         </Lines>
       )}
-      <Problem of={takeBack.error} />
+      <Problem of={takeBack.error ?? putBack.error} />
       {adding ? (
-        <form
-          onSubmit={(e) => {
-            e.preventDefault();
-            add.mutate();
-          }}
-        >
+        <Form of={form} onLeave={leave}>
           <Stack>
             {wet ? (
               <TextField
                 label="Times under water that day"
-                value={typed}
-                onChange={setTyped}
+                value={edit.typed}
+                onChange={(typed) => change({ typed })}
                 inputMode="numeric"
-                problem={refused?.field("/typed")}
+                problem={at("/typed")}
               />
             ) : (
               <MeasureField
                 label={trips || planned ? "The trip’s distance" : "The meter shows"}
-                value={typed}
-                onChange={setTyped}
+                value={edit.typed}
+                onChange={(typed) => change({ typed })}
                 quantity="distance"
                 example={trips || planned ? "240 mi" : "12,480"}
-                problem={refused?.field("/typed")}
+                problem={at("/typed")}
               />
             )}
             <DateField
               label={wet ? "The day" : trips || planned ? "The trip’s last day" : "Read on"}
-              value={day}
-              onChange={setOn}
-              problem={refused?.field("/on")}
+              value={edit.on || today}
+              onChange={(on) => change({ on })}
+              problem={at("/on")}
             />
-            <Checkbox checked={wet} onChange={setWet}>
+            <Checkbox checked={wet} onChange={(on) => change({ wet: on })}>
               hubs under water at a launch ramp
             </Checkbox>
             {!trips && !wet && (
-              <Checkbox checked={planned} onChange={setPlanned}>
+              <Checkbox checked={planned} onChange={(on) => change({ planned: on })}>
                 a trip to come, not a reading
               </Checkbox>
             )}
-            {(refused?.field("/typed") || fresh) && !trips && (
-              <Checkbox checked={fresh} onChange={setFresh}>
+            {(at("/typed") || edit.fresh) && !trips && (
+              <Checkbox checked={edit.fresh} onChange={(on) => change({ fresh: on })}>
                 a new meter starts here
               </Checkbox>
             )}
-            {refused && refused.fields.length === 0 && <Problem of={refused} />}
+            <FormProblem of={form} />
             <Row>
-              <Button type="submit" isDisabled={add.isPending}>
+              <Button type="submit" isDisabled={form.pending}>
                 Write it down
               </Button>
-              <TextButton onPress={() => setAdding(false)}>Cancel</TextButton>
+              <TextButton onPress={leave}>Cancel</TextButton>
             </Row>
           </Stack>
-        </form>
+        </Form>
       ) : (
         <div>
-          <TextButton
-            onPress={() => {
-              setWet(trailer.meter === "none");
-              setAdding(true);
-            }}
-          >
+          <TextButton onPress={() => setAdding(true)}>
             {trailer.meter === "none"
               ? "Write down a launch"
               : trips

@@ -1,11 +1,11 @@
-import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
-import { type Schemas, ShopProblem } from "../../api/client";
-import { newId } from "../../api/ids";
+import type { Schemas } from "../../api/client";
 import { Button, TextButton } from "../../ui/Button";
 import { TextField } from "../../ui/Fields";
 import { Row, Stack } from "../../ui/Page";
-import { Problem } from "../../ui/Problem";
+import { Form, FormProblem } from "../../ui/Form";
+import { useForm } from "../../ui/useForm";
 
 interface Props {
   trailerId: string;
@@ -21,11 +21,10 @@ interface Props {
 export function OnMyWord({ trailerId, words, pointers, send }: Props) {
   const queries = useQueryClient();
   const [asked, setAsked] = useState(false);
-  const [sentence, setSentence] = useState("");
-  const [id] = useState(newId);
-  const tell = useMutation({
-    mutationFn: () => send(id, sentence),
-    onSuccess: async (now) => {
+  const form = useForm({
+    start: { sentence: "" },
+    send: ({ sentence }, id) => send(id, sentence),
+    done: async (now) => {
       queries.setQueryData(["trailer", trailerId], now);
       await queries.invalidateQueries({ queryKey: ["trailers"] });
     },
@@ -36,32 +35,30 @@ export function OnMyWord({ trailerId, words, pointers, send }: Props) {
         <TextButton onPress={() => setAsked(true)}>{words.open}</TextButton>
       </div>
     );
-  const refused = tell.error instanceof ShopProblem ? tell.error : undefined;
-  const atField = pointers.map((p) => refused?.field(p)).find((p) => p !== undefined);
+  const leave = () => {
+    form.drop();
+    setAsked(false);
+  };
+  const atField = pointers.map(form.at).find((p) => p !== undefined);
   return (
-    <form
-      onSubmit={(e) => {
-        e.preventDefault();
-        tell.mutate();
-      }}
-    >
+    <Form of={form} onLeave={leave}>
       <Stack $gap={8} style={{ maxWidth: 620 }}>
         <TextField
           label={words.label}
-          value={sentence}
-          onChange={setSentence}
+          value={form.edit.sentence}
+          onChange={(sentence) => form.change({ sentence })}
           problem={atField}
           placeholder={words.example}
           autoFocus
         />
-        {tell.error && atField === undefined && <Problem of={tell.error} />}
+        <FormProblem of={form} />
         <Row>
-          <Button type="submit" isDisabled={tell.isPending}>
+          <Button type="submit" isDisabled={form.pending}>
             {words.send}
           </Button>
-          <TextButton onPress={() => setAsked(false)}>{words.leave}</TextButton>
+          <TextButton onPress={leave}>{words.leave}</TextButton>
         </Row>
       </Stack>
-    </form>
+    </Form>
   );
 }

@@ -1,6 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { useMemo, useState } from "react";
-import { Link, useSearchParams } from "react-router";
+import { useSearchParams } from "react-router";
+import { Breadcrumbs } from "../../ui/Breadcrumbs";
 import { answer, type Schemas, shop } from "../../api/client";
 import { useJobsOffered } from "../../api/useJobsOffered";
 import { GearPlan, type PlanMark } from "../../gearplan/GearPlan";
@@ -40,7 +41,13 @@ export default function TrailerPage({ id }: { id: string }) {
   return page.data ? (
     <Trailer trailer={page.data} />
   ) : (
-    <WaitingPage of={page} what="Looking the trailer up" back="/yard" backWords="Back to the yard" />
+    <WaitingPage
+      of={page}
+      what="Looking the trailer up"
+      like="trailer"
+      back="/yard"
+      backWords="Back to the yard"
+    />
   );
 }
 
@@ -120,14 +127,21 @@ function Trailer({ trailer }: { trailer: Schemas["TrailerAnswer"] }) {
   ];
   return (
     <Page>
+      <Breadcrumbs
+        way={[
+          ["/yard", "Yard"],
+          [`/yard/customers/${trailer.customerId}`, trailer.customer],
+        ]}
+        here={trailer.tag}
+      />
       <Head>
         <Stack $gap={2}>
           <h1>
             {trailer.tag} <span style={{ fontWeight: 400 }}>{trailer.name}</span>
           </h1>
           <Quiet>
-            <Link to={`/yard/customers/${trailer.customerId}`}>{trailer.customer}</Link>
-            {trailer.plate && ` · ${trailer.plate}`} · {trailer.gearWords}
+            {trailer.plate && `${trailer.plate} · `}
+            {trailer.gearWords}
           </Quiet>
         </Stack>
       </Head>
