@@ -241,7 +241,7 @@ public sealed class RoundTests
         {
             screen.Open("/settings/limits");
             screen.Sees("published: 49 CFR 393.47");
-            screen.TabToWords("set ours: Lining at the shoe's centre");
+            screen.TabToWords("set your own: Lining at the shoe's centre");
             screen.Press(Keys.Enter);
             screen.Press("1/32", Keys.Enter);
             screen.Sees("say why. Your name stays with it.");

@@ -99,7 +99,7 @@ public sealed class ShelfTests
         screen.FitsItsWidth();
         screen.Touch(screen.Words("ordered by hand"));
         screen.Sees("ordered by hand,");
-        screen.Touch(screen.Find("[aria-label='Something came of order 2']"));
+        screen.Touch(screen.Find("[aria-label='Receive a delivery of order 2']"));
         IWebElement seals = screen.Field("grease seal 2.125 × 3.376: came");
         Assert.Equal(quantity, seals.GetAttribute("value"));
         seals.Click();

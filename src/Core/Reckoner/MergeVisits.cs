@@ -15,7 +15,7 @@ public static class MergeVisits
     /// <summary>The calculation itself.</summary>
     public static Sum Sum { get; } = new(
         "together",
-        "Together or apart",
+        "One visit or two",
         "What two visits of a trailer cost each by itself and merged, and how much sooner the later one may come "
             + "before that stops paying.",
         [

@@ -27,8 +27,8 @@ describe("the jobs of a visit at work", () => {
     const { user, of, again } = show(<JobsPanel visit={at([REPACK, { ...BRAKE, done: true }])} />, {
       "PUT /jobs": visit(),
     });
-    expect(screen.queryByRole("button", { name: "Leave out Brake assembly, axle 1 left" })).toBeNull();
-    await user.click(screen.getByRole("button", { name: "Leave out Bearing repack, axle 1 left" }));
+    expect(screen.queryByRole("button", { name: "Remove Brake assembly, axle 1 left" })).toBeNull();
+    await user.click(screen.getByRole("button", { name: "Remove Bearing repack, axle 1 left" }));
     await waitFor(() => expect(of("PUT")).toHaveLength(1));
     expect(of("PUT")[0]?.body).toEqual({
       jobs: [{ job: "brake-assembly", place: "axle-1-left" }],
@@ -36,7 +36,7 @@ describe("the jobs of a visit at work", () => {
       composed: 3,
     });
     again(<JobsPanel visit={at([REPACK])} />);
-    expect(screen.queryByRole("button", { name: /Leave out/ })).toBeNull();
+    expect(screen.queryByRole("button", { name: /Remove/ })).toBeNull();
   });
 
   it("shows what another tablet made of it when it was first, beside the sentence", async () => {
@@ -44,7 +44,7 @@ describe("the jobs of a visit at work", () => {
       "PUT /jobs": refused(409, "The jobs were changed on another tablet."),
     });
     queries.setQueryData(["visit", "visit-1"], at([REPACK, BRAKE]));
-    await user.click(screen.getByRole("button", { name: /Leave out Bearing repack/ }));
+    await user.click(screen.getByRole("button", { name: /Remove Bearing repack/ }));
     expect((await screen.findByRole("alert")).textContent).toContain("another tablet");
     expect(queries.getQueryState(["visit", "visit-1"])?.isInvalidated).toBe(true);
   });

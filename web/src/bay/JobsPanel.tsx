@@ -33,9 +33,9 @@ export function JobsPanel({ visit }: { visit: Schemas["VisitAnswer"] }) {
                     technicians: visit.technicians,
                   })
                 }
-                aria-label={`Leave out ${j.name}, ${j.placeSpoken}`}
+                aria-label={`Remove ${j.name}, ${j.placeSpoken}`}
               >
-                leave out
+                remove
               </TextButton>
             )}
           </li>

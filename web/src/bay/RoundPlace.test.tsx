@@ -80,7 +80,7 @@ function walk(of: Schemas["RoundAnswer"] = now, replies: Record<string, unknown>
 describe("a place of the round", () => {
   it("is all sound by one button, which goes on", async () => {
     const { user, of, onState } = walk(now, { "PUT /round/axle-1-left": now });
-    await user.click(screen.getByRole("button", { name: "Looked: all sound, on" }));
+    await user.click(screen.getByRole("button", { name: "All sound, next place" }));
     await waitFor(() => expect(onState).toHaveBeenCalledWith(now, true));
     const { observations, readings, rest } = of("PUT")[0]?.body ?? {};
     expect([observations, readings]).toEqual([[], []]);
@@ -159,7 +159,7 @@ describe("a place of the round", () => {
     const behind = stop([thing("seal")], { key: "axle-1-left/hub", reach: "notThisVisit", behind: "hub" });
     const { user, of } = walk(round([stop([thing("tyre")]), behind]), { "PUT /round/": now });
     expect(screen.getByText(/behind what this visit does not open \(hub\); not looked at/)).toBeTruthy();
-    await user.click(screen.getByRole("button", { name: /on$/ }));
+    await user.click(screen.getByRole("button", { name: /next place$/ }));
     await waitFor(() => expect(of("PUT")).toHaveLength(1));
     expect((of("PUT")[0]?.body.rest as { subject: string }[]).map((r) => r.subject)).toEqual(["tyre"]);
   });
@@ -167,7 +167,7 @@ describe("a place of the round", () => {
   it("goes on without a word where all is looked at, and is only read once the visit is closed", async () => {
     const seen = round([stop([thing("tyre", { lookedAt: true, verdict: "watch", said: ["Tyre worn"] })])]);
     const { user, of, onPass, unmount } = walk(seen);
-    await user.click(screen.getByRole("button", { name: "On to the next" }));
+    await user.click(screen.getByRole("button", { name: "Next place" }));
     expect(onPass).toHaveBeenCalledOnce();
     expect(of("PUT")).toHaveLength(0);
     unmount();

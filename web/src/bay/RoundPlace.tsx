@@ -63,12 +63,12 @@ export function RoundPlace({ round, spot, onState, onPass }: Props) {
             <Row $gap={10}>
               <Button ref={on} $main $large isDisabled={place.pending} onPress={place.goOn}>
                 {left.length === 0
-                  ? "On to the next"
+                  ? "Next place"
                   : left.length === things.length
-                    ? "Looked: all sound, on"
-                    : "Looked: the rest is sound, on"}
+                    ? "All sound, next place"
+                    : "The rest is sound, next place"}
               </Button>
-              {left.length > 0 && <Button onPress={onPass}>Pass by, not looked at</Button>}
+              {left.length > 0 && <Button onPress={onPass}>Skip it, not looked at</Button>}
             </Row>
             <Again
               label="The same as its opposite"

@@ -60,10 +60,10 @@ export default function LimitsPage() {
                 {l.reason && !l.inForceFrom.includes(l.reason) && `: ${l.reason}`}
               </Quiet>
               <TextButton
-                aria-label={`${l.own === null ? "set ours" : "change"}: ${l.name}`}
+                aria-label={`${l.own === null ? "set your own" : "change"}: ${l.name}`}
                 onPress={() => setEditing(editing === l.code ? null : l.code)}
               >
-                {l.own === null ? "set ours" : "change"}
+                {l.own === null ? "set your own" : "change"}
               </TextButton>
             </Line>
             {editing === l.code && <Edit limit={l} onDone={() => setEditing(null)} />}
@@ -100,7 +100,7 @@ function Edit({ limit, onDone }: { limit: Schemas["LimitAnswer"]; onDone: () => 
     <Form of={form}>
       <Stack $gap={8} style={{ maxWidth: 560, padding: "8px 0" }}>
         <TextField
-          label={`This shop’s own; ours is ${limit.ours} (${limit.oursFrom})`}
+          label={`This shop’s own; the default is ${limit.ours} (${limit.oursFrom})`}
           value={edit.typed}
           onChange={(typed) => change({ typed })}
           problem={at("/typed")}

@@ -14,7 +14,7 @@ import { Select } from "../ui/Select";
 import { Waiting } from "../ui/Waiting";
 import { Form, FormProblem, Saved } from "../ui/Form";
 import { useForm } from "../ui/useForm";
-import { Ours } from "./Ours";
+import { Default } from "./Default";
 import { SettingsFrame } from "./SettingsFrame";
 
 /** The shop's own choices: its name, how long a repack lasts, which practices it follows, and who works here. */
@@ -146,7 +146,7 @@ function Choices({ house }: { house: Schemas["ShopAnswer"] }) {
           onChange={(months) => change({ months })}
           problem={at("/repackMonths")}
           hint={
-            <Ours
+            <Default
               is={edit.months.trim() === String(house.ours.repackMonths)}
               words={`${house.ours.repackMonths} months`}
               source={house.ours.source}
@@ -163,7 +163,7 @@ function Choices({ house }: { house: Schemas["ShopAnswer"] }) {
           problem={at("/repackDistance")}
         />
         <Quiet style={{ fontSize: 15 }}>
-          <Ours
+          <Default
             is={edit.repackDistance === house.ours.repackDistance}
             words={house.ours.repackDistance}
             source={house.ours.source}

@@ -3,7 +3,7 @@ import { answer, type Schemas, shop } from "../api/client";
 import { capital } from "../api/words";
 import { Button } from "../ui/Button";
 import { TextField } from "../ui/Fields";
-import { Ours } from "./Ours";
+import { Default } from "./Default";
 import { Quiet, Row, Stack } from "../ui/Page";
 import { Form, FormProblem, Saved } from "../ui/Form";
 import { useForm } from "../ui/useForm";
@@ -65,7 +65,7 @@ function Fields({ now }: { now: Schemas["TermsAnswer"] }) {
               onChange={(text) => change({ [field]: text })}
               problem={at(`/${field}`)}
               hint={
-                <Ours
+                <Default
                   is={edit[field].trim() === String(now.ours[field] ?? 0)}
                   words={String(now.ours[field] ?? 0)}
                   source="from memory"
@@ -82,7 +82,7 @@ function Fields({ now }: { now: Schemas["TermsAnswer"] }) {
               onChange={(text) => change({ disposal: { ...edit.disposal, [w.code]: text } })}
               problem={at(`/disposal/${w.code}`)}
               hint={
-                <Ours
+                <Default
                   is={edit.disposal[w.code]?.trim() === String(w.ourFee)}
                   words={String(w.ourFee)}
                   source="from memory"

@@ -25,7 +25,7 @@ export function GoesWith() {
   if (!questions.data || !question) return null;
   return (
     <Section style={{ marginTop: 44 }}>
-      <h2>Does it go with?</h2>
+      <h2>Do these two fit?</h2>
       <Select
         label="Does"
         value={question.code}

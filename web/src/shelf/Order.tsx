@@ -108,9 +108,9 @@ export function Order({ order, ways }: { order: OrderAnswer; ways: Ways }) {
             <Button
               $main
               onPress={() => setReceiving(true)}
-              aria-label={`Something came of order ${order.number}`}
+              aria-label={`Receive a delivery of order ${order.number}`}
             >
-              Something came
+              Receive a delivery
             </Button>
           )}
           {order.way === "service" && (

@@ -192,7 +192,7 @@ function Propose({ proposal, quotes }: { proposal: Schemas["OrderProposal"]; quo
         })}
       </Lines>
       {proposal.nameless.length > 0 && (
-        <Disclosure title={<>{proposal.nameless.length} more that no list names: look at the old one</>}>
+        <Disclosure title={<>{proposal.nameless.length} more that no list has: measure the old one</>}>
           <Lines>
             {proposal.nameless.map((n) => (
               <li key={n}>{n}</li>

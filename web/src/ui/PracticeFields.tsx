@@ -43,7 +43,7 @@ export function PracticeFields({ questions, answers, onChange, otherwise, proble
             options={[
               ...(otherwise ? [["", otherwise] as const] : []),
               // The first is what we would do; where another is chosen, it still says so.
-              ...q.answers.map((a, i) => [a.code, i === 0 ? `${a.words} (our default)` : a.words] as const),
+              ...q.answers.map((a, i) => [a.code, i === 0 ? `${a.words} (default)` : a.words] as const),
             ]}
           />
         ))}
@@ -65,8 +65,8 @@ export function PracticesApart({
       title={
         <>
           {count === 0
-            ? `Done as ${who}`
-            : `${count === 1 ? "One thing is" : `${count} things are`} done otherwise than ${who}`}
+            ? `Practices: as ${who}`
+            : `${count === 1 ? "One practice is" : `${count} things are`} done otherwise than ${who}`}
         </>
       }
     >

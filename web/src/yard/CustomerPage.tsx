@@ -95,9 +95,7 @@ function Contact({ customer }: { customer: Schemas["CustomerAnswer"] }) {
   return (
     <Form of={form}>
       <Stack>
-        <Link to={`/yard/customers/${customer.id}/planning`}>
-          When a trailer can’t be spared, and how often
-        </Link>
+        <Link to={`/yard/customers/${customer.id}/planning`}>Busy times and intervals</Link>
         <TextField
           label="Name"
           value={edit.name}

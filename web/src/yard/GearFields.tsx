@@ -66,7 +66,7 @@ export function FrameFields({ of: g, onChange: gear, wrong, rating, onFollow }: 
       {braked && (
         <>
           <MeasureField
-            label="Brake, across"
+            label={g.brake === "hydraulicDisc" ? "Rotor diameter" : "Drum diameter"}
             value={g.brakeDiameter}
             onChange={(brakeDiameter) => gear({ brakeDiameter })}
             quantity="length"
@@ -75,7 +75,7 @@ export function FrameFields({ of: g, onChange: gear, wrong, rating, onFollow }: 
           />
           {g.brake !== "hydraulicDisc" && (
             <MeasureField
-              label="Shoes, wide"
+              label="Shoe width"
               value={g.brakeWidth}
               onChange={(brakeWidth) => gear({ brakeWidth })}
               quantity="length"

@@ -174,7 +174,7 @@ function Fields({ id, first, customer }: { id?: string; first: Draft; customer: 
               ]
             : [["/yard", "Yard"]]
         }
-        here={id ? "Description" : "A trailer more"}
+        here={id ? "Description" : "New trailer"}
       />
       <Head>
         <h1>{id ? `Change ${first.tag}` : "Add a trailer"}</h1>

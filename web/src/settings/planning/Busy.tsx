@@ -32,7 +32,7 @@ export function Busy({
             onChange={(from, to) => edit(i, { from, to })}
           />
           <TextField label="Why" value={t.why} onChange={(why) => edit(i, { why })} />
-          <TextButton onPress={() => onChange(times.filter((_, j) => j !== i))}>leave out</TextButton>
+          <TextButton onPress={() => onChange(times.filter((_, j) => j !== i))}>Remove</TextButton>
         </Row>
       ))}
       <div>

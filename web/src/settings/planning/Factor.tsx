@@ -1,7 +1,7 @@
 import type { Schemas } from "../../api/client";
 import { TextField } from "../../ui/Fields";
 import { Quiet, Row } from "../../ui/Page";
-import { Ours } from "../Ours";
+import { Default } from "../Default";
 import { Small } from "./Small";
 
 /** What a way of being used comes to. */
@@ -26,13 +26,13 @@ export function Factor({
       />
       <div style={{ flex: "1 1 320px" }}>
         <TextField
-          label="Because"
+          label="Reason"
           value={own?.reason ?? way.reason}
           onChange={(reason) => onChange({ factor: own?.factor ?? way.factor, reason })}
         />
       </div>
       <Quiet>
-        <Ours
+        <Default
           is={own === undefined}
           words={String(way.factor)}
           source={way.source}

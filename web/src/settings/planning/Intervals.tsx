@@ -2,7 +2,7 @@ import type { Schemas } from "../../api/client";
 import { Checkbox } from "../../ui/Checkbox";
 import { NumberField } from "../../ui/NumberField";
 import { Quiet, Section, Table } from "../../ui/Page";
-import { Ours } from "../Ours";
+import { Default } from "../Default";
 import { without } from "./without";
 
 export type Choices = Record<string, Schemas["IntervalChoice"]>;
@@ -95,7 +95,7 @@ export function Intervals({
                 <td>
                   {own || !above ? (
                     <Quiet>
-                      <Ours
+                      <Default
                         is={own === undefined}
                         words={above ? "the shop’s" : inWords(r)}
                         source={above ? "this shop’s choice" : r.source}

@@ -52,8 +52,8 @@ function inWords({ intervals, busy, uses }: Chosen, rules: Schemas["RuleAnswer"]
 
 const TITLES = {
   shop: "Hours and intervals of this shop",
-  customer: "When and how often, for this customer",
-  trailer: "How it is used, and how often",
+  customer: "Busy times and intervals",
+  trailer: "Use and intervals",
 };
 
 interface Props {

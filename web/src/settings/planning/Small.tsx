@@ -1,6 +1,6 @@
 import { Quiet } from "../../ui/Page";
 import { NumberField } from "../../ui/NumberField";
-import { Ours } from "../Ours";
+import { Default } from "../Default";
 
 /** A short number; with what we made it, where that is something else. */
 export function Small({
@@ -28,7 +28,12 @@ export function Small({
       />
       {ours !== undefined && (
         <Quiet style={{ fontSize: 15 }}>
-          <Ours is={value === ours} words={String(ours)} source="from memory" onBack={() => onChange(ours)} />
+          <Default
+            is={value === ours}
+            words={String(ours)}
+            source="from memory"
+            onBack={() => onChange(ours)}
+          />
         </Quiet>
       )}
     </div>

@@ -50,7 +50,7 @@ export function Described({ trailer }: { trailer: Schemas["TrailerAnswer"] }) {
       </Facts>
       <Row $gap={20}>
         <Link to={`/yard/trailers/${trailer.id}/edit`}>Change the description</Link>
-        <Link to={`/yard/trailers/${trailer.id}/planning`}>How it is used, and how often</Link>
+        <Link to={`/yard/trailers/${trailer.id}/planning`}>Use and intervals</Link>
       </Row>
     </Stack>
   );

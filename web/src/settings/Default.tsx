@@ -9,12 +9,12 @@ interface Props {
   onBack: () => void;
 }
 
-/** Says of a choice that it is our default and where that comes from; or leads back to it. */
-export function Ours({ is, words, source, onBack }: Props) {
+/** Says of a choice that it is the default and where that comes from; or leads back to it. */
+export function Default({ is, words, source, onBack }: Props) {
   return is ? (
-    <>our default, {source}</>
+    <>default, {source}</>
   ) : (
-    <TextButton onPress={onBack} aria-label={`Back to ${words}, our default`}>
+    <TextButton onPress={onBack} aria-label={`Back to ${words}, the default`}>
       back to {words} ({source})
     </TextButton>
   );
