@@ -44,7 +44,10 @@ if (wrong.Count > 0)
 }
 
 string folder = Path.GetFullPath(given.Data);
-builder.Services.AddDbContextPool<ShopFile>(options => options.UseShopFile(folder, given.Wait));
+Writers writers = new();
+builder.Services.AddSingleton(writers);
+builder.Services.AddDbContextPool<ShopFile>(options =>
+    options.UseShopFile(folder, given.Wait).AddInterceptors(writers));
 builder.Services.AddSingleton(given.Clock);
 
 // Nothing from outside ends the server: a service behind the scenes that fails is logged, and the pages go on.

@@ -95,6 +95,12 @@ public static class TrailerStatuses
     public static Task OutdateAllAsync(this ShopFile file) =>
         file.TrailerStatuses.ExecuteUpdateAsync(s => s.SetProperty(one => one.AsOf, DateOnly.MinValue));
 
+    /// <summary>The same for some trailers, as after a table of them was taken in.</summary>
+    public static Task OutdateAsync(this ShopFile file, IReadOnlyList<Guid> trailers) =>
+        file.TrailerStatuses
+            .Where(s => trailers.Contains(s.TrailerId))
+            .ExecuteUpdateAsync(s => s.SetProperty(one => one.AsOf, DateOnly.MinValue));
+
     /// <summary>
     /// Brings the standings up to a day after a change that is saved already. What cannot be done now, since the file
     /// is busy, is done later.
@@ -116,15 +122,26 @@ public static class TrailerStatuses
     public static Task<bool> AnyStaleAsync(this ShopFile file, DateOnly today, CancellationToken stop) =>
         file.Stale(today).AnyAsync(stop);
 
+    // How many are brought up to the day at once: a technician's tick waits no longer than for these.
+    private const int AtOnce = 50;
+
     private static IQueryable<Trailer> Stale(this ShopFile file, DateOnly today) =>
         file.Trailers.AsNoTracking().Where(t => !file.TrailerStatuses.Any(s => s.TrailerId == t.Id && s.AsOf == today));
 
     /// <summary>Brings every standing up to a day, in batches, so that the first page of the morning is true.</summary>
+    /// <param name="file">The shop's file.</param>
+    /// <param name="today">The day.</param>
+    /// <param name="writers">Who is let write between two batches; null where nobody else is at the file.</param>
+    /// <param name="stop">Ends it after a batch.</param>
     /// <returns>How many were worked out anew.</returns>
-    public static async Task<int> RefreshAllAsync(this ShopFile file, DateOnly today, CancellationToken stop = default)
+    public static async Task<int> RefreshAllAsync(
+        this ShopFile file,
+        DateOnly today,
+        Writers? writers = null,
+        CancellationToken stop = default)
     {
         List<Guid> stale = await file.Stale(today).Select(t => t.Id).ToListAsync(stop);
-        foreach (Guid[] batch in stale.Chunk(100))
+        foreach (Guid[] batch in stale.Chunk(AtOnce))
         {
             await using var transaction = await file.Database.BeginTransactionAsync(stop);
             foreach (Guid id in batch)
@@ -135,6 +152,7 @@ public static class TrailerStatuses
             await file.SaveChangesAsync(stop);
             await transaction.CommitAsync(stop);
             file.ChangeTracker.Clear();
+            await (writers?.GiveWayAsync(stop) ?? Task.CompletedTask);
         }
 
         return stale.Count;

@@ -22,7 +22,8 @@ namespace SturdyTinker.Shop.Tests;
 /// </summary>
 public sealed class ShopServer : IDisposable
 {
-    private static readonly JsonSerializerOptions Json = new(JsonSerializerDefaults.Web)
+    /// <summary>JSON as the program writes it.</summary>
+    internal static readonly JsonSerializerOptions Json = new(JsonSerializerDefaults.Web)
     {
         Converters = { new JsonStringEnumConverter(JsonNamingPolicy.CamelCase) }
     };

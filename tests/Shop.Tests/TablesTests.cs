@@ -1,5 +1,6 @@
 using System.Net;
 using System.Text;
+using System.Text.Json;
 using Microsoft.EntityFrameworkCore;
 using SturdyTinker.Core.Composing;
 using SturdyTinker.Core.Findings;
@@ -7,6 +8,7 @@ using SturdyTinker.Core.Gear;
 using SturdyTinker.Core.Visits;
 using SturdyTinker.Demo;
 using SturdyTinker.Shop.Ledger;
+using SturdyTinker.Shop.Yard;
 using SturdyTinker.Store;
 using Xunit;
 
@@ -154,6 +156,131 @@ public sealed class TablesTests : IDisposable
         Assert.Equal(
             "0 11",
             await shop.LookAsync(f => f.Customers.Where(c => c.Name == "Orchard").Select(c => c.Phone).SingleAsync()));
+    }
+
+    /// <summary>Looking and taking in say the same of every row, whatever the rows are and however they lean on each other.</summary>
+    [Theory]
+    [InlineData(1)]
+    [InlineData(2)]
+    public async Task A_preview_says_of_every_row_what_then_happens_to_it(int seed)
+    {
+        await shop.SomebodyAsync();
+        Random random = new(seed);
+        string Pick(params string[] of) => of[random.Next(of.Length)];
+        List<RowFate> fates = [];
+        for (int round = 0; round < 2; round++)
+        {
+            StringBuilder trailers = new("tag,customer,axles,rating_lb,brake,plate,meter,last_repack\n");
+            StringBuilder road = new("tag,on,kind,figure,new_meter\n");
+            StringBuilder customers = new("customer,phone,note\n");
+            for (int i = 0; i < 300; i++)
+            {
+                string tag = Pick("T-", "t-") + random.Next(180);
+                trailers.AppendLine(
+                    $"{tag},{Pick("Orchard", "orchard", "Hill farm", $"Owner {random.Next(40)}", "")},"
+                        + $"{Pick("1", "2", "3", "9")},{Pick("3500", "7000", "12", "x")},"
+                        + $"{Pick("", "electric drum", "steam")},{Pick("", "LAKE 7", " ")},"
+                        + $"{Pick("", "hub odometer", "none")},{Pick("", "2026-03-01", "2030-01-01", "soon")}");
+                road.AppendLine(
+                    $"{tag},2026-{random.Next(1, 7):00}-{random.Next(1, 28):00},{Pick("reading", "trip", "launch")},"
+                        + $"{random.Next(40_000)} mi,{Pick("", "", "", "yes")}");
+                customers.AppendLine($"Owner {random.Next(60)},{Pick("", "0 11", "0 12")},{Pick("", "not in harvest")}");
+            }
+
+            foreach (StringBuilder table in new[] { trailers, road, customers })
+            {
+                TableAnswer look = await SendAsync(table.ToString(), apply: false);
+                TableAnswer taken = await SendAsync(table.ToString(), apply: true);
+                string Said(TableAnswer answer) => JsonSerializer.Serialize(answer.Rows);
+                Assert.Equal(Said(look), Said(taken));
+                fates.AddRange(look.Rows.Select(r => r.Fate));
+
+                // All of it stands now: taken in once more, it changes nothing.
+                Assert.DoesNotContain(
+                    (await SendAsync(table.ToString(), apply: true)).Rows,
+                    r => r.Fate is RowFate.Add or RowFate.Change);
+            }
+        }
+
+        Assert.All(Enum.GetValues<RowFate>(), f => Assert.True(fates.Count(t => t == f) > 20, $"{f} hardly happened"));
+
+        // The yard shows every one of them, and each as its own page works it out.
+        Assert.Equal(
+            await shop.LookAsync(f => f.Trailers.CountAsync()),
+            (await shop.GetAsync<TrailerListAnswer>("/api/yard/trailers?take=100")).Rows.Count);
+    }
+
+    /// <summary>
+    /// A table comes in some hundred rows at a time and says how far it is; whoever hangs up ends it, and what was said to
+    /// be in is in, whole.
+    /// </summary>
+    [Fact]
+    public async Task A_large_table_tells_how_far_it_is_and_ends_when_nobody_waits_any_more()
+    {
+        await shop.SomebodyAsync();
+        const int rows = 3_000;
+        StringBuilder text = new("customer,phone\n");
+        for (int i = 0; i < rows; i++)
+        {
+            text.Append("Owner ").Append(i).Append(",0 11\n");
+        }
+
+        async Task<HttpResponseMessage> StreamAsync() => await shop.Http.SendAsync(
+            new HttpRequestMessage(HttpMethod.Post, "/api/ledger/tables/stream?apply=true")
+            {
+                Content = BadInputTests.Table(Encoding.UTF8.GetBytes(text.ToString()))
+            },
+            HttpCompletionOption.ResponseHeadersRead);
+        async Task<TableProgress> NextAsync(StreamReader lines) => JsonSerializer.Deserialize<TableProgress>(
+            (await lines.ReadLineAsync())!,
+            ShopServer.Json)!;
+
+        int said;
+        using (HttpResponseMessage stopped = await StreamAsync())
+        {
+            Assert.Equal("application/x-ndjson", stopped.Content.Headers.ContentType!.MediaType);
+            using StreamReader lines = new(await stopped.Content.ReadAsStreamAsync());
+            TableProgress first = await NextAsync(lines);
+            Assert.Equal((rows, null), (first.Of, first.Table));
+
+            // Somebody else writes in between.
+            await shop.CustomerAsync("Written meanwhile");
+            said = first.Done;
+        }
+
+        int there = 0;
+        for (int before = -1; before != there; await Task.Delay(300))
+        {
+            before = there;
+            there = await shop.LookAsync(f => f.Customers.CountAsync(c => c.Phone == "0 11"));
+        }
+
+        Assert.InRange(there, said, rows);
+        Assert.Equal(0, there % said);
+
+        using HttpResponseMessage whole = await StreamAsync();
+        using StreamReader rest = new(await whole.Content.ReadAsStreamAsync());
+        TableProgress last = await NextAsync(rest);
+        for (int done = 0; last.Table is null; last = await NextAsync(rest))
+        {
+            Assert.InRange(last.Done, done + 1, rows);
+            done = last.Done;
+        }
+
+        Assert.Equal(there, last.Table.Rows.Count(r => r.Fate == RowFate.Same));
+        Assert.Equal(rows - there, last.Table.Rows.Count(r => r.Fate == RowFate.Add));
+        Assert.Null(await rest.ReadLineAsync());
+    }
+
+    [Fact]
+    public async Task A_stream_of_a_table_that_is_none_is_refused_as_any_other()
+    {
+        await shop.SomebodyAsync();
+        using HttpResponseMessage answer = await shop.Http.PostAsync(
+            "/api/ledger/tables/stream",
+            BadInputTests.Table("colour,size\nred,3\n"u8.ToArray()));
+        Assert.Equal(HttpStatusCode.UnprocessableEntity, answer.StatusCode);
+        Assert.Contains("no heading that we know", await answer.Content.ReadAsStringAsync(), StringComparison.Ordinal);
     }
 
     [Fact]

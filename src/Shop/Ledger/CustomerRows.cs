@@ -22,9 +22,15 @@ internal sealed class CustomerCells
     public string Note { get; init; } = "";
 }
 
-/// <summary>Customers as rows of a table. The name says which customer is meant.</summary>
-internal static class CustomerRows
+/// <summary>
+/// Customers as rows of a table. The name says which customer is meant; a cell left empty, or a column left out, leaves
+/// one there is as it stands.
+/// </summary>
+internal sealed class CustomerRows(ShopFile file) : ITableRows<CustomerCells>
 {
+    private Dictionary<string, Customer> there = [];
+    private List<Guid> changed = [];
+
     /// <summary>A customer as a row.</summary>
     internal static CustomerCells Cells(Customer customer) => new()
     {
@@ -34,12 +40,22 @@ internal static class CustomerRows
         Note = customer.Note,
     };
 
-    /// <summary>
-    /// Takes a row in. A cell left empty, or a column left out, leaves a customer there is as it stands.
-    /// </summary>
-    internal static async Task<RowTaken> TakeAsync(ShopFile file, CustomerCells cells, DateOnly today)
+    /// <inheritdoc/>
+    public string What(CustomerCells cells) => cells.Customer.Trim();
+
+    /// <inheritdoc/>
+    public async Task LoadAsync(IReadOnlyList<CustomerCells> rows, CancellationToken stop)
     {
-        Customer? customer = await file.Customers.FirstOrDefaultAsync(c => c.Name == cells.Customer);
+        List<string> names = [.. rows.Select(What)];
+        there = (await file.Customers.Where(c => names.Contains(c.Name)).ToListAsync(stop))
+            .ToDictionary(c => c.Name, NoCase.Comparer);
+        changed = [];
+    }
+
+    /// <inheritdoc/>
+    public RowTaken Take(CustomerCells cells)
+    {
+        Customer? customer = there.GetValueOrDefault(What(cells));
         Checks checks = new();
         string name = checks.Text("customer", cells.Customer, "The customer's name", Customer.LongestName);
         string phone = checks.Text(
@@ -81,10 +97,17 @@ internal static class CustomerRows
         {
             (customer.Name, customer.Phone, customer.Mail, customer.Note) = (name, phone, mail, note);
             customer.Version++;
-            await file.SaveChangesAsync();
-            await file.RefreshOfCustomerAsync(customer.Id, today);
+            changed.Add(customer.Id);
         }
 
         return taken;
+    }
+
+    /// <inheritdoc/>
+    public async Task OutdateAsync()
+    {
+        List<Guid> ids = [.. changed];
+        await file.OutdateAsync(
+            await file.Trailers.Where(t => ids.Contains(t.CustomerId)).Select(t => t.Id).ToListAsync());
     }
 }

@@ -30,8 +30,14 @@ internal sealed class RoadCells
 /// <summary>
 /// Meter readings, trips and immersions as rows of a table. The same row brought in again is there once.
 /// </summary>
-internal static class RoadRows
+internal sealed class RoadRows(ShopFile file, Clock clock, Worker worker) : ITableRows<RoadCells>
 {
+    // What earlier rows have said: when a table is only looked at, the file does not know it.
+    private readonly List<MeterEntry> taken = [];
+    private Dictionary<string, Guid> trailers = [];
+    private Dictionary<Guid, List<MeterEntry>> entries = [];
+    private HashSet<Guid> touched = [];
+
     /// <summary>An entry as a row.</summary>
     internal static RoadCells Cells(string tag, MeterEntry entry) => new()
     {
@@ -42,12 +48,33 @@ internal static class RoadRows
         NewMeter = entry.StartsNewMeter ? "yes" : "",
     };
 
-    /// <summary>Takes a row in.</summary>
-    internal static async Task<RowTaken> TakeAsync(ShopFile file, RoadCells cells, Clock clock, Worker worker)
+    /// <inheritdoc/>
+    public string What(RoadCells cells) => $"{cells.Tag.Trim()} {cells.On} {cells.Kind} {cells.Figure}";
+
+    /// <inheritdoc/>
+    public async Task LoadAsync(IReadOnlyList<RoadCells> rows, CancellationToken stop)
+    {
+        List<string> tags = [.. rows.Select(r => r.Tag.Trim()).Distinct()];
+        trailers = (await file.Trailers
+            .AsNoTracking()
+            .Where(t => tags.Contains(t.Tag))
+            .Select(t => new { t.Tag, t.Id })
+            .ToListAsync(stop)).ToDictionary(t => t.Tag, t => t.Id, NoCase.Comparer);
+        List<Guid> ids = [.. trailers.Values];
+        entries = (await file.MeterEntries.AsNoTracking().Where(m => ids.Contains(m.TrailerId)).ToListAsync(stop))
+            .Concat(taken.Where(m => ids.Contains(m.TrailerId)))
+            .DistinctBy(m => m.Id)
+            .GroupBy(m => m.TrailerId)
+            .ToDictionary(of => of.Key, of => of.ToList());
+        touched = [];
+    }
+
+    /// <inheritdoc/>
+    public RowTaken Take(RoadCells cells)
     {
         Checks checks = new();
-        Trailer? trailer = await file.Trailers.AsNoTracking().FirstOrDefaultAsync(t => t.Tag == cells.Tag);
-        checks.Add("tag", trailer is null ? $"There is no trailer {cells.Tag}." : null);
+        bool known = trailers.TryGetValue(cells.Tag.Trim(), out Guid trailer);
+        checks.Add("tag", known ? null : $"There is no trailer {cells.Tag}.");
         bool dated = DateOnly.TryParseExact(
             cells.On,
             "yyyy-MM-dd",
@@ -69,23 +96,31 @@ internal static class RoadRows
         checks.Done();
 
         // The id follows from the row itself.
-        Guid id = MeterEntries.IdOf($"{trailer!.Id:N}|{on:O}|{kind}|{cells.Figure}|{fresh}");
-        if (await file.MeterEntries.AnyAsync(m => m.Id == id
-            || (m.TrailerId == trailer.Id && m.On == on && m.Kind == kind && m.Typed == cells.Figure)))
+        Guid id = MeterEntries.IdOf($"{trailer:N}|{on:O}|{kind}|{cells.Figure}|{fresh}");
+        if (!entries.TryGetValue(trailer, out List<MeterEntry>? others))
+        {
+            entries[trailer] = others = [];
+        }
+
+        if (others.Exists(m => m.Id == id || (m.On == on && m.Kind == kind && m.Typed == cells.Figure)))
         {
             return new RowTaken(RowFate.Same, []);
         }
 
         try
         {
-            await MeterEntries.WriteAsync(
-                file,
-                trailer.Id,
+            MeterEntry entry = MeterEntries.Read(
+                trailer,
                 id,
                 new MeterDraft(kind!.Value, on, cells.Figure, fresh),
+                others,
                 clock,
                 worker,
                 "");
+            file.MeterEntries.Add(entry);
+            others.Add(entry);
+            taken.Add(entry);
+            touched.Add(trailer);
         }
         catch (Refusal refusal)
         {
@@ -97,12 +132,11 @@ internal static class RoadRows
                     f.Detail))]);
         }
 
-        // Brought up to date with all others when the table is done.
-        await file.TrailerStatuses
-            .Where(s => s.TrailerId == trailer.Id)
-            .ExecuteUpdateAsync(s => s.SetProperty(r => r.AsOf, DateOnly.MinValue));
         return RowTaken.Added;
     }
+
+    /// <inheritdoc/>
+    public Task OutdateAsync() => file.OutdateAsync([.. touched]);
 
     private static string Word(MeterEntryKind kind) =>
         kind switch { MeterEntryKind.Reading => "reading", MeterEntryKind.Trip => "trip", _ => "immersion" };

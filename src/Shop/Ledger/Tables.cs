@@ -1,6 +1,11 @@
+using System.Text.Json;
 using CsvHelper;
+using Microsoft.AspNetCore.Http.Json;
 using Microsoft.AspNetCore.Http.HttpResults;
+using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
+using Microsoft.EntityFrameworkCore.Storage;
+using Microsoft.Extensions.Options;
 using SturdyTinker.Core.People;
 using SturdyTinker.Shop.Requests;
 using SturdyTinker.Store;
@@ -57,6 +62,36 @@ internal sealed record RowTaken(RowFate Fate, IReadOnlyList<string> Changes)
     }
 }
 
+/// <summary>
+/// The rows of one kind of table: what they are checked against is read for many at once, and a row that is refused
+/// takes no neighbour with it.
+/// </summary>
+/// <typeparam name="T">The cells of a row.</typeparam>
+internal interface ITableRows<T>
+{
+    /// <summary>What a row is about: of one file, each is taken once.</summary>
+    string What(T cells);
+
+    /// <summary>Reads what these rows are checked against.</summary>
+    Task LoadAsync(IReadOnlyList<T> rows, CancellationToken stop);
+
+    /// <summary>
+    /// Checks a row that was loaded, and puts what it comes to into the change set. Throws a <see cref="Refusal"/>, with
+    /// nothing put there.
+    /// </summary>
+    RowTaken Take(T cells);
+
+    /// <summary>Says, once what was taken is saved, which trailers' status it has outdated.</summary>
+    Task OutdateAsync();
+}
+
+/// <summary>How far the taking in of a table has come.</summary>
+/// <param name="Done">Rows looked at or taken in so far.</param>
+/// <param name="Of">All its rows.</param>
+/// <param name="Table">What it came to, in the last line; null before.</param>
+/// <param name="Problem">Why it ended before its end, in the last line; null otherwise.</param>
+public sealed record TableProgress(int Done, int Of, TableAnswer? Table = null, string? Problem = null);
+
 /// <summary>A table looked at, or taken in.</summary>
 /// <param name="Kind">"trailers", "customers" or "road".</param>
 /// <param name="Applied">Whether the good rows are saved.</param>
@@ -74,6 +109,9 @@ internal static class Tables
             "/tables/road.csv",
             async (ShopFile file) => Csv.AsFile("road", await RoadAsync(file))).Produces<string>(200, "text/csv");
         ledger.MapPost("/tables", InAsync).Accepts<string>("text/csv");
+        ledger.MapPost("/tables/stream", InStreamedAsync)
+            .Accepts<string>("text/csv")
+            .Produces<TableProgress>(200, "application/x-ndjson");
     }
 
     private static async Task<FileContentHttpResult> TrailersOutAsync(ShopFile file) =>
@@ -113,50 +151,196 @@ internal static class Tables
         return Csv.Write(rows.Select(r => RoadRows.Cells(r.Tag, r.entry)));
     }
 
-    // Looking and taking in run the same code in one transaction; looking rolls it back.
     private static async Task<Ok<TableAnswer>> InAsync(
         HttpRequest request,
         ShopFile file,
         Clock clock,
         Worker worker,
+        NewDay statuses,
+        Writers writers,
         bool? apply)
     {
-        (string text, string encoding) = await TableText.ReadAsync(request);
-        using CsvReader csv = Csv.Read(text);
-        string kind = KindOf([.. csv.HeaderRecord!.Select(h => h.Trim().ToLowerInvariant())]);
-        await using var transaction = await file.Database.BeginTransactionAsync();
+        using Incoming table = await Incoming.ReadAsync(request);
+        return TypedResults.Ok(await RunAsync(
+            table,
+            file,
+            clock,
+            worker,
+            statuses,
+            writers,
+            apply == true,
+            (_, _) => Task.CompletedTask,
+            request.HttpContext.RequestAborted));
+    }
 
-        // Who brought it in is noted first: a refused row takes back everything not saved by then.
-        await file.SaveChangesAsync();
-        List<RowAnswer> rows = [];
-        HashSet<string> seen = new(StringComparer.OrdinalIgnoreCase);
-        while (await csv.ReadAsync())
+    // The same, line by line (newline-delimited JSON): whoever waits sees how far it is, and ends it by hanging up.
+    private static async Task InStreamedAsync(
+        HttpContext context,
+        ShopFile file,
+        Clock clock,
+        Worker worker,
+        NewDay statuses,
+        Writers writers,
+        IOptions<JsonOptions> json,
+        bool? apply)
+    {
+        using Incoming table = await Incoming.ReadAsync(context.Request);
+        CancellationToken stop = context.RequestAborted;
+        (int done, int of) = (0, 0);
+        async Task SayAsync(TableProgress progress)
         {
-            int line =
-                csv.Context.Parser!.RawRow - csv.Context.Parser.RawRecord.TrimEnd('\r', '\n').Count(c => c == '\n');
-            (string what, Func<Task<RowTaken>> take) = Row(csv, kind, file, clock, worker);
-            if (what.Length > 0 && !seen.Add(what))
+            if (!context.Response.HasStarted)
             {
-                rows.Add(new RowAnswer(
-                    line,
-                    RowFate.Refuse,
-                    what,
-                    [new("", $"{what} stands in an earlier row of this file.")],
-                    []));
-                continue;
+                context.Response.ContentType = "application/x-ndjson";
             }
 
-            rows.Add(await RowAsync(file, line, what, take));
+            await context.Response.WriteAsync(
+                JsonSerializer.Serialize(progress, json.Value.SerializerOptions) + "\n",
+                stop);
+            await context.Response.Body.FlushAsync(stop);
         }
 
-        if (apply == true)
+        try
         {
-            await transaction.CommitAsync();
+            TableAnswer answer = await RunAsync(
+                table,
+                file,
+                clock,
+                worker,
+                statuses,
+                writers,
+                apply == true,
+                (now, all) =>
+                {
+                    (done, of) = (now, all);
+                    return SayAsync(new TableProgress(now, all));
+                },
+                stop);
+            await SayAsync(new TableProgress(of, of, answer));
+        }
+        catch (Exception fault) when (context.Response.HasStarted && fault is not OperationCanceledException)
+        {
+            // The status has gone out already: what went wrong is the last line.
+            await SayAsync(new TableProgress(done, of, Problem: RefusalHandler.Known(fault)?.Message
+                ?? $"Something went wrong in the program after {done} rows; those are taken in. Bring the table again."));
+        }
+    }
+
+    private static Task<TableAnswer> RunAsync(
+        Incoming table,
+        ShopFile file,
+        Clock clock,
+        Worker worker,
+        NewDay statuses,
+        Writers writers,
+        bool apply,
+        Func<int, int, Task> told,
+        CancellationToken stop)
+    {
+        string kind = KindOf([.. table.Csv.HeaderRecord!.Select(h => h.Trim().ToLowerInvariant())]);
+        return kind switch
+        {
+            "road" => RunAsync(new RoadRows(file, clock, worker)),
+            "trailers" => RunAsync(new TrailerRows(file, clock.Today)),
+            _ => RunAsync(new CustomerRows(file)),
+        };
+
+        async Task<TableAnswer> RunAsync<T>(ITableRows<T> rows)
+        {
+            List<(int Line, T Cells)> all = table.Rows<T>();
+            List<RowAnswer> answers = [];
+            HashSet<string> seen = new(NoCase.Comparer);
+            foreach ((int Line, T Cells)[] some in all.Chunk(AtOnce))
+            {
+                stop.ThrowIfCancellationRequested();
+                await TakeAsync(file, rows, some, seen, answers, apply, stop);
+                await told(answers.Count, all.Count);
+                await (apply ? writers.GiveWayAsync(stop) : Task.CompletedTask);
+            }
+
+            if (apply)
+            {
+                await statuses.CaughtUpAsync(stop);
+            }
+
+            return new TableAnswer(kind, apply, table.Encoding, answers);
+        }
+    }
+
+    // How many rows are taken in at once: others write in between.
+    private const int AtOnce = 200;
+
+    // Looking and taking in run the same code; looking saves nothing, and waits for nobody's write.
+    private static async Task TakeAsync<T>(
+        ShopFile file,
+        ITableRows<T> rows,
+        (int Line, T Cells)[] some,
+        HashSet<string> seen,
+        List<RowAnswer> answers,
+        bool apply,
+        CancellationToken stop)
+    {
+        int before = answers.Count;
+        try
+        {
+            await using IDbContextTransaction? transaction =
+                apply ? await file.Database.BeginTransactionAsync(stop) : null;
+            await rows.LoadAsync([.. some.Select(r => r.Cells)], stop);
+            foreach ((int line, T cells) in some)
+            {
+                answers.Add(RowOf(rows, line, cells, seen));
+            }
+
+            if (transaction is not null)
+            {
+                // With the first rows goes who brought them in.
+                await file.SaveChangesAsync(stop);
+                await rows.OutdateAsync();
+                await transaction.CommitAsync(stop);
+            }
+        }
+        catch (SqliteException busy) when (busy.SqliteErrorCode is 5 or 6 && before > 0)
+        {
+            throw new Refusal(
+                StatusCodes.Status503ServiceUnavailable,
+                $"The shop's file is busy with something long. The first {before} rows are taken in; bring the table "
+                    + "again for the rest.",
+                []);
+        }
+        finally
+        {
             file.ChangeTracker.Clear();
-            await file.RefreshAllAsync(clock.Today);
+        }
+    }
+
+    // A refused row leaves nothing behind, and takes no neighbour with it.
+    private static RowAnswer RowOf<T>(ITableRows<T> rows, int line, T cells, HashSet<string> seen)
+    {
+        string what = rows.What(cells);
+        if (what.Length > 0 && !seen.Add(what))
+        {
+            return new RowAnswer(
+                line,
+                RowFate.Refuse,
+                what,
+                [new("", $"{what} stands in an earlier row of this file.")],
+                []);
         }
 
-        return TypedResults.Ok(new TableAnswer(kind, apply == true, encoding, rows));
+        try
+        {
+            RowTaken taken = rows.Take(cells);
+            return new RowAnswer(line, taken.Fate, what, [], taken.Changes);
+        }
+        catch (Refusal refusal)
+        {
+            return new RowAnswer(
+                line,
+                RowFate.Refuse,
+                what,
+                refusal.Fields.Count > 0 ? refusal.Fields : [new("", refusal.Message)],
+                []);
+        }
     }
 
     // What a table is of, by its heading. Refuses (422) a heading that is of none, or lacks a column.
@@ -180,50 +364,35 @@ internal static class Tables
                     + $"customers needs {Say(customers)}; a table of readings and trips needs {Say(road)}.");
     }
 
-    // A row: what it is about, and how it is taken in.
-    private static (string What, Func<Task<RowTaken>> Take) Row(
-        CsvReader csv,
-        string kind,
-        ShopFile file,
-        Clock clock,
-        Worker worker)
+    /// <summary>A table that was sent, taken apart.</summary>
+    private sealed class Incoming(CsvReader csv, string encoding) : IDisposable
     {
-        switch (kind)
-        {
-            case "road":
-                RoadCells road = csv.GetRecord<RoadCells>();
-                return ($"{road.Tag} {road.On} {road.Kind} {road.Figure}", () =>
-                    RoadRows.TakeAsync(file, road, clock, worker));
-            case "trailers":
-                TrailerCells trailer = csv.GetRecord<TrailerCells>();
-                return (trailer.Tag, () => TrailerRows.TakeAsync(file, trailer, clock.Today));
-            default:
-                CustomerCells customer = csv.GetRecord<CustomerCells>();
-                return (customer.Customer, () => CustomerRows.TakeAsync(file, customer, clock.Today));
-        }
-    }
+        /// <summary>The table; its heading is read.</summary>
+        public CsvReader Csv { get; } = csv;
 
-    // A refused row leaves nothing behind, and takes no neighbour with it.
-    private static async Task<RowAnswer> RowAsync(ShopFile file, int line, string what, Func<Task<RowTaken>> take)
-    {
-        try
+        /// <summary>What it was read as.</summary>
+        public string Encoding { get; } = encoding;
+
+        public static async Task<Incoming> ReadAsync(HttpRequest request)
         {
-            RowTaken taken = await take();
-            await file.SaveChangesAsync();
-            return new RowAnswer(line, taken.Fate, what, [], taken.Changes);
+            (string text, string encoding) = await TableText.ReadAsync(request);
+            return new Incoming(Requests.Csv.Read(text), encoding);
         }
-        catch (Refusal refusal)
+
+        /// <summary>Its rows, each with the line it starts in.</summary>
+        public List<(int Line, T Cells)> Rows<T>()
         {
-            return new RowAnswer(
-                line,
-                RowFate.Refuse,
-                what,
-                refusal.Fields.Count > 0 ? refusal.Fields : [new("", refusal.Message)],
-                []);
+            List<(int, T)> rows = [];
+            while (Csv.Read())
+            {
+                IParser parser = Csv.Context.Parser!;
+                int lines = parser.RawRecord.TrimEnd('\r', '\n').Count(c => c == '\n');
+                rows.Add((parser.RawRow - lines, Csv.GetRecord<T>()));
+            }
+
+            return rows;
         }
-        finally
-        {
-            file.ChangeTracker.Clear();
-        }
+
+        public void Dispose() => Csv.Dispose();
     }
 }

@@ -70,10 +70,20 @@ internal sealed class TrailerCells
 }
 
 /// <summary>
-/// Trailers as rows of a table. The tag says which trailer is meant; a customer not known yet is added.
+/// Trailers as rows of a table. The tag says which trailer is meant; a customer not known yet is added. A cell left
+/// empty, or a column left out, leaves a trailer there is as it stands; of a new one it takes what is usual for the
+/// rating.
 /// </summary>
-internal static class TrailerRows
+internal sealed class TrailerRows(ShopFile file, DateOnly today) : ITableRows<TrailerCells>
 {
+    // Customers by name: those there are, and those that earlier rows have brought along.
+    private readonly Dictionary<string, Guid> byName = new(NoCase.Comparer);
+    private readonly Dictionary<Guid, string> customers = [];
+    private Dictionary<string, Trailer> there = [];
+    private ILookup<Guid, WorkDone> repacks = Enumerable.Empty<WorkDone>().ToLookup(w => w.TrailerId);
+    private HashSet<Guid> inBay = [];
+    private List<Guid> touched = [];
+
     /// <summary>A trailer as a row.</summary>
     /// <param name="trailer">The trailer.</param>
     /// <param name="customer">Whose it is, by name.</param>
@@ -106,38 +116,84 @@ internal static class TrailerRows
         };
     }
 
-    /// <summary>
-    /// Takes a row in. A cell left empty, or a column left out, leaves a trailer there is as it stands; of a new one it
-    /// takes what is usual for the rating.
-    /// </summary>
-    internal static async Task<RowTaken> TakeAsync(ShopFile file, TrailerCells cells, DateOnly today)
+    /// <inheritdoc/>
+    public string What(TrailerCells cells) => cells.Tag.Trim();
+
+    /// <inheritdoc/>
+    public async Task LoadAsync(IReadOnlyList<TrailerCells> rows, CancellationToken stop)
     {
-        Trailer? there = await file.Trailers.AsNoTracking().FirstOrDefaultAsync(t => t.Tag == cells.Tag);
-        TrailerCells? before = there is null ? null : await StandsAsync(file, there);
+        List<string> tags = [.. rows.Select(What)];
+        List<string> names = [.. rows.Select(r => r.Customer.Trim()).Distinct()];
+        there = (await file.Trailers.Where(t => tags.Contains(t.Tag)).ToListAsync(stop))
+            .ToDictionary(t => t.Tag, NoCase.Comparer);
+        List<Guid> ids = [.. there.Values.Select(t => t.Id)], owners = [.. there.Values.Select(t => t.CustomerId)];
+        foreach (var customer in await file.Customers
+            .AsNoTracking()
+            .Where(c => names.Contains(c.Name) || owners.Contains(c.Id))
+            .Select(c => new { c.Id, c.Name })
+            .ToListAsync(stop))
+        {
+            (byName[customer.Name], customers[customer.Id]) = (customer.Id, customer.Name);
+        }
+
+        repacks = (await file.WorkDone
+            .Where(w => ids.Contains(w.TrailerId) && w.Job == JobCatalogue.BearingRepack.Code)
+            .ToListAsync(stop)).ToLookup(w => w.TrailerId);
+        inBay = [.. await file.Visits
+            .Where(v => ids.Contains(v.TrailerId) && v.ClosedAt == null)
+            .Select(v => v.TrailerId)
+            .ToListAsync(stop)];
+        touched = [];
+    }
+
+    /// <inheritdoc/>
+    public RowTaken Take(TrailerCells cells)
+    {
+        Trailer? stands = there.GetValueOrDefault(What(cells));
+        TrailerCells? before = stands is null ? null : CellsOf(stands, repacks[stands.Id]);
         Checks checks = new();
         int axles = Number(checks, "axles", cells.Axles);
         int rating = Number(checks, "rating_lb", cells.RatingLb);
         string owner = checks.Text("customer", cells.Customer, "The customer's name", Customer.LongestName);
-        GearDescription gear = Gear(checks, cells, axles, rating, there);
-        MeterKind meter = Choice(checks, "meter", cells.Meter, there?.Meter ?? MeterKind.None);
+        GearDescription gear = Gear(checks, cells, axles, rating, stands);
+        MeterKind meter = Choice(checks, "meter", cells.Meter, stands?.Meter ?? MeterKind.None);
         DateOnly? lastRepack = Day(checks, "last_repack", cells.LastRepack);
         checks.Done();
 
+        Guid? known = byName.TryGetValue(owner, out Guid of) ? of : null;
         TrailerDraft draft = new(
             cells.Tag,
-            RowTaken.Or(cells.Name, there?.Name),
-            RowTaken.Or(cells.Plate, there?.Plate),
-            Guid.CreateVersion7(),
+            RowTaken.Or(cells.Name, stands?.Name),
+            RowTaken.Or(cells.Plate, stands?.Plate),
+            known ?? Guid.CreateVersion7(),
             gear,
             meter,
-            RowTaken.Or(cells.YearDistance, Year(there)),
-            there?.Version ?? 0,
+            RowTaken.Or(cells.YearDistance, Year(stands)),
+            stands?.Version ?? 0,
             lastRepack,
             owner);
-        Guid id = there?.Id ?? Guid.CreateVersion7();
+        Guid id = stands?.Id ?? Guid.CreateVersion7();
         try
         {
-            await TrailerEdit.SaveAsync(file, id, draft, today);
+            // Its tag is the one it was found by, and it is checked against the version just read.
+            IReadOnlyList<WorkDone> told = TrailerEdit.Put(
+                file,
+                id,
+                draft,
+                new TrailerStands(stands, known, [.. repacks[id]], TagTaken: false, inBay.Contains(id)),
+                today)!;
+
+            // A customer that this row brings along is known to the next.
+            (byName[owner], customers[draft.CustomerId]) = (draft.CustomerId, known is null ? owner : customers[of]);
+            RowTaken taken = before is null ? RowTaken.Added : RowTaken.Changed(before, CellsOf(stands!, told.Count == 0
+                ? repacks[id]
+                : repacks[id].Where(w => w.VisitId is not null).Concat(told)));
+            if (taken.Fate != RowFate.Same)
+            {
+                touched.Add(id);
+            }
+
+            return taken;
         }
         catch (Refusal refusal)
         {
@@ -146,25 +202,16 @@ internal static class TrailerRows
                 refusal.Message,
                 [.. refusal.Fields.Select(f => new FieldProblem(Column(f.Pointer), f.Detail))]);
         }
-
-        return before is null
-            ? RowTaken.Added
-            : RowTaken.Changed(
-                before,
-                await StandsAsync(file, await file.Trailers.AsNoTracking().SingleAsync(t => t.Id == id)));
     }
+
+    /// <inheritdoc/>
+    public Task OutdateAsync() => file.OutdateAsync(touched);
+
+    private TrailerCells CellsOf(Trailer trailer, IEnumerable<WorkDone> work) =>
+        Cells(trailer, customers[trailer.CustomerId], LastRepack(trailer, work));
 
     private static string Year(Trailer? trailer) =>
         trailer?.EstimatedYear is { } year ? FormattableString.Invariant($"{year.Miles:0.######} mi") : "";
-
-    private static async Task<TrailerCells> StandsAsync(ShopFile file, Trailer trailer)
-    {
-        string owner = await file.Customers.Where(c => c.Id == trailer.CustomerId).Select(c => c.Name).FirstAsync();
-        return Cells(
-            trailer,
-            owner,
-            (await LastRepacksAsync(file, [trailer])).TryGetValue(trailer.Id, out DateOnly on) ? on : null);
-    }
 
     private static GearDescription Gear(Checks checks, TrailerCells cells, int axles, int rating, Trailer? there)
     {
@@ -197,32 +244,28 @@ internal static class TrailerRows
             RowTaken.Or(cells.StudThread, standing.StudThread));
     }
 
-    /// <summary>
-    /// The day all wheel ends were last repacked, by trailer; a trailer whose ends differ, or lack one, is left out.
-    /// </summary>
+    /// <summary>The day all wheel ends were last repacked, by trailer; one whose ends differ, or lack one, is left out.</summary>
     internal static async Task<Dictionary<Guid, DateOnly>> LastRepacksAsync(
         ShopFile file,
         IReadOnlyCollection<Trailer> trailers)
     {
-        // A single trailer reads its own rows, a whole table all of them at once.
-        Guid one = trailers.FirstOrDefault()?.Id ?? default;
-        var last = (await file.WorkDone.AsNoTracking().Where(w => w.Job == JobCatalogue.BearingRepack.Code
-            && (trailers.Count > 1 || w.TrailerId == one))
-                .GroupBy(w => new { w.TrailerId, w.Place }).Select(
-                    g => new { g.Key.TrailerId, g.Key.Place, On = g.Max(w => w.On) }).ToListAsync())
-            .ToLookup(w => w.TrailerId);
-        Dictionary<Guid, DateOnly> days = [];
-        foreach (Trailer trailer in trailers)
-        {
-            List<DateOnly> ends = [.. Places.WheelEndsOf(trailer.Gear).SelectMany(p =>
-                last[trailer.Id].Where(w => w.Place == p.Code).Select(w => w.On))];
-            if (ends.Count == trailer.Gear.WheelEnds && ends.TrueForAll(on => on == ends[0]))
-            {
-                days[trailer.Id] = ends[0];
-            }
-        }
+        ILookup<Guid, WorkDone> last = (await file.WorkDone
+            .AsNoTracking()
+            .Where(w => w.Job == JobCatalogue.BearingRepack.Code)
+            .ToListAsync()).ToLookup(w => w.TrailerId);
+        return trailers
+            .Select(t => (t.Id, On: LastRepack(t, last[t.Id])))
+            .Where(t => t.On is not null)
+            .ToDictionary(t => t.Id, t => t.On!.Value);
+    }
 
-        return days;
+    // The day all its wheel ends were last repacked; null where they differ or one was never.
+    private static DateOnly? LastRepack(Trailer trailer, IEnumerable<WorkDone> work)
+    {
+        Dictionary<string, DateOnly> last = work.GroupBy(w => w.Place).ToDictionary(g => g.Key, g => g.Max(w => w.On));
+        List<DateOnly?> ends = [.. Places.WheelEndsOf(trailer.Gear)
+            .Select(p => last.TryGetValue(p.Code, out DateOnly on) ? on : (DateOnly?)null)];
+        return ends.Count > 0 && ends.TrueForAll(on => on == ends[0]) ? ends[0] : null;
     }
 
     private static int Number(Checks checks, string column, string written)

@@ -38,11 +38,29 @@ internal static class MeterEntries
     }
 
     /// <summary>Checks an entry that is not there yet and adds it to the change set.</summary>
-    internal static async Task WriteAsync(
+    private static async Task WriteAsync(
         ShopFile file,
         Guid trailerId,
         Guid entryId,
         MeterDraft draft,
+        Clock clock,
+        Worker worker,
+        string at) =>
+        file.MeterEntries.Add(Read(
+            trailerId,
+            entryId,
+            draft,
+            await file.MeterEntries.AsNoTracking().Where(m => m.TrailerId == trailerId).ToListAsync(),
+            clock,
+            worker,
+            at));
+
+    /// <summary>The entry that a draft says, checked against the trailer's others; refused (422) where it can't be.</summary>
+    internal static MeterEntry Read(
+        Guid trailerId,
+        Guid entryId,
+        MeterDraft draft,
+        IReadOnlyList<MeterEntry> others,
         Clock clock,
         Worker worker,
         string at)
@@ -80,14 +98,9 @@ internal static class MeterEntries
             draft.On < clock.Today.AddYears(-40) || draft.On > clock.Today.AddYears(2)
                 ? "Check the year of this day."
                 : null);
-        checks.Add(
-            $"{at}/typed",
-            MeterChecks.Refusal(
-                entry,
-                await file.MeterEntries.AsNoTracking().Where(m => m.TrailerId == trailerId).ToListAsync(),
-                clock.Today));
+        checks.Add($"{at}/typed", MeterChecks.Refusal(entry, others, clock.Today));
         checks.Done();
-        file.MeterEntries.Add(entry);
+        return entry;
     }
 
     /// <summary>

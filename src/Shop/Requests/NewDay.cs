@@ -6,7 +6,11 @@ namespace SturdyTinker.Shop.Requests;
 /// Brings every trailer's status up to date behind the scenes: when the program starts, when a new day begins, where a
 /// change of the shop's choices has left some behind, and when a page asks. Pages only read.
 /// </summary>
-internal sealed partial class NewDay(IServiceScopeFactory scopes, Clock clock, ILogger<NewDay> log) : BackgroundService
+internal sealed partial class NewDay(
+    IServiceScopeFactory scopes,
+    Clock clock,
+    Writers writers,
+    ILogger<NewDay> log) : BackgroundService
 {
     // How long a page waits for it before it shows what is there.
     private static readonly TimeSpan Patience = TimeSpan.FromSeconds(2);
@@ -63,7 +67,7 @@ internal sealed partial class NewDay(IServiceScopeFactory scopes, Clock clock, I
             using IServiceScope scope = scopes.CreateScope();
             ShopFile file = scope.ServiceProvider.GetRequiredService<ShopFile>();
             DateOnly today = clock.Today;
-            await file.RefreshAllAsync(today, stop: stop);
+            await file.RefreshAllAsync(today, writers, stop);
             await file.NoteDayAsync(today, stop);
             return true;
         }

@@ -116,9 +116,8 @@ internal sealed partial class RefusalHandler(ILogger<RefusalHandler> log) : IExc
         Exception exception,
         CancellationToken cancellationToken)
     {
-        Refusal refusal = exception switch
+        Refusal refusal = Known(exception) ?? exception switch
         {
-            Refusal known => known,
             BadHttpRequestException { StatusCode: StatusCodes.Status413PayloadTooLarge } => new Refusal(
                 413,
                 "That is more than we take at once.",
@@ -129,12 +128,6 @@ internal sealed partial class RefusalHandler(ILogger<RefusalHandler> log) : IExc
                 context,
                 bad.InnerException as JsonException,
                 Unreadable),
-            DbUpdateConcurrencyException => Refusal.Conflict(
-                "Somebody else changed this at the same moment. Look at it again and repeat what you wanted."),
-            DbUpdateException { InnerException: SqliteException { SqliteErrorCode: 19 } } => Refusal.Conflict(
-                "Somebody else saved the same thing at the same moment. Look at it again."),
-            SqliteException { SqliteErrorCode: 5 or 6 } => Busy,
-            DbUpdateException { InnerException: SqliteException { SqliteErrorCode: 5 or 6 } } => Busy,
             _ when Unread(exception) is { } unread => await SayUnreadableAsync(context, unread),
             _ => new Refusal(
                 500,
@@ -149,6 +142,19 @@ internal sealed partial class RefusalHandler(ILogger<RefusalHandler> log) : IExc
         await refusal.AnswerAsync(context);
         return true;
     }
+
+    /// <summary>What a fault says to whoever asked: a refusal, a busy file, somebody who was first; null for any other.</summary>
+    internal static Refusal? Known(Exception fault) => fault switch
+    {
+        Refusal known => known,
+        DbUpdateConcurrencyException => Refusal.Conflict(
+            "Somebody else changed this at the same moment. Look at it again and repeat what you wanted."),
+        DbUpdateException { InnerException: SqliteException { SqliteErrorCode: 19 } } => Refusal.Conflict(
+            "Somebody else saved the same thing at the same moment. Look at it again."),
+        SqliteException { SqliteErrorCode: 5 or 6 } => Busy,
+        DbUpdateException { InnerException: SqliteException { SqliteErrorCode: 5 or 6 } } => Busy,
+        _ => null,
+    };
 
     /// <summary>
     /// Answers what the framework refuses with a bare status, such as a query value that can't be read.

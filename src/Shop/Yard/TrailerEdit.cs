@@ -42,6 +42,19 @@ public sealed record TrailerDraft(
 /// <summary>How a described gear looks: its places, and what is wrong with the description.</summary>
 public sealed record GearPreview(IReadOnlyList<PlaceAnswer> Places, string Words, IReadOnlyList<FieldProblem> Problems);
 
+/// <summary>What a draft of a trailer is checked against.</summary>
+/// <param name="Trailer">The trailer as it stands; null for a new one.</param>
+/// <param name="Owner">Whose it is to be, of those there are; null for a customer to be added.</param>
+/// <param name="Repacks">The repacks of its wheel ends on record.</param>
+/// <param name="TagTaken">Whether another trailer is called so.</param>
+/// <param name="InBay">Whether it stands in the bay.</param>
+internal sealed record TrailerStands(
+    Trailer? Trailer,
+    Guid? Owner,
+    IReadOnlyList<WorkDone> Repacks,
+    bool TagTaken,
+    bool InBay);
+
 internal static class TrailerEdit
 {
     internal static void MapTrailerEdit(this RouteGroupBuilder yard)
@@ -80,9 +93,35 @@ internal static class TrailerEdit
     }
 
     /// <summary>Checks a draft and saves it with the trailer's standing, inside the caller's transaction.</summary>
-    internal static async Task SaveAsync(ShopFile file, Guid id, TrailerDraft draft, DateOnly today)
+    private static async Task SaveAsync(ShopFile file, Guid id, TrailerDraft draft, DateOnly today)
     {
-        Trailer? trailer = await file.Trailers.FindAsync(id);
+        string tag = draft.Tag.Trim();
+        TrailerStands stands = new(
+            await file.Trailers.FindAsync(id),
+            await OwnerAsync(file, draft),
+            await file.WorkDone
+                .Where(w => w.TrailerId == id && w.Job == JobCatalogue.BearingRepack.Code)
+                .ToListAsync(),
+            await file.Trailers.AnyAsync(t => t.Tag == tag && t.Id != id),
+            await file.Visits.AnyAsync(v => v.TrailerId == id && v.ClosedAt == null));
+        if (Put(file, id, draft, stands, today) is null)
+        {
+            throw Refusal.Stale("trailer", await TrailerPage.AnswerAsync(file, id, today));
+        }
+
+        await file.SaveChangesAsync();
+        await file.RefreshAsync(id, today);
+        await file.SaveChangesAsync();
+    }
+
+    /// <summary>
+    /// Checks a draft against what stands and puts what it comes to into the change set; a refused one puts nothing
+    /// there. Answers the repacks that it tells anew, in the place of those told before; null where it changes another
+    /// version than the one it has read.
+    /// </summary>
+    internal static IReadOnlyList<WorkDone>? Put(ShopFile file, Guid id, TrailerDraft draft, TrailerStands stands, DateOnly today)
+    {
+        Trailer? trailer = stands.Trailer;
         Checks checks = new();
         string tag = checks.Text("/tag", draft.Tag, "The tag", Trailer.LongestTag);
         string name = checks.Text("/name", draft.Name, "The name", Trailer.LongestName, required: false);
@@ -98,15 +137,35 @@ internal static class TrailerEdit
         PracticeChoices practices = draft.Practices is null
             ? trailer?.Practices ?? PracticeChoices.Defaults
             : new PracticeChoices(draft.Practices);
-        Guid owner = await OwnerAsync(file, draft, checks);
-        List<WorkDone> work = await file.WorkDone.Where(w => w.TrailerId == id
-            && w.Job == JobCatalogue.BearingRepack.Code).ToListAsync();
-        List<WorkDone> told = WorkTold(id, gear, draft.LastRepackOn, work, checks);
+        Customer? fresh = stands.Owner is null ? NewOwner(draft, checks) : null;
+        Guid owner = stands.Owner ?? draft.CustomerId;
+        List<WorkDone> told = WorkTold(id, gear, draft.LastRepackOn, stands.Repacks, checks);
         checks.Done();
 
-        if (await file.Trailers.AnyAsync(t => t.Tag == tag && t.Id != id))
+        if (stands.TagTaken)
         {
             throw Refusal.Conflict($"There is a trailer {tag} already.", "/tag");
+        }
+
+        bool changed = trailer is not null && (told.Count > 0
+            || !trailer.Practices.SameAs(practices)
+            || (trailer.Tag, trailer.Name, trailer.Plate, trailer.CustomerId, trailer.Gear, trailer.Meter,
+                trailer.EstimatedYear) != (tag, name, plate, owner, gear, draft.Meter, year));
+        if (changed && trailer!.Version != draft.Version)
+        {
+            return null;
+        }
+
+        if (changed && trailer!.Gear != gear && stands.InBay)
+        {
+            throw Refusal.Conflict(
+                "The trailer stands in the bay: its running gear can be changed once the visit is closed.",
+                "/gear");
+        }
+
+        if (fresh is not null)
+        {
+            file.Customers.Add(fresh);
         }
 
         if (trailer is null)
@@ -125,23 +184,8 @@ internal static class TrailerEdit
                 AddedOn = today
             });
         }
-        else if (told.Count > 0
-            || !trailer.Practices.SameAs(practices)
-            || (trailer.Tag, trailer.Name, trailer.Plate, trailer.CustomerId, trailer.Gear, trailer.Meter,
-                trailer.EstimatedYear) != (tag, name, plate, owner, gear, draft.Meter, year))
+        else if (changed)
         {
-            if (trailer.Version != draft.Version)
-            {
-                throw Refusal.Stale("trailer", await TrailerPage.AnswerAsync(file, id, today));
-            }
-
-            if (trailer.Gear != gear && await file.Visits.AnyAsync(v => v.TrailerId == id && v.ClosedAt == null))
-            {
-                throw Refusal.Conflict(
-                    "The trailer stands in the bay: its running gear can be changed once the visit is closed.",
-                    "/gear");
-            }
-
             (trailer.Tag, trailer.Name, trailer.Plate, trailer.CustomerId, trailer.Gear, trailer.Meter,
                 trailer.EstimatedYear) =
                 (tag, name, plate, owner, gear, draft.Meter, year);
@@ -151,13 +195,11 @@ internal static class TrailerEdit
 
         if (told.Count > 0)
         {
-            file.WorkDone.RemoveRange(work.Where(w => w.VisitId is null));
+            file.WorkDone.RemoveRange(stands.Repacks.Where(w => w.VisitId is null));
             file.WorkDone.AddRange(told);
         }
 
-        await file.SaveChangesAsync();
-        await file.RefreshAsync(id, today);
-        await file.SaveChangesAsync();
+        return told;
     }
 
     private static Distance? Estimate(TrailerDraft draft, Checks checks)
@@ -176,26 +218,32 @@ internal static class TrailerEdit
         return year;
     }
 
-    // Whose trailer it is. A new customer is added with the trailer or not at all; one of that name already there is
-    // taken.
-    private static async Task<Guid> OwnerAsync(ShopFile file, TrailerDraft draft, Checks checks)
+    // Whose trailer it is: the customer that is named, or one of that name already there; null for one to be added.
+    private static async Task<Guid?> OwnerAsync(ShopFile file, TrailerDraft draft)
     {
-        bool known = await file.Customers.AnyAsync(c => c.Id == draft.CustomerId);
-        if (known || string.IsNullOrWhiteSpace(draft.NewCustomer))
+        if (await file.Customers.AnyAsync(c => c.Id == draft.CustomerId))
         {
-            checks.Add("/customerId", known ? null : "Pick whose trailer it is.");
             return draft.CustomerId;
         }
 
-        string name = checks.Text("/newCustomer", draft.NewCustomer, "The customer's name", Customer.LongestName);
-        if (await file.Customers.AsNoTracking().FirstOrDefaultAsync(c => c.Name == name) is { } there)
+        string name = (draft.NewCustomer ?? "").Trim();
+        return name.Length == 0
+            ? null
+            : await file.Customers.Where(c => c.Name == name).Select(c => (Guid?)c.Id).FirstOrDefaultAsync();
+    }
+
+    // A new customer is added with the trailer or not at all.
+    private static Customer? NewOwner(TrailerDraft draft, Checks checks)
+    {
+        if (string.IsNullOrWhiteSpace(draft.NewCustomer))
         {
-            return there.Id;
+            checks.Add("/customerId", "Pick whose trailer it is.");
+            return null;
         }
 
         Checks.Id(draft.CustomerId);
-        file.Customers.Add(new Customer { Id = draft.CustomerId, Name = name });
-        return draft.CustomerId;
+        string name = checks.Text("/newCustomer", draft.NewCustomer, "The customer's name", Customer.LongestName);
+        return new Customer { Id = draft.CustomerId, Name = name };
     }
 
     /// <summary>
@@ -207,7 +255,7 @@ internal static class TrailerEdit
         Guid trailerId,
         RunningGear gear,
         DateOnly? on,
-        List<WorkDone> work,
+        IReadOnlyList<WorkDone> work,
         Checks checks)
     {
         if (on is not { } day || !Places.WheelEndsOf(gear).Any(p => JobCatalogue.BearingRepack.GoesAt(gear, p)))
