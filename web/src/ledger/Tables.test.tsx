@@ -1,7 +1,7 @@
 // @vitest-environment happy-dom
 import { screen, waitFor } from "@testing-library/react";
 import { describe, expect, it } from "vitest";
-import { refused, show } from "../tests/screen";
+import { Lines, refused, show } from "../tests/screen";
 import Tables from "./Tables";
 
 const row = (line: number, fate: string, with_: object = {}) => ({
@@ -18,12 +18,11 @@ const ROWS = [
   row(4, "same"),
   row(5, "refuse", { problems: [{ pointer: "rating_lb", detail: "“heavy” is no weight." }] }),
 ];
-const table = (applied: boolean, rows = ROWS) => ({
-  kind: "trailers",
-  applied,
-  encoding: "utf-8",
-  rows,
-});
+const table = (applied: boolean, rows = ROWS, encoding = "utf-8") =>
+  new Lines([
+    { done: 2, of: rows.length },
+    { done: rows.length, of: rows.length, table: { kind: "trailers", applied, encoding, rows } },
+  ]);
 const csv = new File(["tag,customer,axles,rating_lb\r\n"], "trailers.csv", { type: "text/csv" });
 // The button hands on to the browser's own picker, which stands hidden beside it.
 const pick = () => {
@@ -35,7 +34,7 @@ const pick = () => {
 describe("a table that comes in", () => {
   it("says row by row what will happen, and saves nothing before it is told to", async () => {
     const { user, of } = show(<Tables />, {
-      "POST /ledger/tables": (asked: { query: URLSearchParams }) =>
+      "POST /ledger/tables/stream": (asked: { query: URLSearchParams }) =>
         table(asked.query.get("apply") === "true"),
     });
     await user.upload(pick(), csv);
@@ -51,7 +50,7 @@ describe("a table that comes in", () => {
 
   it("says what it was read as when that had to be guessed", async () => {
     const { user } = show(<Tables />, {
-      "POST /ledger/tables": { ...table(false), encoding: "windows-1252" },
+      "POST /ledger/tables/stream": table(false, ROWS, "windows-1252"),
     });
     await user.upload(pick(), csv);
     await screen.findByText(/read as windows-1252/);
@@ -59,7 +58,7 @@ describe("a table that comes in", () => {
 
   it("offers nothing to take in where every row stands already or is refused", async () => {
     const { user } = show(<Tables />, {
-      "POST /ledger/tables": table(false, [row(2, "same"), row(3, "refuse")]),
+      "POST /ledger/tables/stream": table(false, [row(2, "same"), row(3, "refuse")]),
     });
     await user.upload(pick(), csv);
     expect(await screen.findByRole("button", { name: "Nothing to take in" })).toHaveProperty(
@@ -70,12 +69,47 @@ describe("a table that comes in", () => {
 
   it("says what is wrong with a file that is no such table, and forgets it with the next one", async () => {
     let answer: unknown = refused(422, "The heading lacks “tag”.");
-    const { user } = show(<Tables />, { "POST /ledger/tables": () => answer });
+    const { user } = show(<Tables />, { "POST /ledger/tables/stream": () => answer });
     await user.upload(pick(), csv);
     await screen.findByText(/The heading lacks “tag”/);
     answer = table(false);
     await user.upload(pick(), new File(["tag"], "other.csv", { type: "text/csv" }));
     await screen.findByText(/4 trailers/);
     await waitFor(() => expect(screen.queryByText(/The heading lacks/)).toBeNull());
+  });
+
+  it("counts while it comes in, and can be ended: what was counted stays", async () => {
+    let stopped = false;
+    const { user } = show(<Tables />, {
+      "POST /ledger/tables/stream": (asked: { query: URLSearchParams; signal: AbortSignal }) => {
+        if (asked.query.get("apply") !== "true") return table(false);
+        asked.signal.addEventListener("abort", () => (stopped = true));
+        return new Lines([{ done: 2, of: 4 }], asked.signal);
+      },
+    });
+    await user.upload(pick(), csv);
+    await user.click(await screen.findByRole("button", { name: "Take in the 2 good rows" }));
+    await screen.findByRole("progressbar", { name: "Taken in: 2 of 4" });
+    await user.click(screen.getByRole("button", { name: "Stop here" }));
+    await screen.findByText(/It ended after 2 of 4 rows; those are taken in/);
+    expect(stopped).toBe(true);
+  });
+
+  it("says what went wrong in the middle, and shows of a long table those refused first", async () => {
+    const many = Array.from({ length: 300 }, (_, i) => row(i + 2, i === 299 ? "refuse" : "add"));
+    let answer = table(false, many);
+    const { user } = show(<Tables />, { "POST /ledger/tables/stream": () => answer });
+    await user.upload(pick(), csv);
+    await screen.findByText("300 trailers: 299 new, 1 refused");
+    expect(screen.getAllByRole("row")[1]?.textContent).toContain("T-301");
+    expect(screen.getAllByRole("row")).toHaveLength(201);
+    await user.click(screen.getByRole("button", { name: "Show more rows" }));
+    expect(screen.getAllByRole("row")).toHaveLength(301);
+    answer = new Lines([
+      { done: 200, of: 300 },
+      { done: 200, of: 300, problem: "The file is busy. The first 200 rows are taken in." },
+    ]);
+    await user.click(screen.getByRole("button", { name: /Take in/ }));
+    await screen.findByText("The file is busy. The first 200 rows are taken in.");
   });
 });

@@ -1,13 +1,14 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { Breadcrumbs } from "../ui/Breadcrumbs";
-import { useState } from "react";
+import { useEffect, useRef, useState } from "react";
 import styled from "styled-components";
-import { answer, type Schemas, shop } from "../api/client";
+import type { Schemas } from "../api/client";
 import { Button, linkShape } from "../ui/Button";
 import { Columns, Head, Page, Quiet, Row, Section, Stack } from "../ui/Page";
 import { FilePicker } from "../ui/FilePicker";
 import { Problem } from "../ui/Problem";
-import { Busy } from "../ui/Waiting";
+import { Busy, Counted } from "../ui/Waiting";
+import { type Far, sendTable } from "./sendTable";
 
 const FATE: Record<Schemas["RowFate"], string> = {
   add: "new",
@@ -47,24 +48,35 @@ const Rows = styled.table`
   }
 `;
 
+const PAGE = 200;
+
+/** What needs a look first: of a long table, only the first rows are seen. */
+function inOrder(rows: readonly Schemas["RowAnswer"][]): readonly Schemas["RowAnswer"][] {
+  if (rows.length <= PAGE) return rows;
+  const weight = { refuse: 0, change: 1, add: 2, same: 3 };
+  return [...rows].sort((a, b) => weight[a.fate] - weight[b.fate] || a.line - b.line);
+}
+
 /** Trailers and customers out as tables, and in again: row by row it says what will happen before it happens. */
 export default function Tables() {
   const queries = useQueryClient();
   const [file, setFile] = useState<File | null>(null);
+  const [far, setFar] = useState<Far | null>(null);
+  const [shown, setShown] = useState(PAGE);
+  const stop = useRef<AbortController>(undefined);
   const send = useMutation({
-    mutationFn: ({ table, apply }: { table: File; apply: boolean }) =>
-      answer(
-        shop.POST("/api/ledger/tables", {
-          params: { query: { apply } },
-          body: table as unknown as string,
-          headers: { "Content-Type": "text/csv" },
-          bodySerializer: (body) => body as unknown as BodyInit,
-        }),
-      ),
-    onSuccess: async (now) => {
-      if (now.applied) await queries.invalidateQueries();
+    mutationFn: ({ table, apply }: { table: File; apply: boolean }) => {
+      stop.current?.abort();
+      stop.current = new AbortController();
+      setFar(null);
+      setShown(PAGE);
+      return sendTable(table, apply, setFar, stop.current.signal);
+    },
+    onSettled: async (_now, _fault, { apply }) => {
+      if (apply) await queries.invalidateQueries();
     },
   });
+  useEffect(() => () => stop.current?.abort(), []);
   const table = send.data;
   const count = (fate: Schemas["RowFate"]) => table?.rows.filter((r) => r.fate === fate).length ?? 0;
   const good = count("add") + count("change");
@@ -87,7 +99,16 @@ export default function Tables() {
             }}
           />
           <Problem of={send.error} />
-          {send.isPending && <Busy what={send.variables.apply ? "Taking it in" : "Reading it"} />}
+          {send.isPending &&
+            (far && far.done < far.of ? (
+              <Counted
+                what={send.variables.apply ? "Taken in" : "Looked at"}
+                {...far}
+                onStop={() => stop.current?.abort()}
+              />
+            ) : (
+              <Busy what={send.variables.apply ? "Taking it in" : "Reading it"} />
+            ))}
           {table && file && (
             <Section>
               <div role="status">
@@ -129,34 +150,45 @@ export default function Tables() {
                   </tr>
                 </thead>
                 <tbody>
-                  {table.rows.map((r) => (
-                    <tr key={r.line}>
-                      <td>{r.line}</td>
-                      <td>{r.what}</td>
-                      <td>
-                        {r.fate === "refuse" ? (
-                          <>
-                            <b>refused</b>
-                            {r.problems.map((p) => (
-                              <div key={p.pointer + p.detail}>
-                                {p.pointer && <Quiet>{p.pointer}: </Quiet>}
-                                {p.detail}
-                              </div>
-                            ))}
-                          </>
-                        ) : (
-                          <>
-                            {(table.applied ? PAST : FATE)[r.fate]}
-                            {r.changes.map((c) => (
-                              <div key={c}>{c}</div>
-                            ))}
-                          </>
-                        )}
-                      </td>
-                    </tr>
-                  ))}
+                  {inOrder(table.rows)
+                    .slice(0, shown)
+                    .map((r) => (
+                      <tr key={r.line}>
+                        <td>{r.line}</td>
+                        <td>{r.what}</td>
+                        <td>
+                          {r.fate === "refuse" ? (
+                            <>
+                              <b>refused</b>
+                              {r.problems.map((p) => (
+                                <div key={p.pointer + p.detail}>
+                                  {p.pointer && <Quiet>{p.pointer}: </Quiet>}
+                                  {p.detail}
+                                </div>
+                              ))}
+                            </>
+                          ) : (
+                            <>
+                              {(table.applied ? PAST : FATE)[r.fate]}
+                              {r.changes.map((c) => (
+                                <div key={c}>{c}</div>
+                              ))}
+                            </>
+                          )}
+                        </td>
+                      </tr>
+                    ))}
                 </tbody>
               </Rows>
+              {shown < table.rows.length && (
+                <Row $gap={16}>
+                  <Button onPress={() => setShown(shown + PAGE)}>Show more rows</Button>
+                  <Quiet>
+                    {shown.toLocaleString("en")} of {table.rows.length.toLocaleString("en")} are shown, those
+                    refused first.
+                  </Quiet>
+                </Row>
+              )}
             </Section>
           )}
         </Stack>

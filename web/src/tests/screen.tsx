@@ -18,6 +18,7 @@ export interface Asked {
   // Whatever was sent; each test knows what it looks for.
   // eslint-disable-next-line @typescript-eslint/no-explicit-any
   body: any;
+  signal: AbortSignal;
 }
 
 /** An answer with a status of its own; anything else is answered with 200. */
@@ -31,6 +32,24 @@ export class Answered {
 /** A problem document, as the shop's server refuses. */
 export const refused = (status: number, detail: string, pointer?: string): Answered =>
   new Answered(status, { status, detail, errors: pointer === undefined ? [] : [{ pointer, detail }] });
+
+/** An answer line by line; with a signal it does not end before that does. */
+export class Lines {
+  constructor(
+    readonly lines: readonly object[],
+    readonly until?: AbortSignal,
+  ) {}
+
+  get body(): ReadableStream<Uint8Array> {
+    return new ReadableStream({
+      start: (to) => {
+        for (const line of this.lines) to.enqueue(new TextEncoder().encode(`${JSON.stringify(line)}\n`));
+        if (this.until) this.until.addEventListener("abort", () => to.error(new Error("Aborted.")));
+        else to.close();
+      },
+    });
+  }
+}
 
 const Stage = createContext<ReactNode>(null);
 const Shown = () => useContext(Stage);
@@ -56,6 +75,7 @@ export function show(what: ReactNode, replies: Record<string, Reply> = {}) {
       method: request.method,
       path: url.pathname,
       query: url.searchParams,
+      signal: request.signal,
       body: text && request.headers.get("Content-Type")?.includes("json") ? JSON.parse(text) : text,
     };
     asked.push(one);
@@ -65,6 +85,7 @@ export function show(what: ReactNode, replies: Record<string, Reply> = {}) {
     });
     if (!found) return new Promise<Response>(() => undefined);
     const reply = await (typeof found[1] === "function" ? found[1](one) : found[1]);
+    if (reply instanceof Lines) return new Response(reply.body, { status: 200 });
     const { status, body } = reply instanceof Answered ? reply : new Answered(200, reply);
     return new Response(JSON.stringify(body), {
       status,

@@ -22,6 +22,11 @@ const Bar = styled(ProgressBar)`
     background: var(--tint);
     border-radius: 3px;
   }
+  b {
+    display: block;
+    height: 100%;
+    background: var(--working);
+  }
   i {
     display: block;
     width: 30%;
@@ -46,6 +51,38 @@ export function Busy({ what }: { what: string }) {
         <i />
       </div>
     </Bar>
+  );
+}
+
+/** Work that is counted and goes on now, in words; it can be ended where somebody may. */
+export function Counted({
+  what,
+  done,
+  of,
+  onStop,
+}: {
+  what: string;
+  done: number;
+  of: number;
+  onStop?: () => void;
+}) {
+  const share = of === 0 ? 0 : (100 * done) / of;
+  return (
+    <Stack $gap={10}>
+      <Bar value={share}>
+        <Label>
+          {what}: {done.toLocaleString("en")} of {of.toLocaleString("en")}
+        </Label>
+        <div>
+          <b style={{ width: `${share}%` }} />
+        </div>
+      </Bar>
+      {onStop && (
+        <div>
+          <Button onPress={onStop}>Stop here</Button>
+        </div>
+      )}
+    </Stack>
   );
 }
 
