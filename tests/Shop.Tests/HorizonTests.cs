@@ -1,3 +1,4 @@
+using System.Net.Http.Json;
 using System.Text.Json;
 using Ical.Net;
 using Json.Schema;
@@ -181,6 +182,67 @@ public sealed class HorizonTests : IDisposable
             $"/api/horizon/trailers/{ShopServer.NewId()}/try",
             new DecisionsTried([]),
             404);
+    }
+
+    /// <summary>Ten people with the same trailer on the telephone: one accepts it, one moves it, the others are told.</summary>
+    [Fact]
+    public async Task The_same_work_is_accepted_once_and_a_visit_moved_once_however_many_do_at_once()
+    {
+        TrailerAnswer trailer = await DueSoonAsync();
+        string[] tasks = [.. (await LineAsync(trailer.Id)).Visits[0].Tasks.Select(t => t.Id)];
+        async Task<int[]> TenAsync(Func<int, DecisionDraft> draft) => await Task.WhenAll(Enumerable.Range(0, 10).Select(
+            async i => (int)(await shop.Http.PutAsJsonAsync(
+                $"/api/horizon/trailers/{trailer.Id}/decisions/{ShopServer.NewId()}",
+                draft(i),
+                ShopServer.Json)).StatusCode));
+        void OnlyOne(int[] answers)
+        {
+            Assert.Single(answers, 200);
+            Assert.Equal(9, answers.Count(s => s is 409 or 422));
+        }
+
+        OnlyOne(await TenAsync(i => new(DecisionKind.Accept, tasks, Workday(2 + (i % 3)), null, null)));
+        Core.Planning.Booking booked = Assert.Single(await shop.LookAsync(f => f.Bookings.ToListAsync()));
+        OnlyOne(await TenAsync(i => new(DecisionKind.Move, tasks, booked.Day.AddDays(7), booked.Day, booked.Id)));
+        Core.Planning.Booking moved = Assert.Single(await shop.LookAsync(f => f.Bookings.ToListAsync()));
+        Assert.Equal((booked.Day.AddDays(7), 1), (moved.Day, moved.Sequence));
+        OnlyOne(await TenAsync(_ => new(DecisionKind.CallOff, [], null, null, booked.Id)));
+
+        // Called off, it can be accepted anew; and a later round of the same work beside it.
+        OnlyOne(await TenAsync(_ => new(DecisionKind.Accept, tasks, Workday(2), null, null)));
+        string yearly = (await LineAsync(trailer.Id)).Marks.First(m => tasks.Contains(m.Id)).Id;
+        Assert.Contains(
+            "accepted already",
+            (await shop.RefusedAsync(
+                HttpMethod.Put,
+                $"/api/horizon/trailers/{trailer.Id}/decisions/{ShopServer.NewId()}",
+                new DecisionDraft(DecisionKind.Accept, [yearly], Workday(5), null, null),
+                409)).Detail,
+            StringComparison.Ordinal);
+        await shop.PutAsync<HorizonLine>(
+            $"/api/horizon/trailers/{trailer.Id}/decisions/{ShopServer.NewId()}",
+            new DecisionDraft(DecisionKind.Accept, [yearly], Workday(48), null, null));
+    }
+
+    /// <summary>A move is taken back only while it is the last one: a later one is not undone behind somebody's back.</summary>
+    [Fact]
+    public async Task A_move_that_was_moved_again_is_not_taken_back()
+    {
+        TrailerAnswer trailer = await DueSoonAsync();
+        string[] tasks = [.. (await LineAsync(trailer.Id)).Visits[0].Tasks.Select(t => t.Id)];
+        string Path(Guid decision) => $"/api/horizon/trailers/{trailer.Id}/decisions/{decision}";
+        Guid booking = ShopServer.NewId(), first = ShopServer.NewId(), second = ShopServer.NewId();
+        await shop.PutAsync<HorizonLine>(Path(booking), new DecisionDraft(DecisionKind.Accept, tasks, Workday(2), null, null));
+        await shop.PutAsync<HorizonLine>(Path(first), new DecisionDraft(DecisionKind.Move, tasks, Workday(3), Workday(2), booking));
+        await shop.PutAsync<HorizonLine>(Path(second), new DecisionDraft(DecisionKind.Move, tasks, Workday(4), Workday(3), booking));
+        Assert.Contains(
+            "moved again since",
+            (await shop.RefusedAsync(HttpMethod.Delete, Path(first), null, 409)).Detail,
+            StringComparison.Ordinal);
+        await shop.DeleteAsync<HorizonLine>(Path(second));
+        Assert.Equal(
+            Workday(2),
+            (await shop.DeleteAsync<HorizonLine>(Path(first))).Visits.Single(v => v.Booking == booking).Day);
     }
 
     [Fact]

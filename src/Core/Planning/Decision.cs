@@ -182,6 +182,17 @@ public sealed class Booking
         return copy;
     }
 
+    /// <summary>
+    /// Whether it holds work that another accepted visit of the trailer holds for the same time: nearer to it than half
+    /// of what the work lasts. What comes round later is accepted for later.
+    /// </summary>
+    /// <param name="other">The other visit.</param>
+    /// <param name="trailer">What falls due on the trailer.</param>
+    /// <returns>The work, of which one is told; null where there is none.</returns>
+    public Upcoming? Doubles(Booking other, TrailerCase trailer) =>
+        trailer.Coming.FirstOrDefault(d => Tasks.Contains(d.Id) && other.Tasks.Contains(d.Id)
+            && (d.Once || 2 * Math.Abs(Day.DayNumber - other.Day.DayNumber) < d.Days));
+
     /// <summary>Undoes what a decision about it did: accepted, moved or called off.</summary>
     /// <param name="decision">The decision.</param>
     /// <param name="at">When it is taken back.</param>

@@ -199,7 +199,20 @@ internal static class Decisions
         Worker worker,
         CancellationToken stop)
     {
-        Booking? booking = draft.Booking is { } its ? await file.Bookings.FirstAsync(b => b.Id == its, stop) : null;
+        // What the board shows was so a moment ago: what counts is what stands now, in this transaction.
+        List<Booking> open = await file.Bookings
+            .Where(b => b.TrailerId == trailer.Id && b.CalledOffAt == null && b.VisitId == null)
+            .ToListAsync(stop);
+        Booking? booking = draft.Booking is { } its
+            ? open.Find(b => b.Id == its)
+                ?? throw Refusal.Conflict("The trailer has come for this visit, or it was called off. Look at it again.")
+            : null;
+        if (draft is { Kind: DecisionKind.Move, From: { } seen } && booking!.Day != seen)
+        {
+            throw Refusal.Conflict(FormattableString.Invariant(
+                $"Somebody else moved this visit to {booking.Day:dddd, MMMM d} meanwhile. Look at it again."));
+        }
+
         file.Decisions.Add(new Decision
         {
             Id = id,
@@ -215,18 +228,30 @@ internal static class Decisions
         booking?.Apply(draft.Kind, draft.To, clock.Now);
         if (draft.Kind == DecisionKind.Accept)
         {
-            file.Bookings.Add(Booking.Of(
-                id,
-                trailer.Case,
-                draft.Tasks,
-                draft.To!.Value,
-                board.Costs,
-                clock.Now,
-                worker.Id));
+            booking = Booking.Of(id, trailer.Case, draft.Tasks, draft.To!.Value, board.Costs, clock.Now, worker.Id);
+            file.Bookings.Add(booking);
+        }
+
+        if (booking is { CalledOffAt: null })
+        {
+            NotTwice(booking, open, trailer.Case);
         }
 
         // One after the other: they are told apart by when they were made.
         await file.SaveChangesAsync(stop);
+    }
+
+    // Two people who accept the same work accept it once.
+    private static void NotTwice(Booking booking, IEnumerable<Booking> open, TrailerCase trailer)
+    {
+        foreach (Booking other in open.Where(b => b.Id != booking.Id))
+        {
+            if (booking.Doubles(other, trailer) is { } work)
+            {
+                throw Refusal.Conflict(FormattableString.Invariant(
+                    $"{work.Name} is accepted already, for {other.Day:dddd, MMMM d}. Move that visit, or call it off."));
+            }
+        }
     }
 
     private static async Task<Ok<HorizonLine>> TakeBackTogetherAsync(
@@ -271,6 +296,12 @@ internal static class Decisions
         if (booking is { VisitId: not null })
         {
             throw Refusal.Conflict("The trailer has come for this visit already; it can't be taken back any more.");
+        }
+
+        if (decision.Kind == DecisionKind.Move && booking is not null && booking.Day != decision.To)
+        {
+            throw Refusal.Conflict(FormattableString.Invariant(
+                $"It was moved again since, to {booking.Day:dddd, MMMM d}: take that back first."));
         }
 
         booking?.TakeBack(decision, clock.Now);
