@@ -59,6 +59,7 @@ builder.Services.AddSingleton<NewDay>();
 builder.Services.AddSingleton<PlanBoard>();
 builder.Services.AddSingleton(new InstrumentBench(given.InstrumentsAt));
 builder.Services.AddSingleton(new MailOutlet(given.MailAt));
+builder.Services.AddSingleton<MailSending>();
 builder.Services.AddHttpClient(MeterFeed.Client).AddStandardResilienceHandler(Impatient);
 builder.Services.AddSingleton(services => new MeterFeed(
     services.GetRequiredService<IHttpClientFactory>(),
@@ -114,6 +115,7 @@ if (!describing)
 {
     builder.Services.AddHostedService(services => services.GetRequiredService<NewDay>());
     builder.Services.AddHostedService<MeterFeedPolling>();
+    builder.Services.AddHostedService(services => services.GetRequiredService<MailSending>());
 }
 
 WebApplication app = builder.Build();

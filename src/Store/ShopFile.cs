@@ -120,6 +120,9 @@ public sealed class ShopFile(DbContextOptions<ShopFile> options) : DbContext(opt
     /// <summary>Reminders sent to customers.</summary>
     public DbSet<Reminder> Reminders => Set<Reminder>();
 
+    /// <summary>Messages on their way, and those that have gone.</summary>
+    public DbSet<OutgoingMail> OutgoingMails => Set<OutgoingMail>();
+
     /// <summary>Readings from a feed that were not believed.</summary>
     public DbSet<DoubtedReading> DoubtedReadings => Set<DoubtedReading>();
 

@@ -5,8 +5,10 @@ using System.Text;
 using Microsoft.AspNetCore.Builder;
 using Microsoft.AspNetCore.Hosting;
 using Microsoft.AspNetCore.Http;
+using Microsoft.EntityFrameworkCore;
 using Microsoft.Extensions.DependencyInjection;
 using MimeKit;
+using SturdyTinker.Core.Notices;
 using SturdyTinker.Core.Planning;
 using SturdyTinker.Shop.Horizon;
 using SturdyTinker.Shop.Requests;
@@ -101,6 +103,93 @@ public sealed class OutsideTests : IDisposable
         Assert.Single(room.Messages);
     }
 
+    /// <summary>
+    /// A reminder is written down before it goes: ten at once send it once; a service that is away gets it later, by itself,
+    /// also from a program started anew; and one whose visit was called off meanwhile stays.
+    /// </summary>
+    [Fact]
+    public async Task A_reminder_that_could_not_go_goes_later_once_and_only_while_it_is_wanted()
+    {
+        string folder;
+        string path, other;
+        int port = FreePort();
+        TrailerAnswer trailer;
+        using (ShopServer shop = new(mail: $"127.0.0.1:{port}"))
+        {
+            folder = Directory.CreateTempSubdirectory("tinker-again-").FullName;
+            await shop.SomebodyAsync();
+            trailer = await shop.TrailerAsync(
+                "P-07",
+                d => d with { LastRepackOn = shop.Today.AddMonths(-11), Meter = Core.Gear.MeterKind.None });
+            VisitOnLine visit = (await shop.GetAsync<HorizonAnswer>("/api/horizon")).Lines[0].Visits[0];
+            Guid booking = ShopServer.NewId();
+            await shop.PutAsync<HorizonLine>(
+                $"/api/horizon/trailers/{trailer.Id}/decisions/{booking}",
+                new DecisionDraft(
+                    DecisionKind.Accept,
+                    [.. visit.Tasks.Select(t => t.Id)],
+                    visit.Week.AddDays(7),
+                    null,
+                    null));
+            path = $"/api/horizon/bookings/{booking}/reminder";
+            other = $"{path}s/{ShopServer.NewId()}";
+            ReminderSent waits = Assert.Single((await shop.PutAsync<ReminderAnswer>(
+                $"{path}s/{ShopServer.NewId()}",
+                new ReminderDraft("puppets@customers.example", "P-07", "Please come."))).Sent);
+            Assert.NotNull(waits.Failed);
+            Assert.Equal((null, shop.Today), (waits.SentAt, DateOnly.FromDateTime(waits.NextAt!.Value.DateTime)));
+
+            // The folder as it would be left by a program that was killed now.
+            foreach (string file in Directory.GetFiles(shop.Folder, "shop.db*"))
+            {
+                File.Copy(file, Path.Combine(folder, Path.GetFileName(file)));
+            }
+        }
+
+        MailRoom room = new(port, kept);
+        _ = room.RunAsync();
+        using ShopServer again = new(folder, mail: $"127.0.0.1:{port}", ahead: TimeSpan.FromMinutes(2));
+        again.Http.DefaultRequestHeaders.Add(
+            Worker.Header,
+            (await again.LookAsync(f => f.People.Select(p => p.Id).SingleAsync())).ToString());
+        ReminderSent went = (await UntilAsync(
+            () => again.GetAsync<ReminderAnswer>(path),
+            r => r.Sent[0].SentAt is not null)).Sent[0];
+        Assert.Equal((null, null), (went.Failed, went.NextAt));
+        string first = Assert.Single(room.Messages);
+
+        // Ten at once: one letter more.
+        ReminderDraft draft = new("puppets@customers.example", "P-07", "And bring the spare.");
+        HttpResponseMessage[] answers = await Task.WhenAll(
+            Enumerable.Range(0, 10).Select(_ => again.Http.PutAsJsonAsync(other, draft)));
+        Assert.All(answers, a => Assert.Equal(HttpStatusCode.OK, a.StatusCode));
+        Assert.Equal(2, room.Messages.Count);
+
+        // One that is called off while it waits stays where it is.
+        await room.DisposeAsync();
+        string third = $"{path}s/{ShopServer.NewId()}";
+        Assert.NotNull((await again.PutAsync<ReminderAnswer>(third, draft)).Sent[0].NextAt);
+        await again.LookAsync(f => f.Bookings.ExecuteUpdateAsync(
+            b => b.SetProperty(one => one.CalledOffAt, again.Time.GetUtcNow())));
+        await using MailRoom back = new(port, kept);
+        _ = back.RunAsync();
+        again.Time.Ahead += TimeSpan.FromMinutes(2);
+        await again.Http.PutAsJsonAsync(third, draft);
+        OutgoingMail given = await UntilAsync(
+            () => again.LookAsync(f => f.OutgoingMails.AsNoTracking().OrderBy(m => m.At).LastAsync()),
+            m => m.NextAt is null);
+        Assert.Equal(("The visit was called off meanwhile.", (DateTimeOffset?)null), (given.Failed, given.SentAt));
+        Assert.Equal(2, back.Messages.Count);
+        Assert.Contains(first, back.Messages);
+    }
+
+    private static int FreePort()
+    {
+        using TcpListener listener = new(IPAddress.Loopback, 0);
+        listener.Start();
+        return ((IPEndPoint)listener.LocalEndpoint).Port;
+    }
+
     [Fact]
     public async Task An_order_is_written_down_as_sent_though_whoever_asked_went_away()
     {
@@ -144,11 +233,12 @@ public sealed class OutsideTests : IDisposable
         MimeMessage message = new() { Subject = "Reminder", Body = new TextPart("plain") { Text = "Due." } };
         message.From.Add(MailOutlet.Sender(""));
         message.To.Add(new MailboxAddress("", "ada@lanternfold.example"));
-        string? failed = await new MailOutlet((IPEndPoint)listener.LocalEndpoint is var at
+        MailRefused? failed = await new MailOutlet((IPEndPoint)listener.LocalEndpoint is var at
             ? new DnsEndPoint("127.0.0.1", at.Port)
             : null).SendAsync(message, CancellationToken.None);
         Assert.NotNull(failed);
-        Assert.EndsWith(".", failed, StringComparison.Ordinal);
+        Assert.EndsWith(".", failed.Why, StringComparison.Ordinal);
+        Assert.Equal(says[^1].StartsWith("550", StringComparison.Ordinal), failed.ForGood);
         listener.Stop();
         await service;
     }

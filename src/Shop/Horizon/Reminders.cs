@@ -22,15 +22,25 @@ public sealed record ReminderAnswer(
     bool CanSend);
 
 /// <summary>A reminder sent, or that could not be.</summary>
-public sealed record ReminderSent(DateTimeOffset At, string To, string By, string? Failed);
+/// <param name="At">When it was written.</param>
+/// <param name="To">Where to.</param>
+/// <param name="By">Who sent it.</param>
+/// <param name="Failed">Why it could not be handed over so far; null where it was, or was not tried yet.</param>
+/// <param name="SentAt">When it was handed over; null before.</param>
+/// <param name="NextAt">When it is tried next, by itself; null once it is sent or given up.</param>
+public sealed record ReminderSent(
+    DateTimeOffset At,
+    string To,
+    string By,
+    string? Failed,
+    DateTimeOffset? SentAt,
+    DateTimeOffset? NextAt);
 
 /// <summary>A reminder to send.</summary>
 public sealed record ReminderDraft(string To, string Subject, string Body);
 
 internal static class Reminders
 {
-    private static readonly SemaphoreSlim Sending = new(1);
-
     internal static void MapReminders(this RouteGroupBuilder horizon)
     {
         horizon.MapGet("/bookings/{id:guid}/reminder", WriteAsync);
@@ -67,13 +77,17 @@ internal static class Reminders
             FormattableString.Invariant($"{found.booking.Price:#,0}")));
         var sent = await (from reminder in file.Reminders.AsNoTracking()
                           join person in file.People on reminder.PersonId equals person.Id
+                          join one in file.OutgoingMails on reminder.Id equals one.Id into letters
+                          from letter in letters.DefaultIfEmpty()
                           where reminder.BookingId == id
                           orderby reminder.At descending
                           select new ReminderSent(
                               reminder.At,
                               reminder.To,
                               person.Name,
-                              reminder.Failed)).ToListAsync();
+                              reminder.Failed,
+                              reminder.SentAt,
+                              letter == null ? null : letter.NextAt)).ToListAsync();
         return new ReminderAnswer(found.Mail, words.Subject, words.Body, sent, mail.There);
     }
 
@@ -85,32 +99,31 @@ internal static class Reminders
         Clock clock,
         Worker worker,
         MailOutlet mail,
+        MailSending sending,
         CancellationToken stop)
     {
         Checks.Id(reminderId);
-        await Sending.WaitAsync(stop);
-        try
+        await using (var transaction = await file.Database.BeginTransactionAsync(stop))
         {
-            // From here on it is seen through, and written down, though whoever asked goes away.
-            await SendOnceAsync(id, reminderId, draft, file, clock, worker, mail);
-        }
-        finally
-        {
-            Sending.Release();
+            await WriteOnceAsync(id, reminderId, draft, file, clock, worker, mail, sending);
+            await transaction.CommitAsync(stop);
         }
 
+        file.ChangeTracker.Clear();
+        await sending.TriedAsync(reminderId, stop);
         return TypedResults.Ok(await AnswerAsync(file, id, mail));
     }
 
-    // Sent twice, or by two at once, it goes out once.
-    private static async Task SendOnceAsync(
+    // Sent twice, or by two at once, it is written down once, and what is written down goes out once.
+    private static async Task WriteOnceAsync(
         Guid id,
         Guid reminderId,
         ReminderDraft draft,
         ShopFile file,
         Clock clock,
         Worker worker,
-        MailOutlet mail)
+        MailOutlet mail,
+        MailSending sending)
     {
         if (!await file.Reminders.AnyAsync(r => r.Id == reminderId))
         {
@@ -136,7 +149,11 @@ internal static class Reminders
                 Date = clock.Now,
                 MessageId = $"{reminderId:D}@sturdy-tinker.example",
             };
-            string? failed = await mail.SendAsync(message, CancellationToken.None);
+            if (mail.There)
+            {
+                sending.Write(file, reminderId, MailKind.Reminder, message);
+            }
+
             file.Reminders.Add(new Reminder
             {
                 Id = reminderId,
@@ -145,8 +162,7 @@ internal static class Reminders
                 Subject = subject,
                 Body = body,
                 At = clock.Now,
-                SentAt = failed is null ? clock.Now : null,
-                Failed = failed,
+                Failed = mail.There ? null : "This shop has no mail service.",
                 PersonId = worker.Id
             });
             await file.SaveChangesAsync();

@@ -4,6 +4,11 @@ using MimeKit;
 
 namespace SturdyTinker.Shop.Requests;
 
+/// <summary>Why a message was not taken.</summary>
+/// <param name="Why">In a sentence.</param>
+/// <param name="ForGood">Whether the service will not take it another time either (a 5xx of RFC 5321).</param>
+internal sealed record MailRefused(string Why, bool ForGood);
+
 /// <summary>
 /// The shop's way to send mail: an SMTP service (RFC 5321) at the setting "mail" (host:port). A shop without one writes
 /// no mail.
@@ -25,12 +30,12 @@ internal sealed class MailOutlet(System.Net.DnsEndPoint? address)
         [System.Diagnostics.CodeAnalysis.NotNullWhen(true)] out MailboxAddress? to) =>
         MailboxAddress.TryParse(typed ?? "", out to) && to.Address.Contains('@', StringComparison.Ordinal);
 
-    /// <summary>Hands a message over; answers why that failed, in words, or null.</summary>
-    internal async Task<string?> SendAsync(MimeMessage message, CancellationToken stop)
+    /// <summary>Hands a message over; answers why that failed, or null.</summary>
+    internal async Task<MailRefused?> SendAsync(MimeMessage message, CancellationToken stop)
     {
         if (address is null)
         {
-            return "This shop has no mail service.";
+            return new MailRefused("This shop has no mail service.", ForGood: false);
         }
 
         using CancellationTokenSource patience = CancellationTokenSource.CreateLinkedTokenSource(stop);
@@ -49,16 +54,21 @@ internal sealed class MailOutlet(System.Net.DnsEndPoint? address)
         }
         catch (OperationCanceledException) when (!stop.IsCancellationRequested)
         {
-            return "The mail service did not answer in good time.";
+            return new MailRefused("The mail service did not answer in good time.", ForGood: false);
         }
         catch (SslHandshakeException)
         {
-            return "The mail service came to no safe connection (TLS): its certificate or its settings are wrong.";
+            return new MailRefused(
+                "The mail service came to no safe connection (TLS): its certificate or its settings are wrong.",
+                ForGood: false);
         }
         catch (Exception fault) when (fault is not OperationCanceledException)
         {
             // Whatever comes from outside ends nothing here.
-            return $"The mail service did not take it: {fault.Message.Split('\n')[0].Trim().TrimEnd('.')}.";
+            return new MailRefused(
+                $"The mail service did not take it: {fault.Message.Split('\n')[0].Trim().TrimEnd('.')}.",
+                fault is SmtpCommandException { StatusCode: >= SmtpStatusCode.SyntaxError and not
+                    SmtpStatusCode.ExceededStorageAllocation });
         }
     }
 

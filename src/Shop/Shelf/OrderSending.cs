@@ -1,7 +1,9 @@
 using System.Globalization;
 using CsvHelper.Configuration.Attributes;
 using Microsoft.AspNetCore.Http.HttpResults;
+using Microsoft.EntityFrameworkCore;
 using MimeKit;
+using SturdyTinker.Core.Notices;
 using SturdyTinker.Core.Parts.Stock;
 using SturdyTinker.Shop.Requests;
 using SturdyTinker.Store;
@@ -76,6 +78,7 @@ internal static class OrderSending
         Worker worker,
         Supplier supplier,
         MailOutlet mail,
+        MailSending sending,
         CancellationToken stop)
     {
         _ = worker;
@@ -90,12 +93,18 @@ internal static class OrderSending
                 sent.Way,
                 clock,
                 supplier,
-                mail,
+                sending,
                 CancellationToken.None);
         }
         finally
         {
             Sending.Release();
+        }
+
+        if (sent.Way == OrderWay.Mail)
+        {
+            await sending.TriedAsync(id, stop);
+            file.ChangeTracker.Clear();
         }
 
         return TypedResults.Ok(await Orders.AllAsync(file, clock, supplier, mail));
@@ -107,7 +116,7 @@ internal static class OrderSending
         OrderWay way,
         Clock clock,
         Supplier supplier,
-        MailOutlet mail,
+        MailSending sending,
         CancellationToken stop)
     {
         if (order.SentAt is null)
@@ -125,8 +134,8 @@ internal static class OrderSending
                     (heard, failed) = await supplier.SendAsync(order, clock.Today, stop);
                     break;
                 case OrderWay.Mail:
-                    failed = await MailAsync(order, await file.SettingsAsync(), clock, mail, stop);
-                    break;
+                    await WriteAsync(file, order, clock, sending, stop);
+                    return;
                 case OrderWay.ByHand:
                     failed = null;
                     break;
@@ -148,16 +157,24 @@ internal static class OrderSending
         }
     }
 
-    private static async Task<string?> MailAsync(
+    // Written down, and handed over behind the scenes. One that was given up before is tried anew.
+    private static async Task WriteAsync(
+        ShopFile file,
         PartOrder order,
-        ShopSettings settings,
         Clock clock,
-        MailOutlet mail,
+        MailSending sending,
         CancellationToken stop)
     {
+        ShopSettings settings = await file.SettingsAsync();
         if (!MailOutlet.TryAddress(settings.SupplierMail, out MailboxAddress? to))
         {
             throw Refusal.Field("/way", "The supplier’s mail address is missing: write it down first.");
+        }
+
+        if (await file.OutgoingMails.FirstOrDefaultAsync(m => m.Id == order.Id, stop) is { } before)
+        {
+            file.OutgoingMails.Remove(before);
+            await file.SaveChangesAsync(stop);
         }
 
         MailboxAddress shop = MailOutlet.Sender(settings.Name);
@@ -178,7 +195,9 @@ internal static class OrderSending
             Date = clock.Now,
             MessageId = $"{order.Id:D}@sturdy-tinker.example"
         };
-        return await mail.SendAsync(message, stop);
+        sending.Write(file, order.Id, MailKind.Order, message);
+        order.Said = "On its way to the mail service.";
+        await file.SaveChangesAsync(stop);
     }
 
     private static void Promise(PartOrder order, SupplierOrder? heard)

@@ -54,6 +54,15 @@ internal sealed class ReminderMapping : IEntityTypeConfiguration<Reminder>
     }
 }
 
+internal sealed class OutgoingMailMapping : IEntityTypeConfiguration<OutgoingMail>
+{
+    public void Configure(EntityTypeBuilder<OutgoingMail> builder)
+    {
+        builder.Property(m => m.Id).ValueGeneratedNever();
+        builder.HasIndex(m => m.NextAt);
+    }
+}
+
 internal sealed class DoubtedReadingMapping : IEntityTypeConfiguration<DoubtedReading>
 {
     public void Configure(EntityTypeBuilder<DoubtedReading> builder) =>

@@ -587,6 +587,41 @@ namespace SturdyTinker.Store.Migrations
                     b.ToTable("CalendarFeeds");
                 });
 
+            modelBuilder.Entity("SturdyTinker.Core.Notices.OutgoingMail", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("At")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Failed")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Kind")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<byte[]>("Message")
+                        .IsRequired()
+                        .HasColumnType("BLOB");
+
+                    b.Property<long?>("NextAt")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long?>("SentAt")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Tries")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("NextAt");
+
+                    b.ToTable("OutgoingMails");
+                });
+
             modelBuilder.Entity("SturdyTinker.Core.Notices.Reminder", b =>
                 {
                     b.Property<Guid>("Id")

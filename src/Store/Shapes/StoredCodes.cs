@@ -136,6 +136,9 @@ internal static class StoredCodes
             (FeedKind.Person, "Person"),
             (FeedKind.Customer, "Customer")),
         Of(
+            (MailKind.Reminder, "Reminder"),
+            (MailKind.Order, "Order")),
+        Of(
             (StockMove.Receipt, "Receipt"),
             (StockMove.Use, "Use"),
             (StockMove.Return, "Return"),

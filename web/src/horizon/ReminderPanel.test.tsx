@@ -18,7 +18,16 @@ const AT = "2026-06-10T09:00:00+00:00";
 describe("a reminder", () => {
   it("is written only when somebody asks for it, and its words can be changed before it goes", async () => {
     const sent = words({
-      sent: [{ at: AT, to: "puppets@customers.example", by: "Ines Marrow", failed: null }],
+      sent: [
+        {
+          at: AT,
+          to: "puppets@customers.example",
+          by: "Ines Marrow",
+          failed: null,
+          sentAt: AT,
+          nextAt: null,
+        },
+      ],
     });
     const { user, asked, of } = show(<ReminderPanel booking="booking-1" />, {
       "GET /reminder": words(),
@@ -57,14 +66,21 @@ describe("a reminder", () => {
   });
 
   it("says why one did not go, and that the shop has no mail", async () => {
+    const by = { at: AT, to: "x@y.example", by: "Ines Marrow" };
     const { user } = show(<ReminderPanel booking="booking-1" />, {
       "GET /reminder": words({
         canSend: false,
-        sent: [{ at: AT, to: "x@y.example", by: "Ines Marrow", failed: "The mail service did not answer." }],
+        sent: [
+          { ...by, failed: "The mail service did not answer.", sentAt: null, nextAt: null },
+          { ...by, failed: "The mail service is busy.", sentAt: null, nextAt: "2026-06-10T09:31:00+00:00" },
+          { ...by, failed: null, sentAt: null, nextAt: AT },
+        ],
       }),
     });
     await user.click(screen.getByRole("button", { name: "Remind the customer" }));
     await screen.findByText(/Not sent .*: The mail service did not answer\./);
+    expect(screen.getByText(/The mail service is busy\. Tried again by itself at /)).toBeTruthy();
+    expect(screen.getByText("On its way to x@y.example, by Ines Marrow.")).toBeTruthy();
     expect(screen.getByText(/no mail service/)).toBeTruthy();
     expect(screen.getByRole("button", { name: "Send it" })).toHaveProperty("disabled", true);
   });

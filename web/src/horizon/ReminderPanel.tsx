@@ -17,6 +17,9 @@ export function ReminderPanel({ booking }: { booking: string }) {
     queryKey: ["reminder", booking],
     queryFn: () => answer(shop.GET("/api/horizon/bookings/{id}/reminder", { params: { path } })),
     enabled: open,
+    // One that waits goes by itself: what became of it shows without anybody asking.
+    refetchInterval: ({ state }) =>
+      state.data?.sent.some((s) => !s.sentAt && (s.nextAt ?? !s.failed)) ? 5_000 : false,
   });
   return (
     <Stack $gap={8}>
@@ -31,6 +34,15 @@ export function ReminderPanel({ booking }: { booking: string }) {
       )}
     </Stack>
   );
+}
+
+/** What became of a reminder: sent, tried again by itself, given up, or on its way. */
+function howItWent(s: Schemas["ReminderSent"]): string {
+  const when = `${dayInWords(s.at)} ${clockInWords(s.at)}`;
+  if (s.sentAt) return `Sent to ${s.to} on ${dayInWords(s.sentAt)} at ${clockInWords(s.sentAt)} by ${s.by}.`;
+  if (s.failed && s.nextAt)
+    return `Not sent yet, of ${when}: ${s.failed} Tried again by itself at ${clockInWords(s.nextAt)}.`;
+  return s.failed ? `Not sent ${when}: ${s.failed}` : `On its way to ${s.to}, by ${s.by}.`;
 }
 
 function Words({ booking, of }: { booking: string; of: Schemas["ReminderAnswer"] }) {
@@ -51,11 +63,7 @@ function Words({ booking, of }: { booking: string; of: Schemas["ReminderAnswer"]
     <Form of={form}>
       <Stack $gap={8}>
         {of.sent.map((s) => (
-          <Quiet key={s.at}>
-            {s.failed
-              ? `Not sent ${dayInWords(s.at)} ${clockInWords(s.at)}: ${s.failed}`
-              : `Sent to ${s.to} on ${dayInWords(s.at)} at ${clockInWords(s.at)} by ${s.by}.`}
-          </Quiet>
+          <Quiet key={s.at}>{howItWent(s)}</Quiet>
         ))}
         {!of.canSend && (
           <p>This shop has no mail service: start it with --mail HOST:PORT. The words can be copied.</p>
