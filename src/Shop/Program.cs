@@ -54,6 +54,7 @@ builder.Services.AddSingleton(given.Clock);
 builder.Services.Configure<HostOptions>(options =>
     options.BackgroundServiceExceptionBehavior = BackgroundServiceExceptionBehavior.Ignore);
 builder.Services.AddSingleton<Clock>();
+builder.Services.AddSingleton<Opening>();
 builder.Services.AddSingleton<VisitNews>();
 builder.Services.AddSingleton<NewDay>();
 builder.Services.AddSingleton<PlanBoard>();
@@ -119,36 +120,17 @@ if (!describing)
 }
 
 WebApplication app = builder.Build();
-if (!describing)
+Opening opening = app.Services.GetRequiredService<Opening>();
+using IDisposable? serving = describing ? null : await ServeAloneAsync(folder);
+if (!describing && serving is null)
 {
-    Directory.CreateDirectory(folder);
-    using IServiceScope scope = app.Services.CreateScope();
-    ShopFile file = scope.ServiceProvider.GetRequiredService<ShopFile>();
-    try
-    {
-        await file.PrepareAsync();
-    }
-    catch (NewerFileException newer)
-    {
-        await Console.Error.WriteLineAsync(newer.Message);
-        Environment.ExitCode = 1;
-        return;
-    }
-
-    Clock clock = app.Services.GetRequiredService<Clock>();
-    clock.GoBy((await file.SettingsToReadAsync()).TimeZone);
-
-    // After an upgrade standings are worked out before anybody asks: the yard's list is never empty meanwhile. Those of
-    // yesterday wait for nobody.
-    if (await file.Trailers.AnyAsync(t => !file.TrailerStatuses.Any(s => s.TrailerId == t.Id)))
-    {
-        await file.RefreshAllAsync(clock.Today);
-    }
+    return;
 }
 
 app.UseExceptionHandler();
 app.UseRereadableBodies();
 app.UseStatusCodePages(RefusalHandler.AnswerBareAsync);
+app.Use(next => context => opening.HoldAsync(context, next));
 app.UseResponseCompression();
 ServeWeb(app, given.Web);
 
@@ -169,7 +151,49 @@ api.MapSettings();
 api.MapFind();
 api.MapFallback(() => { throw Refusal.NotFound("There is nothing at this address."); });
 
-await app.RunAsync();
+if (describing)
+{
+    await app.RunAsync();
+    return;
+}
+
+// It answers first and opens its file then: whoever asks hears that it is being opened, not that nobody is there.
+try
+{
+    await app.StartAsync();
+}
+catch (IOException taken)
+{
+    await Console.Error.WriteLineAsync($"{taken.Message} Give this program another one with --urls.");
+    Environment.ExitCode = 1;
+    return;
+}
+
+if (await opening.RunAsync(app.Services) is { } why)
+{
+    await Console.Error.WriteLineAsync(why);
+    Environment.ExitCode = 1;
+    await app.StopAsync();
+    return;
+}
+
+await app.WaitForShutdownAsync();
+
+// Holds the folder as the one program that serves it; null, with a sentence said, where it can't be.
+static async Task<IDisposable?> ServeAloneAsync(string folder)
+{
+    try
+    {
+        Directory.CreateDirectory(folder);
+        return await FileAlone.ServeAsync(Path.Combine(folder, ShopFileOpening.FileName));
+    }
+    catch (Exception fault) when (Opening.WhyNot(fault) is { } why)
+    {
+        await Console.Error.WriteLineAsync(why);
+        Environment.ExitCode = 1;
+        return null;
+    }
+}
 
 // Somebody stands at the counter and waits for what the service outside says.
 static void Impatient(HttpStandardResilienceOptions options)

@@ -1,7 +1,13 @@
 using System.IO.Compression;
 using Microsoft.Data.Sqlite;
+using Microsoft.EntityFrameworkCore;
 
 namespace SturdyTinker.Store;
+
+/// <summary>What a backup holds beside the shop's file.</summary>
+/// <param name="Pictures">Files of pictures, the small ones among them.</param>
+/// <param name="Missing">Files that the record names and that are not there.</param>
+public sealed record Kept(int Pictures, int Missing);
 
 /// <summary>A shop's whole record in one ZIP file: the SQLite file and the pictures beside it.</summary>
 public static class Backup
@@ -9,17 +15,14 @@ public static class Backup
     /// <summary>Name of the folder of pictures, beside the shop's file and in a backup.</summary>
     public const string PhotosFolder = "photos";
 
-    private static readonly string[] Leftovers = ["-wal", "-shm", "-journal"];
-
     /// <summary>
-    /// Writes a backup whole or not at all; the shop may be at work meanwhile. The file is copied first: every picture
-    /// that
-    /// it names lies on disk by then. Throws <see cref="FileNotFoundException"/> where there is no shop.
+    /// Writes a backup whole or not at all; the shop may be at work meanwhile. The file is copied first: every picture that
+    /// it names lies on disk by then, and those that it names are the ones that go along. Throws
+    /// <see cref="FileNotFoundException"/> where there is no shop.
     /// </summary>
     /// <param name="folder">The shop's folder.</param>
     /// <param name="zip">The backup to write.</param>
-    /// <returns>How many pictures it holds.</returns>
-    public static async Task<int> WriteAsync(string folder, string zip)
+    public static async Task<Kept> WriteAsync(string folder, string zip)
     {
         string shop = Path.Combine(
             folder,
@@ -46,25 +49,34 @@ public static class Backup
                 await command.ExecuteNonQueryAsync();
             }
 
-            int count = 0;
+            List<string> named = await PicturesAsync(copy), missing = [];
             await using (FileStream stream = File.Create(written))
-            await using (ZipArchive archive = new(stream, ZipArchiveMode.Create))
             {
-                await archive.CreateEntryFromFileAsync(copy, ShopFileOpening.FileName);
-                string photos = Path.Combine(folder, PhotosFolder);
-                string[] pictures = Directory.Exists(photos) ? Directory.GetFiles(photos, "*.jpg") : [];
-                foreach (string picture in pictures.Order(StringComparer.Ordinal))
+                await using (ZipArchive archive = new(stream, ZipArchiveMode.Create, leaveOpen: true))
                 {
-                    await archive.CreateEntryFromFileAsync(
-                        picture,
-                        $"{PhotosFolder}/{Path.GetFileName(picture)}",
-                        CompressionLevel.NoCompression);
-                    count++;
+                    await archive.CreateEntryFromFileAsync(copy, ShopFileOpening.FileName);
+                    foreach (string picture in named)
+                    {
+                        string path = Path.Combine(folder, PhotosFolder, picture);
+                        if (File.Exists(path))
+                        {
+                            await archive.CreateEntryFromFileAsync(
+                                path,
+                                $"{PhotosFolder}/{picture}",
+                                CompressionLevel.NoCompression);
+                        }
+                        else
+                        {
+                            missing.Add(picture);
+                        }
+                    }
                 }
+
+                RandomAccess.FlushToDisk(stream.SafeFileHandle);
             }
 
             File.Move(written, zip, overwrite: true);
-            return count;
+            return new Kept(named.Count - missing.Count, missing.Count);
         }
         finally
         {
@@ -74,33 +86,24 @@ public static class Backup
     }
 
     /// <summary>
-    /// Lays a backup into a folder without a shop, and sees that its file is whole. Throws
-    /// <see cref="InvalidDataException"/>
-    /// with a sentence where the folder has a shop already, or the file is no backup of ours; nothing is left behind
-    /// then.
+    /// Lays a backup into an empty folder: it is unpacked and checked beside it, and put there in one move. Throws
+    /// <see cref="InvalidDataException"/> with a sentence where something lies in the folder already, or the file is no
+    /// backup of ours, damaged, or of a newer program; nothing is left behind then.
     /// </summary>
     /// <param name="zip">The backup.</param>
     /// <param name="folder">The folder; made when absent.</param>
-    /// <returns>How many pictures it held.</returns>
-    public static async Task<int> RestoreAsync(string zip, string folder)
+    public static async Task<Kept> RestoreAsync(string zip, string folder)
     {
-        if (File.Exists(Path.Combine(folder, ShopFileOpening.FileName)))
-        {
-            throw new InvalidDataException(
-                $"There is a shop in {folder} already; nothing was changed. Restore into an empty folder.");
-        }
-
-        // What SQLite has left of another shop would be taken for this one's.
-        if (Leftovers.Select(l => Path.Combine(folder, ShopFileOpening.FileName + l)).FirstOrDefault(File.Exists)
-            is { } left)
-        {
-            throw new InvalidDataException(
-                $"{left} is left over from a shop that was here; nothing was changed. Restore into an empty folder.");
-        }
-
-        string laid = Path.Combine(Path.GetFullPath(folder), ".restoring");
+        string target = Path.TrimEndingDirectorySeparator(Path.GetFullPath(folder)), laid = target + ".restoring";
+        Empty(target, folder);
         try
         {
+            // What a restore that was killed has left.
+            if (Directory.Exists(laid))
+            {
+                Directory.Delete(laid, recursive: true);
+            }
+
             Directory.CreateDirectory(Path.Combine(laid, PhotosFolder));
             await using (ZipArchive archive = await OpenAsync(zip))
             {
@@ -111,21 +114,16 @@ public static class Backup
 
                 foreach (ZipArchiveEntry entry in archive.Entries)
                 {
-                    await entry.ExtractToFileAsync(Path.Combine(laid, entry.FullName));
+                    await UnpackAsync(entry, Path.Combine(laid, entry.FullName), zip);
                 }
             }
 
-            await CheckAsync(Path.Combine(laid, ShopFileOpening.FileName), zip);
-            int pictures = Directory.GetFiles(Path.Combine(laid, PhotosFolder)).Length;
-            if (Directory.Exists(Path.Combine(folder, PhotosFolder)))
-            {
-                throw new InvalidDataException(
-                    $"There are pictures in {folder} already; nothing was changed. Restore into an empty folder.");
-            }
-
-            Directory.Move(Path.Combine(laid, PhotosFolder), Path.Combine(folder, PhotosFolder));
-            File.Move(Path.Combine(laid, ShopFileOpening.FileName), Path.Combine(folder, ShopFileOpening.FileName));
-            return pictures;
+            string file = Path.Combine(laid, ShopFileOpening.FileName);
+            await CheckAsync(file, zip);
+            List<string> named = await PicturesAsync(file);
+            int there = named.Count(p => File.Exists(Path.Combine(laid, PhotosFolder, p)));
+            PutInPlace(laid, target);
+            return new Kept(there, named.Count - there);
         }
         finally
         {
@@ -134,6 +132,65 @@ public static class Backup
                 Directory.Delete(laid, recursive: true);
             }
         }
+    }
+
+    // Another shop, or what SQLite has left of one, would be mixed with this one.
+    private static void Empty(string target, string folder)
+    {
+        if (File.Exists(target))
+        {
+            throw new InvalidDataException($"{folder} is a file; nothing was changed. Restore into an empty folder.");
+        }
+
+        string? lies = Directory.Exists(target)
+            ? Directory.EnumerateFileSystemEntries(target).Select(Path.GetFileName).Order(StringComparer.Ordinal).FirstOrDefault()
+            : null;
+        if (lies is null)
+        {
+            return;
+        }
+
+        throw new InvalidDataException(
+            lies == ShopFileOpening.FileName
+                ? $"There is a shop in {folder} already; nothing was changed. Restore into an empty folder."
+                : $"{lies} lies in {folder} already; nothing was changed. Restore into an empty folder.");
+    }
+
+    private static async Task UnpackAsync(ZipArchiveEntry entry, string path, string zip)
+    {
+        try
+        {
+            await using Stream from = await entry.OpenAsync();
+            await using FileStream to = File.Create(path);
+            await from.CopyToAsync(to);
+            await to.FlushAsync();
+            RandomAccess.FlushToDisk(to.SafeFileHandle);
+        }
+        catch (InvalidDataException)
+        {
+            throw new InvalidDataException($"{zip} is damaged: {entry.FullName} can't be read from it.");
+        }
+    }
+
+    // In one move where there is no folder yet. One that is there and can't be replaced gets the pictures first: without
+    // its file it is no shop.
+    private static void PutInPlace(string laid, string target)
+    {
+        if (Directory.Exists(target))
+        {
+            try
+            {
+                Directory.Delete(target);
+            }
+            catch (IOException)
+            {
+                Directory.Move(Path.Combine(laid, PhotosFolder), Path.Combine(target, PhotosFolder));
+                File.Move(Path.Combine(laid, ShopFileOpening.FileName), Path.Combine(target, ShopFileOpening.FileName));
+                return;
+            }
+        }
+
+        Directory.Move(laid, target);
     }
 
     private static async Task<ZipArchive> OpenAsync(string zip)
@@ -155,27 +212,77 @@ public static class Backup
                 && name.EndsWith(".jpg", StringComparison.Ordinal)
                 && Path.GetFileName(name) == name[(PhotosFolder.Length + 1)..]);
 
+    // Whole, ours, and not newer than the program.
     private static async Task CheckAsync(string file, string zip)
     {
         try
         {
-            await using SqliteConnection connection = new(new SqliteConnectionStringBuilder
-            {
-                DataSource = file,
-                Mode = SqliteOpenMode.ReadOnly,
-                Pooling = false
-            }.ConnectionString);
-            await connection.OpenAsync();
-            await using SqliteCommand command = connection.CreateCommand();
-            command.CommandText = "PRAGMA integrity_check";
-            if (await command.ExecuteScalarAsync() as string != "ok")
+            await using SqliteConnection connection = await ReadAsync(file);
+            if (await AskAsync(connection, "PRAGMA integrity_check") != "ok"
+                || await AskAsync(connection, "PRAGMA foreign_key_check") is not null)
             {
                 throw new InvalidDataException($"The shop's file in {zip} is damaged.");
+            }
+
+            DbContextOptionsBuilder<ShopFile> builder = new();
+            await using ShopFile shop = new(builder.UseSqlite(connection).Options);
+            List<string> applied = [.. await shop.Database.GetAppliedMigrationsAsync()];
+            if (applied.Count == 0)
+            {
+                throw new InvalidDataException($"{zip} holds a file of SQLite that is no shop's.");
+            }
+
+            if (applied.Except(shop.Database.GetMigrations()).Any())
+            {
+                throw new InvalidDataException(
+                    $"{zip} was written by a newer program than this one. Restore it with that one.");
             }
         }
         catch (SqliteException)
         {
             throw new InvalidDataException($"The shop's file in {zip} is damaged.");
         }
+    }
+
+    // The files of the pictures that a shop's file names, the small ones among them.
+    private static async Task<List<string>> PicturesAsync(string file)
+    {
+        await using SqliteConnection connection = await ReadAsync(file);
+        if (await AskAsync(connection, "SELECT name FROM sqlite_master WHERE name = 'VisitPhotos'") is null)
+        {
+            return [];
+        }
+
+        await using SqliteCommand command = connection.CreateCommand();
+        command.CommandText = "SELECT Id FROM VisitPhotos ORDER BY Id";
+        await using SqliteDataReader rows = await command.ExecuteReaderAsync();
+        List<string> names = [];
+        while (await rows.ReadAsync())
+        {
+            Guid id = rows.GetGuid(0);
+            names.Add($"{id}.jpg");
+            names.Add($"{id}-small.jpg");
+        }
+
+        return names;
+    }
+
+    private static async Task<SqliteConnection> ReadAsync(string file)
+    {
+        SqliteConnection connection = new(new SqliteConnectionStringBuilder
+        {
+            DataSource = file,
+            Mode = SqliteOpenMode.ReadOnly,
+            Pooling = false
+        }.ConnectionString);
+        await connection.OpenAsync();
+        return connection;
+    }
+
+    private static async Task<string?> AskAsync(SqliteConnection connection, string question)
+    {
+        await using SqliteCommand command = connection.CreateCommand();
+        command.CommandText = question;
+        return (await command.ExecuteScalarAsync())?.ToString();
     }
 }

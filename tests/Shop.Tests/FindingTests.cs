@@ -61,6 +61,9 @@ public sealed class FindingTests : IDisposable
     private static ByteArrayContent As(byte[] bytes, string type = "image/jpeg") =>
         new(bytes) { Headers = { ContentType = new MediaTypeHeaderValue(type) } };
 
+    /// <summary>A picture to send.</summary>
+    internal static ByteArrayContent Picture() => As(Jpeg(400, 300));
+
     [Fact]
     public async Task A_picture_hangs_on_a_finding_keeps_no_place_and_goes_with_it()
     {

@@ -66,13 +66,155 @@ public sealed class OpeningTests : IDisposable
         await File.WriteAllTextAsync(leftover, "of another shop");
         InvalidDataException fault = await Assert.ThrowsAsync<InvalidDataException>(
             () => Backup.RestoreAsync(zip, target));
-        Assert.Contains("left over", fault.Message, StringComparison.Ordinal);
+        Assert.Contains("lies in", fault.Message, StringComparison.Ordinal);
         Assert.Equal([leftover], Directory.GetFileSystemEntries(target));
 
         File.Delete(leftover);
-        Assert.Equal(0, await Backup.RestoreAsync(zip, target));
+        Assert.Equal(new Kept(0, 0), await Backup.RestoreAsync(zip, target));
         await using ShopFile file = await ShopFileOpening.OpenAsync(target);
         Assert.Empty(await file.Trailers.ToListAsync());
+    }
+
+    /// <summary>What is no backup of ours, is damaged or newer is refused in a sentence, and the folder stays as it was.</summary>
+    [Theory]
+    [InlineData("no shop's", "CREATE TABLE Other (Id INTEGER)")]
+    [InlineData("newer program", null, "INSERT INTO __EFMigrationsHistory VALUES ('20991231235959_Later', '99.0')")]
+    [InlineData("damaged", null, "UPDATE Settings SET Name = Name", true)]
+    public async Task A_backup_that_is_not_ours_or_not_whole_is_refused(
+        string says,
+        string? instead,
+        string? change = null,
+        bool scramble = false)
+    {
+        string made = Path.Combine(folder, "made"), zip = Path.Combine(folder, "backup.zip");
+        string target = Path.Combine(folder, "new");
+        Directory.CreateDirectory(made);
+        string path = Path.Combine(made, ShopFileOpening.FileName);
+        if (instead is null)
+        {
+            await (await ShopFileOpening.OpenAsync(made)).DisposeAsync();
+        }
+
+        await RunSqlAsync(path, instead ?? change!);
+        await Backup.WriteAsync(made, zip);
+        if (scramble)
+        {
+            await ScrambleAsync(zip);
+        }
+
+        InvalidDataException fault = await Assert.ThrowsAsync<InvalidDataException>(
+            () => Backup.RestoreAsync(zip, target));
+        Assert.Contains(says, fault.Message, StringComparison.Ordinal);
+        Assert.False(Directory.Exists(target));
+        Assert.Equal(["backup.zip", "made"], Directory.GetFileSystemEntries(folder).Select(Path.GetFileName).Order());
+    }
+
+    /// <summary>A row whose owner is gone: SQLite holds such a file for whole, the shop does not.</summary>
+    [Fact]
+    public async Task A_backup_whose_rows_lead_nowhere_is_refused()
+    {
+        string made = Path.Combine(folder, "made"), zip = Path.Combine(folder, "backup.zip");
+        await using (ShopFile file = await ShopFileOpening.OpenAsync(made))
+        {
+            file.Customers.Add(new() { Id = Guid.CreateVersion7(), Name = "Orchard" });
+            await file.SaveChangesAsync();
+            file.Trailers.Add(new()
+            {
+                Id = Guid.CreateVersion7(),
+                Tag = "P-07",
+                CustomerId = (await file.Customers.SingleAsync()).Id,
+                Gear = Core.Gear.GearDefaults.For(2, 3500)
+            });
+            await file.SaveChangesAsync();
+        }
+
+        await RunSqlAsync(Path.Combine(made, ShopFileOpening.FileName), "PRAGMA foreign_keys=OFF; DELETE FROM Customers");
+        await Backup.WriteAsync(made, zip);
+        Assert.Contains(
+            "damaged",
+            (await Assert.ThrowsAsync<InvalidDataException>(
+                () => Backup.RestoreAsync(zip, Path.Combine(folder, "new")))).Message,
+            StringComparison.Ordinal);
+    }
+
+    /// <summary>The pictures of a backup are those that its file names: no other goes along, and what is missing is told.</summary>
+    [Fact]
+    public async Task A_backup_holds_the_pictures_that_its_file_names()
+    {
+        string zip = Path.Combine(folder, "backup.zip"), target = Path.Combine(folder, "new");
+        using ShopServer shop = new(Path.Combine(folder, "shop"));
+        await shop.SomebodyAsync();
+        Bay.VisitAnswer visit = await shop.VisitAsync((await shop.TrailerAsync()).Id, "axle-1-left");
+        Guid[] photos = [ShopServer.NewId(), ShopServer.NewId()];
+        foreach (Guid photo in photos)
+        {
+            (await shop.Http.PutAsync(
+                $"/api/bay/visits/{visit.Id}/photos/{photo}?key={Uri.EscapeDataString(visit.Packet.Steps[0].Key)}",
+                FindingTests.Picture())).EnsureSuccessStatusCode();
+        }
+
+        string pictures = Path.Combine(shop.Folder, Backup.PhotosFolder);
+        await File.WriteAllTextAsync(Path.Combine(pictures, $"{ShopServer.NewId()}.jpg"), "of no row");
+        Assert.Equal(new Kept(4, 0), await Backup.WriteAsync(shop.Folder, zip));
+        Assert.Equal(new Kept(4, 0), await Backup.RestoreAsync(zip, target));
+        Assert.Equal(4, Directory.GetFiles(Path.Combine(target, Backup.PhotosFolder)).Length);
+
+        File.Delete(Path.Combine(pictures, $"{photos[0]}.jpg"));
+        Assert.Equal(new Kept(3, 1), await Backup.WriteAsync(shop.Folder, zip));
+        Assert.Equal(new Kept(3, 1), await Backup.RestoreAsync(zip, Path.Combine(folder, "another")));
+
+        // What a restore that was killed has left stands in nobody's way.
+        Directory.CreateDirectory(Path.Combine(folder, "third.restoring", "photos"));
+        Assert.Equal(new Kept(3, 1), await Backup.RestoreAsync(zip, Path.Combine(folder, "third")));
+        Assert.False(Directory.Exists(Path.Combine(folder, "third.restoring")));
+    }
+
+    [Fact]
+    public async Task A_folder_is_served_by_one_program()
+    {
+        string served = Path.Combine(folder, "shop"), path = Path.Combine(served, ShopFileOpening.FileName);
+        using (ShopServer shop = new(served))
+        {
+            await shop.SomebodyAsync();
+            InvalidOperationException fault = await Assert.ThrowsAsync<InvalidOperationException>(
+                () => FileAlone.ServeAsync(path, _ => { }, TimeSpan.FromMilliseconds(250)));
+            Assert.Contains("serves this shop's folder already", fault.Message, StringComparison.Ordinal);
+        }
+
+        // It lets go when it ends.
+        Directory.CreateDirectory(served);
+        await using FileStream next = await FileAlone.ServeAsync(path, _ => { }, Patience);
+    }
+
+    private static async Task RunSqlAsync(string path, string sql)
+    {
+        await using Microsoft.Data.Sqlite.SqliteConnection connection = new($"Data Source={path};Pooling=False");
+        await connection.OpenAsync();
+        await using var command = connection.CreateCommand();
+        command.CommandText = sql;
+        await command.ExecuteNonQueryAsync();
+    }
+
+    // Every tenth byte of its pages another.
+    private static async Task ScrambleAsync(string zip)
+    {
+        string unpacked = zip + ".db";
+        using (System.IO.Compression.ZipArchive archive = System.IO.Compression.ZipFile.Open(zip, System.IO.Compression.ZipArchiveMode.Update))
+        {
+            var entry = archive.GetEntry(ShopFileOpening.FileName)!;
+            System.IO.Compression.ZipFileExtensions.ExtractToFile(entry, unpacked);
+            entry.Delete();
+            byte[] bytes = await File.ReadAllBytesAsync(unpacked);
+            for (int i = 4096; i < bytes.Length; i += 10)
+            {
+                bytes[i] ^= 0x5A;
+            }
+
+            await File.WriteAllBytesAsync(unpacked, bytes);
+            System.IO.Compression.ZipFileExtensions.CreateEntryFromFile(archive, unpacked, ShopFileOpening.FileName);
+        }
+
+        File.Delete(unpacked);
     }
 
     [Fact]

@@ -61,6 +61,9 @@ public sealed class ShopServer : IDisposable
             host.ConfigureServices(services => services.Replace(ServiceDescriptor.Singleton<TimeProvider>(Time)));
         });
         Http = factory.CreateClient();
+
+        // It answers before its file is open; a request waits for that.
+        Http.GetAsync("/api/settings/time-zones").GetAwaiter().GetResult().Dispose();
     }
 
     // An empty shop is migrated once and copied: each test still has a file of its own.
@@ -197,10 +200,16 @@ public sealed class ShopServer : IDisposable
         return JsonSerializer.Deserialize<T>(text, Json)!;
     }
 
-    public void Dispose()
+    /// <summary>Ends the program; its folder stays.</summary>
+    public void End()
     {
         Http.Dispose();
         factory.Dispose();
+    }
+
+    public void Dispose()
+    {
+        End();
         Microsoft.Data.Sqlite.SqliteConnection.ClearAllPools();
         if (Directory.Exists(Folder))
         {

@@ -73,6 +73,7 @@ public sealed class SliceTests : IDisposable
         VisitAnswer visit = await shop.VisitAsync(trailer.Id);
         VisitState before = await shop.WorkAsync(visit, 9);
 
+        shop.End();
         using ShopServer again = new(shop.Folder);
         VisitAnswer after = await again.GetAsync<VisitAnswer>($"/api/bay/visits/{visit.Id}");
         Assert.Equal(before.Next, after.State.Next);
@@ -265,6 +266,9 @@ public sealed class SliceTests : IDisposable
         Assert.StartsWith("3.1", document.RootElement.GetProperty("openapi").GetString(), StringComparison.Ordinal);
         Assert.True(document.RootElement.GetProperty("paths").EnumerateObject().Count() > 20);
         Assert.Equal("ok", (await shop.GetAsync<HealthAnswer>("/health")).Status);
+        HealthAnswer ready = await shop.GetAsync<HealthAnswer>("/health/ready");
+        Assert.Equal(("ok", true), (ready.Status, ready.Migration.Length > 0));
+        Assert.Equal("", (await shop.GetAsync<HealthAnswer>("/health/live")).Migration);
     }
 
     private async Task WorkWithFiguresAsync(VisitAnswer visit)

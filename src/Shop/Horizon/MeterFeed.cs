@@ -212,6 +212,7 @@ internal sealed partial class MeterFeedPolling(
     IServiceScopeFactory scopes,
     MeterFeed feed,
     Clock clock,
+    Opening opening,
     ILogger<MeterFeedPolling> log) : BackgroundService
 {
     private static readonly TimeSpan Every = TimeSpan.FromMinutes(5);
@@ -219,6 +220,7 @@ internal sealed partial class MeterFeedPolling(
     /// <inheritdoc/>
     protected override async Task ExecuteAsync(CancellationToken stoppingToken)
     {
+        await opening.OpenAsync(stoppingToken);
         using PeriodicTimer timer = new(Every);
         do
         {

@@ -15,6 +15,7 @@ internal sealed partial class MailSending(
     IServiceScopeFactory scopes,
     MailOutlet outlet,
     Clock clock,
+    Opening opening,
     ILogger<MailSending> log) : BackgroundService
 {
     private static readonly TimeSpan LookAgain = TimeSpan.FromSeconds(20), Patience = TimeSpan.FromSeconds(10);
@@ -66,6 +67,7 @@ internal sealed partial class MailSending(
     /// <inheritdoc/>
     protected override async Task ExecuteAsync(CancellationToken stoppingToken)
     {
+        await opening.OpenAsync(stoppingToken);
         while (!stoppingToken.IsCancellationRequested)
         {
             try

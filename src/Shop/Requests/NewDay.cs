@@ -9,6 +9,7 @@ namespace SturdyTinker.Shop.Requests;
 internal sealed partial class NewDay(
     IServiceScopeFactory scopes,
     Clock clock,
+    Opening opening,
     Writers writers,
     ILogger<NewDay> log) : BackgroundService
 {
@@ -42,6 +43,7 @@ internal sealed partial class NewDay(
     /// <inheritdoc/>
     protected override async Task ExecuteAsync(CancellationToken stoppingToken)
     {
+        await opening.OpenAsync(stoppingToken);
         while (!stoppingToken.IsCancellationRequested)
         {
             // Whoever asks from here on waits for the next round: this one may be past what they changed.

@@ -153,7 +153,9 @@ internal sealed partial class RefusalHandler(ILogger<RefusalHandler> log) : IExc
             "Somebody else saved the same thing at the same moment. Look at it again."),
         SqliteException { SqliteErrorCode: 5 or 6 } => Busy,
         DbUpdateException { InnerException: SqliteException { SqliteErrorCode: 5 or 6 } } => Busy,
-        _ => null,
+        _ => Opening.DiskFault(fault) is { } why
+            ? new Refusal(StatusCodes.Status503ServiceUnavailable, $"{why} Nothing was saved.", [])
+            : null,
     };
 
     /// <summary>
