@@ -1,4 +1,6 @@
+using System.Diagnostics;
 using System.Globalization;
+using System.Runtime.InteropServices;
 
 namespace SturdyTinker.Standins;
 
@@ -10,6 +12,7 @@ internal static class Starting
     // --web N [--meters FILE] [--sold FILE --orders DIR]
     // their pages; FILE has a meter's number and its last figure a line, for the feed of readings;
     //                                 or what the supplier sells, his orders kept in DIR
+    // --with PID                      ends when that program has ended
     // --day YYYY-MM-DD                the day it is out there; otherwise the machine's
     private static async Task<int> Main(string[] args)
     {
@@ -36,6 +39,16 @@ internal static class Starting
             return 2;
         }
 
+        // The pages' own way to end on a signal waits for nobody here: the whole program ends.
+        using PosixSignalRegistration term = PosixSignalRegistration.Create(PosixSignal.SIGTERM, _ => Environment.Exit(0));
+        using PosixSignalRegistration interrupt = PosixSignalRegistration.Create(
+            PosixSignal.SIGINT,
+            _ => Environment.Exit(0));
+        if (int.TryParse(Option("--with"), CultureInfo.InvariantCulture, out int other))
+        {
+            _ = EndWithAsync(other);
+        }
+
         MailRoom? mail = Port("--mail-port") is { } smtp ? new MailRoom(smtp, Option("--mail") ?? "mail") : null;
         if (Port("--web") is { } web)
         {
@@ -58,5 +71,29 @@ internal static class Starting
         await using InstrumentBench instruments = new(bench, after > 0 ? TimeSpan.FromSeconds(after) : null);
         await instruments.RunAsync();
         return 0;
+    }
+
+    // Whoever started it may be killed and say nothing.
+    private static async Task EndWithAsync(int other)
+    {
+        using Process? process = Find(other);
+        if (process is not null)
+        {
+            await process.WaitForExitAsync();
+        }
+
+        Environment.Exit(0);
+    }
+
+    private static Process? Find(int id)
+    {
+        try
+        {
+            return Process.GetProcessById(id);
+        }
+        catch (ArgumentException)
+        {
+            return null;
+        }
     }
 }
