@@ -1,5 +1,6 @@
 using System.Text.Json;
 using System.Text.Json.Serialization;
+using System.Text.Json.Serialization.Metadata;
 using Microsoft.AspNetCore.ResponseCompression;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.Extensions.FileProviders;
@@ -82,6 +83,10 @@ builder.Services.ConfigureHttpJsonOptions(options =>
     options.SerializerOptions.NumberHandling = JsonNumberHandling.Strict;
     options.SerializerOptions.RespectNullableAnnotations = true;
     options.SerializerOptions.RespectRequiredConstructorParameters = true;
+    options.SerializerOptions.TypeInfoResolver = (options.SerializerOptions.TypeInfoResolver
+        ?? new DefaultJsonTypeInfoResolver())
+        .WithAddedModifier(UnreadableBody.RefuseHoles)
+        .WithAddedModifier(UnreadableBody.AskForAll);
 });
 builder.Services.AddOpenApi("v1", options =>
 {
@@ -149,7 +154,7 @@ api.MapReckoner();
 api.MapShelf();
 api.MapSettings();
 api.MapFind();
-api.MapFallback(() => { throw Refusal.NotFound("There is nothing at this address."); });
+api.MapFallback(OtherMethods.Refuse);
 
 if (describing)
 {

@@ -325,6 +325,66 @@ public sealed class BadInputTests : IDisposable
             400);
     }
 
+    /// <summary>What shows nothing, or turns the rest round, is no text; letters from right to left and pictures are.</summary>
+    [Theory]
+    [InlineData("a\0b", false)]
+    [InlineData("P\u202E07", false)]
+    [InlineData("P\u206607", false)]
+    [InlineData("a\u0007b", false)]
+    [InlineData("מכונת קפה", true)]
+    [InlineData("Räder 💥", true)]
+    [InlineData("two\nlines", true)]
+    public async Task A_name_is_signs_that_can_be_seen(string name, bool taken)
+    {
+        await shop.SomebodyAsync();
+        string path = $"/api/yard/customers/{ShopServer.NewId()}";
+        CustomerEdit edit = new(name, "", "", "", 0);
+        if (taken)
+        {
+            Assert.Equal(name, (await shop.PutAsync<CustomerAnswer>(path, edit)).Name);
+        }
+        else
+        {
+            Problem problem = await shop.RefusedAsync(HttpMethod.Put, path, edit, 422);
+            Assert.NotEmpty(problem.Detail);
+        }
+    }
+
+    /// <summary>Hours that are left out would be set back to the defaults without a word.</summary>
+    [Fact]
+    public async Task Hours_are_chosen_whole()
+    {
+        await shop.SomebodyAsync();
+        using HttpResponseMessage now = await shop.Http.GetAsync("/api/settings/planning");
+        System.Text.Json.Nodes.JsonNode chosen =
+            System.Text.Json.Nodes.JsonNode.Parse(await now.Content.ReadAsStringAsync())!["chosen"]!;
+        chosen["hours"]!["bays"] = 5;
+        await shop.PutAsync<object>("/api/settings/planning", chosen);
+        chosen["version"] = 1;
+        chosen["hours"]!.AsObject().Remove("bays");
+        await shop.RefusedAsync(HttpMethod.Put, "/api/settings/planning", chosen, 400);
+        chosen["hours"] = new System.Text.Json.Nodes.JsonObject();
+        await shop.RefusedAsync(HttpMethod.Put, "/api/settings/planning", chosen, 400);
+        Assert.Equal(5, (await shop.LookAsync(f => f.Settings.SingleAsync())).Hours.Bays);
+    }
+
+    [Fact]
+    public async Task A_pack_has_a_quantity_that_can_be_counted()
+    {
+        await shop.SomebodyAsync();
+        foreach (string pack in new[] { "0", "0.0000000000000000000000000001", "-1", "1e-28" })
+        {
+            Problem problem = await shop.RefusedAsync(
+                HttpMethod.Put,
+                "/api/shelf/stock/SEAL-1719-2565",
+                new Shelf.StockEdit("A1", pack, "", "", 0),
+                422);
+            Assert.Equal("/pack", problem.Errors![0].Pointer);
+        }
+
+        Assert.Equal(200, (int)(await shop.Http.GetAsync("/api/shelf/to-order")).StatusCode);
+    }
+
     [Fact]
     public async Task A_table_of_20_MB_is_refused_before_it_is_read()
     {

@@ -1,3 +1,5 @@
+using System.Net;
+using System.Net.Http.Json;
 using System.Text.Json;
 using SturdyTinker.Shop.Requests;
 using Xunit;
@@ -47,13 +49,54 @@ public sealed class BareRefusalTests : IDisposable
     }
 
     [Theory]
-    [InlineData("PATCH", "/api/settings/shop")]
-    [InlineData("POST", "/api/yard/trailers")]
-    [InlineData("DELETE", "/api/settings/shop")]
-    public async Task A_kind_of_request_that_an_address_does_not_take_finds_nothing_there(string method, string path)
+    [InlineData("PATCH", "/api/settings/shop", "GET, PUT")]
+    [InlineData("POST", "/api/yard/trailers", "GET")]
+    [InlineData("DELETE", "/api/settings/shop", "GET, PUT")]
+    [InlineData("POST", "/api/yard/trailers/01960f31-2080-7a27-ab42-154462a2eeb7", "GET, PUT")]
+    public async Task An_address_says_which_requests_it_takes(string method, string path, string takes)
     {
         await shop.SomebodyAsync();
-        Assert.NotEmpty((await shop.RefusedAsync(new HttpMethod(method), path, "{}", 404)).Detail);
+        using HttpRequestMessage request = new(new HttpMethod(method), path) { Content = JsonContent.Create("{}") };
+        using HttpResponseMessage answer = await shop.Http.SendAsync(request);
+        Assert.Equal(HttpStatusCode.MethodNotAllowed, answer.StatusCode);
+        Assert.Equal(takes, string.Join(", ", answer.Content.Headers.Allow));
+        Assert.Contains(takes, await answer.Content.ReadAsStringAsync(), StringComparison.Ordinal);
+    }
+
+    [Theory]
+    [InlineData("text/plain")]
+    [InlineData("application/json; charset=x")]
+    [InlineData("application/json; charset=utf-16")]
+    public async Task A_body_that_is_no_JSON_in_UTF_8_is_not_read(string type)
+    {
+        await shop.SomebodyAsync();
+        using StringContent body = new("{\"name\":\"Ada\",\"active\":true}");
+        body.Headers.ContentType = System.Net.Http.Headers.MediaTypeHeaderValue.Parse(type);
+        using HttpResponseMessage answer = await shop.Http.PutAsync($"/api/settings/people/{ShopServer.NewId()}", body);
+        Assert.Equal(HttpStatusCode.UnsupportedMediaType, answer.StatusCode);
+        Assert.Contains("JSON", await answer.Content.ReadAsStringAsync(), StringComparison.Ordinal);
+    }
+
+    /// <summary>What SQLite says of a file or its disk is told with its cause, and that nothing was saved.</summary>
+    [Theory]
+    [InlineData(13, "The disk is full")]
+    [InlineData(8, "who may write to its folder")]
+    [InlineData(14, "who may write to its folder")]
+    [InlineData(10, "does not read or write as it should")]
+    [InlineData(11, "damaged")]
+    [InlineData(26, "damaged")]
+    public void A_disk_that_fails_is_named(int code, string says)
+    {
+        Microsoft.Data.Sqlite.SqliteException fault = new("as SQLite says it", code);
+        foreach (Exception thrown in new Exception[] { fault, new Microsoft.EntityFrameworkCore.DbUpdateException("x", fault) })
+        {
+            Refusal told = RefusalHandler.Known(thrown)!;
+            Assert.Equal(503, told.Status);
+            Assert.Contains(says, told.Message, StringComparison.Ordinal);
+            Assert.EndsWith("Nothing was saved.", told.Message, StringComparison.Ordinal);
+        }
+
+        Assert.Null(RefusalHandler.Known(new Microsoft.Data.Sqlite.SqliteException("no such column", 1)));
     }
 
     [Theory]

@@ -283,6 +283,27 @@ public sealed class TablesTests : IDisposable
         Assert.Contains("no heading that we know", await answer.Content.ReadAsStringAsync(), StringComparison.Ordinal);
     }
 
+    /// <summary>A cell that a spreadsheet would reckon out goes as text, and comes back in as it was. OWASP: CSV injection.</summary>
+    [Fact]
+    public async Task A_formula_goes_out_as_text_and_comes_back_as_it_was()
+    {
+        await shop.SomebodyAsync();
+        string[] notes = ["=1+1", "+49 11", "-3 today", "@here", "'quoted", "'=said", "plain", "a=b"];
+        string table = "customer,note\r\n" + string.Concat(notes.Select((n, i) => $"Owner {i},\"{n}\"\r\n"));
+        await SendAsync(table.Replace("'=said", "''=said", StringComparison.Ordinal).Replace(
+            "'quoted",
+            "'quoted",
+            StringComparison.Ordinal), apply: true);
+        Assert.Equal(
+            notes,
+            await shop.LookAsync(f => f.Customers.OrderBy(c => c.Name).Select(c => c.Note).ToListAsync()));
+        string text = await shop.Http.GetStringAsync("/api/ledger/tables/customers.csv");
+        Assert.All(
+            text.Split("\r\n", StringSplitOptions.RemoveEmptyEntries).Skip(1),
+            line => Assert.DoesNotContain(line.Split(',')[^1].Trim('"')[0], "=+-@"));
+        Assert.All((await SendAsync(text, apply: true)).Rows, r => Assert.Equal(RowFate.Same, r.Fate));
+    }
+
     [Fact]
     public async Task A_byte_order_mark_and_bare_line_feeds_do_no_harm()
     {

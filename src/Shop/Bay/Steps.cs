@@ -38,6 +38,7 @@ public sealed record EntryDraft(
 internal static class Steps
 {
     private const int LongestReason = 300;
+    private const int MostParts = 60;
     private const int LongestSocket = 40;
     private const int MostSeconds = 24 * 60 * 60;
 
@@ -97,6 +98,8 @@ internal static class Steps
             "/seconds",
             draft.Seconds is < 0 or > MostSeconds ? "A step takes between no time and a day." : null);
         List<Reading> readings = Readings(draft, step, visit, await file.ContextAsync(visit), clock, worker, checks);
+        checks.Add("/parts", draft.Parts?.Count > MostParts ? $"A step uses at most {MostParts} kinds of parts." : null);
+        checks.Done();
         List<PartUsed> parts = [.. (draft.Parts ?? []).Select((p, i) => Parts.Used(
             checks,
             $"/parts/{i}",

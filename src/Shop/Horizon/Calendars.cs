@@ -46,11 +46,11 @@ internal static class Calendars
 
     private static async Task<List<FeedAnswer>> AllAsync(ShopFile file)
     {
-        Dictionary<Guid, string> names = await file.People
-            .AsNoTracking()
-            .Select(p => new { p.Id, p.Name })
-            .Concat(file.Customers.AsNoTracking().Select(c => new { c.Id, c.Name }))
-            .ToDictionaryAsync(n => n.Id, n => n.Name);
+        // Ids are made by clients: nothing keeps a person's from being a customer's.
+        ILookup<Guid, (FeedKind Kind, string Name)> names =
+            (await file.People.AsNoTracking().Select(p => new { p.Id, p.Name, Kind = FeedKind.Person })
+                .Concat(file.Customers.AsNoTracking().Select(c => new { c.Id, c.Name, Kind = FeedKind.Customer }))
+                .ToListAsync()).ToLookup(n => n.Id, n => (n.Kind, n.Name));
         return [.. (await file.CalendarFeeds
             .AsNoTracking()
             .Where(f => f.WithdrawnAt == null)
@@ -59,7 +59,7 @@ internal static class Calendars
                 f.Id,
                 f.Kind,
                 f.Of,
-                f.Of is { } of ? names.GetValueOrDefault(of, "") : "the whole shop",
+                f.Of is { } of ? names[of].FirstOrDefault(n => n.Kind == f.Kind).Name ?? "" : "the whole shop",
                 $"/calendar/{f.Secret}.ics"))];
     }
 

@@ -6,6 +6,9 @@ namespace SturdyTinker.Shop.Requests;
 /// <summary>Collects everything wrong with a request, so that one answer tells all of it.</summary>
 internal sealed class Checks
 {
+    // Decimals of an amount: a drop of fluid, a tenth of a cent.
+    private const int Finest = 4;
+
     private readonly List<FieldProblem> problems = [];
 
     /// <summary>Everything collected so far.</summary>
@@ -28,8 +31,32 @@ internal sealed class Checks
             pointer,
             required && trimmed.Length == 0 ? $"{what} is missing."
                 : trimmed.Length > longest ? $"{what} is longer than {longest} characters."
+                : Unseen(trimmed) is { } sign ? $"{what} has a sign in it that nobody sees ({sign}): write it anew."
                 : null);
         return trimmed;
+    }
+
+    // Signs that show nothing, or turn round how what follows is shown, are no text: control characters, the overrides
+    // and isolates of Unicode's bidirectional algorithm (UAX 9), halves of surrogate pairs. Letters that run from right to
+    // left are text.
+    private static string? Unseen(string text)
+    {
+        for (int i = 0; i < text.Length; i++)
+        {
+            char c = text[i];
+            if (char.IsHighSurrogate(c) && i + 1 < text.Length && char.IsLowSurrogate(text[i + 1]))
+            {
+                i++;
+            }
+            else if (char.IsSurrogate(c)
+                || (char.IsControl(c) && c is not ('\n' or '\r' or '\t'))
+                || c is (>= '\u202A' and <= '\u202E') or (>= '\u2066' and <= '\u2069') or '\uFFFE' or '\uFFFF')
+            {
+                return $"U+{(int)c:X4}";
+            }
+        }
+
+        return null;
     }
 
     /// <summary>A figure in shop notation; answers its canonical value, or nought with the problem noted.</summary>
@@ -55,6 +82,7 @@ internal sealed class Checks
             text.Length == 0 ? $"{what} is missing."
                 : !read ? meant is null ? $"“{text}” is no amount: write it like 12 or 3.5." : wrong
                 : amount < 0 ? $"{what} can’t be less than nothing."
+                : amount != Math.Round(amount, Finest) ? $"{what} is told to {Finest} decimals at most."
                 : amount > most ? $"{what} is more than {most:#,0}."
                 : null);
         return read ? amount : 0;

@@ -4,6 +4,7 @@ using System.Text;
 using CsvHelper;
 using CsvHelper.Configuration;
 using CsvHelper.Configuration.Attributes;
+using CsvHelper.TypeConversion;
 using Microsoft.AspNetCore.Http.HttpResults;
 
 namespace SturdyTinker.Shop.Requests;
@@ -11,10 +12,19 @@ namespace SturdyTinker.Shop.Requests;
 /// <summary>Tables as CSV (RFC 4180). Their columns are the properties of a class of cells, in order.</summary>
 internal static class Csv
 {
+    // An apostrophe says to a spreadsheet that text follows.
+    private const char Plain = '\'';
+    private static readonly char[] Formula = ['=', '+', '-', '@', '\t', '\r', Plain];
+
     private static readonly CsvConfiguration Out = new(CultureInfo.InvariantCulture)
     {
         Mode = CsvMode.RFC4180,
         NewLine = "\r\n",
+
+        // A spreadsheet takes a cell that begins so for a formula; what somebody has typed may be one that does harm.
+        InjectionOptions = InjectionOptions.Escape,
+        InjectionCharacters = Formula,
+        InjectionEscapeCharacter = Plain,
     };
 
     // Lines may end either way coming in; which columns have to be there is looked at apart, for a better sentence.
@@ -49,6 +59,7 @@ internal static class Csv
     internal static CsvReader Read(string text)
     {
         CsvReader csv = new(new StringReader(text), In);
+        csv.Context.TypeConverterCache.AddConverter<string>(new Escaped());
         csv.Read();
         csv.ReadHeader();
         return csv;
@@ -59,6 +70,13 @@ internal static class Csv
 
     /// <summary>The columns that a table has to have.</summary>
     internal static IReadOnlyList<string> Needed<T>() => Of<T>.Needed;
+
+    // What was escaped on its way out is as it was; a spreadsheet drops the apostrophe itself.
+    private sealed class Escaped : StringConverter
+    {
+        public override object? ConvertFromString(string? text, IReaderRow row, MemberMapData memberMapData) =>
+            text is [Plain, var next, ..] && Formula.Contains(next) ? text[1..] : text ?? "";
+    }
 
     private static class Of<T>
     {

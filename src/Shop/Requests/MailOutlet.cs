@@ -67,8 +67,11 @@ internal sealed class MailOutlet(System.Net.DnsEndPoint? address)
             // Whatever comes from outside ends nothing here.
             return new MailRefused(
                 $"The mail service did not take it: {fault.Message.Split('\n')[0].Trim().TrimEnd('.')}.",
-                fault is SmtpCommandException { StatusCode: >= SmtpStatusCode.SyntaxError and not
-                    SmtpStatusCode.ExceededStorageAllocation });
+                fault is SmtpCommandException
+                {
+                    StatusCode: >= SmtpStatusCode.SyntaxError and not
+                    SmtpStatusCode.ExceededStorageAllocation
+                });
         }
     }
 

@@ -58,6 +58,16 @@ public sealed class Refusal(
     public static Refusal Fields422(IReadOnlyList<FieldProblem> fields) =>
         new(StatusCodes.Status422UnprocessableEntity, fields[0].Detail, fields);
 
+    /// <summary>What the address takes instead, for the header Allow; null for any other refusal.</summary>
+    public string? Allowed { get; private init; }
+
+    /// <summary>405: the address takes other methods.</summary>
+    public static Refusal OtherMethod(string method, string allowed) =>
+        new(StatusCodes.Status405MethodNotAllowed, $"This address takes {allowed}, not {method}.", [])
+        {
+            Allowed = allowed
+        };
+
     /// <summary>404: there is no such thing.</summary>
     public static Refusal NotFound(string sentence) => new(StatusCodes.Status404NotFound, sentence, []);
 
@@ -86,6 +96,11 @@ public sealed class Refusal(
             Fields.Count > 0 ? Fields : null,
             Current);
         context.Response.StatusCode = Status;
+        if (Allowed is not null)
+        {
+            context.Response.Headers.Allow = Allowed;
+        }
+
         return context.Response.WriteAsJsonAsync(
             problem,
             options: null,
@@ -101,7 +116,7 @@ public sealed class Refusal(
 /// <summary>Answers every exception as a problem document.</summary>
 internal sealed partial class RefusalHandler(ILogger<RefusalHandler> log) : IExceptionHandler
 {
-    private const string NoJson = "The body has to be JSON.";
+    internal const string NoJson = "The body has to be JSON.";
     private const string Unreadable =
         "Something in the address of this request can't be read: check its id and its query.";
 
@@ -123,7 +138,7 @@ internal sealed partial class RefusalHandler(ILogger<RefusalHandler> log) : IExc
                 "That is more than we take at once.",
                 []),
             BadHttpRequestException { StatusCode: StatusCodes.Status415UnsupportedMediaType } =>
-                Refusal.Malformed(NoJson),
+                new Refusal(StatusCodes.Status415UnsupportedMediaType, NoJson, []),
             BadHttpRequestException bad => await UnreadableBody.SayAsync(
                 context,
                 bad.InnerException as JsonException,

@@ -1,3 +1,4 @@
+using System.Collections;
 using System.Text.Json;
 using System.Text.Json.Serialization.Metadata;
 using Microsoft.AspNetCore.Diagnostics;
@@ -5,6 +6,8 @@ using Microsoft.AspNetCore.Http.Features;
 using Microsoft.AspNetCore.Http.Json;
 using Microsoft.AspNetCore.Http.Metadata;
 using Microsoft.Extensions.Options;
+using Microsoft.Net.Http.Headers;
+using SturdyTinker.Core.Planning;
 
 namespace SturdyTinker.Shop.Requests;
 
@@ -16,11 +19,58 @@ internal static class UnreadableBody
     {
         if (context.Request.HasJsonContentType())
         {
+            Readable(context.Request.ContentType);
             context.Request.EnableBuffering();
         }
 
         return next(context);
     });
+
+    // JSON is UTF-8 (RFC 8259, 8.1); what says that it is in signs nobody knows is not read.
+    private static void Readable(string? type)
+    {
+        string charset = MediaTypeHeaderValue.TryParse(type, out MediaTypeHeaderValue? read) ? read.Charset.Value ?? "" : "";
+        if (charset.Length > 0 && !charset.Trim('"').Equals("utf-8", StringComparison.OrdinalIgnoreCase))
+        {
+            throw new Refusal(
+                StatusCodes.Status415UnsupportedMediaType,
+                $"The body has to be JSON in UTF-8, not in “{charset.Trim('"')}”.",
+                []);
+        }
+    }
+
+    /// <summary>
+    /// Has every member of what is chosen as a whole asked for: an empty object would set all of it back.
+    /// </summary>
+    internal static void AskForAll(JsonTypeInfo type)
+    {
+        foreach (JsonPropertyInfo member in type.Type == typeof(OpenHours) ? type.Properties : [])
+        {
+            member.IsRequired = member.Set is not null;
+        }
+    }
+
+    /// <summary>
+    /// Has a list or a map with a hole in it refused as any other value that does not belong there: what is read never
+    /// holds nothing.
+    /// </summary>
+    internal static void RefuseHoles(JsonTypeInfo type)
+    {
+        if (type.Kind is JsonTypeInfoKind.Enumerable or JsonTypeInfoKind.Dictionary && type.ElementType is { IsValueType: false })
+        {
+            type.OnDeserialized = read =>
+            {
+                IEnumerable members = read is IDictionary map ? map.Values : (IEnumerable)read;
+                foreach (object? member in members)
+                {
+                    if (member is null)
+                    {
+                        throw new JsonException("A list or a map has nothing where something belongs.");
+                    }
+                }
+            };
+        }
+    }
 
     /// <summary>The refusal (400) of a request whose body or address could not be read.</summary>
     /// <param name="context">The request.</param>
