@@ -44,6 +44,8 @@ if (wrong.Count > 0)
     return;
 }
 
+// A name that somebody else leads to this machine (DNS rebinding) is none of the shop's.
+builder.Configuration["AllowedHosts"] = string.Join(';', given.Hosts);
 string folder = Path.GetFullPath(given.Data);
 Writers writers = new();
 builder.Services.AddSingleton(writers);
@@ -132,6 +134,7 @@ if (!describing && serving is null)
     return;
 }
 
+app.UseSafeHeaders();
 app.UseExceptionHandler();
 app.UseRereadableBodies();
 app.UseStatusCodePages(RefusalHandler.AnswerBareAsync);
@@ -226,8 +229,12 @@ static void ServeWeb(WebApplication app, string? web)
                 ? "public, max-age=31536000, immutable"
                 : "no-cache",
     };
+    RequestDelegate page = Page.Of(Path.GetFullPath(web));
+    app.UseWhen(
+        context => context.Request.Path == "/index.html",
+        to => to.Run(page));
     app.UseStaticFiles(files);
-    app.MapFallbackToFile("index.html", files);
+    app.MapFallback("{*path:nonfile}", page).WithMetadata(new HttpMethodMetadata(["GET", "HEAD"]));
 }
 
 /// <summary>The program, named so that tests can start it.</summary>

@@ -22,6 +22,10 @@ public sealed class EveryScreenTests
         screen.WorkAs(await shop.PersonAsync());
         screen.Open("/yard");
 
+        // What the page's own policy (CSP) would keep from it.
+        screen.Run(
+            "window.keptOut = []; document.addEventListener('securitypolicyviolation', "
+                + "e => window.keptOut.push(`${e.violatedDirective} ${e.blockedURI} ${location.pathname}`))");
         bool night = false;
         foreach (string path in new[]
         {
@@ -63,6 +67,8 @@ public sealed class EveryScreenTests
                 screen.Accessible();
             }
         }
+
+        Assert.Equal("[]", screen.Run("return JSON.stringify(window.keptOut)"));
     }
 
     /// <summary>A thumb on its way must not land on something else because a page was still coming.</summary>

@@ -63,6 +63,51 @@ public sealed class BareRefusalTests : IDisposable
         Assert.Contains(takes, await answer.Content.ReadAsStringAsync(), StringComparison.Ordinal);
     }
 
+    /// <summary>
+    /// A name that is led to this machine from outside is none of the shop's (DNS rebinding), no answer may be kept, framed
+    /// or guessed at, and none says where somebody came from.
+    /// </summary>
+    [Fact]
+    public async Task An_answer_says_what_a_browser_may_do_with_it()
+    {
+        await shop.SomebodyAsync();
+        foreach (string path in new[] { "/api/settings/shop", "/health/live", "/api/nowhere" })
+        {
+            using HttpResponseMessage answer = await shop.Http.GetAsync(path);
+            string Header(string name) => string.Join(' ', answer.Headers.GetValues(name));
+            Assert.Equal(("nosniff", "DENY"), (Header("X-Content-Type-Options"), Header("X-Frame-Options")));
+            Assert.Equal("default-src 'none'; frame-ancestors 'none'", Header("Content-Security-Policy"));
+            Assert.Equal("no-referrer", Header("Referrer-Policy"));
+            Assert.Equal(path.StartsWith("/api", StringComparison.Ordinal), answer.Headers.CacheControl?.NoStore == true);
+        }
+
+        using HttpRequestMessage led = new(HttpMethod.Get, "/api/settings/shop");
+        led.Headers.Host = "shop.rebound.example";
+        Assert.Equal(HttpStatusCode.BadRequest, (await shop.Http.SendAsync(led)).StatusCode);
+        Assert.Equal(["localhost", "127.0.0.1", "[::1]", "shop.lan", "bay"], new ShopOptions { HostNames = "shop.lan, bay" }.Hosts);
+    }
+
+    /// <summary>The page's own styles carry a nonce that is another each time, and nothing inline is let in.</summary>
+    [Fact]
+    public async Task The_page_lets_in_what_comes_from_this_server_alone()
+    {
+        string web = Directory.CreateTempSubdirectory("tinker-web-").FullName;
+        await File.WriteAllTextAsync(Path.Combine(web, "index.html"), "<html><head></head><body></body></html>");
+        using ShopServer pages = new(web: web);
+        HashSet<string> nonces = [];
+        foreach (string path in new[] { "/", "/yard", "/index.html", "/horizon/calling" })
+        {
+            using HttpResponseMessage answer = await pages.Http.GetAsync(path);
+            string policy = string.Join(' ', answer.Headers.GetValues("Content-Security-Policy"));
+            Assert.DoesNotContain("unsafe", policy, StringComparison.Ordinal);
+            string nonce = System.Text.RegularExpressions.Regex.Match(policy, "'nonce-([^']+)'").Groups[1].Value;
+            Assert.Contains($"content=\"{nonce}\"", await answer.Content.ReadAsStringAsync(), StringComparison.Ordinal);
+            Assert.True(nonces.Add(nonce) && nonce.Length >= 20);
+        }
+
+        Directory.Delete(web, recursive: true);
+    }
+
     [Theory]
     [InlineData("text/plain")]
     [InlineData("application/json; charset=x")]

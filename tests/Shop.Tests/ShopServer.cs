@@ -36,6 +36,7 @@ public sealed class ShopServer : IDisposable
     /// <param name="mail">Where its mail service is, host:port; null for none.</param>
     /// <param name="meters">Address of its feed of meter readings; null for none.</param>
     /// <param name="supplier">Address of its supplier's service; null for none.</param>
+    /// <param name="web">Folder of its pages; null for none.</param>
     /// <param name="wait">How long a write waits for a busy file, s.</param>
     /// <param name="ahead">By how much its clock is ahead of <see cref="TurnedClock.Start"/> when it starts.</param>
     public ShopServer(
@@ -45,6 +46,7 @@ public sealed class ShopServer : IDisposable
         string? meters = null,
         string? supplier = null,
         int wait = 30,
+        string? web = null,
         TimeSpan ahead = default)
     {
         Time.Ahead = ahead;
@@ -52,6 +54,7 @@ public sealed class ShopServer : IDisposable
         factory = new WebApplicationFactory<Program>().WithWebHostBuilder(host =>
         {
             host.UseSetting("data", Folder);
+            host.UseSetting("web", web);
             host.UseSetting("instruments", instruments);
             host.UseSetting("mail", mail);
             host.UseSetting("meters", meters);

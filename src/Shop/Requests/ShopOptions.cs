@@ -31,6 +31,17 @@ internal sealed class ShopOptions
     /// <summary>The http address of a supplier's service; null or empty for none.</summary>
     public string? Supplier { get; init; }
 
+    /// <summary>Names that this machine is called by, beside localhost, comma between them; null or empty for none.</summary>
+    [ConfigurationKeyName("host-names")]
+    public string? HostNames { get; init; }
+
+    /// <summary>Every name that it answers to.</summary>
+    internal IReadOnlyList<string> Hosts =>
+    [
+        "localhost", "127.0.0.1", "[::1]",
+        .. (HostNames ?? "").Split(',', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries)
+    ];
+
     /// <summary><see cref="Instruments"/> as an address; null for none.</summary>
     internal DnsEndPoint? InstrumentsAt => HostAndPort(Instruments);
 
