@@ -76,6 +76,8 @@ internal sealed class BenchServer : IAsyncDisposable
                 Path.Combine(bin, "Shop", "release", "SturdyTinker.Shop.dll"),
                 "--data",
                 folder,
+                "--backups",
+                "none",
                 "--urls",
                 address.ToString().TrimEnd('/'),
                 "--Logging:LogLevel:Default=Warning"

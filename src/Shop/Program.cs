@@ -51,12 +51,14 @@ Writers writers = new();
 builder.Services.AddSingleton(writers);
 builder.Services.AddDbContextPool<ShopFile>(options =>
     options.UseShopFile(folder, given.Wait).AddInterceptors(writers));
+builder.Services.AddSingleton(given);
 builder.Services.AddSingleton(given.Clock);
 
 // Nothing from outside ends the server: a service behind the scenes that fails is logged, and the pages go on.
 builder.Services.Configure<HostOptions>(options =>
     options.BackgroundServiceExceptionBehavior = BackgroundServiceExceptionBehavior.Ignore);
 builder.Services.AddSingleton<Clock>();
+builder.Services.AddSingleton<BackupFolder>();
 builder.Services.AddSingleton<Opening>();
 builder.Services.AddSingleton<VisitNews>();
 builder.Services.AddSingleton<NewDay>();
@@ -64,6 +66,7 @@ builder.Services.AddSingleton<PlanBoard>();
 builder.Services.AddSingleton(new InstrumentBench(given.InstrumentsAt));
 builder.Services.AddSingleton(new MailOutlet(given.MailAt));
 builder.Services.AddSingleton<MailSending>();
+builder.Services.AddSingleton<BackupNights>();
 builder.Services.AddHttpClient(MeterFeed.Client).AddStandardResilienceHandler(Impatient);
 builder.Services.AddSingleton(services => new MeterFeed(
     services.GetRequiredService<IHttpClientFactory>(),
@@ -124,6 +127,7 @@ if (!describing)
     builder.Services.AddHostedService(services => services.GetRequiredService<NewDay>());
     builder.Services.AddHostedService<MeterFeedPolling>();
     builder.Services.AddHostedService(services => services.GetRequiredService<MailSending>());
+    builder.Services.AddHostedService(services => services.GetRequiredService<BackupNights>());
 }
 
 WebApplication app = builder.Build();

@@ -22,7 +22,11 @@ public static class Backup
     /// </summary>
     /// <param name="folder">The shop's folder.</param>
     /// <param name="zip">The backup to write.</param>
-    public static async Task<Kept> WriteAsync(string folder, string zip)
+    /// <param name="beside">
+    /// Whether its pictures lie in a folder beside it that later backups share, each once; otherwise all of them go into
+    /// the ZIP.
+    /// </param>
+    public static async Task<Kept> WriteAsync(string folder, string zip, bool beside = false)
     {
         string shop = Path.Combine(
             folder,
@@ -58,16 +62,20 @@ public static class Backup
                     foreach (string picture in named)
                     {
                         string path = Path.Combine(folder, PhotosFolder, picture);
-                        if (File.Exists(path))
+                        if (!File.Exists(path))
+                        {
+                            missing.Add(picture);
+                        }
+                        else if (beside)
+                        {
+                            CopyOnce(path, BesideOf(zip, picture));
+                        }
+                        else
                         {
                             await archive.CreateEntryFromFileAsync(
                                 path,
                                 $"{PhotosFolder}/{picture}",
                                 CompressionLevel.NoCompression);
-                        }
-                        else
-                        {
-                            missing.Add(picture);
                         }
                     }
                 }
@@ -121,6 +129,11 @@ public static class Backup
             string file = Path.Combine(laid, ShopFileOpening.FileName);
             await CheckAsync(file, zip);
             List<string> named = await PicturesAsync(file);
+            foreach (string picture in named.Where(p => File.Exists(BesideOf(zip, p))))
+            {
+                CopyOnce(BesideOf(zip, picture), Path.Combine(laid, PhotosFolder, picture));
+            }
+
             int there = named.Count(p => File.Exists(Path.Combine(laid, PhotosFolder, p)));
             PutInPlace(laid, target);
             return new Kept(there, named.Count - there);
@@ -132,6 +145,43 @@ public static class Backup
                 Directory.Delete(laid, recursive: true);
             }
         }
+    }
+
+    /// <summary>
+    /// Sees that a backup can be laid back, by laying it into a scratch folder that goes afterwards. Throws as
+    /// <see cref="RestoreAsync"/> does.
+    /// </summary>
+    public static async Task<Kept> TryAsync(string zip)
+    {
+        string scratch = Path.Combine(Path.GetTempPath(), $"tinker-drill-{Guid.CreateVersion7()}");
+        try
+        {
+            return await RestoreAsync(zip, scratch);
+        }
+        finally
+        {
+            if (Directory.Exists(scratch))
+            {
+                Directory.Delete(scratch, recursive: true);
+            }
+        }
+    }
+
+    // Where a picture lies that backups of one folder share.
+    private static string BesideOf(string zip, string picture) =>
+        Path.Combine(Path.GetDirectoryName(Path.GetFullPath(zip))!, PhotosFolder, picture);
+
+    // A picture never changes: what is there whole need not be copied again.
+    private static void CopyOnce(string from, string to)
+    {
+        if (File.Exists(to) && new FileInfo(to).Length == new FileInfo(from).Length)
+        {
+            return;
+        }
+
+        Directory.CreateDirectory(Path.GetDirectoryName(to)!);
+        File.Copy(from, to + ".new", overwrite: true);
+        File.Move(to + ".new", to, overwrite: true);
     }
 
     // Another shop, or what SQLite has left of one, would be mixed with this one.

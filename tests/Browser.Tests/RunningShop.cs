@@ -252,6 +252,8 @@ public sealed class RunningShop : IDisposable
                 Moment,
                 "--urls",
                 Address,
+                "--backups",
+                "none",
                 "--Logging:LogLevel:Default=Warning"
             },
             WorkingDirectory = Folder,

@@ -37,6 +37,10 @@ public sealed class EarlierFileTests
         await ZipFile.ExtractToDirectoryAsync(Kept(day + ".zip"), folder);
         DateTimeOffset then = new(DateTime.ParseExact(day, "yyyy-MM-dd", CultureInfo.InvariantCulture), TimeSpan.Zero);
         using ShopServer shop = new(folder, ahead: then.AddHours(12) - TurnedClock.Start);
+
+        // Before it was brought up to date, it was put by: the backup opens as the file itself did.
+        string before = Assert.Single(Directory.GetFiles(Path.Combine(folder, "backups"), "before-*.zip"));
+        Assert.Equal(0, (await Backup.TryAsync(before)).Missing);
         string told = await shop.LookAsync(file => RecordAsync(file)) + await ToldAsync(shop);
         if (Environment.GetEnvironmentVariable("TINKER_WRITE_FILES") == "1")
         {

@@ -169,6 +169,86 @@ public sealed class OpeningTests : IDisposable
         Assert.False(Directory.Exists(Path.Combine(folder, "third.restoring")));
     }
 
+    /// <summary>Grandfather, father, son: counted out over three years of nights, with a gap in them.</summary>
+    [Fact]
+    public void Nights_are_kept_by_days_weeks_and_months()
+    {
+        List<DateOnly> nights = [];
+        DateOnly first = new(2024, 1, 1);
+        for (int day = 0; day < 1_100; day++)
+        {
+            DateOnly today = first.AddDays(day);
+            if (day is > 500 and < 530)
+            {
+                // The shop was shut.
+                continue;
+            }
+
+            nights.Add(today);
+            foreach (DateOnly gone in BackupRule.ToDrop(nights))
+            {
+                nights.Remove(gone);
+            }
+
+            Assert.Contains(today, nights);
+            Assert.InRange(nights.Count, 1, BackupRule.Nights + BackupRule.Weeks + BackupRule.Months);
+            Assert.Empty(BackupRule.ToDrop(nights));
+            if (day > 600)
+            {
+                Assert.Equal(BackupRule.Nights, nights.Count(n => n > today.AddDays(-BackupRule.Nights)));
+                Assert.Contains(nights, n => n <= today.AddDays(-21) && n > today.AddDays(-35));
+                Assert.Contains(nights, n => n <= today.AddDays(-320) && n > today.AddDays(-370));
+            }
+        }
+    }
+
+    /// <summary>
+    /// Every day has its backup, made by itself and tried; its pictures lie beside it once; last night's is laid back whole.
+    /// </summary>
+    [Fact]
+    public async Task A_backup_is_made_every_day_and_tried_and_laid_back_by_its_file()
+    {
+        string kept = Path.Combine(folder, "kept");
+        using ShopServer shop = new(Path.Combine(folder, "shop"), backups: kept);
+        await shop.SomebodyAsync();
+        Bay.VisitAnswer visit = await shop.VisitAsync((await shop.TrailerAsync()).Id, "axle-1-left");
+        Guid photo = ShopServer.NewId();
+        (await shop.Http.PutAsync(
+            $"/api/bay/visits/{visit.Id}/photos/{photo}?key={Uri.EscapeDataString(visit.Packet.Steps[0].Key)}",
+            FindingTests.Picture())).EnsureSuccessStatusCode();
+        while ((await shop.GetAsync<Requests.BackupsAnswer>("/api/settings/backups")).Nights.Count == 0)
+        {
+            await Task.Delay(50);
+        }
+
+        Requests.BackupsAnswer now = await shop.PostAsync<Requests.BackupsAnswer>("/api/settings/backups", new { });
+        Requests.BackupNight night = Assert.Single(now.Nights);
+        Assert.Equal((shop.Today, 2, 0, null, null), (night.Day, night.Pictures, night.Missing, night.Problem, now.Problem));
+        shop.Time.Ahead += TimeSpan.FromDays(1);
+        now = await shop.PostAsync<Requests.BackupsAnswer>("/api/settings/backups", new { });
+        Assert.Equal(2, now.Nights.Count);
+        Assert.Equal(2, Directory.GetFiles(Path.Combine(kept, Backup.PhotosFolder)).Length);
+
+        string target = Path.Combine(folder, "new");
+        Assert.Equal(new Kept(2, 0), await Backup.RestoreAsync(Path.Combine(kept, now.Nights[0].Name), target));
+        using ShopServer restored = new(target, ahead: TimeSpan.FromDays(1));
+        Assert.Equal(
+            photo,
+            Assert.Single((await restored.GetAsync<Bay.VisitAnswer>($"/api/bay/visits/{visit.Id}")).State.Photos).Id);
+        Assert.Equal(200, (int)(await restored.Http.GetAsync($"/api/bay/visits/{visit.Id}/photos/{photo}")).StatusCode);
+
+        // One that could not be laid back says so; and a folder that can't be written is told, not passed over.
+        await ScrambleAsync(Path.Combine(kept, now.Nights[1].Name));
+        Assert.Contains(
+            "damaged",
+            (await Assert.ThrowsAsync<InvalidDataException>(
+                () => Backup.TryAsync(Path.Combine(kept, now.Nights[1].Name)))).Message,
+            StringComparison.Ordinal);
+        Directory.Delete(kept, recursive: true);
+        await File.WriteAllTextAsync(kept, "a file where the folder was");
+        Assert.NotNull((await shop.PostAsync<Requests.BackupsAnswer>("/api/settings/backups", new { })).Problem);
+    }
+
     [Fact]
     public async Task A_folder_is_served_by_one_program()
     {

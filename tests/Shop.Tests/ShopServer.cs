@@ -36,6 +36,7 @@ public sealed class ShopServer : IDisposable
     /// <param name="mail">Where its mail service is, host:port; null for none.</param>
     /// <param name="meters">Address of its feed of meter readings; null for none.</param>
     /// <param name="supplier">Address of its supplier's service; null for none.</param>
+    /// <param name="backups">Folder of the backups it makes by itself; "none" for none.</param>
     /// <param name="web">Folder of its pages; null for none.</param>
     /// <param name="wait">How long a write waits for a busy file, s.</param>
     /// <param name="ahead">By how much its clock is ahead of <see cref="TurnedClock.Start"/> when it starts.</param>
@@ -47,6 +48,7 @@ public sealed class ShopServer : IDisposable
         string? supplier = null,
         int wait = 30,
         string? web = null,
+        string? backups = "none",
         TimeSpan ahead = default)
     {
         Time.Ahead = ahead;
@@ -55,6 +57,7 @@ public sealed class ShopServer : IDisposable
         {
             host.UseSetting("data", Folder);
             host.UseSetting("web", web);
+            host.UseSetting("backups", backups);
             host.UseSetting("instruments", instruments);
             host.UseSetting("mail", mail);
             host.UseSetting("meters", meters);

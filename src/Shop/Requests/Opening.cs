@@ -8,7 +8,7 @@ namespace SturdyTinker.Shop.Requests;
 /// The opening of the shop's file when the program starts. The program answers from the first moment on: requests wait
 /// for the file, and whoever asks for its health hears that it is being opened.
 /// </summary>
-internal sealed class Opening
+internal sealed class Opening(BackupFolder backups)
 {
     /// <summary>How long a request waits for the file before it is told to come again.</summary>
     private static readonly TimeSpan Patience = TimeSpan.FromSeconds(20);
@@ -32,6 +32,7 @@ internal sealed class Opening
         Clock clock = services.GetRequiredService<Clock>();
         try
         {
+            await KeepBeforeUpgradeAsync(file);
             await file.PrepareAsync();
             clock.GoBy((await file.SettingsToReadAsync()).TimeZone);
 
@@ -49,6 +50,25 @@ internal sealed class Opening
 
         done.SetResult();
         return null;
+    }
+
+    // What an upgrade changes can be gone back to; without a backup there is no upgrade.
+    private async Task KeepBeforeUpgradeAsync(ShopFile file)
+    {
+        string path = Path.GetFullPath(file.Database.GetDbConnection().DataSource);
+        if (!File.Exists(path))
+        {
+            return;
+        }
+
+        List<string> applied = [.. await file.Database.GetAppliedMigrationsAsync()];
+        List<string> known = [.. file.Database.GetMigrations()];
+        string kept = Path.Combine(backups.Folder, $"before-{applied.LastOrDefault()}.zip");
+        if (applied.Count > 0 && !applied.Except(known).Any() && known.Except(applied).Any() && !File.Exists(kept))
+        {
+            Directory.CreateDirectory(backups.Folder);
+            await Backup.WriteAsync(Path.GetDirectoryName(path)!, kept, beside: true);
+        }
     }
 
     /// <summary>Lets requests wait for the file; after a while they are told to come again (503).</summary>

@@ -10,6 +10,11 @@ internal sealed class ShopOptions
     /// <summary>Folder of the shop's file and its pictures; made where there is none.</summary>
     public string Data { get; init; } = "shop-data";
 
+    /// <summary>
+    /// Folder of the backups that are made every day; null for "backups" in the shop's own, "none" for no such backups.
+    /// </summary>
+    public string? Backups { get; init; }
+
     /// <summary>Folder of the built web; null, or one that is not there, serves no pages.</summary>
     public string? Web { get; init; }
 

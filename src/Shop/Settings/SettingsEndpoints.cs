@@ -12,5 +12,6 @@ internal static class SettingsEndpoints
         settings.MapParts();
         settings.MapTerms();
         settings.MapReminderWords();
+        settings.MapBackups();
     }
 }

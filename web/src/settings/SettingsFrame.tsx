@@ -65,6 +65,7 @@ const PAGES = [
   ],
   ["/settings/parts", "Parts and prices", "parts of our own, codes, measures, stamps"],
   ["/settings/reminders", "Words of reminders", "mail to customers, subject, text"],
+  ["/settings/backups", "Backups", "restore, copy, nights, safe"],
 ] as const;
 
 interface Props {

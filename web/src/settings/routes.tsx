@@ -8,6 +8,7 @@ export const settings: RouteObject[] = [
   { path: "settings/parts", element: screen(() => import("./PartsPage")) },
   { path: "settings/planning", element: screen(planning) },
   { path: "settings/reminders", element: screen(() => import("./ReminderWordsPage")) },
+  { path: "settings/backups", element: screen(() => import("./BackupsPage")) },
   { path: "settings/limits", element: screen(() => import("./LimitsPage")) },
   {
     path: "yard/customers/:id/planning",

@@ -102,6 +102,7 @@ const PLACES: readonly (readonly [string, string, string])[] = [
   ["/settings/limits", "Limits", "settings, what is judged by"],
   ["/settings/parts", "Parts and prices", "settings"],
   ["/settings/reminders", "Words of reminders", "settings, mail"],
+  ["/settings/backups", "Backups", "settings, restore"],
 ];
 
 const KINDS: Record<Found["kind"], readonly [string, (id: string) => string]> = {

@@ -1,0 +1,22 @@
+using Microsoft.AspNetCore.Http.HttpResults;
+using SturdyTinker.Shop.Requests;
+
+namespace SturdyTinker.Shop.Settings;
+
+internal static class BackupsPage
+{
+    internal static void MapBackups(this RouteGroupBuilder settings)
+    {
+        settings.MapGet(
+            "/backups",
+            async (BackupNights nights, CancellationToken stop) => TypedResults.Ok(await nights.AllAsync(stop)));
+        settings.MapPost("/backups", MakeAsync);
+    }
+
+    private static async Task<Ok<BackupsAnswer>> MakeAsync(BackupNights nights, Worker worker, CancellationToken stop)
+    {
+        _ = worker;
+        await nights.MakeAsync(stop);
+        return TypedResults.Ok(await nights.AllAsync(stop));
+    }
+}

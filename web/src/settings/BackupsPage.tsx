@@ -1,0 +1,99 @@
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { answer, type Schemas, shop } from "../api/client";
+import { clockInWords, dayInWords } from "../api/words";
+import { Button } from "../ui/Button";
+import { type Col, DataTable } from "../ui/DataTable";
+import { Quiet, Row, Stack } from "../ui/Page";
+import { Problem } from "../ui/Problem";
+import { Busy, Waiting } from "../ui/Waiting";
+import { SettingsFrame } from "./SettingsFrame";
+
+type Night = Schemas["BackupNight"];
+
+const MEGA = 1024 * 1024;
+
+const COLUMNS: Col<Night>[] = [
+  {
+    id: "day",
+    title: "Made",
+    cell: (n) => `${dayInWords(n.day)}, ${clockInWords(n.at)}`,
+    by: (n) => n.at,
+  },
+  {
+    id: "size",
+    title: "Record, MB",
+    figure: true,
+    cell: (n) => (n.bytes / MEGA).toFixed(1),
+    by: (n) => n.bytes,
+  },
+  {
+    id: "pictures",
+    title: "Pictures",
+    figure: true,
+    // Each has a small one beside it.
+    cell: (n) => Math.round(n.pictures / 2).toLocaleString("en"),
+    by: (n) => n.pictures,
+  },
+  {
+    id: "tried",
+    title: "Tried",
+    cell: (n) =>
+      n.problem ?? (
+        <>
+          laid back and whole
+          {n.missing > 0 && <b>, {n.missing} files of pictures were lost before</b>}
+        </>
+      ),
+    by: (n) => n.problem ?? "",
+  },
+];
+
+/** The backups that the shop makes by itself: how old the newest is, what each holds, and whether it can be laid back. */
+export default function BackupsPage() {
+  const queries = useQueryClient();
+  const backups = useQuery({
+    queryKey: ["backups"],
+    queryFn: () => answer(shop.GET("/api/settings/backups")),
+  });
+  const make = useMutation({
+    mutationFn: () => answer(shop.POST("/api/settings/backups")),
+    onSuccess: (now) => queries.setQueryData(["backups"], now),
+  });
+  const { data } = backups;
+  const newest = data?.nights[0];
+  return (
+    <SettingsFrame
+      title="Backups"
+      about="Made every day and laid back into a scratch folder to see that it can be. Seven days are kept, four weeks and
+        twelve months. Copy the folder to another machine: a fire takes both that lie in one house."
+    >
+      <Waiting of={backups} what="Looking for the backups" rows={4} />
+      {data && (
+        <Stack $gap={16}>
+          {data.problem && <Problem of={new Error(`The last backup could not be made: ${data.problem}`)} />}
+          <Row $gap={16}>
+            <Button isDisabled={make.isPending} onPress={() => make.mutate()}>
+              Make today’s now
+            </Button>
+            {newest && !make.isPending && (
+              <Quiet role="status">
+                The newest is of {dayInWords(newest.day)}, {clockInWords(newest.at)}.
+              </Quiet>
+            )}
+          </Row>
+          {make.isPending && <Busy what="Making it, and trying it" />}
+          <Problem of={make.error} />
+          {data.nights.length > 0 ? (
+            <DataTable label="Backups" columns={COLUMNS} items={data.nights} idOf={(n) => n.name} />
+          ) : (
+            <p>There is none yet: the first is made within minutes of a start.</p>
+          )}
+          <Quiet>
+            They lie in <code>{data.folder}</code>. To go back to one:{" "}
+            <code>./tinker restore --in {newest?.name ?? "FILE"} --data NEW-FOLDER</code>
+          </Quiet>
+        </Stack>
+      )}
+    </SettingsFrame>
+  );
+}
