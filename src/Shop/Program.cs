@@ -25,6 +25,12 @@ if (args is ["backup" or "restore", ..])
     return;
 }
 
+if (args is ["check", ..])
+{
+    Environment.ExitCode = await CheckCommand.RunAsync(args, Console.Out, Console.Error);
+    return;
+}
+
 if (args is ["plan", ..])
 {
     Environment.ExitCode = await PlanCommand.RunAsync(args, Console.Out, Console.Error);

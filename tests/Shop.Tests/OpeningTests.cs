@@ -249,6 +249,57 @@ public sealed class OpeningTests : IDisposable
         Assert.NotNull((await shop.PostAsync<Requests.BackupsAnswer>("/api/settings/backups", new { })).Problem);
     }
 
+    /// <summary>The check finds each kind of harm that is done to a whole shop, names it, and finds nothing before.</summary>
+    [Fact]
+    public async Task A_check_names_what_is_wrong_with_a_record()
+    {
+        string made = Path.Combine(folder, "shop"), path = Path.Combine(made, ShopFileOpening.FileName);
+        await using (ShopFile file = await ShopFileOpening.OpenAsync(made))
+        {
+            await Demo.DemoShop.FillAsync(file, TurnedClock.Start);
+        }
+
+        async Task<(int Exit, string Said)> CheckAsync()
+        {
+            using StringWriter said = new(), wrong = new();
+            int exit = await Requests.CheckCommand.RunAsync(["check", "--data", made], said, wrong);
+            return (exit, said.ToString() + wrong);
+        }
+
+        Assert.StartsWith("All is well", (await CheckAsync()).Said, StringComparison.Ordinal);
+        Microsoft.Data.Sqlite.SqliteConnection.ClearAllPools();
+        byte[] whole = await File.ReadAllBytesAsync(path);
+        foreach ((string harm, string says) in new[]
+        {
+            ("PRAGMA foreign_keys=OFF; DELETE FROM Customers", "lead nowhere: Trailers, row"),
+            ("UPDATE KeptParts SET OnHand = OnHand + 1 WHERE Code = (SELECT MIN(Code) FROM KeptParts)", "its ledger comes to"),
+            ("UPDATE Trailers SET Gear = '{' WHERE Tag = 'P-07'", "What is stored as Trailer.Gear can't be read: row"),
+            ("UPDATE Bookings SET Jobs = 'steam'", "What is stored as Booking.Jobs can't be read"),
+            ("INSERT INTO __EFMigrationsHistory VALUES ('20991231235959_Later', '99.0')", "newer program"),
+            ("DELETE FROM __EFMigrationsHistory WHERE MigrationId = (SELECT MAX(MigrationId) FROM __EFMigrationsHistory)",
+                "earlier edition"),
+        })
+        {
+            await RunSqlAsync(path, harm);
+            (int exit, string said) = await CheckAsync();
+            Assert.True(exit == 1, harm);
+            Assert.Contains(says, said, StringComparison.Ordinal);
+            Microsoft.Data.Sqlite.SqliteConnection.ClearAllPools();
+            File.Delete(path + "-wal");
+            File.Delete(path + "-shm");
+            await File.WriteAllBytesAsync(path, whole);
+        }
+
+        for (int i = 40_960; i < whole.Length; i += 11)
+        {
+            whole[i] ^= 0x5A;
+        }
+
+        await File.WriteAllBytesAsync(path, whole);
+        Assert.Equal(1, (await CheckAsync()).Exit);
+        Assert.Equal(2, await Requests.CheckCommand.RunAsync(["check"], TextWriter.Null, TextWriter.Null));
+    }
+
     [Fact]
     public async Task A_folder_is_served_by_one_program()
     {

@@ -12,6 +12,10 @@ public static class UnreadableRows
 {
     private const int Most = 5;
 
+    /// <summary>Whether a column's values are of a shape or a code of ours, so that one can be unreadable.</summary>
+    internal static bool CanBe(IProperty property) =>
+        property.GetTypeMapping().Converter is { } converter && converter.ProviderClrType == typeof(string);
+
     /// <summary>Ids of the first rows of a column that cannot be read; empty when all can.</summary>
     /// <param name="file">The shop's file.</param>
     /// <param name="column">
@@ -36,7 +40,7 @@ public static class UnreadableRows
             {
                 try
                 {
-                    converter.ConvertFromProvider(rows.GetValue(1));
+                    _ = await rows.IsDBNullAsync(1) ? null : converter.ConvertFromProvider(rows.GetValue(1));
                 }
                 catch (UnreadableColumnException)
                 {

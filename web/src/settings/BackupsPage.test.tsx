@@ -35,7 +35,7 @@ describe("the backups", () => {
     expect(screen.getByText(/2 files of pictures were lost before/)).toBeTruthy();
     expect(screen.getByText("The shop's file is damaged.")).toBeTruthy();
     expect(screen.getAllByRole("row")[1]?.textContent).toContain("3.04");
-    expect(screen.getByText(/restore --in shop-2026-06-10.zip/)).toBeTruthy();
+    expect(screen.getByText(/restore --in \/srv\/shop\/backups\/shop-2026-06-10.zip/)).toBeTruthy();
   });
 
   it("makes today's when it is told to, and says why one could not be made", async () => {

@@ -90,7 +90,9 @@ export default function BackupsPage() {
           )}
           <Quiet>
             They lie in <code>{data.folder}</code>. To go back to one:{" "}
-            <code>./tinker restore --in {newest?.name ?? "FILE"} --data NEW-FOLDER</code>
+            <code>
+              ./tinker restore --in {newest ? `${data.folder}/${newest.name}` : "FILE"} --data NEW-FOLDER
+            </code>
           </Quiet>
         </Stack>
       )}
