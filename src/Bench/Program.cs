@@ -1,7 +1,8 @@
 using SturdyTinker.Bench;
 
-// bench compose; bench find; bench plan [N | PART]; bench web BIN WEB; bench http BIN [DIR]: BIN is the folder with the
-// built server, WEB the one with the built web; the fleet is kept in DIR, and found there again.
+// bench compose; bench find; bench plan [N | PART]; bench web BIN WEB; bench http BIN [DIR]; bench faults BIN [KILLS
+// [SEED]]: BIN is the folder with the built server, WEB the one with the built web; the fleet is kept in DIR, and found
+// there again.
 return args switch
 {
     ["compose"] => ComposeBench.Run(),
@@ -13,11 +14,16 @@ return args switch
     ["http", var bin] => await HttpBench.RunAsync(bin, null),
     ["web", var bin, var web] => await WebBench.RunAsync(bin, web),
     ["http", var bin, var folder] => await HttpBench.RunAsync(bin, folder),
+    ["faults", var bin] => await FaultsBench.RunAsync(bin, 100, Environment.TickCount & 0xFFFF),
+    ["faults", var bin, var kills] when int.TryParse(kills, out int count)
+        && count > 0 => await FaultsBench.RunAsync(bin, count, Environment.TickCount & 0xFFFF),
+    ["faults", var bin, var kills, var seed] when int.TryParse(kills, out int count)
+        && int.TryParse(seed, out int of) => await FaultsBench.RunAsync(bin, count, of),
     _ => Unknown(),
 };
 
 static int Unknown()
 {
-    Console.Error.WriteLine("bench measures: http, web, compose, find, plan");
+    Console.Error.WriteLine("bench measures: http, web, compose, find, plan, faults");
     return 2;
 }

@@ -1,0 +1,400 @@
+using System.Diagnostics;
+using System.Globalization;
+using System.Net;
+using System.Net.Http.Json;
+using System.Net.Sockets;
+using System.Text;
+using Microsoft.Data.Sqlite;
+using Microsoft.EntityFrameworkCore;
+using SturdyTinker.Demo;
+using SturdyTinker.Store;
+
+namespace SturdyTinker.Bench;
+
+/// <summary>
+/// Kills the server, and the commands beside it, at random moments, and sees what is left: nothing that was answered as
+/// saved may be lost, nothing doubled, and what is left has to start.
+/// </summary>
+internal static class FaultsBench
+{
+    private const int Writers = 4, TableRows = 2_000;
+    private static readonly TimeSpan Patience = TimeSpan.FromSeconds(60);
+
+    /// <summary>Runs so many kills, by a seed that is printed. 0 where nothing was lost.</summary>
+    internal static async Task<int> RunAsync(string bin, int kills, int seed)
+    {
+        Random random = new(seed);
+        Console.WriteLine(FormattableString.Invariant($"{kills} kills, seed {seed}"));
+        string folder = Directory.CreateTempSubdirectory("tinker-faults-").FullName;
+        Shop shop = new(Path.Combine(bin, "Shop", "release", "SturdyTinker.Shop.dll"), Path.Combine(folder, "shop"));
+        await using (ShopFile file = await ShopFileOpening.OpenAsync(shop.Folder))
+        {
+            await Fleet.FillAsync(file, 20, DateOnly.FromDateTime(DateTime.Now));
+        }
+
+        Outcome all = new();
+        string[] kinds = ["writes", "writes", "writes", "a start", "a table coming in", "a backup", "laying one back"];
+        Dictionary<string, Outcome> by = [];
+        for (int i = 0; i < kills; i++)
+        {
+            string kind = kinds[random.Next(kinds.Length)];
+            Outcome one = kind switch
+            {
+                "writes" => await WritesAsync(shop, random),
+                "a start" => await StartAsync(shop, random),
+                "a table coming in" => await TableAsync(shop, random, i),
+                "a backup" => await BackupAsync(shop, folder, random),
+                _ => await RestoreAsync(shop, folder, random),
+            };
+            by[kind] = by.GetValueOrDefault(kind, new Outcome()).With(one);
+            all = all.With(one);
+        }
+
+        IReadOnlyList<string> faults = await ShopCheck.RunAsync(shop.Folder);
+        Console.WriteLine("killed during         kills  answered  lost  doubled  will not start");
+        foreach ((string kind, Outcome one) in by.OrderBy(k => k.Key, StringComparer.Ordinal).Append(
+            new KeyValuePair<string, Outcome>("all", all)))
+        {
+            Console.WriteLine(FormattableString.Invariant(
+                $"{kind,-20} {one.Kills,6} {one.Answered,9} {one.Lost,5} {one.Doubled,8} {one.Dead,15}"));
+        }
+
+        Console.WriteLine(faults.Count == 0 ? "The record is whole." : string.Join('\n', faults));
+        SqliteConnection.ClearAllPools();
+        Directory.Delete(folder, recursive: true);
+        return all.Lost + all.Doubled + all.Dead + faults.Count == 0 ? 0 : 1;
+    }
+
+    // Trips are written down by several at once, each under an id of its own; what was not answered is sent again.
+    private static async Task<Outcome> WritesAsync(Shop shop, Random random)
+    {
+        using Running server = await Running.StartAsync(shop);
+        List<(Guid Id, string Typed, bool Answered)> sent = [];
+        using CancellationTokenSource over = new();
+        Task[] writers = [.. Enumerable.Range(0, Writers).Select(_ => Task.Run(async () =>
+        {
+            while (!over.IsCancellationRequested)
+            {
+                Guid id = Guid.CreateVersion7();
+                string typed;
+                int at;
+                lock (sent)
+                {
+                    typed = FormattableString.Invariant($"1.{Math.Abs(id.GetHashCode()) % 900_000 + 100_000} mi");
+                    at = sent.Count;
+                    sent.Add((id, typed, false));
+                }
+
+                if (await server.TripAsync(id, typed))
+                {
+                    lock (sent)
+                    {
+                        sent[at] = (id, typed, true);
+                    }
+                }
+            }
+        }))];
+
+        // The first of a new program takes long: the kill comes once they run.
+        long begun = Environment.TickCount64;
+        while (!Any(sent) && Environment.TickCount64 - begun < Patience.TotalMilliseconds)
+        {
+            await Task.Delay(5);
+        }
+
+        await Task.Delay(random.Next(5, 900));
+        server.Kill();
+        await over.CancelAsync();
+        await Task.WhenAll(writers);
+        HashSet<Guid> there = await shop.TripsAsync(sent.ConvertAll(s => s.Id));
+        int lost = sent.Count(s => s.Answered && !there.Contains(s.Id));
+
+        using Running again = await Running.StartAsync(shop);
+        foreach ((Guid id, string typed, bool answered) in sent)
+        {
+            lost += !answered && !await again.TripAsync(id, typed) ? 1 : 0;
+        }
+
+        again.Kill();
+        int rows = (await shop.TripsAsync(sent.ConvertAll(s => s.Id))).Count;
+        return new Outcome(1, sent.Count(s => s.Answered), lost, Math.Max(0, rows - sent.Count), again.Dead + server.Dead);
+    }
+
+    private static bool Any(List<(Guid Id, string Typed, bool Answered)> sent)
+    {
+        lock (sent)
+        {
+            return sent.Exists(s => s.Answered);
+        }
+    }
+
+    private static async Task<Outcome> StartAsync(Shop shop, Random random)
+    {
+        using (Running killed = Running.Begin(shop))
+        {
+            await Task.Delay(random.Next(50, 1_500));
+            killed.Kill();
+        }
+
+        using Running again = await Running.StartAsync(shop);
+        return new Outcome(1, 0, 0, 0, again.Dead);
+    }
+
+    private static async Task<Outcome> TableAsync(Shop shop, Random random, int round)
+    {
+        StringBuilder text = new("customer,phone\n");
+        for (int i = 0; i < TableRows; i++)
+        {
+            text.Append(CultureInfo.InvariantCulture, $"Table {round} owner {i},0 {round}\n");
+        }
+
+        using Running server = await Running.StartAsync(shop);
+        Task<bool> taking = server.TableAsync(text.ToString());
+        await Task.Delay(random.Next(20, 700));
+        server.Kill();
+        bool answered = await taking;
+        int there = await shop.CustomersAsync(round);
+        using Running again = await Running.StartAsync(shop);
+        bool taken = await again.TableAsync(text.ToString());
+        again.Kill();
+        int rows = await shop.CustomersAsync(round);
+        return new Outcome(
+            1,
+            answered ? TableRows : 0,
+            (answered ? TableRows - there : 0) + (taken ? Math.Max(0, TableRows - rows) : TableRows),
+            Math.Max(0, rows - TableRows),
+            server.Dead + again.Dead);
+    }
+
+    private static async Task<Outcome> BackupAsync(Shop shop, string folder, Random random)
+    {
+        string zip = Path.Combine(folder, "backup.zip");
+        await shop.KilledAsync(random.Next(50, 900), "backup", "--data", shop.Folder, "--out", zip);
+        int lost = File.Exists(zip) && !await IsWholeAsync(zip) ? 1 : 0;
+        File.Delete(zip);
+        return new Outcome(1, 0, lost, 0, 0);
+    }
+
+    // What lies there afterwards is a whole shop, or none, and another try lays it back.
+    private static async Task<Outcome> RestoreAsync(Shop shop, string folder, Random random)
+    {
+        string zip = Path.Combine(folder, "whole.zip"), target = Path.Combine(folder, "laid");
+        await Backup.WriteAsync(shop.Folder, zip);
+        await shop.KilledAsync(random.Next(50, 900), "restore", "--in", zip, "--data", target);
+        int lost = 0;
+        if (!File.Exists(Path.Combine(target, ShopFileOpening.FileName)))
+        {
+            lost += Directory.Exists(target) && Directory.EnumerateFileSystemEntries(target).Any() ? 1 : 0;
+            await Backup.RestoreAsync(zip, target);
+        }
+
+        lost += (await ShopCheck.RunAsync(target)).Count;
+        SqliteConnection.ClearAllPools();
+        Directory.Delete(target, recursive: true);
+        return new Outcome(1, 0, lost, 0, 0);
+    }
+
+    private static async Task<bool> IsWholeAsync(string zip)
+    {
+        try
+        {
+            await Backup.TryAsync(zip);
+            return true;
+        }
+        catch (InvalidDataException)
+        {
+            return false;
+        }
+    }
+
+    private sealed record Outcome(int Kills = 0, int Answered = 0, int Lost = 0, int Doubled = 0, int Dead = 0)
+    {
+        public Outcome With(Outcome other) => new(
+            Kills + other.Kills,
+            Answered + other.Answered,
+            Lost + other.Lost,
+            Doubled + other.Doubled,
+            Dead + other.Dead);
+    }
+
+    private sealed class Shop(string program, string folder)
+    {
+        private Guid person, trailer;
+
+        public string Program { get; } = program;
+
+        public string Folder { get; } = folder;
+
+        /// <summary>Who writes, and on which trailer.</summary>
+        public async Task<(Guid Person, Guid Trailer)> WhoAsync()
+        {
+            if (person == default)
+            {
+                await using ShopFile file = await OpenAsync();
+                person = await file.People.Select(p => p.Id).FirstAsync();
+                trailer = await file.Trailers.OrderBy(t => t.Tag).Select(t => t.Id).FirstAsync();
+            }
+
+            return (person, trailer);
+        }
+
+        public async Task<HashSet<Guid>> TripsAsync(List<Guid> ids)
+        {
+            await using ShopFile file = await OpenAsync();
+            return [.. await file.MeterEntries.Where(m => ids.Contains(m.Id)).Select(m => m.Id).ToListAsync()];
+        }
+
+        public async Task<int> CustomersAsync(int round)
+        {
+            string phone = FormattableString.Invariant($"0 {round}");
+            await using ShopFile file = await OpenAsync();
+            return await file.Customers.CountAsync(c => c.Phone == phone);
+        }
+
+        public async Task KilledAsync(int after, params string[] command)
+        {
+            using Process process = Start(command);
+            await Task.WhenAny(process.WaitForExitAsync(), Task.Delay(after));
+            if (!process.HasExited)
+            {
+                process.Kill();
+                await process.WaitForExitAsync();
+            }
+        }
+
+        public Process Start(params string[] arguments)
+        {
+            ProcessStartInfo start = new("dotnet")
+            {
+                RedirectStandardOutput = true,
+                RedirectStandardError = true
+            };
+            start.ArgumentList.Add(Program);
+            foreach (string argument in arguments)
+            {
+                start.ArgumentList.Add(argument);
+            }
+
+            Process process = Process.Start(start) ?? throw new InvalidOperationException("It did not start.");
+            process.OutputDataReceived += (_, _) => { };
+            process.ErrorDataReceived += (_, _) => { };
+            process.BeginOutputReadLine();
+            process.BeginErrorReadLine();
+            return process;
+        }
+
+        private async Task<ShopFile> OpenAsync()
+        {
+            DbContextOptionsBuilder<ShopFile> builder = new();
+            builder.UseShopFile(Folder);
+            return await Task.FromResult(new ShopFile(builder.Options));
+        }
+    }
+
+    private sealed class Running : IDisposable
+    {
+        private readonly Shop shop;
+        private readonly Process process;
+        private readonly HttpClient http;
+
+        private Running(Shop shop, Process process, Uri address)
+        {
+            (this.shop, this.process) = (shop, process);
+            http = new HttpClient { BaseAddress = address, Timeout = Patience };
+        }
+
+        /// <summary>1 where it did not start.</summary>
+        public int Dead { get; private set; }
+
+        public static Running Begin(Shop shop)
+        {
+            using TcpListener free = new(IPAddress.Loopback, 0);
+            free.Start();
+            string address = FormattableString.Invariant($"http://127.0.0.1:{((IPEndPoint)free.LocalEndpoint).Port}");
+            free.Stop();
+            return new Running(
+                shop,
+                shop.Start("--data", shop.Folder, "--backups", "none", "--urls", address),
+                new Uri(address));
+        }
+
+        public static async Task<Running> StartAsync(Shop shop)
+        {
+            Running running = Begin(shop);
+            (Guid person, _) = await shop.WhoAsync();
+            running.http.DefaultRequestHeaders.Add("Tinker-Person", person.ToString());
+            long begun = Environment.TickCount64;
+            while (Environment.TickCount64 - begun < Patience.TotalMilliseconds && !running.process.HasExited)
+            {
+                try
+                {
+                    if ((await running.http.GetAsync("/health/live")).IsSuccessStatusCode
+                        && (await running.http.GetAsync("/api/settings/shop")).IsSuccessStatusCode)
+                    {
+                        return running;
+                    }
+                }
+                catch (HttpRequestException)
+                {
+                    // Not up yet.
+                }
+
+                await Task.Delay(50);
+            }
+
+            running.Dead = 1;
+            return running;
+        }
+
+        public async Task<bool> TripAsync(Guid id, string typed)
+        {
+            (_, Guid trailer) = await shop.WhoAsync();
+            return await SentAsync(() => http.PutAsJsonAsync(
+                $"/api/yard/trailers/{trailer}/meter/{id}",
+                new
+                {
+                    kind = "trip",
+                    on = DateOnly.FromDateTime(DateTime.Now),
+                    typed,
+                    startsNewMeter = false
+                }));
+        }
+
+        public Task<bool> TableAsync(string text) => SentAsync(async () =>
+        {
+            using StringContent content = new(text, Encoding.UTF8, "text/csv");
+            return await http.PostAsync("/api/ledger/tables?apply=true", content);
+        });
+
+        public void Kill()
+        {
+            if (!process.HasExited)
+            {
+                process.Kill();
+                process.WaitForExit();
+            }
+        }
+
+        public void Dispose()
+        {
+            Kill();
+            process.Dispose();
+            http.Dispose();
+        }
+
+        // Answered as saved, or not at all.
+        private static async Task<bool> SentAsync(Func<Task<HttpResponseMessage>> send)
+        {
+            try
+            {
+                using HttpResponseMessage answer = await send();
+                await answer.Content.ReadAsByteArrayAsync();
+                return answer.IsSuccessStatusCode;
+            }
+            catch (Exception fault) when (fault is HttpRequestException or IOException or TaskCanceledException)
+            {
+                return false;
+            }
+        }
+    }
+}
