@@ -27,7 +27,7 @@ export function GoesWith() {
     <Section style={{ marginTop: 44 }}>
       <h2>Do these two fit?</h2>
       <Select
-        label="Does"
+        label="Which two"
         value={question.code}
         onChange={setCode}
         options={questions.data.map((q) => [q.code, q.words] as const)}
