@@ -139,11 +139,10 @@ public sealed class OutsideTests : IDisposable
             Assert.NotNull(waits.Failed);
             Assert.Equal((null, shop.Today), (waits.SentAt, DateOnly.FromDateTime(waits.NextAt!.Value.DateTime)));
 
-            // The folder as it would be left by a program that was killed now.
-            foreach (string file in Directory.GetFiles(shop.Folder, "shop.db*").Where(f => !f.EndsWith("ing", StringComparison.Ordinal)))
-            {
-                File.Copy(file, Path.Combine(folder, Path.GetFileName(file)));
-            }
+            // As it would be left by a program that was killed now.
+            string zip = Path.Combine(shop.Folder, "now.zip");
+            await Store.Backup.WriteAsync(shop.Folder, zip);
+            await Store.Backup.RestoreAsync(zip, folder);
         }
 
         MailRoom room = new(port, kept);
