@@ -100,7 +100,10 @@ public static class Backup
     /// </summary>
     /// <param name="zip">The backup.</param>
     /// <param name="folder">The folder; made when absent.</param>
-    public static async Task<Kept> RestoreAsync(string zip, string folder)
+    public static Task<Kept> RestoreAsync(string zip, string folder) => LayAsync(zip, folder, drill: false);
+
+    // In a drill the pictures beside the backup are only counted: they lie there already, and may be very many.
+    private static async Task<Kept> LayAsync(string zip, string folder, bool drill)
     {
         string target = Path.TrimEndingDirectorySeparator(Path.GetFullPath(folder)), laid = target + ".restoring";
         Empty(target, folder);
@@ -129,12 +132,18 @@ public static class Backup
             string file = Path.Combine(laid, ShopFileOpening.FileName);
             await CheckAsync(file, zip);
             List<string> named = await PicturesAsync(file);
-            foreach (string picture in named.Where(p => File.Exists(BesideOf(zip, p))))
+            int there = 0;
+            foreach (string picture in named)
             {
-                CopyOnce(BesideOf(zip, picture), Path.Combine(laid, PhotosFolder, picture));
+                string path = Path.Combine(laid, PhotosFolder, picture), beside = BesideOf(zip, picture);
+                if (!drill && File.Exists(beside))
+                {
+                    CopyOnce(beside, path);
+                }
+
+                there += File.Exists(path) || File.Exists(beside) ? 1 : 0;
             }
 
-            int there = named.Count(p => File.Exists(Path.Combine(laid, PhotosFolder, p)));
             PutInPlace(laid, target);
             return new Kept(there, named.Count - there);
         }
@@ -148,15 +157,15 @@ public static class Backup
     }
 
     /// <summary>
-    /// Sees that a backup can be laid back, by laying it into a scratch folder that goes afterwards. Throws as
-    /// <see cref="RestoreAsync"/> does.
+    /// Sees that a backup can be laid back, by laying it into a scratch folder that goes afterwards; pictures that lie beside
+    /// it are only counted. Throws as <see cref="RestoreAsync"/> does.
     /// </summary>
     public static async Task<Kept> TryAsync(string zip)
     {
         string scratch = Path.Combine(Path.GetTempPath(), $"tinker-drill-{Guid.CreateVersion7()}");
         try
         {
-            return await RestoreAsync(zip, scratch);
+            return await LayAsync(zip, scratch, drill: true);
         }
         finally
         {
