@@ -141,7 +141,8 @@ internal sealed class BenchServer : IAsyncDisposable
         throw new InvalidOperationException("The server did not answer.");
     }
 
-    private static int FreePort()
+    /// <summary>A port that nobody listens on.</summary>
+    internal static int FreePort()
     {
         using TcpListener listener = new(IPAddress.Loopback, 0);
         listener.Start();

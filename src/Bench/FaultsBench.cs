@@ -1,8 +1,6 @@
 using System.Diagnostics;
 using System.Globalization;
-using System.Net;
 using System.Net.Http.Json;
-using System.Net.Sockets;
 using System.Text;
 using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
@@ -117,7 +115,12 @@ internal static class FaultsBench
 
         again.Kill();
         int rows = (await shop.TripsAsync(sent.ConvertAll(s => s.Id))).Count;
-        return new Outcome(1, sent.Count(s => s.Answered), lost, Math.Max(0, rows - sent.Count), again.Dead + server.Dead);
+        return new Outcome(
+            1,
+            sent.Count(s => s.Answered),
+            lost,
+            Math.Max(0, rows - sent.Count),
+            again.Dead + server.Dead);
     }
 
     private static bool Any(List<(Guid Id, string Typed, bool Answered)> sent)
@@ -230,7 +233,7 @@ internal static class FaultsBench
         {
             if (person == default)
             {
-                await using ShopFile file = await OpenAsync();
+                await using ShopFile file = Open();
                 person = await file.People.Select(p => p.Id).FirstAsync();
                 trailer = await file.Trailers.OrderBy(t => t.Tag).Select(t => t.Id).FirstAsync();
             }
@@ -240,14 +243,14 @@ internal static class FaultsBench
 
         public async Task<HashSet<Guid>> TripsAsync(List<Guid> ids)
         {
-            await using ShopFile file = await OpenAsync();
+            await using ShopFile file = Open();
             return [.. await file.MeterEntries.Where(m => ids.Contains(m.Id)).Select(m => m.Id).ToListAsync()];
         }
 
         public async Task<int> CustomersAsync(int round)
         {
             string phone = FormattableString.Invariant($"0 {round}");
-            await using ShopFile file = await OpenAsync();
+            await using ShopFile file = Open();
             return await file.Customers.CountAsync(c => c.Phone == phone);
         }
 
@@ -283,11 +286,11 @@ internal static class FaultsBench
             return process;
         }
 
-        private async Task<ShopFile> OpenAsync()
+        private ShopFile Open()
         {
             DbContextOptionsBuilder<ShopFile> builder = new();
             builder.UseShopFile(Folder);
-            return await Task.FromResult(new ShopFile(builder.Options));
+            return new ShopFile(builder.Options);
         }
     }
 
@@ -308,10 +311,7 @@ internal static class FaultsBench
 
         public static Running Begin(Shop shop)
         {
-            using TcpListener free = new(IPAddress.Loopback, 0);
-            free.Start();
-            string address = FormattableString.Invariant($"http://127.0.0.1:{((IPEndPoint)free.LocalEndpoint).Port}");
-            free.Stop();
+            string address = FormattableString.Invariant($"http://127.0.0.1:{BenchServer.FreePort()}");
             return new Running(
                 shop,
                 shop.Start("--data", shop.Folder, "--backups", "none", "--urls", address),

@@ -40,7 +40,9 @@ internal static class Starting
         }
 
         // The pages' own way to end on a signal waits for nobody here: the whole program ends.
-        using PosixSignalRegistration term = PosixSignalRegistration.Create(PosixSignal.SIGTERM, _ => Environment.Exit(0));
+        using PosixSignalRegistration term = PosixSignalRegistration.Create(
+            PosixSignal.SIGTERM,
+            _ => Environment.Exit(0));
         using PosixSignalRegistration interrupt = PosixSignalRegistration.Create(
             PosixSignal.SIGINT,
             _ => Environment.Exit(0));

@@ -16,15 +16,15 @@ public static class Backup
     public const string PhotosFolder = "photos";
 
     /// <summary>
-    /// Writes a backup whole or not at all; the shop may be at work meanwhile. The file is copied first: every picture that
-    /// it names lies on disk by then, and those that it names are the ones that go along. Throws
-    /// <see cref="FileNotFoundException"/> where there is no shop.
+    /// Writes a backup whole or not at all; the shop may be at work meanwhile. The file is copied first: every picture
+    /// that it names lies on disk by then, and those that it names are the ones that go along. Throws <see
+    /// cref="FileNotFoundException"/> where there is no shop.
     /// </summary>
     /// <param name="folder">The shop's folder.</param>
     /// <param name="zip">The backup to write.</param>
     /// <param name="beside">
-    /// Whether its pictures lie in a folder beside it that later backups share, each once; otherwise all of them go into
-    /// the ZIP.
+    /// Whether its pictures lie in a folder beside it that later backups share, each once; otherwise all of them go
+    /// into the ZIP.
     /// </param>
     public static async Task<Kept> WriteAsync(string folder, string zip, bool beside = false)
     {
@@ -53,7 +53,7 @@ public static class Backup
                 await command.ExecuteNonQueryAsync();
             }
 
-            List<string> named = await PicturesAsync(copy), missing = [];
+            List<string> named = await NamedAsync(copy), missing = [];
             await using (FileStream stream = File.Create(written))
             {
                 await using (ZipArchive archive = new(stream, ZipArchiveMode.Create, leaveOpen: true))
@@ -131,7 +131,7 @@ public static class Backup
 
             string file = Path.Combine(laid, ShopFileOpening.FileName);
             await CheckAsync(file, zip);
-            List<string> named = await PicturesAsync(file);
+            List<string> named = await NamedAsync(file);
             int there = 0;
             foreach (string picture in named)
             {
@@ -157,8 +157,8 @@ public static class Backup
     }
 
     /// <summary>
-    /// Sees that a backup can be laid back, by laying it into a scratch folder that goes afterwards; pictures that lie beside
-    /// it are only counted. Throws as <see cref="RestoreAsync"/> does.
+    /// Sees that a backup can be laid back, by laying it into a scratch folder that goes afterwards; pictures that lie
+    /// beside it are only counted. Throws as <see cref="RestoreAsync"/> does.
     /// </summary>
     public static async Task<Kept> TryAsync(string zip)
     {
@@ -202,7 +202,7 @@ public static class Backup
         }
 
         string? lies = Directory.Exists(target)
-            ? Directory.EnumerateFileSystemEntries(target).Select(Path.GetFileName).Order(StringComparer.Ordinal).FirstOrDefault()
+            ? Directory.EnumerateFileSystemEntries(target).Select(Path.GetFileName).Min(StringComparer.Ordinal)
             : null;
         if (lies is null)
         {
@@ -231,8 +231,8 @@ public static class Backup
         }
     }
 
-    // In one move where there is no folder yet. One that is there and can't be replaced gets the pictures first: without
-    // its file it is no shop.
+    // In one move where there is no folder yet. One that is there and can't be replaced gets the pictures first:
+    // without its file it is no shop.
     private static void PutInPlace(string laid, string target)
     {
         if (Directory.Exists(target))
@@ -276,22 +276,20 @@ public static class Backup
     {
         try
         {
-            await using SqliteConnection connection = await ReadAsync(file);
-            if (await AskAsync(connection, "PRAGMA integrity_check") != "ok"
-                || await AskAsync(connection, "PRAGMA foreign_key_check") is not null)
+            await using ShopFile shop = ShopFileOpening.Read(file);
+            if (await shop.AskAsync("PRAGMA integrity_check") is not ["ok"]
+                || (await shop.AskAsync("PRAGMA foreign_key_check")).Count > 0)
             {
                 throw new InvalidDataException($"The shop's file in {zip} is damaged.");
             }
 
-            DbContextOptionsBuilder<ShopFile> builder = new();
-            await using ShopFile shop = new(builder.UseSqlite(connection).Options);
-            List<string> applied = [.. await shop.Database.GetAppliedMigrationsAsync()];
-            if (applied.Count == 0)
+            FileEdition edition = await shop.EditionAsync();
+            if (edition.Newest is null)
             {
                 throw new InvalidDataException($"{zip} holds a file of SQLite that is no shop's.");
             }
 
-            if (applied.Except(shop.Database.GetMigrations()).Any())
+            if (edition.IsNewer)
             {
                 throw new InvalidDataException(
                     $"{zip} was written by a newer program than this one. Restore it with that one.");
@@ -303,45 +301,21 @@ public static class Backup
         }
     }
 
-    // The files of the pictures that a shop's file names, the small ones among them.
-    private static async Task<List<string>> PicturesAsync(string file)
+    /// <summary>The file that a picture is kept as.</summary>
+    public static string PictureOf(Guid id) => $"{id}.jpg";
+
+    /// <summary>The file that its small one is kept as.</summary>
+    public static string SmallPictureOf(Guid id) => $"{id}-small.jpg";
+
+    /// <summary>The files of the pictures that a shop's file names, the small ones among them.</summary>
+    internal static async Task<List<string>> PicturesAsync(ShopFile file) =>
+        [.. (await file.VisitPhotos.Select(p => p.Id).Order().ToListAsync())
+            .SelectMany(id => new[] { PictureOf(id), SmallPictureOf(id) })];
+
+    // Of a file of whatever edition; none where it is no shop's.
+    private static async Task<List<string>> NamedAsync(string path)
     {
-        await using SqliteConnection connection = await ReadAsync(file);
-        if (await AskAsync(connection, "SELECT name FROM sqlite_master WHERE name = 'VisitPhotos'") is null)
-        {
-            return [];
-        }
-
-        await using SqliteCommand command = connection.CreateCommand();
-        command.CommandText = "SELECT Id FROM VisitPhotos ORDER BY Id";
-        await using SqliteDataReader rows = await command.ExecuteReaderAsync();
-        List<string> names = [];
-        while (await rows.ReadAsync())
-        {
-            Guid id = rows.GetGuid(0);
-            names.Add($"{id}.jpg");
-            names.Add($"{id}-small.jpg");
-        }
-
-        return names;
-    }
-
-    private static async Task<SqliteConnection> ReadAsync(string file)
-    {
-        SqliteConnection connection = new(new SqliteConnectionStringBuilder
-        {
-            DataSource = file,
-            Mode = SqliteOpenMode.ReadOnly,
-            Pooling = false
-        }.ConnectionString);
-        await connection.OpenAsync();
-        return connection;
-    }
-
-    private static async Task<string?> AskAsync(SqliteConnection connection, string question)
-    {
-        await using SqliteCommand command = connection.CreateCommand();
-        command.CommandText = question;
-        return (await command.ExecuteScalarAsync())?.ToString();
+        await using ShopFile file = ShopFileOpening.Read(path);
+        return (await file.EditionAsync()).Newest is null ? [] : await PicturesAsync(file);
     }
 }

@@ -1,8 +1,8 @@
 namespace SturdyTinker.Store;
 
 /// <summary>
-/// Which nights' backups are kept: the last seven, one of each of the last four weeks, and one of each of the last twelve
-/// months. Source: common practice (grandfather, father, son).
+/// Which nights' backups are kept: the last seven, one of each of the last four weeks, and one of each of the last
+/// twelve months. Source: common practice (grandfather, father, son).
 /// </summary>
 public static class BackupRule
 {

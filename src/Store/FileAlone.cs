@@ -1,8 +1,8 @@
 namespace SturdyTinker.Store;
 
 /// <summary>
-/// Has a shop's file for oneself: while it is brought up to the newest edition, or as the one program that serves it. What
-/// holds it is the operating system's: it lets go when the program ends, however it ends.
+/// Has a shop's file for oneself: while it is brought up to the newest edition, or as the one program that serves it.
+/// What holds it is the operating system's: it lets go when the program ends, however it ends.
 /// </summary>
 public static class FileAlone
 {
@@ -15,8 +15,8 @@ public static class FileAlone
     public const string Serving = "-serving";
 
     /// <summary>
-    /// Takes the file for oneself while it is brought up to date; whoever has it lets go by disposing of what is returned.
-    /// Waits for another program that has it, and says so.
+    /// Takes the file for oneself while it is brought up to date; whoever has it lets go by disposing of what is
+    /// returned. Waits for another program that has it, and says so.
     /// </summary>
     /// <param name="file">The path of the shop's file.</param>
     /// <param name="tell">Hears that it has to wait; null for the program's error output.</param>

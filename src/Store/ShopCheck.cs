@@ -7,14 +7,17 @@ using SturdyTinker.Store.Shapes;
 
 namespace SturdyTinker.Store;
 
-/// <summary>Whether a shop's record is whole: the file, what its rows lead to, what is stored in them, stock and pictures.</summary>
+/// <summary>
+/// Whether a shop's record is whole: the file, what its rows lead to, what is stored in them, stock and pictures.
+/// </summary>
 public static class ShopCheck
 {
     // Of one kind of fault so many are named: the rest is counted.
     private const int Named = 5;
 
     /// <summary>
-    /// Looks through a shop's folder and answers what is wrong, a sentence each; nothing where all is well. It only reads.
+    /// Looks through a shop's folder and answers what is wrong, a sentence each; nothing where all is well. It only
+    /// reads.
     /// </summary>
     /// <param name="folder">The shop's folder.</param>
     public static async Task<IReadOnlyList<string>> RunAsync(string folder)
@@ -25,30 +28,22 @@ public static class ShopCheck
             return [$"There is no shop in {folder}."];
         }
 
-        DbContextOptionsBuilder<ShopFile> builder = new();
-        builder.UseSqlite(new SqliteConnectionStringBuilder
-        {
-            DataSource = path,
-            Mode = SqliteOpenMode.ReadOnly,
-            Pooling = false
-        }.ConnectionString);
-        await using ShopFile file = new(builder.Options);
+        await using ShopFile file = ShopFileOpening.Read(path);
         try
         {
-            List<string> damaged = await AskAsync(file, "PRAGMA integrity_check");
+            List<string> damaged = await file.AskAsync("PRAGMA integrity_check");
             if (damaged is not ["ok"])
             {
                 return [$"The file is damaged: {Said(damaged)}. Restore last night's backup into an empty folder."];
             }
 
-            List<string> applied = [.. await file.Database.GetAppliedMigrationsAsync()];
-            List<string> known = [.. file.Database.GetMigrations()];
-            if (applied.Except(known).Any())
+            FileEdition edition = await file.EditionAsync();
+            if (edition.IsNewer)
             {
                 return [new NewerFileException().Message];
             }
 
-            if (known.Except(applied).Any())
+            if (edition.IsEarlier)
             {
                 return ["The file is of an earlier edition: start the program once, and check it then."];
             }
@@ -69,9 +64,9 @@ public static class ShopCheck
 
     private static async Task<IEnumerable<string>> LeadNowhereAsync(ShopFile file)
     {
-        List<string> rows = await AskAsync(
-            file,
-            "SELECT \"table\" || ', row ' || rowid || ', leads to nothing in ' || parent FROM pragma_foreign_key_check");
+        List<string> rows = await file.AskAsync(
+            "SELECT \"table\" || ', row ' || rowid || ', leads to nothing in ' || parent "
+                + "FROM pragma_foreign_key_check");
         return rows.Count == 0 ? [] : [$"{rows.Count} rows lead nowhere: {Said(rows)}."];
     }
 
@@ -103,16 +98,15 @@ public static class ShopCheck
             .GroupBy(e => e.Code, StringComparer.OrdinalIgnoreCase)
             .ToDictionary(g => g.Key, g => g.Sum(e => e.Change), StringComparer.OrdinalIgnoreCase);
         return (await file.KeptParts.AsNoTracking().OrderBy(k => k.Code).ToListAsync())
-            .Where(k => k.OnHand != ledger.GetValueOrDefault(k.Code))
+            .Select(k => (k.Code, k.OnHand, Ledger: ledger.GetValueOrDefault(k.Code)))
+            .Where(k => k.OnHand != k.Ledger)
             .Select(k => FormattableString.Invariant(
-                $"Of {k.Code} {k.OnHand:0.####} are said to be there; its ledger comes to {ledger.GetValueOrDefault(k.Code):0.####}."));
+                $"Of {k.Code} {k.OnHand:0.####} are said to be there; its ledger comes to {k.Ledger:0.####}."));
     }
 
     private static async Task<IEnumerable<string>> PicturesAsync(ShopFile file, string folder)
     {
-        List<Guid> named = await file.VisitPhotos.AsNoTracking().Select(p => p.Id).ToListAsync();
-        List<string> missing = [.. named
-            .SelectMany(id => new[] { $"{id}.jpg", $"{id}-small.jpg" })
+        List<string> missing = [.. (await Backup.PicturesAsync(file))
             .Where(p => !File.Exists(Path.Combine(folder, p)))];
         return missing.Count == 0 ? [] : [$"{missing.Count} files of pictures are missing: {Said(missing)}."];
     }
@@ -121,26 +115,4 @@ public static class ShopCheck
         string.Join("; ", all.Take(Named)) + (all.Count > Named
             ? string.Create(CultureInfo.InvariantCulture, $"; and {all.Count - Named} more")
             : "");
-
-    private static async Task<List<string>> AskAsync(ShopFile file, string question)
-    {
-        await file.Database.OpenConnectionAsync();
-        try
-        {
-            await using var command = file.Database.GetDbConnection().CreateCommand();
-            command.CommandText = question;
-            await using var rows = await command.ExecuteReaderAsync();
-            List<string> answers = [];
-            while (await rows.ReadAsync())
-            {
-                answers.Add(Convert.ToString(rows.GetValue(0), CultureInfo.InvariantCulture)!);
-            }
-
-            return answers;
-        }
-        finally
-        {
-            await file.Database.CloseConnectionAsync();
-        }
-    }
 }

@@ -56,14 +56,13 @@ public static class ShopFileOpening
     public static async Task PrepareAsync(this ShopFile file)
     {
         using FileStream alone = await FileAlone.TakeAsync(file.Database.GetDbConnection().DataSource);
-        List<string> known = [.. file.Database.GetMigrations()];
-        List<string> applied = [.. await file.Database.GetAppliedMigrationsAsync()];
-        if (applied.Except(known).Any())
+        FileEdition edition = await file.EditionAsync();
+        if (edition.IsNewer)
         {
             throw new NewerFileException();
         }
 
-        if (known.Except(applied).Any())
+        if (edition.IsEarlier)
         {
             await LetGoOfStaleLockAsync(file);
             await file.Database.MigrateAsync();
@@ -89,6 +88,51 @@ public static class ShopFileOpening
                     $"SQLite runs with journal {mode} and synchronous {synchronous} here; the shop's record needs wal "
                         + $"and {FullSynchronous}.");
             }
+        }
+        finally
+        {
+            await file.Database.CloseConnectionAsync();
+        }
+    }
+
+    /// <summary>A context that only reads a file, wherever it lies and whatever edition it is of.</summary>
+    /// <param name="path">The file.</param>
+    public static ShopFile Read(string path)
+    {
+        DbContextOptionsBuilder<ShopFile> builder = new();
+        builder.UseSqlite(new SqliteConnectionStringBuilder
+        {
+            DataSource = path,
+            Mode = SqliteOpenMode.ReadOnly,
+            Pooling = false
+        }.ConnectionString);
+        return new ShopFile(builder.Options);
+    }
+
+    /// <summary>Which edition of the program has written a file.</summary>
+    public static async Task<FileEdition> EditionAsync(this ShopFile file, CancellationToken stop = default)
+    {
+        List<string> known = [.. file.Database.GetMigrations()];
+        List<string> applied = [.. await file.Database.GetAppliedMigrationsAsync(stop)];
+        return new FileEdition(applied.LastOrDefault(), applied.Except(known).Any(), known.Except(applied).Any());
+    }
+
+    /// <summary>The first column of what SQLite answers to a question, row by row.</summary>
+    public static async Task<List<string>> AskAsync(this ShopFile file, string question)
+    {
+        await file.Database.OpenConnectionAsync();
+        try
+        {
+            await using var command = file.Database.GetDbConnection().CreateCommand();
+            command.CommandText = question;
+            await using var rows = await command.ExecuteReaderAsync();
+            List<string> answers = [];
+            while (await rows.ReadAsync())
+            {
+                answers.Add(Convert.ToString(rows.GetValue(0), CultureInfo.InvariantCulture)!);
+            }
+
+            return answers;
         }
         finally
         {
@@ -132,6 +176,12 @@ public static class ShopFileOpening
         return await command.ExecuteScalarAsync();
     }
 }
+
+/// <summary>Which edition of the program has written a shop's file.</summary>
+/// <param name="Newest">The newest migration in it; null where it has none, and so is no shop's.</param>
+/// <param name="IsNewer">Whether it is of a newer program than this one.</param>
+/// <param name="IsEarlier">Whether it has to be brought up to date.</param>
+public sealed record FileEdition(string? Newest, bool IsNewer, bool IsEarlier);
 
 /// <summary>A shop's file that a newer program has written: it is left as it is.</summary>
 public sealed class NewerFileException() : Exception(

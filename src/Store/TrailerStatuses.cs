@@ -1,3 +1,4 @@
+using System.Linq.Expressions;
 using Microsoft.EntityFrameworkCore;
 using SturdyTinker.Core.Findings;
 using SturdyTinker.Core.Findings.Readings;
@@ -92,14 +93,11 @@ public static class TrailerStatuses
     /// Says, in the transaction of a change that touches every trailer, that no standing is up to date any more:
     /// whatever becomes of the work that follows, each is worked out anew later, behind the scenes.
     /// </summary>
-    public static Task OutdateAllAsync(this ShopFile file) =>
-        file.TrailerStatuses.ExecuteUpdateAsync(s => s.SetProperty(one => one.AsOf, DateOnly.MinValue));
+    public static Task OutdateAllAsync(this ShopFile file) => file.OutdateAsync(_ => true);
 
     /// <summary>The same for some trailers, as after a table of them was taken in.</summary>
-    public static Task OutdateAsync(this ShopFile file, IReadOnlyList<Guid> trailers) =>
-        file.TrailerStatuses
-            .Where(s => trailers.Contains(s.TrailerId))
-            .ExecuteUpdateAsync(s => s.SetProperty(one => one.AsOf, DateOnly.MinValue));
+    public static Task OutdateAsync(this ShopFile file, Expression<Func<TrailerStatusRow, bool>> which) =>
+        file.TrailerStatuses.Where(which).ExecuteUpdateAsync(s => s.SetProperty(one => one.AsOf, DateOnly.MinValue));
 
     /// <summary>
     /// Brings the standings up to a day after a change that is saved already. What cannot be done now, since the file

@@ -5,8 +5,8 @@ using Microsoft.EntityFrameworkCore.Diagnostics;
 namespace SturdyTinker.Store;
 
 /// <summary>
-/// Who waits to write to a shop's file. SQLite lets one write at a time and the others ask again every 150 ms: long work
-/// that writes piece after piece would win every time, so it gives way between its pieces.
+/// Who waits to write to a shop's file. SQLite lets one write at a time and the others ask again every 150 ms: long
+/// work that writes piece after piece would win every time, so it gives way between its pieces.
 /// </summary>
 public sealed class Writers : SaveChangesInterceptor, IDbTransactionInterceptor
 {

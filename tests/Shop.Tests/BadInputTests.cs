@@ -325,7 +325,9 @@ public sealed class BadInputTests : IDisposable
             400);
     }
 
-    /// <summary>What shows nothing, or turns the rest round, is no text; letters from right to left and pictures are.</summary>
+    /// <summary>
+    /// What shows nothing, or turns the rest round, is no text; letters from right to left and pictures are.
+    /// </summary>
     [Theory]
     [InlineData("a\0b", false)]
     [InlineData("P\u202E07", false)]

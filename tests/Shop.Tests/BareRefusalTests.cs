@@ -1,6 +1,7 @@
 using System.Net;
 using System.Net.Http.Json;
 using System.Text.Json;
+using Microsoft.EntityFrameworkCore;
 using SturdyTinker.Shop.Requests;
 using Xunit;
 
@@ -64,8 +65,8 @@ public sealed class BareRefusalTests : IDisposable
     }
 
     /// <summary>
-    /// A name that is led to this machine from outside is none of the shop's (DNS rebinding), no answer may be kept, framed
-    /// or guessed at, and none says where somebody came from.
+    /// A name that is led to this machine from outside is none of the shop's (DNS rebinding), no answer may be kept,
+    /// framed or guessed at, and none says where somebody came from.
     /// </summary>
     [Fact]
     public async Task An_answer_says_what_a_browser_may_do_with_it()
@@ -78,13 +79,17 @@ public sealed class BareRefusalTests : IDisposable
             Assert.Equal(("nosniff", "DENY"), (Header("X-Content-Type-Options"), Header("X-Frame-Options")));
             Assert.Equal("default-src 'none'; frame-ancestors 'none'", Header("Content-Security-Policy"));
             Assert.Equal("no-referrer", Header("Referrer-Policy"));
-            Assert.Equal(path.StartsWith("/api", StringComparison.Ordinal), answer.Headers.CacheControl?.NoStore == true);
+            Assert.Equal(
+                path.StartsWith("/api", StringComparison.Ordinal),
+                answer.Headers.CacheControl?.NoStore == true);
         }
 
         using HttpRequestMessage led = new(HttpMethod.Get, "/api/settings/shop");
         led.Headers.Host = "shop.rebound.example";
         Assert.Equal(HttpStatusCode.BadRequest, (await shop.Http.SendAsync(led)).StatusCode);
-        Assert.Equal(["localhost", "127.0.0.1", "[::1]", "shop.lan", "bay"], new ShopOptions { HostNames = "shop.lan, bay" }.Hosts);
+        Assert.Equal(
+            ["localhost", "127.0.0.1", "[::1]", "shop.lan", "bay"],
+            new ShopOptions { HostNames = "shop.lan, bay" }.Hosts);
     }
 
     /// <summary>The page's own styles carry a nonce that is another each time, and nothing inline is let in.</summary>
@@ -133,7 +138,7 @@ public sealed class BareRefusalTests : IDisposable
     public void A_disk_that_fails_is_named(int code, string says)
     {
         Microsoft.Data.Sqlite.SqliteException fault = new("as SQLite says it", code);
-        foreach (Exception thrown in new Exception[] { fault, new Microsoft.EntityFrameworkCore.DbUpdateException("x", fault) })
+        foreach (Exception thrown in new Exception[] { fault, new DbUpdateException("x", fault) })
         {
             Refusal told = RefusalHandler.Known(thrown)!;
             Assert.Equal(503, told.Status);

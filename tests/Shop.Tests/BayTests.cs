@@ -227,7 +227,8 @@ public sealed class BayTests : IDisposable
         for (int skip = 0; skip < 5; skip += 2)
         {
             HorizonAnswer page = await shop.GetAsync<HorizonAnswer>($"/api/horizon?skip={skip}&take=2");
-            Assert.Equal((5, skip == 0 ? 10 : 0, skip == 0 ? 10 : 0), (page.Found, page.FollowUps.Count, page.ChecksOwed));
+            int checks = skip == 0 ? 10 : 0;
+            Assert.Equal((5, checks, checks), (page.Found, page.FollowUps.Count, page.ChecksOwed));
             coming.AddRange(page.Lines.Select(c => c.Tag));
             PastVisits past = await shop.GetAsync<PastVisits>($"/api/ledger/visits?skip={skip}&take=2");
             Assert.Equal(skip < 4, past.More);

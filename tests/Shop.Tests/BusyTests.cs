@@ -38,8 +38,8 @@ public sealed class BusyTests : IDisposable
     }
 
     /// <summary>
-    /// SQLite's waiting writers ask again now and then: work that writes piece after piece lets them go first, and knows
-    /// that one is served.
+    /// SQLite's waiting writers ask again now and then: work that writes piece after piece lets them go first, and
+    /// knows that one is served.
     /// </summary>
     [Fact]
     public async Task Long_work_gives_way_to_whoever_waits_to_write()
@@ -77,7 +77,9 @@ public sealed class BusyTests : IDisposable
         Assert.Equal(1, await longWork.Customers.CountAsync(c => c.Name == "Orchard"));
     }
 
-    /// <summary>A table is looked at while somebody else writes: a preview waits for nobody, and holds nobody up.</summary>
+    /// <summary>
+    /// A table is looked at while somebody else writes: a preview waits for nobody, and holds nobody up.
+    /// </summary>
     [Fact]
     public async Task A_table_is_looked_at_while_nobody_can_write()
     {

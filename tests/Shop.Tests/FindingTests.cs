@@ -104,7 +104,8 @@ public sealed class FindingTests : IDisposable
 
     /// <summary>
     /// A visit that takes no picture is told before anything is decoded: what is no picture at all gets the visit's
-    /// sentence, not the picture's. And however large one is sent, it is kept at the same size, whatever it is decoded at.
+    /// sentence, not the picture's. And however large one is sent, it is kept at the same size, whatever it is decoded
+    /// at.
     /// </summary>
     [Fact]
     public async Task A_picture_is_looked_at_once_its_visit_is_known_and_kept_at_one_size()

@@ -184,7 +184,9 @@ public sealed class HorizonTests : IDisposable
             404);
     }
 
-    /// <summary>Ten people with the same trailer on the telephone: one accepts it, one moves it, the others are told.</summary>
+    /// <summary>
+    /// Ten people with the same trailer on the telephone: one accepts it, one moves it, the others are told.
+    /// </summary>
     [Fact]
     public async Task The_same_work_is_accepted_once_and_a_visit_moved_once_however_many_do_at_once()
     {
@@ -224,7 +226,9 @@ public sealed class HorizonTests : IDisposable
             new DecisionDraft(DecisionKind.Accept, [yearly], Workday(48), null, null));
     }
 
-    /// <summary>A move is taken back only while it is the last one: a later one is not undone behind somebody's back.</summary>
+    /// <summary>
+    /// A move is taken back only while it is the last one: a later one is not undone behind somebody's back.
+    /// </summary>
     [Fact]
     public async Task A_move_that_was_moved_again_is_not_taken_back()
     {
@@ -232,9 +236,16 @@ public sealed class HorizonTests : IDisposable
         string[] tasks = [.. (await LineAsync(trailer.Id)).Visits[0].Tasks.Select(t => t.Id)];
         string Path(Guid decision) => $"/api/horizon/trailers/{trailer.Id}/decisions/{decision}";
         Guid booking = ShopServer.NewId(), first = ShopServer.NewId(), second = ShopServer.NewId();
-        await shop.PutAsync<HorizonLine>(Path(booking), new DecisionDraft(DecisionKind.Accept, tasks, Workday(2), null, null));
-        await shop.PutAsync<HorizonLine>(Path(first), new DecisionDraft(DecisionKind.Move, tasks, Workday(3), Workday(2), booking));
-        await shop.PutAsync<HorizonLine>(Path(second), new DecisionDraft(DecisionKind.Move, tasks, Workday(4), Workday(3), booking));
+        foreach ((Guid id, DecisionDraft draft) in new[]
+        {
+            (booking, new DecisionDraft(DecisionKind.Accept, tasks, Workday(2), null, null)),
+            (first, new DecisionDraft(DecisionKind.Move, tasks, Workday(3), Workday(2), booking)),
+            (second, new DecisionDraft(DecisionKind.Move, tasks, Workday(4), Workday(3), booking)),
+        })
+        {
+            await shop.PutAsync<HorizonLine>(Path(id), draft);
+        }
+
         Assert.Contains(
             "moved again since",
             (await shop.RefusedAsync(HttpMethod.Delete, Path(first), null, 409)).Detail,

@@ -25,6 +25,8 @@ internal sealed class HostileRequests
         "9223372036854775808", "0.1", "99999999999"
     ];
 
+    private static readonly DateOnly TurnedToday = DateOnly.FromDateTime(TurnedClock.Start.DateTime);
+
     private readonly Random random;
     private readonly JsonObject schemas;
     private readonly List<(string Method, string Path, JsonObject Operation)> operations;
@@ -162,7 +164,7 @@ internal sealed class HostileRequests
                 "uuid" => random.Next(3) == 0 ? Text() : ids[random.Next(ids.Count)],
                 "date" => random.Next(4) == 0
                     ? Text()
-                    : new DateOnly(2026, 6, 10).AddDays(random.Next(-800, 800)).ToString("O", CultureInfo.InvariantCulture),
+                    : TurnedToday.AddDays(random.Next(-800, 800)).ToString("O", CultureInfo.InvariantCulture),
                 _ => Text(),
             },
         };

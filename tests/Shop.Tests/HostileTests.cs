@@ -7,7 +7,9 @@ using Xunit;
 
 namespace SturdyTinker.Shop.Tests;
 
-/// <summary>Whatever is sent: never a fault of the program, and nothing taken that a page cannot show afterwards.</summary>
+/// <summary>
+/// Whatever is sent: never a fault of the program, and nothing taken that a page cannot show afterwards.
+/// </summary>
 public sealed class HostileTests : IDisposable
 {
     // A few of each kind, so that it takes seconds: another seed looks further.
@@ -39,7 +41,9 @@ public sealed class HostileTests : IDisposable
             for (int i = 0; i < EachKind; i++)
             {
                 using HttpRequestMessage request = requests.Next(kind);
-                string sent = request.Content is null ? "" : Encoding.UTF8.GetString(await request.Content.ReadAsByteArrayAsync());
+                string sent = request.Content is null
+                    ? ""
+                    : Encoding.UTF8.GetString(await request.Content.ReadAsByteArrayAsync());
                 string asked = $"{request.Method} {request.RequestUri}";
                 using HttpResponseMessage answer = await shop.Http.SendAsync(
                     request,
@@ -65,7 +69,8 @@ public sealed class HostileTests : IDisposable
         foreach (string page in BusyTests.Pages(described, visit.Id, trailer.Id))
         {
             using HttpResponseMessage answer = await shop.Http.GetAsync(page);
-            Assert.True((int)answer.StatusCode is 200 or 204 or 404, $"{page}: {await answer.Content.ReadAsStringAsync()}");
+            string said = await answer.Content.ReadAsStringAsync();
+            Assert.True((int)answer.StatusCode is 200 or 204 or 404, $"{page}: {said}");
         }
 
         // Nor is anything written down that nobody sees, or that turns round how the rest is shown.
@@ -88,7 +93,9 @@ public sealed class HostileTests : IDisposable
                 using var command = file.Database.GetDbConnection().CreateCommand();
                 string name = column.GetColumnName();
                 command.CommandText =
-                    $"SELECT hex(\"{name}\") FROM \"{type.GetTableName()}\" WHERE hex(\"{name}\") LIKE '%E280AE%' OR instr(\"{name}\", char(0)) > 0 OR \"{name}\" LIKE '%\\u0000%' OR \"{name}\" LIKE '%\\u202e%' LIMIT 1";
+                    $"SELECT hex(\"{name}\") FROM \"{type.GetTableName()}\" WHERE hex(\"{name}\") LIKE '%E280AE%' "
+                        + $"OR instr(\"{name}\", char(0)) > 0 OR \"{name}\" LIKE '%\\u0000%' "
+                        + $"OR \"{name}\" LIKE '%\\u202e%' LIMIT 1";
                 if (await command.ExecuteScalarAsync() is string cell)
                 {
                     unseen.Add($"{type.GetTableName()}.{name}: {Encoding.UTF8.GetString(Convert.FromHexString(cell))}");

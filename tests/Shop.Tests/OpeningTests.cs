@@ -1,3 +1,4 @@
+using System.IO.Compression;
 using Microsoft.EntityFrameworkCore;
 using SturdyTinker.Store;
 using Xunit;
@@ -75,7 +76,9 @@ public sealed class OpeningTests : IDisposable
         Assert.Empty(await file.Trailers.ToListAsync());
     }
 
-    /// <summary>What is no backup of ours, is damaged or newer is refused in a sentence, and the folder stays as it was.</summary>
+    /// <summary>
+    /// What is no backup of ours, is damaged or newer is refused in a sentence, and the folder stays as it was.
+    /// </summary>
     [Theory]
     [InlineData("no shop's", "CREATE TABLE Other (Id INTEGER)")]
     [InlineData("newer program", null, "INSERT INTO __EFMigrationsHistory VALUES ('20991231235959_Later', '99.0')")]
@@ -128,7 +131,9 @@ public sealed class OpeningTests : IDisposable
             await file.SaveChangesAsync();
         }
 
-        await RunSqlAsync(Path.Combine(made, ShopFileOpening.FileName), "PRAGMA foreign_keys=OFF; DELETE FROM Customers");
+        await RunSqlAsync(
+            Path.Combine(made, ShopFileOpening.FileName),
+            "PRAGMA foreign_keys=OFF; DELETE FROM Customers");
         await Backup.WriteAsync(made, zip);
         Assert.Contains(
             "damaged",
@@ -137,7 +142,9 @@ public sealed class OpeningTests : IDisposable
             StringComparison.Ordinal);
     }
 
-    /// <summary>The pictures of a backup are those that its file names: no other goes along, and what is missing is told.</summary>
+    /// <summary>
+    /// The pictures of a backup are those that its file names: no other goes along, and what is missing is told.
+    /// </summary>
     [Fact]
     public async Task A_backup_holds_the_pictures_that_its_file_names()
     {
@@ -203,7 +210,8 @@ public sealed class OpeningTests : IDisposable
     }
 
     /// <summary>
-    /// Every day has its backup, made by itself and tried; its pictures lie beside it once; last night's is laid back whole.
+    /// Every day has its backup, made by itself and tried; its pictures lie beside it once; last night's is laid back
+    /// whole.
     /// </summary>
     [Fact]
     public async Task A_backup_is_made_every_day_and_tried_and_laid_back_by_its_file()
@@ -223,7 +231,9 @@ public sealed class OpeningTests : IDisposable
 
         Requests.BackupsAnswer now = await shop.PostAsync<Requests.BackupsAnswer>("/api/settings/backups", new { });
         Requests.BackupNight night = Assert.Single(now.Nights);
-        Assert.Equal((shop.Today, 2, 0, null, null), (night.Day, night.Pictures, night.Missing, night.Problem, now.Problem));
+        Assert.Equal(
+            (shop.Today, 2, 0, null, null),
+            (night.Day, night.Pictures, night.Missing, night.Problem, now.Problem));
         shop.Time.Ahead += TimeSpan.FromDays(1);
         now = await shop.PostAsync<Requests.BackupsAnswer>("/api/settings/backups", new { });
         Assert.Equal(2, now.Nights.Count);
@@ -249,7 +259,9 @@ public sealed class OpeningTests : IDisposable
         Assert.NotNull((await shop.PostAsync<Requests.BackupsAnswer>("/api/settings/backups", new { })).Problem);
     }
 
-    /// <summary>The check finds each kind of harm that is done to a whole shop, names it, and finds nothing before.</summary>
+    /// <summary>
+    /// The check finds each kind of harm that is done to a whole shop, names it, and finds nothing before.
+    /// </summary>
     [Fact]
     public async Task A_check_names_what_is_wrong_with_a_record()
     {
@@ -276,11 +288,15 @@ public sealed class OpeningTests : IDisposable
         foreach ((string harm, string says) in new[]
         {
             ("PRAGMA foreign_keys=OFF; DELETE FROM Customers", "lead nowhere: Trailers, row"),
-            ("UPDATE KeptParts SET OnHand = OnHand + 1 WHERE Code = (SELECT MIN(Code) FROM KeptParts)", "its ledger comes to"),
+            (
+                "UPDATE KeptParts SET OnHand = OnHand + 1 WHERE Code = (SELECT MIN(Code) FROM KeptParts)",
+                "its ledger comes to"),
             ("UPDATE Trailers SET Gear = '{' WHERE Tag = 'P-07'", "What is stored as Trailer.Gear can't be read: row"),
             ("UPDATE Bookings SET Jobs = 'steam'", "What is stored as Booking.Jobs can't be read"),
             ("INSERT INTO __EFMigrationsHistory VALUES ('20991231235959_Later', '99.0')", "newer program"),
-            ("DELETE FROM __EFMigrationsHistory WHERE MigrationId = (SELECT MAX(MigrationId) FROM __EFMigrationsHistory)",
+            (
+                "DELETE FROM __EFMigrationsHistory WHERE MigrationId = "
+                    + "(SELECT MAX(MigrationId) FROM __EFMigrationsHistory)",
                 "earlier edition"),
         })
         {
@@ -331,10 +347,10 @@ public sealed class OpeningTests : IDisposable
     private static async Task ScrambleAsync(string zip)
     {
         string unpacked = zip + ".db";
-        using (System.IO.Compression.ZipArchive archive = System.IO.Compression.ZipFile.Open(zip, System.IO.Compression.ZipArchiveMode.Update))
+        using (ZipArchive archive = ZipFile.Open(zip, ZipArchiveMode.Update))
         {
             var entry = archive.GetEntry(ShopFileOpening.FileName)!;
-            System.IO.Compression.ZipFileExtensions.ExtractToFile(entry, unpacked);
+            entry.ExtractToFile(unpacked);
             entry.Delete();
             byte[] bytes = await File.ReadAllBytesAsync(unpacked);
             for (int i = 4096; i < bytes.Length; i += 10)
@@ -343,7 +359,7 @@ public sealed class OpeningTests : IDisposable
             }
 
             await File.WriteAllBytesAsync(unpacked, bytes);
-            System.IO.Compression.ZipFileExtensions.CreateEntryFromFile(archive, unpacked, ShopFileOpening.FileName);
+            archive.CreateEntryFromFile(unpacked, ShopFileOpening.FileName);
         }
 
         File.Delete(unpacked);

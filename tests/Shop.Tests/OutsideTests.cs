@@ -104,8 +104,8 @@ public sealed class OutsideTests : IDisposable
     }
 
     /// <summary>
-    /// A reminder is written down before it goes: ten at once send it once; a service that is away gets it later, by itself,
-    /// also from a program started anew; and one whose visit was called off meanwhile stays.
+    /// A reminder is written down before it goes: ten at once send it once; a service that is away gets it later, by
+    /// itself, also from a program started anew; and one whose visit was called off meanwhile stays.
     /// </summary>
     [Fact]
     public async Task A_reminder_that_could_not_go_goes_later_once_and_only_while_it_is_wanted()
@@ -214,8 +214,8 @@ public sealed class OutsideTests : IDisposable
 
     // Somebody asks, and is gone when the mail service has the letter but has not said so yet.
     /// <summary>
-    /// A mail service that says it speaks STARTTLS (RFC 3207) and then does not, hangs up, or talks nonsense: a sentence
-    /// comes back, never a fault.
+    /// A mail service that says it speaks STARTTLS (RFC 3207) and then does not, hangs up, or talks nonsense: a
+    /// sentence comes back, never a fault.
     /// </summary>
     [Theory]
     [InlineData("220 here", "250-here|250 STARTTLS", "220 go on", "this is no handshake")]
@@ -257,7 +257,8 @@ public sealed class OutsideTests : IDisposable
                     return;
                 }
 
-                await stream.WriteAsync(Encoding.ASCII.GetBytes(says[i].Replace("|", "\r\n", StringComparison.Ordinal) + "\r\n"));
+                string said = says[i].Replace("|", "\r\n", StringComparison.Ordinal) + "\r\n";
+                await stream.WriteAsync(Encoding.ASCII.GetBytes(said));
             }
         }
         catch (Exception fault) when (fault is IOException or SocketException or ObjectDisposedException)

@@ -158,7 +158,9 @@ public sealed class TablesTests : IDisposable
             await shop.LookAsync(f => f.Customers.Where(c => c.Name == "Orchard").Select(c => c.Phone).SingleAsync()));
     }
 
-    /// <summary>Looking and taking in say the same of every row, whatever the rows are and however they lean on each other.</summary>
+    /// <summary>
+    /// Looking and taking in say the same of every row, whatever the rows are and however they lean on each other.
+    /// </summary>
     [Theory]
     [InlineData(1)]
     [InlineData(2)]
@@ -211,8 +213,8 @@ public sealed class TablesTests : IDisposable
     }
 
     /// <summary>
-    /// A table comes in some hundred rows at a time and says how far it is; whoever hangs up ends it, and what was said to
-    /// be in is in, whole.
+    /// A table comes in some hundred rows at a time and says how far it is; whoever hangs up ends it, and what was said
+    /// to be in is in, whole.
     /// </summary>
     [Fact]
     public async Task A_large_table_tells_how_far_it_is_and_ends_when_nobody_waits_any_more()
@@ -283,7 +285,9 @@ public sealed class TablesTests : IDisposable
         Assert.Contains("no heading that we know", await answer.Content.ReadAsStringAsync(), StringComparison.Ordinal);
     }
 
-    /// <summary>A cell that a spreadsheet would reckon out goes as text, and comes back in as it was. OWASP: CSV injection.</summary>
+    /// <summary>
+    /// A cell that a spreadsheet would reckon out goes as text, and comes back in as it was. OWASP: CSV injection.
+    /// </summary>
     [Fact]
     public async Task A_formula_goes_out_as_text_and_comes_back_as_it_was()
     {

@@ -11,13 +11,13 @@ public enum MailKind
 }
 
 /// <summary>
-/// A message on its way: written down before it is handed over, so that a kill, a retry or two at once send it once, and
-/// one that could not be handed over is tried again.
+/// A message on its way: written down before it is handed over, so that a kill, a retry or two at once send it once,
+/// and one that could not be handed over is tried again.
 /// </summary>
 public sealed class OutgoingMail
 {
-    // How long after a try the next comes. Source: common practice of mail services, shortened for a shop's day; RFC 5321,
-    // 4.5.4.1, leaves it to the sender.
+    // How long after a try the next comes. Source: common practice of mail services, shortened for a shop's day; RFC
+    // 5321, 4.5.4.1, leaves it to the sender.
     private static readonly TimeSpan[] Waits =
     [
         TimeSpan.FromMinutes(1),

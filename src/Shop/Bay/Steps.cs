@@ -98,7 +98,9 @@ internal static class Steps
             "/seconds",
             draft.Seconds is < 0 or > MostSeconds ? "A step takes between no time and a day." : null);
         List<Reading> readings = Readings(draft, step, visit, await file.ContextAsync(visit), clock, worker, checks);
-        checks.Add("/parts", draft.Parts?.Count > MostParts ? $"A step uses at most {MostParts} kinds of parts." : null);
+        checks.Add(
+            "/parts",
+            draft.Parts?.Count > MostParts ? $"A step uses at most {MostParts} kinds of parts." : null);
         checks.Done();
         List<PartUsed> parts = [.. (draft.Parts ?? []).Select((p, i) => Parts.Used(
             checks,

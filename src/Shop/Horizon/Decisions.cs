@@ -205,7 +205,8 @@ internal static class Decisions
             .ToListAsync(stop);
         Booking? booking = draft.Booking is { } its
             ? open.Find(b => b.Id == its)
-                ?? throw Refusal.Conflict("The trailer has come for this visit, or it was called off. Look at it again.")
+                ?? throw Refusal.Conflict(
+                    "The trailer has come for this visit, or it was called off. Look at it again.")
             : null;
         if (draft is { Kind: DecisionKind.Move, From: { } seen } && booking!.Day != seen)
         {
@@ -249,7 +250,8 @@ internal static class Decisions
             if (booking.Doubles(other, trailer) is { } work)
             {
                 throw Refusal.Conflict(FormattableString.Invariant(
-                    $"{work.Name} is accepted already, for {other.Day:dddd, MMMM d}. Move that visit, or call it off."));
+                    $"{work.Name} is accepted already, for {other.Day:dddd, MMMM d}. Move that visit, or call ")
+                    + "it off.");
             }
         }
     }

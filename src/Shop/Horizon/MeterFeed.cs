@@ -208,40 +208,26 @@ internal sealed class MeterFeed(IHttpClientFactory clients, Uri? address) : IDis
 }
 
 /// <summary>Asks the feed every few minutes.</summary>
-internal sealed partial class MeterFeedPolling(
+internal sealed class MeterFeedPolling(
     IServiceScopeFactory scopes,
     MeterFeed feed,
     Clock clock,
     Opening opening,
-    ILogger<MeterFeedPolling> log) : BackgroundService
+    ILogger<MeterFeedPolling> log) : BehindTheScenes(
+        opening,
+        log,
+        TimeSpan.FromMinutes(5),
+        "The meter feed could not be read; it is asked again soon.")
 {
-    private static readonly TimeSpan Every = TimeSpan.FromMinutes(5);
-
     /// <inheritdoc/>
-    protected override async Task ExecuteAsync(CancellationToken stoppingToken)
+    protected override async Task RoundAsync(CancellationToken stop)
     {
-        await opening.OpenAsync(stoppingToken);
-        using PeriodicTimer timer = new(Every);
-        do
+        if (feed.There)
         {
-            if (feed.There)
-            {
-                try
-                {
-                    using IServiceScope scope = scopes.CreateScope();
-                    await feed.PollAsync(scope.ServiceProvider.GetRequiredService<ShopFile>(), clock, stoppingToken);
-                }
-                catch (Exception fault) when (fault is not OperationCanceledException)
-                {
-                    LogFault(log, fault);
-                }
-            }
+            using IServiceScope scope = scopes.CreateScope();
+            await feed.PollAsync(scope.ServiceProvider.GetRequiredService<ShopFile>(), clock, stop);
         }
-        while (await timer.WaitForNextTickAsync(stoppingToken));
     }
-
-    [LoggerMessage(LogLevel.Error, "The meter feed could not be read; it is asked again soon.")]
-    private static partial void LogFault(ILogger log, Exception exception);
 }
 
 internal static class MeterFeedEndpoints

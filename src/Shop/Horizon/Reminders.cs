@@ -162,7 +162,7 @@ internal static class Reminders
                 Subject = subject,
                 Body = body,
                 At = clock.Now,
-                Failed = mail.There ? null : "This shop has no mail service.",
+                Failed = mail.There ? null : MailOutlet.None,
                 PersonId = worker.Id
             });
             await file.SaveChangesAsync();

@@ -104,10 +104,5 @@ internal sealed class CustomerRows(ShopFile file) : ITableRows<CustomerCells>
     }
 
     /// <inheritdoc/>
-    public async Task OutdateAsync()
-    {
-        List<Guid> ids = [.. changed];
-        await file.OutdateAsync(
-            await file.Trailers.Where(t => ids.Contains(t.CustomerId)).Select(t => t.Id).ToListAsync());
-    }
+    public Task OutdateAsync() => file.OutdateAsync(s => changed.Contains(s.CustomerId));
 }

@@ -33,7 +33,7 @@ internal sealed class RoadCells
 internal sealed class RoadRows(ShopFile file, Clock clock, Worker worker) : ITableRows<RoadCells>
 {
     // What earlier rows have said: when a table is only looked at, the file does not know it.
-    private readonly List<MeterEntry> taken = [];
+    private readonly Dictionary<Guid, List<MeterEntry>> taken = [];
     private Dictionary<string, Guid> trailers = [];
     private Dictionary<Guid, List<MeterEntry>> entries = [];
     private HashSet<Guid> touched = [];
@@ -62,7 +62,7 @@ internal sealed class RoadRows(ShopFile file, Clock clock, Worker worker) : ITab
             .ToListAsync(stop)).ToDictionary(t => t.Tag, t => t.Id, NoCase.Comparer);
         List<Guid> ids = [.. trailers.Values];
         entries = (await file.MeterEntries.AsNoTracking().Where(m => ids.Contains(m.TrailerId)).ToListAsync(stop))
-            .Concat(taken.Where(m => ids.Contains(m.TrailerId)))
+            .Concat(ids.SelectMany(id => taken.GetValueOrDefault(id) ?? []))
             .DistinctBy(m => m.Id)
             .GroupBy(m => m.TrailerId)
             .ToDictionary(of => of.Key, of => of.ToList());
@@ -119,7 +119,12 @@ internal sealed class RoadRows(ShopFile file, Clock clock, Worker worker) : ITab
                 "");
             file.MeterEntries.Add(entry);
             others.Add(entry);
-            taken.Add(entry);
+            if (!taken.TryGetValue(trailer, out List<MeterEntry>? earlier))
+            {
+                taken[trailer] = earlier = [];
+            }
+
+            earlier.Add(entry);
             touched.Add(trailer);
         }
         catch (Refusal refusal)
@@ -136,7 +141,7 @@ internal sealed class RoadRows(ShopFile file, Clock clock, Worker worker) : ITab
     }
 
     /// <inheritdoc/>
-    public Task OutdateAsync() => file.OutdateAsync([.. touched]);
+    public Task OutdateAsync() => file.OutdateAsync(s => touched.Contains(s.TrailerId));
 
     private static string Word(MeterEntryKind kind) =>
         kind switch { MeterEntryKind.Reading => "reading", MeterEntryKind.Trip => "trip", _ => "immersion" };

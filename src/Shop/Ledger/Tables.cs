@@ -76,8 +76,8 @@ internal interface ITableRows<T>
     Task LoadAsync(IReadOnlyList<T> rows, CancellationToken stop);
 
     /// <summary>
-    /// Checks a row that was loaded, and puts what it comes to into the change set. Throws a <see cref="Refusal"/>, with
-    /// nothing put there.
+    /// Checks a row that was loaded, and puts what it comes to into the change set. Throws a <see cref="Refusal"/>,
+    /// with nothing put there.
     /// </summary>
     RowTaken Take(T cells);
 
@@ -98,6 +98,21 @@ public sealed record TableProgress(int Done, int Of, TableAnswer? Table = null, 
 /// <param name="Encoding">What the file was read as: "utf-8", "utf-16le", "windows-1252".</param>
 /// <param name="Rows">Row by row.</param>
 public sealed record TableAnswer(string Kind, bool Applied, string Encoding, IReadOnlyList<RowAnswer> Rows);
+
+/// <summary>What a table is brought in with.</summary>
+/// <param name="File">Where it goes.</param>
+/// <param name="Clock">The shop's day.</param>
+/// <param name="Worker">Who brings it in.</param>
+/// <param name="Statuses">Has the trailers' statuses brought up to date.</param>
+/// <param name="Writers">Who is let write in between.</param>
+/// <param name="Apply">Whether the good rows are saved; otherwise it is only looked at.</param>
+internal sealed record Intake(
+    ShopFile File,
+    Clock Clock,
+    Worker Worker,
+    NewDay Statuses,
+    Writers Writers,
+    bool? Apply);
 
 internal static class Tables
 {
@@ -151,24 +166,12 @@ internal static class Tables
         return Csv.Write(rows.Select(r => RoadRows.Cells(r.Tag, r.entry)));
     }
 
-    private static async Task<Ok<TableAnswer>> InAsync(
-        HttpRequest request,
-        ShopFile file,
-        Clock clock,
-        Worker worker,
-        NewDay statuses,
-        Writers writers,
-        bool? apply)
+    private static async Task<Ok<TableAnswer>> InAsync(HttpRequest request, [AsParameters] Intake intake)
     {
         using Incoming table = await Incoming.ReadAsync(request);
         return TypedResults.Ok(await RunAsync(
             table,
-            file,
-            clock,
-            worker,
-            statuses,
-            writers,
-            apply == true,
+            intake,
             (_, _) => Task.CompletedTask,
             request.HttpContext.RequestAborted));
     }
@@ -176,13 +179,8 @@ internal static class Tables
     // The same, line by line (newline-delimited JSON): whoever waits sees how far it is, and ends it by hanging up.
     private static async Task InStreamedAsync(
         HttpContext context,
-        ShopFile file,
-        Clock clock,
-        Worker worker,
-        NewDay statuses,
-        Writers writers,
-        IOptions<JsonOptions> json,
-        bool? apply)
+        [AsParameters] Intake intake,
+        IOptions<JsonOptions> json)
     {
         using Incoming table = await Incoming.ReadAsync(context.Request);
         CancellationToken stop = context.RequestAborted;
@@ -204,12 +202,7 @@ internal static class Tables
         {
             TableAnswer answer = await RunAsync(
                 table,
-                file,
-                clock,
-                worker,
-                statuses,
-                writers,
-                apply == true,
+                intake,
                 (now, all) =>
                 {
                     (done, of) = (now, all);
@@ -222,26 +215,24 @@ internal static class Tables
         {
             // The status has gone out already: what went wrong is the last line.
             await SayAsync(new TableProgress(done, of, Problem: RefusalHandler.Known(fault)?.Message
-                ?? $"Something went wrong in the program after {done} rows; those are taken in. Bring the table again."));
+                ?? $"Something went wrong in the program after {done} rows; those are taken in. Bring the table "
+                    + "again."));
         }
     }
 
     private static Task<TableAnswer> RunAsync(
         Incoming table,
-        ShopFile file,
-        Clock clock,
-        Worker worker,
-        NewDay statuses,
-        Writers writers,
-        bool apply,
+        Intake intake,
         Func<int, int, Task> told,
         CancellationToken stop)
     {
+        ShopFile file = intake.File;
+        bool apply = intake.Apply == true;
         string kind = KindOf([.. table.Csv.HeaderRecord!.Select(h => h.Trim().ToLowerInvariant())]);
         return kind switch
         {
-            "road" => RunAsync(new RoadRows(file, clock, worker)),
-            "trailers" => RunAsync(new TrailerRows(file, clock.Today)),
+            "road" => RunAsync(new RoadRows(file, intake.Clock, intake.Worker)),
+            "trailers" => RunAsync(new TrailerRows(file, intake.Clock.Today)),
             _ => RunAsync(new CustomerRows(file)),
         };
 
@@ -255,12 +246,12 @@ internal static class Tables
                 stop.ThrowIfCancellationRequested();
                 await TakeAsync(file, rows, some, seen, answers, apply, stop);
                 await told(answers.Count, all.Count);
-                await (apply ? writers.GiveWayAsync(stop) : Task.CompletedTask);
+                await (apply ? intake.Writers.GiveWayAsync(stop) : Task.CompletedTask);
             }
 
             if (apply)
             {
-                await statuses.CaughtUpAsync(stop);
+                await intake.Statuses.CaughtUpAsync(stop);
             }
 
             return new TableAnswer(kind, apply, table.Encoding, answers);

@@ -205,10 +205,10 @@ internal sealed class TrailerRows(ShopFile file, DateOnly today) : ITableRows<Tr
     }
 
     /// <inheritdoc/>
-    public Task OutdateAsync() => file.OutdateAsync(touched);
+    public Task OutdateAsync() => file.OutdateAsync(s => touched.Contains(s.TrailerId));
 
     private TrailerCells CellsOf(Trailer trailer, IEnumerable<WorkDone> work) =>
-        Cells(trailer, customers[trailer.CustomerId], LastRepack(trailer, work));
+        Cells(trailer, customers[trailer.CustomerId], LastRepack(trailer, work.Select(w => (w.Place, w.On))));
 
     private static string Year(Trailer? trailer) =>
         trailer?.EstimatedYear is { } year ? FormattableString.Invariant($"{year.Miles:0.######} mi") : "";
@@ -244,15 +244,19 @@ internal sealed class TrailerRows(ShopFile file, DateOnly today) : ITableRows<Tr
             RowTaken.Or(cells.StudThread, standing.StudThread));
     }
 
-    /// <summary>The day all wheel ends were last repacked, by trailer; one whose ends differ, or lack one, is left out.</summary>
+    /// <summary>
+    /// The day all wheel ends were last repacked, by trailer; one whose ends differ, or lack one, is left out.
+    /// </summary>
     internal static async Task<Dictionary<Guid, DateOnly>> LastRepacksAsync(
         ShopFile file,
         IReadOnlyCollection<Trailer> trailers)
     {
-        ILookup<Guid, WorkDone> last = (await file.WorkDone
+        var last = (await file.WorkDone
             .AsNoTracking()
             .Where(w => w.Job == JobCatalogue.BearingRepack.Code)
-            .ToListAsync()).ToLookup(w => w.TrailerId);
+            .GroupBy(w => new { w.TrailerId, w.Place })
+            .Select(g => new { g.Key.TrailerId, g.Key.Place, On = g.Max(w => w.On) })
+            .ToListAsync()).ToLookup(w => w.TrailerId, w => (w.Place, w.On));
         return trailers
             .Select(t => (t.Id, On: LastRepack(t, last[t.Id])))
             .Where(t => t.On is not null)
@@ -260,11 +264,10 @@ internal sealed class TrailerRows(ShopFile file, DateOnly today) : ITableRows<Tr
     }
 
     // The day all its wheel ends were last repacked; null where they differ or one was never.
-    private static DateOnly? LastRepack(Trailer trailer, IEnumerable<WorkDone> work)
+    private static DateOnly? LastRepack(Trailer trailer, IEnumerable<(string Place, DateOnly On)> repacks)
     {
-        Dictionary<string, DateOnly> last = work.GroupBy(w => w.Place).ToDictionary(g => g.Key, g => g.Max(w => w.On));
-        List<DateOnly?> ends = [.. Places.WheelEndsOf(trailer.Gear)
-            .Select(p => last.TryGetValue(p.Code, out DateOnly on) ? on : (DateOnly?)null)];
+        ILookup<string, DateOnly> at = repacks.ToLookup(r => r.Place, r => r.On);
+        List<DateOnly?> ends = [.. Places.WheelEndsOf(trailer.Gear).Select(p => at[p.Code].Max(on => (DateOnly?)on))];
         return ends.Count > 0 && ends.TrueForAll(on => on == ends[0]) ? ends[0] : null;
     }
 

@@ -41,18 +41,18 @@ internal sealed class BackupFolder(ShopOptions given)
 }
 
 /// <summary>
-/// Makes a backup of every day the shop is at work, lays each back into a scratch folder to see that it can be, and keeps
-/// them by <see cref="BackupRule"/>.
+/// Makes a backup of every day the shop is at work, lays each back into a scratch folder to see that it can be, and
+/// keeps them by <see cref="BackupRule"/>.
 /// </summary>
 internal sealed partial class BackupNights(
     ShopOptions given,
     BackupFolder where,
     Clock clock,
     Opening opening,
-    ILogger<BackupNights> log) : BackgroundService
+    ILogger<BackupNights> log) : BehindTheScenes(opening, log, TimeSpan.FromMinutes(10), Failed)
 {
+    private const string Failed = "The backup could not be made; it is tried again soon.";
     private const string Before = "shop-", After = ".zip", Noted = ".json", Shape = "yyyy-MM-dd";
-    private static readonly TimeSpan LookAgain = TimeSpan.FromMinutes(10);
 
     // Pictures that no backup names any more go once the oldest backup that might have named them is gone.
     private static readonly TimeSpan PicturesKept = TimeSpan.FromDays(400);
@@ -140,23 +140,12 @@ internal sealed partial class BackupNights(
     }
 
     /// <inheritdoc/>
-    protected override async Task ExecuteAsync(CancellationToken stoppingToken)
+    protected override async Task RoundAsync(CancellationToken stop)
     {
-        await opening.OpenAsync(stoppingToken);
-        if (!where.Nightly)
+        if (where.Nightly && (!File.Exists(ZipOf(clock.Today)) || await NoteOfAsync(clock.Today, stop) is null))
         {
-            return;
+            await MakeAsync(stop);
         }
-
-        using PeriodicTimer timer = new(LookAgain);
-        do
-        {
-            if (!File.Exists(ZipOf(clock.Today)) || await NoteOfAsync(clock.Today, stoppingToken) is null)
-            {
-                await MakeAsync(stoppingToken);
-            }
-        }
-        while (await timer.WaitForNextTickAsync(stoppingToken));
     }
 
     private void Drop()
@@ -171,7 +160,7 @@ internal sealed partial class BackupNights(
         foreach (FileInfo picture in pictures.Exists ? pictures.EnumerateFiles("*.jpg") : [])
         {
             if (!File.Exists(Path.Combine(shop, Backup.PhotosFolder, picture.Name))
-                && DateTime.UtcNow - picture.LastWriteTimeUtc > PicturesKept)
+                && clock.Now - picture.LastWriteTimeUtc > PicturesKept)
             {
                 picture.Delete();
             }
@@ -208,6 +197,6 @@ internal sealed partial class BackupNights(
         }
     }
 
-    [LoggerMessage(LogLevel.Error, "The backup could not be made; it is tried again soon.")]
+    [LoggerMessage(LogLevel.Error, Failed)]
     private static partial void LogFault(ILogger log, Exception exception);
 }

@@ -6,8 +6,8 @@ namespace SturdyTinker.Shop.Requests;
 internal static class CheckCommand
 {
     /// <summary>
-    /// Runs "check --data DIR". 0 where all is well, 1 with a sentence for each thing that is wrong, 2 for an order that
-    /// lacks something.
+    /// Runs "check --data DIR". 0 where all is well, 1 with a sentence for each thing that is wrong, 2 for an order
+    /// that lacks something.
     /// </summary>
     internal static async Task<int> RunAsync(string[] args, TextWriter said, TextWriter wrong)
     {
@@ -29,8 +29,8 @@ internal static class CheckCommand
         }
 
         await said.WriteLineAsync(
-            "All is well: the file is whole, every row leads where it says, what is stored can be read, the stock is what "
-                + "its ledger comes to, and every picture is there.");
+            "All is well: the file is whole, every row leads where it says, what is stored can be read, the stock is "
+                + "what its ledger comes to, and every picture is there.");
         return 0;
     }
 }

@@ -37,8 +37,8 @@ internal sealed class Checks
     }
 
     // Signs that show nothing, or turn round how what follows is shown, are no text: control characters, the overrides
-    // and isolates of Unicode's bidirectional algorithm (UAX 9), halves of surrogate pairs. Letters that run from right to
-    // left are text.
+    // and isolates of Unicode's bidirectional algorithm (UAX 9), halves of surrogate pairs. Letters that run from right
+    // to left are text.
     private static string? Unseen(string text)
     {
         for (int i = 0; i < text.Length; i++)

@@ -20,8 +20,8 @@ internal static class HealthEndpoint
     private static string Version => typeof(HealthEndpoint).Assembly.GetName().Version!.ToString(3);
 
     /// <summary>
-    /// "/health/live" says that the program runs; "/health/ready", and "/health", whether it can do its work: 503 with the
-    /// cause where it can't.
+    /// "/health/live" says that the program runs; "/health/ready", and "/health", whether it can do its work: 503 with
+    /// the cause where it can't.
     /// </summary>
     internal static void MapHealth(this WebApplication app)
     {
@@ -40,7 +40,7 @@ internal static class HealthEndpoint
         {
             if (opening.Done)
             {
-                migration = (await file.Database.GetAppliedMigrationsAsync(stop)).Last();
+                migration = (await file.EditionAsync(stop)).Newest ?? "";
                 status = await WritableAsync(file, stop) ?? "ok";
             }
         }

@@ -17,6 +17,9 @@ internal sealed class MailOutlet(System.Net.DnsEndPoint? address)
 {
     private static readonly TimeSpan Patience = TimeSpan.FromSeconds(8);
 
+    /// <summary>Why nothing goes from a shop without a mail service.</summary>
+    internal const string None = "This shop has no mail service.";
+
     internal bool There => address is not null;
 
     /// <summary>The shop as the sender of its mail.</summary>
@@ -35,7 +38,7 @@ internal sealed class MailOutlet(System.Net.DnsEndPoint? address)
     {
         if (address is null)
         {
-            return new MailRefused("This shop has no mail service.", ForGood: false);
+            return new MailRefused(None, ForGood: false);
         }
 
         using CancellationTokenSource patience = CancellationTokenSource.CreateLinkedTokenSource(stop);

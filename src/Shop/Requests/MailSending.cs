@@ -11,16 +11,18 @@ namespace SturdyTinker.Shop.Requests;
 /// Hands over the messages that are written down, one after the other, behind the scenes: each once, and again later
 /// where the service did not take it. What they are about is told with them.
 /// </summary>
-internal sealed partial class MailSending(
+internal sealed class MailSending(
     IServiceScopeFactory scopes,
     MailOutlet outlet,
     Clock clock,
     Opening opening,
-    ILogger<MailSending> log) : BackgroundService
+    ILogger<MailSending> log) : BehindTheScenes(
+        opening,
+        log,
+        TimeSpan.FromSeconds(20),
+        "Mail that waits could not be sent.")
 {
-    private static readonly TimeSpan LookAgain = TimeSpan.FromSeconds(20), Patience = TimeSpan.FromSeconds(10);
-
-    private readonly SemaphoreSlim asked = new(0);
+    private static readonly TimeSpan Patience = TimeSpan.FromSeconds(10);
 
     /// <summary>Puts a message into the change set, to go with what it is about.</summary>
     internal void Write(ShopFile file, Guid id, MailKind kind, MimeMessage message)
@@ -42,7 +44,7 @@ internal sealed partial class MailSending(
     /// </summary>
     internal async Task TriedAsync(Guid id, CancellationToken stop)
     {
-        asked.Release();
+        Ask();
         long begun = Environment.TickCount64;
         while (Environment.TickCount64 - begun < Patience.TotalMilliseconds)
         {
@@ -58,33 +60,7 @@ internal sealed partial class MailSending(
     }
 
     /// <inheritdoc/>
-    public override void Dispose()
-    {
-        asked.Dispose();
-        base.Dispose();
-    }
-
-    /// <inheritdoc/>
-    protected override async Task ExecuteAsync(CancellationToken stoppingToken)
-    {
-        await opening.OpenAsync(stoppingToken);
-        while (!stoppingToken.IsCancellationRequested)
-        {
-            try
-            {
-                await SendDueAsync(stoppingToken);
-            }
-            catch (Exception fault) when (fault is not OperationCanceledException)
-            {
-                // Tried again a little later.
-                LogFault(log, fault);
-            }
-
-            await asked.WaitAsync(LookAgain, stoppingToken);
-        }
-    }
-
-    private async Task SendDueAsync(CancellationToken stop)
+    protected override async Task RoundAsync(CancellationToken stop)
     {
         while (true)
         {
@@ -167,7 +143,4 @@ internal sealed partial class MailSending(
                 : $"Not sent: {mail.Failed} Nothing is lost; send it again, or another way.";
         }
     }
-
-    [LoggerMessage(LogLevel.Error, "Mail that waits could not be sent.")]
-    private static partial void LogFault(ILogger log, Exception exception);
 }

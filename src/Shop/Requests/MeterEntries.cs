@@ -55,7 +55,9 @@ internal static class MeterEntries
             worker,
             at));
 
-    /// <summary>The entry that a draft says, checked against the trailer's others; refused (422) where it can't be.</summary>
+    /// <summary>
+    /// The entry that a draft says, checked against the trailer's others; refused (422) where it can't be.
+    /// </summary>
     internal static MeterEntry Read(
         Guid trailerId,
         Guid entryId,

@@ -22,8 +22,8 @@ internal sealed class Opening(BackupFolder backups)
     internal Task OpenAsync(CancellationToken stop) => done.Task.WaitAsync(stop);
 
     /// <summary>
-    /// Brings the file up to date and works out what nobody has. Answers why it can't be, in a sentence; null when it is
-    /// open.
+    /// Brings the file up to date and works out what nobody has. Answers why it can't be, in a sentence; null when it
+    /// is open.
     /// </summary>
     internal async Task<string?> RunAsync(IServiceProvider services)
     {
@@ -61,10 +61,9 @@ internal sealed class Opening(BackupFolder backups)
             return;
         }
 
-        List<string> applied = [.. await file.Database.GetAppliedMigrationsAsync()];
-        List<string> known = [.. file.Database.GetMigrations()];
-        string kept = Path.Combine(backups.Folder, $"before-{applied.LastOrDefault()}.zip");
-        if (applied.Count > 0 && !applied.Except(known).Any() && known.Except(applied).Any() && !File.Exists(kept))
+        FileEdition edition = await file.EditionAsync();
+        string kept = Path.Combine(backups.Folder, $"before-{edition.Newest}.zip");
+        if (edition is { Newest: not null, IsNewer: false, IsEarlier: true } && !File.Exists(kept))
         {
             Directory.CreateDirectory(backups.Folder);
             await Backup.WriteAsync(Path.GetDirectoryName(path)!, kept, beside: true);

@@ -9,10 +9,10 @@ internal sealed class PhotoFolder(string data)
     private readonly string folder = Path.Combine(data, Backup.PhotosFolder);
 
     /// <summary>The file of a picture.</summary>
-    internal string PathOf(Guid id) => Path.Combine(folder, $"{id}.jpg");
+    internal string PathOf(Guid id) => Path.Combine(folder, Backup.PictureOf(id));
 
     /// <summary>The file of a small picture, for lists.</summary>
-    internal string SmallOf(Guid id) => Path.Combine(folder, $"{id}-small.jpg");
+    internal string SmallOf(Guid id) => Path.Combine(folder, Backup.SmallPictureOf(id));
 
     /// <summary>Writes a picture and its small one whole or not at all.</summary>
     internal async Task WriteAsync(Guid id, byte[] picture, byte[] small)

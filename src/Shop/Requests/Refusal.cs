@@ -158,7 +158,9 @@ internal sealed partial class RefusalHandler(ILogger<RefusalHandler> log) : IExc
         return true;
     }
 
-    /// <summary>What a fault says to whoever asked: a refusal, a busy file, somebody who was first; null for any other.</summary>
+    /// <summary>
+    /// What a fault says to whoever asked: a refusal, a busy file, somebody who was first; null for any other.
+    /// </summary>
     internal static Refusal? Known(Exception fault) => fault switch
     {
         Refusal known => known,

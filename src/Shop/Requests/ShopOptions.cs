@@ -36,7 +36,9 @@ internal sealed class ShopOptions
     /// <summary>The http address of a supplier's service; null or empty for none.</summary>
     public string? Supplier { get; init; }
 
-    /// <summary>Names that this machine is called by, beside localhost, comma between them; null or empty for none.</summary>
+    /// <summary>
+    /// Names that this machine is called by, beside localhost, comma between them; null or empty for none.
+    /// </summary>
     [ConfigurationKeyName("host-names")]
     public string? HostNames { get; init; }
 

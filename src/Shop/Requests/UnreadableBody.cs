@@ -29,7 +29,8 @@ internal static class UnreadableBody
     // JSON is UTF-8 (RFC 8259, 8.1); what says that it is in signs nobody knows is not read.
     private static void Readable(string? type)
     {
-        string charset = MediaTypeHeaderValue.TryParse(type, out MediaTypeHeaderValue? read) ? read.Charset.Value ?? "" : "";
+        string charset =
+            MediaTypeHeaderValue.TryParse(type, out MediaTypeHeaderValue? read) ? read.Charset.Value ?? "" : "";
         if (charset.Length > 0 && !charset.Trim('"').Equals("utf-8", StringComparison.OrdinalIgnoreCase))
         {
             throw new Refusal(
@@ -56,7 +57,8 @@ internal static class UnreadableBody
     /// </summary>
     internal static void RefuseHoles(JsonTypeInfo type)
     {
-        if (type.Kind is JsonTypeInfoKind.Enumerable or JsonTypeInfoKind.Dictionary && type.ElementType is { IsValueType: false })
+        if (type.Kind is JsonTypeInfoKind.Enumerable or JsonTypeInfoKind.Dictionary
+            && type.ElementType is { IsValueType: false })
         {
             type.OnDeserialized = read =>
             {

@@ -119,7 +119,12 @@ internal static class TrailerEdit
     /// there. Answers the repacks that it tells anew, in the place of those told before; null where it changes another
     /// version than the one it has read.
     /// </summary>
-    internal static IReadOnlyList<WorkDone>? Put(ShopFile file, Guid id, TrailerDraft draft, TrailerStands stands, DateOnly today)
+    internal static IReadOnlyList<WorkDone>? Put(
+        ShopFile file,
+        Guid id,
+        TrailerDraft draft,
+        TrailerStands stands,
+        DateOnly today)
     {
         Trailer? trailer = stands.Trailer;
         Checks checks = new();

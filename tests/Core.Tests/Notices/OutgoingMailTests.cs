@@ -35,7 +35,10 @@ public sealed class OutgoingMailTests
         Assert.InRange(mail.Tries, 4, 10);
         Assert.InRange(waits[0], TimeSpan.FromSeconds(30), TimeSpan.FromMinutes(5));
         Assert.Equal(waits.Order(), waits);
-        Assert.InRange(waits.Aggregate(TimeSpan.Zero, (sum, w) => sum + w), TimeSpan.FromHours(4), TimeSpan.FromDays(1));
+        Assert.InRange(
+            waits.Aggregate(TimeSpan.Zero, (sum, w) => sum + w),
+            TimeSpan.FromHours(4),
+            TimeSpan.FromDays(1));
         Assert.NotNull(mail.Failed);
     }
 

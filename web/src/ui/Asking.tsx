@@ -16,8 +16,8 @@ export const Veil = styled(ModalOverlay)`
   background: rgb(0 0 0 / 32%);
 `;
 
-const Sheet = styled(Modal)`
-  width: min(480px, 100%);
+/** A sheet that lies over the page; how wide it is, its use says. */
+export const Sheet = styled(Modal)`
   background: var(--ground);
   border: 1px solid var(--ink);
   border-radius: 4px;
@@ -29,16 +29,20 @@ const Sheet = styled(Modal)`
   }
 `;
 
+const Question = styled(Sheet)`
+  width: min(480px, 100%);
+`;
+
 /** Something asked over the page: nothing else goes on until it is answered. Escape closes it. */
 export function Asking(props: { title: string; isOpen: boolean; onClose: () => void; children: ReactNode }) {
   return (
     <Veil isOpen={props.isOpen} onOpenChange={(open) => !open && props.onClose()} isDismissable>
-      <Sheet>
+      <Question>
         <Dialog role="alertdialog">
           <Heading slot="title">{props.title}</Heading>
           {props.children}
         </Dialog>
-      </Sheet>
+      </Question>
     </Veil>
   );
 }

@@ -2,9 +2,8 @@ import { type ReactNode, useState } from "react";
 import { Dialog } from "react-aria-components/Dialog";
 import { GridList, GridListItem } from "react-aria-components/GridList";
 import { Heading } from "react-aria-components/Heading";
-import { Modal } from "react-aria-components/Modal";
 import styled from "styled-components";
-import { Veil } from "./Asking";
+import { Sheet, Veil } from "./Asking";
 import { Button } from "./Button";
 import { Row } from "./Page";
 
@@ -29,19 +28,10 @@ const Tile = styled(GridListItem)`
   }
 `;
 
-const Frame = styled(Modal)`
+const Frame = styled(Sheet)`
   width: min(1100px, 100%);
   max-height: calc(100dvh - min(12vh, 90px) - 24px);
   overflow: auto;
-  background: var(--ground);
-  border: 1px solid var(--ink);
-  border-radius: 4px;
-  padding: 14px 20px 20px;
-  section {
-    display: grid;
-    gap: 12px;
-    outline: none;
-  }
   img {
     justify-self: center;
     max-width: 100%;
