@@ -1,5 +1,5 @@
 // Arrows run one way: a destination knows what all share and itself, and what all share knows no destination.
-const DESTINATIONS = "yard|horizon|bay|shelf|reckoner|ledger|settings";
+const DESTINATIONS = "yard|horizon|bay|shelf|reckoner|ledger|settings|access";
 
 export default {
   forbidden: [

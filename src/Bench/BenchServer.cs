@@ -1,6 +1,7 @@
 using System.Diagnostics;
 using System.Globalization;
 using System.Net;
+using System.Net.Http.Json;
 using System.Net.Sockets;
 using Microsoft.EntityFrameworkCore;
 using SturdyTinker.Demo;
@@ -18,11 +19,12 @@ internal sealed class BenchServer : IAsyncDisposable
 
     private readonly string folder;
     private readonly bool kept;
+    private readonly CookieContainer cookies = new();
 
     private BenchServer(string folder, bool kept, Process process, Uri address)
     {
         (this.folder, this.kept, Process, Address) = (folder, kept, process, address);
-        Http = new HttpClient(new SocketsHttpHandler { MaxConnectionsPerServer = Clients })
+        Http = new HttpClient(new SocketsHttpHandler { MaxConnectionsPerServer = Clients, CookieContainer = cookies })
         {
             BaseAddress = address,
             Timeout = TimeSpan.FromMinutes(10)
@@ -34,6 +36,9 @@ internal sealed class BenchServer : IAsyncDisposable
 
     /// <summary>Where it answers.</summary>
     internal Uri Address { get; }
+
+    /// <summary>What a browser keeps of being signed in there.</summary>
+    internal Cookie Session => cookies.GetCookies(Address).Single();
 
     /// <summary>Asks it.</summary>
     internal HttpClient Http { get; }
@@ -97,6 +102,7 @@ internal sealed class BenchServer : IAsyncDisposable
         try
         {
             await server.ReadyAsync();
+            await SignInAsync(server.Http, Fleet.Measurer);
             return server;
         }
         catch
@@ -140,6 +146,11 @@ internal sealed class BenchServer : IAsyncDisposable
 
         throw new InvalidOperationException("The server did not answer.");
     }
+
+    /// <summary>Signs somebody of a demo or a fleet in, for every request that follows.</summary>
+    internal static async Task SignInAsync(HttpClient http, string name) =>
+        (await http.PostAsJsonAsync("/api/access/sign-in", new { name, secret = DemoAccess.Secret }))
+            .EnsureSuccessStatusCode();
 
     /// <summary>A port that nobody listens on.</summary>
     internal static int FreePort()

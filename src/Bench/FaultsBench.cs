@@ -321,16 +321,14 @@ internal static class FaultsBench
         public static async Task<Running> StartAsync(Shop shop)
         {
             Running running = Begin(shop);
-            (Guid person, _) = await shop.WhoAsync();
-            running.http.DefaultRequestHeaders.Add("Tinker-Person", person.ToString());
             long begun = Environment.TickCount64;
             while (Environment.TickCount64 - begun < Patience.TotalMilliseconds && !running.process.HasExited)
             {
                 try
                 {
-                    if ((await running.http.GetAsync("/health/live")).IsSuccessStatusCode
-                        && (await running.http.GetAsync("/api/settings/shop")).IsSuccessStatusCode)
+                    if ((await running.http.GetAsync("/health/ready")).IsSuccessStatusCode)
                     {
+                        await BenchServer.SignInAsync(running.http, Fleet.Measurer);
                         return running;
                     }
                 }

@@ -2,6 +2,7 @@ using System.Globalization;
 using System.Net.Http.Json;
 using System.Text.Json;
 using Microsoft.EntityFrameworkCore;
+using Cookie = System.Net.Cookie;
 using OpenQA.Selenium.Chrome;
 using SturdyTinker.Core.People;
 using static SturdyTinker.Bench.Numbers;
@@ -45,24 +46,17 @@ internal static class WebBench
     internal static async Task<int> RunAsync(string bin, string web)
     {
         Guid trailer = default;
-        Person? person = null;
         await using BenchServer server = await BenchServer.StartAsync(
             bin,
             null,
             Trailers,
-            async file =>
-            {
-                trailer = await file.Trailers.OrderBy(t => t.Tag).Select(t => t.Id).FirstAsync();
-                person = await file.People.AsNoTracking().FirstAsync(p => p.Active);
-            },
+            async file => trailer = await file.Trailers.OrderBy(t => t.Tag).Select(t => t.Id).FirstAsync(),
             "--web",
             web);
-        server.Http.DefaultRequestHeaders.Add("Tinker-Person", person!.Id.ToString());
-
         // Planned once before anything is measured: how long that takes is another bench's matter.
         (await server.Http.GetAsync("/api/horizon")).EnsureSuccessStatusCode();
         Guid visit = await TakeInAsync(server, trailer);
-        using ChromeDriver driver = Opened(person.Id);
+        using ChromeDriver driver = Opened(server);
 
         Dictionary<string, (string Path, string Wanted)> screens = new()
         {
@@ -139,7 +133,7 @@ internal static class WebBench
             : throw new InvalidOperationException(await answer.Content.ReadAsStringAsync());
     }
 
-    private static ChromeDriver Opened(Guid person)
+    private static ChromeDriver Opened(BenchServer server)
     {
         ChromeOptions options = new() { BinaryLocation = "/usr/bin/chromium" };
         options.AddArguments("--headless=new", "--no-sandbox", "--disable-gpu", "--window-size=1280,800");
@@ -148,9 +142,14 @@ internal static class WebBench
         ChromeDriver driver = new(service, options);
         Command(driver, "Network.enable", new());
         Command(driver, "Network.setCacheDisabled", new() { ["cacheDisabled"] = true });
-        Command(driver, "Page.addScriptToEvaluateOnNewDocument", new()
+        Command(driver, "Page.addScriptToEvaluateOnNewDocument", new() { ["source"] = Watch });
+        Cookie key = server.Session;
+        Command(driver, "Network.setCookie", new()
         {
-            ["source"] = $"try {{ localStorage['tinker-person'] = '{person}'; {Watch} }} catch {{ }}",
+            ["url"] = server.Address.ToString(),
+            ["name"] = key.Name,
+            ["value"] = key.Value,
+            ["httpOnly"] = true,
         });
         return driver;
     }

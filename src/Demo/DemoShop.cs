@@ -29,7 +29,19 @@ public static class DemoShop
         [PracticeQuestions.GreaseFill.Code] = "cavity"
     });
 
-    private static readonly string[] People = ["Ines Marrow", "Tobin Askel", "Odd Varley"];
+    // Those who work on trailers come first: what was done a year long is theirs.
+    private static readonly (string Name, Role[] Roles)[] People =
+    [
+        ("Ines Marrow", [Role.Owner, Role.Inspector]),
+        ("Tobin Askel", [Role.Foreman]),
+        ("Odd Varley", [Role.Technician, Role.Inspector]),
+        ("Perrin Loy", [Role.Apprentice]),
+        ("Sella Wray", [Role.Office]),
+        ("Maud Ferrow", [Role.ReadOnly]),
+        ("Corin Ashby", [Role.Inspector]),
+    ];
+
+    private const int AtTrailers = 3;
 
     /// <summary>Fills an empty file.</summary>
     /// <param name="file">The shop's file.</param>
@@ -51,12 +63,19 @@ public static class DemoShop
             Holidays = Holidays(today),
             PartsLeadDays = 6
         };
-        List<Person> people = [.. People.Select((n, i) => new Person
+        List<Person> all = [.. People.Select((p, i) => new Person
         {
             Id = Made(today, -DaysKept - 10 + i),
-            Name = n
+            Name = p.Name,
+            Roles = p.Roles
         })];
-        file.People.AddRange(people);
+        file.People.AddRange(all);
+        foreach (Person person in all)
+        {
+            DemoAccess.Add(file, person);
+        }
+
+        List<Person> people = all[..AtTrailers];
         Dictionary<string, Customer> customers = Customers(today).ToDictionary(c => c.Name);
         file.Customers.AddRange(customers.Values);
         await file.SaveChangesAsync();

@@ -11,6 +11,9 @@ namespace SturdyTinker.Demo;
 /// <summary>A generated fleet for measuring: trailers of every kind with three years of history.</summary>
 public static class Fleet
 {
+    /// <summary>Who works there; signs in with the demo's secret.</summary>
+    public const string Measurer = "Measurer";
+
     private const int Years = 3;
 
     /// <summary>Fills an empty file with a fleet; the same every time for the same count and day.</summary>
@@ -22,8 +25,9 @@ public static class Fleet
         Random random = new(7);
         DateTimeOffset start = new(today.AddYears(-Years).ToDateTime(new TimeOnly(8, 0)), TimeSpan.Zero);
         (await file.SettingsAsync()).Name = "Measured shop";
-        Person person = new() { Id = Guid.CreateVersion7(start), Name = "Measurer" };
+        Person person = new() { Id = Guid.CreateVersion7(start), Name = Measurer, Roles = [Role.Owner, Role.Inspector] };
         file.People.Add(person);
+        DemoAccess.Add(file, person);
         List<Customer> customers = [.. Enumerable.Range(1, Math.Max(1, trailers / 20)).Select(i => new Customer
         {
             Id = Guid.CreateVersion7(start),

@@ -5,6 +5,7 @@ using Microsoft.AspNetCore.ResponseCompression;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.Extensions.FileProviders;
 using Microsoft.Extensions.Http.Resilience;
+using SturdyTinker.Shop.Access;
 using SturdyTinker.Shop.Bay;
 using SturdyTinker.Shop.Find;
 using SturdyTinker.Shop.Horizon;
@@ -31,6 +32,18 @@ if (args is ["check", ..])
     return;
 }
 
+if (args is ["certificate", ..])
+{
+    Environment.ExitCode = await CertificateCommand.RunAsync(args, Console.Out, Console.Error);
+    return;
+}
+
+if (args is ["token" or "owner", ..])
+{
+    Environment.ExitCode = await AccessCommands.RunAsync(args, Console.Out, Console.Error);
+    return;
+}
+
 if (args is ["plan", ..])
 {
     Environment.ExitCode = await PlanCommand.RunAsync(args, Console.Out, Console.Error);
@@ -38,9 +51,10 @@ if (args is ["plan", ..])
 }
 
 WebApplicationBuilder builder = WebApplication.CreateBuilder(args);
-builder.Logging.AddFilter("Microsoft.EntityFrameworkCore", LogLevel.Warning).AddFilter(
-    "Microsoft.AspNetCore",
-    LogLevel.Warning);
+builder.Logging
+    .AddFilter("Microsoft.EntityFrameworkCore", LogLevel.Warning)
+    .AddFilter("Microsoft.AspNetCore", LogLevel.Warning)
+    .AddFilter("Microsoft.AspNetCore.DataProtection", LogLevel.Error);
 
 (ShopOptions given, IReadOnlyList<string> wrong) = ShopOptions.Read(builder.Configuration);
 if (wrong.Count > 0)
@@ -49,6 +63,19 @@ if (wrong.Count > 0)
     Environment.ExitCode = 1;
     return;
 }
+
+string? urls = builder.Configuration["urls"];
+(Listening? listening, string? unlistened) = describing
+    ? (null, null)
+    : Listening.Read(given, urls, given.Clock.GetUtcNow());
+if (unlistened is not null)
+{
+    await Console.Error.WriteLineAsync(unlistened);
+    Environment.ExitCode = 1;
+    return;
+}
+
+listening?.Apply(builder.WebHost, urls);
 
 // A name that somebody else leads to this machine (DNS rebinding) is none of the shop's.
 builder.Configuration["AllowedHosts"] = string.Join(';', given.Hosts);
@@ -105,8 +132,8 @@ builder.Services.AddOpenApi("v1", options =>
     options.AddDocumentTransformer((document, _, _) =>
     {
         document.Info.Title = "Sturdy Tinker";
-        document.Info.Description = "A service shop's record of trailers, visits and due dates. Every write carries the "
-            + $"header {Worker.Header}: the id of whoever is working. Errors are problem documents (RFC 9457) with an "
+        document.Info.Description = "A service shop's record of trailers, visits and due dates. Every request brings the "
+            + $"session of a browser or a token (Authorization: Bearer). Errors are problem documents (RFC 9457) with an "
             + "\"errors\" list of pointer and detail.";
         document.Servers?.Clear();
 
@@ -122,6 +149,7 @@ builder.Services.AddOpenApi("v1", options =>
         return Task.CompletedTask;
     });
 });
+builder.Services.AddAccess(folder, given.Tries);
 builder.Services.AddResponseCompression(options =>
 {
     options.Providers.Add<BrotliCompressionProvider>();
@@ -132,6 +160,7 @@ if (!describing)
 {
     builder.Services.AddHostedService(services => services.GetRequiredService<NewDay>());
     builder.Services.AddHostedService<MeterFeedPolling>();
+    builder.Services.AddHostedService<ComersHeard>();
     builder.Services.AddHostedService(services => services.GetRequiredService<MailSending>());
     builder.Services.AddHostedService(services => services.GetRequiredService<BackupNights>());
 }
@@ -144,6 +173,7 @@ if (!describing && serving is null)
     return;
 }
 
+listening?.Apply(app);
 app.UseSafeHeaders();
 app.UseExceptionHandler();
 app.UseRereadableBodies();
@@ -151,14 +181,20 @@ app.UseStatusCodePages(RefusalHandler.AnswerBareAsync);
 app.Use(next => context => opening.HoldAsync(context, next));
 app.UseResponseCompression();
 ServeWeb(app, given.Web);
+app.UseSameOrigin();
+app.UseRateLimiter();
+app.UseAuthentication();
+app.UseAuthorization();
 
-app.MapOpenApi();
+app.MapOpenApi().AllowAnonymous();
 app.MapHealth();
+app.MapAuthority(folder);
 app.MapCalendarFeed();
 RouteGroupBuilder api = app.MapGroup("/api").WithMetadata(new ProducesResponseTypeMetadata(
     StatusCodes.Status422UnprocessableEntity,
     typeof(Problem),
     ["application/problem+json"]));
+api.MapAccess();
 api.MapYard();
 api.MapBay();
 api.MapLedger();
@@ -167,7 +203,7 @@ api.MapReckoner();
 api.MapShelf();
 api.MapSettings();
 api.MapFind();
-api.MapFallback(OtherMethods.Refuse);
+api.MapFallback(OtherMethods.Refuse).AllowAnonymous();
 
 if (describing)
 {
@@ -195,6 +231,7 @@ if (await opening.RunAsync(app.Services) is { } why)
     return;
 }
 
+await FirstOwner.SayAsync(app.Services, app.Urls);
 await app.WaitForShutdownAsync();
 
 // Holds the folder as the one program that serves it; null, with a sentence said, where it can't be.
@@ -244,7 +281,7 @@ static void ServeWeb(WebApplication app, string? web)
         context => context.Request.Path == "/index.html",
         to => to.Run(page));
     app.UseStaticFiles(files);
-    app.MapFallback("{*path:nonfile}", page).WithMetadata(new HttpMethodMetadata(["GET", "HEAD"]));
+    app.MapFallback("{*path:nonfile}", page).WithMetadata(new HttpMethodMetadata(["GET", "HEAD"])).AllowAnonymous();
 }
 
 /// <summary>The program, named so that tests can start it.</summary>

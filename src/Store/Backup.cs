@@ -58,6 +58,7 @@ public static class Backup
             {
                 await using (ZipArchive archive = new(stream, ZipArchiveMode.Create, leaveOpen: true))
                 {
+                    archive.Comment = HeadIs + await HeadAsync(copy);
                     await archive.CreateEntryFromFileAsync(copy, ShopFileOpening.FileName);
                     foreach (string picture in named)
                     {
@@ -299,6 +300,45 @@ public static class Backup
         {
             throw new InvalidDataException($"The shop's file in {zip} is damaged.");
         }
+    }
+
+    /// <summary>
+    /// Digest of the last write that the newest night's backup of a folder holds; null where there is none to tell.
+    /// </summary>
+    /// <param name="folder">The folder of the backups.</param>
+    internal static async Task<string?> NewestHeadAsync(string folder)
+    {
+        string? newest = Directory.Exists(folder)
+            ? Directory.EnumerateFiles(folder, "shop-*.zip").Max(StringComparer.Ordinal)
+            : null;
+        if (newest is null)
+        {
+            return null;
+        }
+
+        try
+        {
+            await using ZipArchive archive = await OpenAsync(newest);
+            return archive.Comment.StartsWith(HeadIs, StringComparison.Ordinal) && archive.Comment.Length > HeadIs.Length
+                ? archive.Comment[HeadIs.Length..]
+                : null;
+        }
+        catch (InvalidDataException)
+        {
+            return null;
+        }
+    }
+
+    // What stands before it in a backup's comment.
+    private const string HeadIs = "last write: ";
+
+    private static async Task<string> HeadAsync(string path)
+    {
+        await using ShopFile file = ShopFileOpening.Read(path);
+        FileEdition edition = await file.EditionAsync();
+        return edition.Newest is null || edition.IsEarlier
+            ? ""
+            : await file.Changes.OrderByDescending(c => c.Id).Select(c => c.Hash).FirstOrDefaultAsync() ?? "";
     }
 
     /// <summary>The file that a picture is kept as.</summary>

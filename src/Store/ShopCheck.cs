@@ -8,7 +8,8 @@ using SturdyTinker.Store.Shapes;
 namespace SturdyTinker.Store;
 
 /// <summary>
-/// Whether a shop's record is whole: the file, what its rows lead to, what is stored in them, stock and pictures.
+/// Whether a shop's record is whole: the file, what its rows lead to, what is stored in them, stock, pictures, and the
+/// trail of who wrote what.
 /// </summary>
 public static class ShopCheck
 {
@@ -20,7 +21,8 @@ public static class ShopCheck
     /// reads.
     /// </summary>
     /// <param name="folder">The shop's folder.</param>
-    public static async Task<IReadOnlyList<string>> RunAsync(string folder)
+    /// <param name="backups">The folder of its backups; null for the one in the shop's own.</param>
+    public static async Task<IReadOnlyList<string>> RunAsync(string folder, string? backups = null)
     {
         string path = Path.Combine(folder, ShopFileOpening.FileName);
         if (!File.Exists(path))
@@ -53,6 +55,7 @@ public static class ShopCheck
                 .. await LeadNowhereAsync(file),
                 .. await UnreadableAsync(file),
                 .. await StockAsync(file),
+                .. await TrailAsync(file, backups ?? Path.Combine(folder, "backups")),
                 .. await PicturesAsync(file, Path.Combine(folder, Backup.PhotosFolder)),
             ];
         }
@@ -73,7 +76,7 @@ public static class ShopCheck
     private static async Task<List<string>> UnreadableAsync(ShopFile file)
     {
         List<string> wrong = [];
-        foreach (IEntityType type in file.Model.GetEntityTypes())
+        foreach (IEntityType type in file.Model.GetEntityTypes().Where(t => !t.IsMappedToJson()))
         {
             foreach (IProperty property in type.GetProperties().Where(UnreadableRows.CanBe))
             {
@@ -86,6 +89,43 @@ public static class ShopCheck
         }
 
         return wrong;
+    }
+
+    // Every write stands behind the one before it, as it was written; and the newest backup's last one is among them.
+    private static async Task<List<string>> TrailAsync(ShopFile file, string backups)
+    {
+        List<string> wrong = [];
+        string head = "";
+        long id = 0;
+        string? kept = await Backup.NewestHeadAsync(backups);
+        await foreach (Change change in file.Changes.AsNoTracking().OrderBy(c => c.Id).AsAsyncEnumerable())
+        {
+            // What was written before there was a chain has no digest; nothing of that kind comes later.
+            bool early = change.Hash.Length == 0 && head.Length == 0;
+            string? why = early ? null
+                : head.Length > 0 && change.Id != id + 1 ? "one before it is missing"
+                : change.Hash != change.HashAfter(head) ? "it is not as it was written, or one before it is not"
+                : change.Content is { } content && Access.Digest.Of(content) != change.ContentHash
+                    ? "what it tells is not what it told"
+                    : null;
+            if (why is not null)
+            {
+                wrong.Add(FormattableString.Invariant($"{change.Id} ({change.At:yyyy-MM-dd}): {why}"));
+            }
+
+            (id, head) = (change.Id, change.Hash);
+            if (head == kept)
+            {
+                kept = null;
+            }
+        }
+
+        if (kept is { Length: > 0 })
+        {
+            wrong.Add("the last write of the newest backup is not among them");
+        }
+
+        return wrong.Count == 0 ? [] : [$"The trail of writes is broken: {Said(wrong)}."];
     }
 
     // What is on hand is what its ledger comes to.

@@ -1,3 +1,5 @@
+using Microsoft.AspNetCore.Identity;
+using Microsoft.AspNetCore.Identity.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.Storage.ValueConversion;
 using SturdyTinker.Core.Composing;
@@ -14,18 +16,31 @@ using SturdyTinker.Core.People;
 using SturdyTinker.Core.Planning;
 using SturdyTinker.Core.Pricing;
 using SturdyTinker.Core.Visits;
+using SturdyTinker.Store.Access;
 using SturdyTinker.Store.Shapes;
 
 namespace SturdyTinker.Store;
 
 /// <summary>One shop's whole record: a single SQLite file.</summary>
-public sealed class ShopFile(DbContextOptions<ShopFile> options) : DbContext(options)
+public sealed class ShopFile(DbContextOptions<ShopFile> options) : IdentityUserContext<Account, Guid>(options)
 {
     /// <summary>The shop's own choices; exactly one row.</summary>
     public DbSet<ShopSettings> Settings => Set<ShopSettings>();
 
     /// <summary>Who works here.</summary>
     public DbSet<Person> People => Set<Person>();
+
+    /// <summary>Who is signed in, and was.</summary>
+    public DbSet<Session> Sessions => Set<Session>();
+
+    /// <summary>The shop's shared tablets.</summary>
+    public DbSet<Device> Devices => Set<Device>();
+
+    /// <summary>Tokens of programs.</summary>
+    public DbSet<AccessToken> AccessTokens => Set<AccessToken>();
+
+    /// <summary>Codes that set a secret once.</summary>
+    public DbSet<OneTimeCode> OneTimeCodes => Set<OneTimeCode>();
 
     /// <summary>Whose trailers these are.</summary>
     public DbSet<Customer> Customers => Set<Customer>();
@@ -132,9 +147,15 @@ public sealed class ShopFile(DbContextOptions<ShopFile> options) : DbContext(opt
     /// <summary>Who wrote what, when.</summary>
     public DbSet<Change> Changes => Set<Change>();
 
+    /// <summary>The framework's tables with passkeys among them, whoever opens the file.</summary>
+    protected override Version SchemaVersion => IdentitySchemaVersions.Version3;
+
     /// <inheritdoc/>
-    protected override void OnModelCreating(ModelBuilder modelBuilder) =>
-        modelBuilder.ApplyConfigurationsFromAssembly(typeof(ShopFile).Assembly);
+    protected override void OnModelCreating(ModelBuilder builder)
+    {
+        base.OnModelCreating(builder);
+        builder.ApplyConfigurationsFromAssembly(typeof(ShopFile).Assembly);
+    }
 
     /// <inheritdoc/>
     protected override void ConfigureConventions(ModelConfigurationBuilder configurationBuilder)

@@ -3,6 +3,8 @@ using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.Design;
 using Microsoft.EntityFrameworkCore.Diagnostics;
+using SturdyTinker.Core.Notices;
+using SturdyTinker.Store.Access;
 
 namespace SturdyTinker.Store;
 
@@ -33,7 +35,8 @@ public static class ShopFileOpening
         // Whether the migrations lead to the model is a question for a test: asked at each start it takes longer than
         // the rest of it.
         return builder.UseSqlite(connection.ConnectionString)
-            .ConfigureWarnings(warnings => warnings.Ignore(RelationalEventId.PendingModelChangesWarning));
+            .ConfigureWarnings(warnings => warnings.Ignore(RelationalEventId.PendingModelChangesWarning))
+            .AddInterceptors(AuditTrail.Instance);
     }
 
     /// <summary>A context on the file in a folder, made when absent and brought up to the newest migration.</summary>
@@ -69,6 +72,7 @@ public static class ShopFileOpening
         }
 
         await FindIndex.PrepareAsync(file);
+        await HideSecretsAsync(file);
 
         // There is one row of choices from the first minute on, so that no two first writes each bring one.
         OneRepack(await file.SettingsAsync());
@@ -92,6 +96,16 @@ public static class ShopFileOpening
         finally
         {
             await file.Database.CloseConnectionAsync();
+        }
+    }
+
+    // Addresses of calendars were kept as they are once: from now on their digest is, and they end some day.
+    private static async Task HideSecretsAsync(ShopFile file)
+    {
+        foreach (CalendarFeed feed in await file.CalendarFeeds.Where(f => f.KeyHash.Length == 32).ToListAsync())
+        {
+            feed.KeyHash = Digest.Of(feed.KeyHash);
+            feed.ExpiresAt = DateTimeOffset.UtcNow + CalendarFeed.Lasts;
         }
     }
 

@@ -18,7 +18,6 @@ public sealed class CrashTests
     public async Task Whatever_was_answered_is_there_whole_after_a_kill_and_the_rest_is_not_there_at_all()
     {
         using RunningShop shop = await RunningShop.DemoAsync(killable: true);
-        shop.Http.DefaultRequestHeaders.Add("Tinker-Person", await shop.PersonAsync());
         string trailer = await shop.TrailerAsync("Q-131"), visit = Guid.CreateVersion7().ToString();
         JsonElement[] places = [.. (await shop.GetAsync($"/api/yard/trailers/{trailer}"))
             .GetProperty("places")

@@ -14,12 +14,11 @@ public sealed class EveryScreenTests
     public async Task Every_screen_is_accessible_and_fits_on_a_tablet_a_telephone_and_at_night()
     {
         using RunningShop shop = await RunningShop.DemoAsync();
-        using Screen screen = new(shop.Address);
+        using Screen screen = new(shop);
         string visit =
             (await shop.GetAsync("/api/ledger/visits")).GetProperty("visits")[0].GetProperty("id").GetString()!;
         string trailer = await shop.TrailerAsync("Q-131");
         await NameLongAsync(shop);
-        screen.WorkAs(await shop.PersonAsync());
         screen.Open("/yard");
 
         // What the page's own policy (CSP) would keep from it.
@@ -99,10 +98,10 @@ public sealed class EveryScreenTests
     }
 
     [Fact]
-    public void An_empty_shop_is_accessible_everywhere()
+    public async Task An_empty_shop_is_accessible_everywhere()
     {
-        using RunningShop shop = RunningShop.Empty();
-        using Screen screen = new(shop.Address, 390, 844);
+        using RunningShop shop = await RunningShop.OwnedAsync();
+        using Screen screen = new(shop, 390, 844);
         screen.Open("/");
         foreach (string path in new[]
         {
@@ -130,13 +129,12 @@ public sealed class EveryScreenTests
     public async Task A_table_is_looked_at_row_by_row_before_it_is_taken_in()
     {
         using RunningShop shop = await RunningShop.DemoAsync();
-        using Screen screen = new(shop.Address);
+        using Screen screen = new(shop);
         string table = Path.Combine(shop.Folder, "new.csv");
         await File.WriteAllTextAsync(
             table,
             "tag,customer,axles,rating_lb\r\nA-21,Thistlewane Orchard Cooperative,2,3500\r\nA-22,Thistlewane Orchard "
                 + "Cooperative,nine,3500\r\n");
-        screen.WorkAs(await shop.PersonAsync());
         screen.Open("/ledger/tables");
         Picker(screen).SendKeys(table);
         screen.Sees("2 trailers: 1 new, 1 refused");
@@ -156,17 +154,14 @@ public sealed class EveryScreenTests
     public async Task A_stale_edit_shows_both_and_loses_nothing()
     {
         using RunningShop shop = await RunningShop.DemoAsync();
-        using Screen screen = new(shop.Address);
-        string person = await shop.PersonAsync();
+        using Screen screen = new(shop);
         string id = await shop.TrailerAsync("G-31");
-        screen.WorkAs(person);
         screen.Open($"/yard/trailers/{id}/edit");
         screen.Field("Plate").SendKeys("MINE");
 
         JsonElement now = await shop.GetAsync($"/api/yard/trailers/{id}");
         Dictionary<string, object?> theirs = JsonSerializer.Deserialize<Dictionary<string, object?>>(now)!;
         theirs["name"] = "Glider, renamed meanwhile";
-        shop.Http.DefaultRequestHeaders.Add("Tinker-Person", person);
         (await shop.Http.PutAsJsonAsync($"/api/yard/trailers/{id}", theirs)).EnsureSuccessStatusCode();
 
         screen.Click("Save");

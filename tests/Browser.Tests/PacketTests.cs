@@ -101,11 +101,10 @@ public sealed class PacketTests
         (RunningShop shop, Screen first) = await Screen.OnTheDemoAsync();
         using (shop)
         using (first)
-        using (Screen second = new(shop.Address))
+        using (Screen second = new(shop))
         {
             string id = await shop.OpenVisitAsync();
-            second.WorkAs(
-                (await shop.GetAsync("/api/settings/shop")).GetProperty("people")[1].GetProperty("id").GetString()!);
+            second.WorkAs(await shop.KeyAsync("Tobin Askel"));
             first.Open($"/bay/{id}");
             second.Open($"/bay/{id}");
             string here = first.TextOf("main form h3");
@@ -144,12 +143,11 @@ public sealed class PacketTests
         try
         {
             using RunningShop shop = await RunningShop.DemoAsync(bench.Port);
-            using Screen screen = new(shop.Address);
+            using Screen screen = new(shop);
             string id = await shop.TakeInAsync("P-07", ("wheel", "axle-1-left"));
             JsonElement step = await shop.WorkToAsync(
                 id,
                 s => s.GetProperty("readings").EnumerateArray().Any(r => r.GetString() == "lug-torque"));
-            screen.WorkAs(await shop.PersonAsync());
             screen.Open($"/bay/{id}");
             AtHand(screen, step);
 

@@ -14,10 +14,10 @@ public sealed class ReckonerTests
     }
 
     [Fact]
-    public void A_wrench_is_set_by_keyboard_and_the_address_opens_it_filled_in()
+    public async Task A_wrench_is_set_by_keyboard_and_the_address_opens_it_filled_in()
     {
-        using RunningShop shop = RunningShop.Empty();
-        using Screen screen = new(shop.Address);
+        using RunningShop shop = await RunningShop.OwnedAsync();
+        using Screen screen = new(shop);
         screen.Open("/reckoner");
         screen.TabToWords("Wrench setting and star order");
         screen.Press(Keys.Enter);
@@ -39,10 +39,10 @@ public sealed class ReckonerTests
     }
 
     [Fact]
-    public void A_dead_magnet_and_a_mistyped_number_are_found_on_a_phone()
+    public async Task A_dead_magnet_and_a_mistyped_number_are_found_on_a_phone()
     {
-        using RunningShop shop = RunningShop.Empty();
-        using Screen screen = new(shop.Address, 390, 844);
+        using RunningShop shop = await RunningShop.OwnedAsync();
+        using Screen screen = new(shop, 390, 844);
         screen.Open("/reckoner/brake-circuit");
         screen.Sees("Expected at the plug");
         screen.Field("Measured: amperes at the plug").SendKeys("9");
@@ -66,8 +66,7 @@ public sealed class ReckonerTests
         await shop.WorkToAsync(
             visit,
             s => s.GetProperty("readings").EnumerateArray().Any(r => r.GetString() == "lug-torque"));
-        using Screen screen = new(shop.Address);
-        screen.WorkAs(await shop.PersonAsync());
+        using Screen screen = new(shop);
         screen.Open($"/bay/{visit}");
         screen.TabToWords("With an extension?");
         screen.Press(Keys.Enter);

@@ -100,6 +100,7 @@ public sealed class RoundTests
             screen.Sees("your name stays with it");
             screen.TabToField("Why it leaves all the same");
             screen.Press("to the welder, on a flatbed", Keys.Enter);
+            screen.Sign();
             screen.Sees("The visit is closed");
             string trailer = await shop.TrailerAsync("P-07");
             screen.Follow($"/yard/trailers/{trailer}");
@@ -247,6 +248,7 @@ public sealed class RoundTests
             screen.Sees("say why. Your name stays with it.");
             screen.TabToField("Why; needed");
             screen.Press("bonded shoes, by their maker's letter", Keys.Enter);
+            screen.Sign();
             screen.Sees("looser than 1/16 in (published: 49 CFR 393.47): Ines Marrow, bonded shoes");
             screen.Accessible();
         }

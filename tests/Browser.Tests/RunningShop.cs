@@ -11,6 +11,7 @@ using Microsoft.AspNetCore.Mvc.Testing;
 using Microsoft.Extensions.DependencyInjection;
 using Microsoft.Extensions.DependencyInjection.Extensions;
 using SturdyTinker.Demo;
+using SturdyTinker.Shop.Access;
 using SturdyTinker.Shop.Requests;
 using SturdyTinker.Store;
 using SturdyTinker.Tests;
@@ -29,6 +30,7 @@ public sealed class RunningShop : IDisposable
 
     // Made once, then copied: each test still has a shop of its own.
     private static readonly Lazy<Task<string>> Demo = new(MakeDemoAsync);
+    private readonly HttpClientHandler cookies = new();
     private readonly int port;
     private readonly int? instruments;
     private readonly WebApplicationFactory<Program>? here;
@@ -64,9 +66,12 @@ public sealed class RunningShop : IDisposable
                 .TrimEnd('/');
         }
 
-        Http = new HttpClient { BaseAddress = new Uri(Address), Timeout = TimeSpan.FromSeconds(60) };
+        Http = new HttpClient(cookies) { BaseAddress = new Uri(Address), Timeout = TimeSpan.FromSeconds(60) };
         process = killable ? Start() : null;
     }
+
+    /// <summary>Who owns every shop of these tests.</summary>
+    public const string Owner = "Ines Marrow";
 
     /// <summary>The minute at which every test begins.</summary>
     public const string Moment = "2026-06-10T10:30";
@@ -106,7 +111,46 @@ public sealed class RunningShop : IDisposable
             File.Copy(file, Path.Combine(folder, Path.GetFileName(file)));
         }
 
-        return new RunningShop(folder, instruments, killable);
+        RunningShop shop = new(folder, instruments, killable);
+        await shop.SignInAsync();
+        return shop;
+    }
+
+    /// <summary>A shop that has nothing but an owner, who is signed in.</summary>
+    public static async Task<RunningShop> OwnedAsync()
+    {
+        RunningShop shop = Empty();
+        (await shop.Http.PostAsJsonAsync(
+            "/api/access/first",
+            new { code = shop.Code, name = Owner, secret = DemoAccess.Secret, inspects = true }))
+            .EnsureSuccessStatusCode();
+        await shop.SignInAsync();
+        return shop;
+    }
+
+    /// <summary>What a browser keeps of the owner's session; null where there is no owner yet.</summary>
+    public string? Key { get; private set; }
+
+    /// <summary>Signs the owner in, for what is asked past the screen.</summary>
+    public async Task SignInAsync()
+    {
+        Key = await KeyAsync();
+        string[] parts = Key.Split('=');
+        cookies.CookieContainer.Add(new Uri(Address), new Cookie(parts[0], parts[1]));
+    }
+
+    /// <summary>The code by which an empty shop gets its owner.</summary>
+    public string Code => here!.Services.GetRequiredService<FirstOwner>().Code;
+
+    /// <summary>Signs somebody in; what a browser keeps of it: "name=value".</summary>
+    public async Task<string> KeyAsync(string name = Owner)
+    {
+        using HttpClient other = new(new HttpClientHandler { UseCookies = false }) { BaseAddress = new Uri(Address) };
+        using HttpResponseMessage answer = await other.PostAsJsonAsync(
+            "/api/access/sign-in",
+            new { name, secret = DemoAccess.Secret });
+        answer.EnsureSuccessStatusCode();
+        return answer.Headers.GetValues("Set-Cookie").Single().Split(';')[0];
     }
 
     private static async Task<string> MakeDemoAsync()
@@ -134,10 +178,6 @@ public sealed class RunningShop : IDisposable
 
     /// <summary>A part of an answer, by its path of names.</summary>
     public async Task<JsonElement> GetAsync(string path) => await Http.GetFromJsonAsync<JsonElement>(path);
-
-    /// <summary>Id of the first of those who work here.</summary>
-    public async Task<string> PersonAsync() =>
-        (await GetAsync("/api/settings/shop")).GetProperty("people")[0].GetProperty("id").GetString()!;
 
     /// <summary>Id of the trailer with a tag.</summary>
     public async Task<string> TrailerAsync(string tag) =>
@@ -212,11 +252,10 @@ public sealed class RunningShop : IDisposable
             .EnumerateArray()
             .ToDictionary(r => r.GetProperty("code").GetString()!, r => r.GetProperty("example").GetString()!);
 
-    /// <summary>Sends a body as the first of those who work here; answers what comes back, or fails.</summary>
+    /// <summary>Sends a body as the owner; answers what comes back, or fails.</summary>
     public async Task<JsonElement> SendAsync(HttpMethod method, string path, object body)
     {
         using HttpRequestMessage request = new(method, path) { Content = JsonContent.Create(body) };
-        request.Headers.Add("Tinker-Person", await PersonAsync());
         using HttpResponseMessage answer = await Http.SendAsync(request);
         answer.EnsureSuccessStatusCode();
         return await answer.Content.ReadFromJsonAsync<JsonElement>();

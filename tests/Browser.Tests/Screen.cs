@@ -5,6 +5,7 @@ using System.Text.Json;
 using OpenQA.Selenium;
 using OpenQA.Selenium.Chrome;
 using OpenQA.Selenium.Interactions;
+using SturdyTinker.Demo;
 using Xunit;
 
 namespace SturdyTinker.Browser.Tests;
@@ -30,11 +31,22 @@ public sealed class Screen : IDisposable
         }
     };
 
-    public Screen(string address, int width = 1280, int height = 800)
+    /// <summary>A screen at a shop, at which the owner is signed in where there is one.</summary>
+    /// <param name="shop">The shop.</param>
+    /// <param name="width">How wide it is, px.</param>
+    /// <param name="height">How high it is, px.</param>
+    /// <param name="named">Whether the machine is called by its name: passkeys belong to names, not to numbers.</param>
+    public Screen(RunningShop shop, int width = 1280, int height = 800, bool named = false)
     {
-        this.address = address;
+        address = named
+            ? shop.Address.Replace("127.0.0.1", "localhost", StringComparison.Ordinal)
+            : shop.Address;
         driver = Idle.TryTake(out ChromeDriver? idle) ? idle : Opened();
         Resize(width, height);
+        if (shop.Key is { } key)
+        {
+            WorkAs(key);
+        }
     }
 
     /// <summary>Makes the screen another one: a tablet of a technician, a telephone.</summary>
@@ -126,8 +138,7 @@ public sealed class Screen : IDisposable
         bool killable = false)
     {
         RunningShop shop = await RunningShop.DemoAsync(killable: killable);
-        Screen screen = new(shop.Address, width, height);
-        screen.WorkAs(await shop.PersonAsync());
+        Screen screen = new(shop, width, height);
         return (shop, screen);
     }
 
@@ -157,14 +168,65 @@ public sealed class Screen : IDisposable
     private void Settled() =>
         WaitUntil(() => (bool)Run("return !document.querySelector('main[aria-busy=true]')")!, "the page to settle");
 
-    /// <summary>Makes this screen somebody's from the next page it opens on, until another is chosen there.</summary>
-    public void WorkAs(string person) =>
+    /// <summary>Makes this screen one at which somebody is signed in.</summary>
+    /// <param name="key">What a browser keeps of the session: "name=value".</param>
+    public void WorkAs(string key)
+    {
+        string[] parts = key.Split('=');
         driver.ExecuteCdpCommand(
-            "Page.addScriptToEvaluateOnNewDocument",
+            "Network.setCookie",
             new Dictionary<string, object?>
             {
-                ["source"] = $"try {{ localStorage['tinker-person'] ??= '{person}'; }} catch {{ /* a page without a store */ }}"
+                ["url"] = address,
+                ["name"] = parts[0],
+                ["value"] = parts[1],
+                ["httpOnly"] = true,
+                ["sameSite"] = "Strict"
             });
+    }
+
+    /// <summary>Signs out whoever is signed in at this screen.</summary>
+    public void WorkAsNobody() => driver.ExecuteCdpCommand("Network.clearBrowserCookies", []);
+
+    /// <summary>Puts an authenticator at the machine that says yes to everything; it goes when disposed of.</summary>
+    public IDisposable WithAuthenticator()
+    {
+        driver.ExecuteCdpCommand("WebAuthn.enable", []);
+        Dictionary<string, object> made = (Dictionary<string, object>)driver.ExecuteCdpCommand(
+            "WebAuthn.addVirtualAuthenticator",
+            new Dictionary<string, object?>
+            {
+                ["options"] = new Dictionary<string, object>
+                {
+                    ["protocol"] = "ctap2",
+                    ["transport"] = "internal",
+                    ["hasResidentKey"] = true,
+                    ["hasUserVerification"] = true,
+                    ["isUserVerified"] = true,
+                    ["automaticPresenceSimulation"] = true
+                }
+            })!;
+        return new Authenticator(driver, made["authenticatorId"]);
+    }
+
+    private sealed class Authenticator(ChromeDriver driver, object id) : IDisposable
+    {
+        public void Dispose()
+        {
+            driver.ExecuteCdpCommand(
+                "WebAuthn.removeVirtualAuthenticator",
+                new Dictionary<string, object?> { ["authenticatorId"] = id });
+            driver.ExecuteCdpCommand("WebAuthn.disable", []);
+        }
+    }
+
+    /// <summary>Gives the secret that is asked for, as whoever is signed in.</summary>
+    public void Sign()
+    {
+        Sees("Sign this with your secret");
+        Accessible();
+        Field("Your secret").SendKeys(DemoAccess.Secret + Keys.Enter);
+    }
 
     /// <summary>The first visible element, waited for.</summary>
     public IWebElement Find(string css) => Wait(() => Seen("document.querySelectorAll(arguments[0])", "", css), css);

@@ -7,10 +7,10 @@ namespace SturdyTinker.Browser.Tests;
 public sealed class ShelfTests
 {
     [Fact]
-    public void A_seal_is_told_by_its_journal_after_its_bore_left_two()
+    public async Task A_seal_is_told_by_its_journal_after_its_bore_left_two()
     {
-        using RunningShop shop = RunningShop.Empty();
-        using Screen screen = new(shop.Address);
+        using RunningShop shop = await RunningShop.OwnedAsync();
+        using Screen screen = new(shop);
         screen.Open("/shelf");
         screen.Sees("What it may be shows here.");
         screen.TabToChoice("It is a");
@@ -39,8 +39,7 @@ public sealed class ShelfTests
     public async Task A_bin_is_counted_by_scanned_code_and_the_record_follows()
     {
         using RunningShop shop = await RunningShop.DemoAsync();
-        using Screen screen = new(shop.Address);
-        screen.WorkAs(await shop.PersonAsync());
+        using Screen screen = new(shop);
         screen.Open("/shelf/stock");
         screen.Sees("grease seal 2.125 × 3.376");
         screen.TabToField("Scan or type a part’s code");
@@ -79,8 +78,7 @@ public sealed class ShelfTests
     public async Task An_order_is_written_goes_out_and_is_received_against()
     {
         using RunningShop shop = await RunningShop.DemoAsync();
-        using Screen screen = new(shop.Address, 390, 844);
-        screen.WorkAs(await shop.PersonAsync());
+        using Screen screen = new(shop, 390, 844);
         screen.Open("/shelf/orders");
         screen.Sees("grease seal 2.125 × 3.376");
         screen.Sees("Order 1");

@@ -1,5 +1,6 @@
 using System.Text.Json;
 using OpenQA.Selenium;
+using SturdyTinker.Demo;
 using Xunit;
 
 namespace SturdyTinker.Browser.Tests;
@@ -11,14 +12,21 @@ public sealed class SliceTests
     public async Task By_keyboard_alone_from_an_empty_shop_to_the_next_due_date()
     {
         using RunningShop shop = RunningShop.Empty();
-        using Screen screen = new(shop.Address);
+        using Screen screen = new(shop);
 
-        // Who works here.
-        screen.Open("/");
-        screen.Sees("This shop is empty");
+        // Whose shop it is: the program says the address where it is started.
+        screen.Open($"/begin#{shop.Code}");
+        screen.Sees("Whose shop is this?");
+        screen.Accessible();
         screen.TabToField("Your name");
-        screen.Press("Ines Marrow", Keys.Enter);
-        screen.Sees("1. Who works here: Ines Marrow");
+        screen.Press(RunningShop.Owner);
+        screen.TabToField("Your secret");
+        screen.Press("too short", Keys.Enter);
+        screen.Sees("A secret has at least 10 signs");
+        screen.PickAll();
+        screen.Press(DemoAccess.Secret, Keys.Enter);
+        screen.Sees("This shop is empty");
+        await shop.SignInAsync();
 
         // The first trailer: its gear plan stands as soon as it is described.
         screen.TabToWords("Add a trailer");
@@ -150,9 +158,9 @@ public sealed class SliceTests
     public async Task By_touch_the_visit_in_the_bay_is_worked_to_its_end_on_a_telephone_and_then_on_a_tablet()
     {
         using RunningShop shop = await RunningShop.DemoAsync();
-        using Screen screen = new(shop.Address, 390, 844);
+        using Screen screen = new(shop, 390, 844);
+        screen.WorkAs(await shop.KeyAsync("Tobin Askel"));
         screen.Open("/bay");
-        screen.Choose("Who is working", "Tobin");
         screen.Touch(screen.Words("Go on"), 44);
         screen.Sees("step ");
         screen.FitsItsWidth();
@@ -222,11 +230,10 @@ public sealed class SliceTests
         (RunningShop shop, Screen screen) = await Screen.OnTheDemoAsync(killable: true);
         using (shop)
         using (screen)
-        using (Screen second = new(shop.Address))
+        using (Screen second = new(shop))
         {
             string id = await shop.OpenVisitAsync();
             screen.Open($"/bay/{id}");
-            second.WorkAs(await shop.PersonAsync());
             second.Open($"/bay/{id}");
             int before = Entries(await shop.GetAsync($"/api/bay/visits/{id}"));
             screen.Done();

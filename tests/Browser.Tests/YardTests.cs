@@ -153,6 +153,7 @@ public sealed class YardTests
             screen.Click("W-09,");
             screen.Field("A closed visit stays as it was").SendKeys("The specialist has it since Tuesday.");
             screen.Click("Put the remark");
+            screen.Sign();
             screen.WaitUntil(
                 () => screen.All("main li").Any(l => l.Text.StartsWith(
                     "The specialist has it",

@@ -217,25 +217,6 @@ public sealed class BadInputTests : IDisposable
     }
 
     [Fact]
-    public async Task A_write_without_a_person_or_with_a_stranger_is_refused()
-    {
-        Guid somebody = await shop.SomebodyAsync();
-        string path = $"/api/yard/customers/{ShopServer.NewId()}";
-        shop.Http.DefaultRequestHeaders.Remove(Worker.Header);
-        Assert.Contains(
-            "who is working",
-            (await shop.RefusedAsync(HttpMethod.Put, path, new CustomerEdit("A", "", "", "", 0), 400)).Detail,
-            StringComparison.Ordinal);
-        shop.Http.DefaultRequestHeaders.Add(Worker.Header, ShopServer.NewId().ToString());
-        await shop.RefusedAsync(HttpMethod.Put, path, new CustomerEdit("A", "", "", "", 0), 400);
-
-        shop.Http.DefaultRequestHeaders.Remove(Worker.Header);
-        shop.Http.DefaultRequestHeaders.Add(Worker.Header, somebody.ToString());
-        await shop.PutAsync<ShopAnswer>($"/api/settings/people/{somebody}", new PersonEdit("Ines Marrow", false));
-        await shop.RefusedAsync(HttpMethod.Put, path, new CustomerEdit("A", "", "", "", 0), 400);
-    }
-
-    [Fact]
     public async Task Everything_wrong_with_a_trailer_is_told_at_once_each_at_its_field()
     {
         await shop.SomebodyAsync();

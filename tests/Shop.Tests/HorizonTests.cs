@@ -448,14 +448,25 @@ public sealed class HorizonTests : IDisposable
         }
 
         HorizonLine line = await LineAsync(trailer.Id);
-        await shop.PutAsync<List<FeedAnswer>>(
+        List<FeedAnswer> first = await shop.PutAsync<List<FeedAnswer>>(
             $"/api/horizon/calendars/{ShopServer.NewId()}",
             new FeedDraft(FeedKind.Shop, null));
-        List<FeedAnswer> feeds = await shop.PutAsync<List<FeedAnswer>>(
-            $"/api/horizon/calendars/{ShopServer.NewId()}",
-            new FeedDraft(FeedKind.Customer, line.CustomerId));
+        string path = $"/api/horizon/calendars/{ShopServer.NewId()}";
+        FeedDraft draft = new(FeedKind.Customer, line.CustomerId);
+        string lost = Address(await shop.PutAsync<List<FeedAnswer>>(path, draft), FeedKind.Customer);
+        List<FeedAnswer> feeds = await shop.PutAsync<List<FeedAnswer>>(path, draft);
+
+        // An address is told once, and kept nowhere; sent again because it was lost, it is another one.
+        static string Address(List<FeedAnswer> answer, FeedKind kind) => answer.Single(f => f.Kind == kind).Address!;
+        Assert.Null(feeds.Single(f => f.Kind == FeedKind.Shop).Address);
+        string address = Address(feeds, FeedKind.Customer);
+        Assert.DoesNotContain(
+            await shop.LookAsync(f => f.CalendarFeeds.Select(c => c.KeyHash).ToListAsync()),
+            hash => address.Contains(hash, StringComparison.Ordinal));
+        Assert.Equal(404, (int)(await shop.Http.GetAsync(lost)).StatusCode);
+        using HttpClient outsider = shop.Browser();
         async Task<string> ReadAsync(FeedKind kind) =>
-            await shop.Http.GetStringAsync(feeds.Single(f => f.Kind == kind).Address);
+            await outsider.GetStringAsync(kind == FeedKind.Shop ? Address(first, kind) : address);
         string whole = await ReadAsync(FeedKind.Shop), own = await ReadAsync(FeedKind.Customer);
 
         Assert.StartsWith("BEGIN:VCALENDAR\r\n", whole, StringComparison.Ordinal);
@@ -500,10 +511,12 @@ public sealed class HorizonTests : IDisposable
                 null,
                 line.Visits.Single(v => v.Booking is not null).Booking));
         Assert.Equal("CANCELLED", Calendar.Load(await ReadAsync(FeedKind.Customer))!.Events[0]!.Status);
-        string address = feeds.Single(f => f.Kind == FeedKind.Customer).Address;
-        await shop.DeleteAsync<List<FeedAnswer>>(
-            $"/api/horizon/calendars/{feeds.Single(f => f.Kind == FeedKind.Customer).Id}");
+        await shop.DeleteAsync<List<FeedAnswer>>(path);
         Assert.Equal(404, (int)(await shop.Http.GetAsync(address)).StatusCode);
+
+        // And in a year and more the other ends by itself.
+        shop.Time.Ahead += CalendarFeed.Lasts + TimeSpan.FromDays(1);
+        Assert.Equal(404, (int)(await outsider.GetAsync(Address(first, FeedKind.Shop))).StatusCode);
     }
 
     [Fact]

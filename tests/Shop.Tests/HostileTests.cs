@@ -1,6 +1,7 @@
 using System.Collections.Concurrent;
 using System.Text;
 using Microsoft.EntityFrameworkCore;
+using Microsoft.EntityFrameworkCore.Metadata;
 using SturdyTinker.Shop.Bay;
 using SturdyTinker.Shop.Yard;
 using Xunit;
@@ -38,6 +39,10 @@ public sealed class HostileTests : IDisposable
         ConcurrentDictionary<int, int> statuses = new();
         for (int kind = 0; kind < requests.Kinds; kind++)
         {
+            // Whoever types wrong secrets is locked out by and by, as is right.
+            await shop.LookAsync(f => f.Users.ExecuteUpdateAsync(u => u
+                .SetProperty(a => a.LockoutEnd, (DateTimeOffset?)null)
+                .SetProperty(a => a.AccessFailedCount, 0)));
             for (int i = 0; i < EachKind; i++)
             {
                 using HttpRequestMessage request = requests.Next(kind);
@@ -86,7 +91,7 @@ public sealed class HostileTests : IDisposable
     {
         List<string> unseen = [];
         await file.Database.OpenConnectionAsync();
-        foreach (Microsoft.EntityFrameworkCore.Metadata.IEntityType type in file.Model.GetEntityTypes())
+        foreach (IEntityType type in file.Model.GetEntityTypes().Where(t => !t.IsMappedToJson()))
         {
             foreach (var column in type.GetProperties().Where(p => p.GetColumnType() == "TEXT"))
             {

@@ -148,9 +148,6 @@ public sealed class OutsideTests : IDisposable
         MailRoom room = new(port, kept);
         _ = room.RunAsync();
         using ShopServer again = new(folder, mail: $"127.0.0.1:{port}", ahead: TimeSpan.FromMinutes(2));
-        again.Http.DefaultRequestHeaders.Add(
-            Worker.Header,
-            (await again.LookAsync(f => f.People.Select(p => p.Id).SingleAsync())).ToString());
         ReminderSent went = (await UntilAsync(
             () => again.GetAsync<ReminderAnswer>(path),
             r => r.Sent[0].SentAt is not null)).Sent[0];

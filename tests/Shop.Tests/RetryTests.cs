@@ -105,6 +105,7 @@ public sealed class RetryTests : IDisposable
         Guid ines = await shop.SomebodyAsync();
         TrailerAnswer trailer = await shop.TrailerAsync();
         Guid tobin = await shop.SomebodyAsync("Tobin Askel");
+        int before = await shop.LookAsync(f => f.Changes.CountAsync());
         await shop.RefusedAsync(
             HttpMethod.Put,
             $"/api/yard/customers/{trailer.CustomerId}",
@@ -115,7 +116,8 @@ public sealed class RetryTests : IDisposable
             new CustomerEdit("Renamed", "", "", "", 1));
         List<(Guid, string)> changes = await shop.LookAsync(async f =>
             (await f.Changes.OrderBy(c => c.Id).ToListAsync()).ConvertAll(c => (c.PersonId, c.What)));
-        Assert.Equal((ines, $"PUT /api/yard/trailers/{trailer.Id}"), changes[^3]);
+        Assert.Contains((ines, $"PUT /api/yard/trailers/{trailer.Id}"), changes);
+        Assert.Equal(before + 1, changes.Count);
         Assert.Equal((tobin, $"PUT /api/yard/customers/{trailer.CustomerId}"), changes[^1]);
         Assert.Equal(1, changes.Count(c => c.Item1 == tobin));
     }

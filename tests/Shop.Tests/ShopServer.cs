@@ -1,13 +1,19 @@
 using System.Globalization;
+using System.Net;
 using System.Net.Http.Json;
 using System.Text;
 using System.Text.Json;
 using System.Text.Json.Serialization;
+using Microsoft.AspNetCore.Identity;
 using Microsoft.AspNetCore.Mvc.Testing;
+using Microsoft.AspNetCore.Mvc.Testing.Handlers;
+using Microsoft.AspNetCore.Routing;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.Extensions.DependencyInjection;
 using Microsoft.Extensions.DependencyInjection.Extensions;
 using SturdyTinker.Core.Gear;
+using SturdyTinker.Core.People;
+using SturdyTinker.Shop.Access;
 using SturdyTinker.Shop.Bay;
 using SturdyTinker.Shop.Requests;
 using SturdyTinker.Shop.Settings;
@@ -40,6 +46,7 @@ public sealed class ShopServer : IDisposable
     /// <param name="web">Folder of its pages; null for none.</param>
     /// <param name="wait">How long a write waits for a busy file, s.</param>
     /// <param name="ahead">By how much its clock is ahead of <see cref="TurnedClock.Start"/> when it starts.</param>
+    /// <param name="tries">Tries a minute at the door.</param>
     public ShopServer(
         string? folder = null,
         string? instruments = null,
@@ -49,7 +56,8 @@ public sealed class ShopServer : IDisposable
         int wait = 30,
         string? web = null,
         string? backups = "none",
-        TimeSpan ahead = default)
+        TimeSpan ahead = default,
+        int tries = 100_000)
     {
         Time.Ahead = ahead;
         Folder = folder ?? Empty();
@@ -63,13 +71,16 @@ public sealed class ShopServer : IDisposable
             host.UseSetting("meters", meters);
             host.UseSetting("supplier", supplier);
             host.UseSetting("wait", wait.ToString(CultureInfo.InvariantCulture));
+            host.UseSetting("tries", tries.ToString(CultureInfo.InvariantCulture));
             host.UseSetting("Logging:LogLevel:Default", "None");
-            host.ConfigureServices(services => services.Replace(ServiceDescriptor.Singleton<TimeProvider>(Time)));
+            host.ConfigureServices(services => services
+                .Replace(ServiceDescriptor.Singleton<TimeProvider>(Time))
+                .Configure<PasswordHasherOptions>(options => options.IterationCount = 1));
         });
-        Http = factory.CreateClient();
+        Http = factory.CreateDefaultClient(new Signing(this), new CookieContainerHandler());
 
         // It answers before its file is open; a request waits for that.
-        Http.GetAsync("/api/settings/time-zones").GetAwaiter().GetResult().Dispose();
+        Http.GetAsync("/api/access").GetAwaiter().GetResult().Dispose();
     }
 
     // An empty shop is migrated once and copied: each test still has a file of its own.
@@ -100,17 +111,51 @@ public sealed class ShopServer : IDisposable
 
     public static Guid NewId() => Guid.CreateVersion7();
 
-    /// <summary>One person, who is at work for every request that follows.</summary>
-    public async Task<Guid> SomebodyAsync(string name = "Ines Marrow")
+    /// <summary>The secret of everybody in tests, those of the demo among them.</summary>
+    public const string Secret = Demo.DemoAccess.Secret;
+
+    /// <summary>Who comes in wherever somebody has to.</summary>
+    public string AtWork { get; private set; } = "Ines Marrow";
+
+    /// <summary>The code by which an empty shop gets its owner.</summary>
+    public string FirstCode => factory.Services.GetRequiredService<FirstOwner>().Code;
+
+    /// <summary>Every address it answers at.</summary>
+    internal IEnumerable<RouteEndpoint> Endpoints =>
+        factory.Services.GetRequiredService<EndpointDataSource>().Endpoints.OfType<RouteEndpoint>();
+
+    /// <summary>Another browser, at which nobody is signed in.</summary>
+    public HttpClient Browser() => factory.CreateClient();
+
+    /// <summary>
+    /// One person, who is at work for every request that follows: the shop's owner, who inspects too, where nobody owns
+    /// it yet; otherwise somebody whom the owner invites.
+    /// </summary>
+    public async Task<Guid> SomebodyAsync(string name = "Ines Marrow", params Role[] roles)
     {
-        Guid id = NewId();
-        (await Http.PutAsJsonAsync(
-            $"/api/settings/people/{id}",
-            new PersonEdit(name, true),
-            Json)).EnsureSuccessStatusCode();
-        Http.DefaultRequestHeaders.Remove(Worker.Header);
-        Http.DefaultRequestHeaders.Add(Worker.Header, id.ToString());
-        return id;
+        AccessAnswer door = await GetAsync<AccessAnswer>("/api/access");
+        if (!door.NeedsOwner && door.Me?.Name != name)
+        {
+            Guid id = NewId();
+            await PutAsync<ShopAnswer>(
+                $"/api/settings/people/{id}",
+                new PersonEdit(name, true, roles.Length > 0 ? roles : [Role.Owner, Role.Inspector]));
+            string code = (await PostAsync<CodesAnswer>($"/api/access/people/{id}/code", new { })).Codes[0];
+            AtWork = name;
+            return (await PostAsync<AccessAnswer>("/api/access/code", new CodeDraft(code, Secret))).Me!.Id;
+        }
+
+        AtWork = name;
+        return (await GetAsync<List<SessionAnswer>>("/api/access/sessions")).Count > 0
+            ? (await GetAsync<AccessAnswer>("/api/access")).Me!.Id
+            : throw new InvalidOperationException("Nobody came in.");
+    }
+
+    /// <summary>Signs somebody in by name and secret, for every request that follows.</summary>
+    public async Task<MeAnswer> SignInAsync(string name)
+    {
+        AtWork = name;
+        return (await PostAsync<AccessAnswer>("/api/access/sign-in", new SecretDraft(name, Secret))).Me!;
     }
 
     public async Task<Guid> CustomerAsync(string name = "Lanternfold Puppet Theatre")
@@ -221,6 +266,64 @@ public sealed class ShopServer : IDisposable
         {
             Directory.Delete(Folder, recursive: true);
         }
+    }
+}
+
+/// <summary>
+/// Comes in by itself wherever somebody has to be signed in, and gives the secret wherever it is asked for; then sends
+/// the request again.
+/// </summary>
+internal sealed class Signing(ShopServer shop) : DelegatingHandler
+{
+    protected override async Task<HttpResponseMessage> SendAsync(HttpRequestMessage request, CancellationToken stop)
+    {
+        HttpResponseMessage answer = await base.SendAsync(request, stop);
+        if (answer.StatusCode == HttpStatusCode.Unauthorized)
+        {
+            AccessAnswer door = (await (await PostAsync(request, null, stop)).Content.ReadFromJsonAsync<AccessAnswer>(
+                ShopServer.Json,
+                stop))!;
+            await PostAsync(
+                request,
+                door.NeedsOwner
+                    ? ("first", new FirstDraft(shop.FirstCode, shop.AtWork, ShopServer.Secret, true))
+                    : ("sign-in", new SecretDraft(shop.AtWork, ShopServer.Secret)),
+                stop);
+            answer = await base.SendAsync(request, stop);
+        }
+
+        if (answer.StatusCode != HttpStatusCode.Forbidden
+            || !(await answer.Content.ReadAsStringAsync(stop)).Contains("secret-wanted", StringComparison.Ordinal))
+        {
+            return answer;
+        }
+
+        await PostAsync(
+            request,
+            (
+                "confirm",
+                new ConfirmDraft(ShopServer.Secret, request.Method.Method, request.RequestUri!.AbsolutePath)),
+            stop);
+        return await base.SendAsync(request, stop);
+    }
+
+    private async Task<HttpResponseMessage> PostAsync(
+        HttpRequestMessage of,
+        (string Path, object Body)? to,
+        CancellationToken stop)
+    {
+        using HttpRequestMessage request = new(
+            to is null ? HttpMethod.Get : HttpMethod.Post,
+            new Uri(of.RequestUri!, $"/api/access/{to?.Path}"));
+        if (to is { } its)
+        {
+            request.Content = JsonContent.Create(its.Body, its.Body.GetType(), options: ShopServer.Json);
+        }
+
+        HttpResponseMessage answer = await base.SendAsync(request, stop);
+        string said = await answer.Content.ReadAsStringAsync(stop);
+        Assert.True(answer.IsSuccessStatusCode, said);
+        return answer;
     }
 }
 

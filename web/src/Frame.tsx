@@ -1,6 +1,7 @@
 import { useEffect, useRef } from "react";
 import { Outlet, ScrollRestoration, useLocation } from "react-router";
 import styled from "styled-components";
+import { Door } from "./access/Door";
 import { useConnection } from "./api/connection";
 import { LeaveUnsaved } from "./ui/LeaveUnsaved";
 import { Masthead } from "./ui/Masthead";
@@ -17,7 +18,7 @@ const Lost = styled.p`
 export function Frame() {
   const { lost, waiting } = useConnection();
   return (
-    <>
+    <Door>
       <Masthead />
       {lost && (
         <Lost role="status">
@@ -32,7 +33,7 @@ export function Frame() {
       <Outlet />
       <Notes />
       <ScrollRestoration />
-    </>
+    </Door>
   );
 }
 

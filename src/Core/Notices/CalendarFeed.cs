@@ -19,8 +19,11 @@ public sealed class CalendarFeed
     /// <summary>Made by the client, UUID version 7.</summary>
     public Guid Id { get; init; }
 
-    /// <summary>The secret in its address: 32 letters and digits by chance.</summary>
-    public required string Secret { get; init; }
+    /// <summary>How long an address answers: somewhat over a year, so that the new one is made with the year's plan.</summary>
+    public static TimeSpan Lasts { get; } = TimeSpan.FromDays(400);
+
+    /// <summary>Digest of the secret in its address, which nobody keeps but those who were given it.</summary>
+    public required string KeyHash { get; set; }
 
     /// <summary>Whose visits.</summary>
     public FeedKind Kind { get; init; }
@@ -30,6 +33,9 @@ public sealed class CalendarFeed
 
     /// <summary>When it was made.</summary>
     public DateTimeOffset At { get; init; }
+
+    /// <summary>Until when its address answers.</summary>
+    public DateTimeOffset ExpiresAt { get; set; }
 
     /// <summary>When its address was withdrawn; null while it answers.</summary>
     public DateTimeOffset? WithdrawnAt { get; set; }

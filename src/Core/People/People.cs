@@ -5,6 +5,9 @@ namespace SturdyTinker.Core.People;
 /// <summary>Someone who works in the shop. Every write carries one.</summary>
 public sealed class Person
 {
+    /// <summary>Longest name kept.</summary>
+    public const int LongestName = 80;
+
     /// <summary>Made by the client, UUID version 7.</summary>
     public Guid Id { get; init; }
 
@@ -13,6 +16,12 @@ public sealed class Person
 
     /// <summary>False once the person no longer works here; what they did stays theirs.</summary>
     public bool Active { get; set; } = true;
+
+    /// <summary>What they are in the shop, each once; a program is none.</summary>
+    public IReadOnlyList<Role> Roles { get; set; } = [Role.Technician];
+
+    /// <summary>Whether it is a program that writes by itself or with a token, and nobody who works here.</summary>
+    public bool IsProgram { get; init; }
 }
 
 /// <summary>Whoever the trailers belong to.</summary>

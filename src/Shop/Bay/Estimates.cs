@@ -2,6 +2,7 @@ using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
 using SturdyTinker.Core.Composing;
 using SturdyTinker.Core.Gear;
+using SturdyTinker.Core.People;
 using SturdyTinker.Core.Practices;
 using SturdyTinker.Core.Pricing;
 using SturdyTinker.Core.Visits;
@@ -45,12 +46,12 @@ internal static class Estimates
 
     internal static void MapEstimates(this RouteGroupBuilder bay)
     {
-        bay.MapPut("/price-offers/{id:guid}", TellAsync);
+        bay.MapPut("/price-offers/{id:guid}", TellAsync).Needs(Right.Offer);
         bay.MapGet(
             "/price-offers",
             async (Guid? trailer, Guid? visit, ShopFile file) => TypedResults.Ok(await OffersAsync(
                 file,
-                o => (trailer == null || o.TrailerId == trailer) && (visit == null || o.VisitId == visit))));
+                o => (trailer == null || o.TrailerId == trailer) && (visit == null || o.VisitId == visit)))).Needs(Right.See);
     }
 
     /// <summary>What a packet is likely to come to here.</summary>

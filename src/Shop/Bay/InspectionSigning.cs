@@ -1,6 +1,7 @@
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
 using SturdyTinker.Core.Findings.Inspections;
+using SturdyTinker.Core.People;
 using SturdyTinker.Core.Visits;
 using SturdyTinker.Shop.Requests;
 using SturdyTinker.Store;
@@ -16,7 +17,7 @@ internal static class InspectionSigning
     private const int LongestQualification = 300;
 
     internal static void MapInspection(this RouteGroupBuilder bay) =>
-        bay.MapPut("/visits/{id:guid}/inspection/{inspectionId:guid}", SignAsync);
+        bay.MapPut("/visits/{id:guid}/inspection/{inspectionId:guid}", SignAsync).Needs(Right.Inspect).AsksSecret();
 
     // Signed once, when everything has been looked at, whether it passes or not.
     private static async Task<Ok<RoundAnswer>> SignAsync(
@@ -25,7 +26,8 @@ internal static class InspectionSigning
         InspectionDraft draft,
         ShopFile file,
         Clock clock,
-        Worker worker)
+        Worker worker,
+        HttpContext context)
     {
         Checks.Id(inspectionId);
         await using var transaction = await file.Database.BeginTransactionAsync();
@@ -61,6 +63,7 @@ internal static class InspectionSigning
                     + "Nothing is signed unseen.");
         }
 
+        Confirmations.Ask(context);
         file.Inspections.Add(new Inspection
         {
             Id = inspectionId,

@@ -5,6 +5,7 @@ using System.Text;
 using Microsoft.AspNetCore.Http.HttpResults;
 using SturdyTinker.Core.Findings.Readings;
 using SturdyTinker.Core.Measures;
+using SturdyTinker.Core.People;
 using SturdyTinker.Shop.Requests;
 
 namespace SturdyTinker.Shop.Bay;
@@ -218,8 +219,8 @@ internal static class InstrumentEndpoints
         bay.MapGet(
             "/instruments",
             async (InstrumentBench bench, CancellationToken stop) =>
-                TypedResults.Ok(new InstrumentsAnswer(await bench.ThereAsync(stop))));
-        bay.MapPost("/instruments/{code}/listen", ListenAsync);
+                TypedResults.Ok(new InstrumentsAnswer(await bench.ThereAsync(stop)))).Needs(Right.See);
+        bay.MapPost("/instruments/{code}/listen", ListenAsync).Needs(Right.Work);
     }
 
     private static async Task<Ok<MeasuredAnswer>> ListenAsync(

@@ -2,6 +2,7 @@ using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
 using SturdyTinker.Core.Catalogue;
 using SturdyTinker.Core.Gear;
+using SturdyTinker.Core.People;
 using SturdyTinker.Core.Practices;
 using SturdyTinker.Shop.Requests;
 using SturdyTinker.Store;
@@ -18,7 +19,7 @@ public sealed record JobOffered(string Code, string Name, JobArea Area, IReadOnl
 
 internal static class JobsOffered
 {
-    internal static void MapJobsOffered(this RouteGroupBuilder bay) => bay.MapGet("/jobs", ListAsync);
+    internal static void MapJobsOffered(this RouteGroupBuilder bay) => bay.MapGet("/jobs", ListAsync).Needs(Right.See);
 
     private static async Task<Ok<List<JobOffered>>> ListAsync(Guid trailer, ShopFile file)
     {

@@ -2,6 +2,7 @@ using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
 using SturdyTinker.Core.Composing;
 using SturdyTinker.Core.Gear;
+using SturdyTinker.Core.People;
 using SturdyTinker.Core.Status;
 using SturdyTinker.Core.Visits;
 using SturdyTinker.Shop.Requests;
@@ -21,9 +22,9 @@ internal static class Parts
 
     internal static void MapParts(this RouteGroupBuilder bay)
     {
-        bay.MapPut("/visits/{id:guid}/parts/{partId:guid}", PutAsync);
-        bay.MapDelete("/visits/{id:guid}/parts/{partId:guid}", TakeOneBackAsync);
-        bay.MapPut("/visits/{id:guid}/taken", TakeAlongAsync);
+        bay.MapPut("/visits/{id:guid}/parts/{partId:guid}", PutAsync).Needs(Right.Work);
+        bay.MapDelete("/visits/{id:guid}/parts/{partId:guid}", TakeOneBackAsync).Needs(Right.Work);
+        bay.MapPut("/visits/{id:guid}/taken", TakeAlongAsync).Needs(Right.Work);
     }
 
     /// <summary>A part as it will be kept; what is wrong with it is noted below the pointer.</summary>

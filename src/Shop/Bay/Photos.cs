@@ -1,6 +1,7 @@
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
 using SkiaSharp;
+using SturdyTinker.Core.People;
 using SturdyTinker.Core.Visits;
 using SturdyTinker.Shop.Requests;
 using SturdyTinker.Store;
@@ -22,7 +23,7 @@ internal static class Photos
     internal static void MapPhotos(this RouteGroupBuilder bay)
     {
         bay
-            .MapPut("/visits/{id:guid}/photos/{photoId:guid}", PutAsync)
+            .MapPut("/visits/{id:guid}/photos/{photoId:guid}", PutAsync).Needs(Right.Work)
             .Accepts<byte[]>("image/jpeg", "image/png", "image/webp")
             .WithMetadata(new Microsoft.AspNetCore.Mvc.RequestSizeLimitAttribute(LargestUpload));
         bay.MapGet(
@@ -31,15 +32,15 @@ internal static class Photos
                 id,
                 photoId,
                 folder.PathOf(photoId),
-                file));
+                file)).Needs(Right.See);
         bay.MapGet(
             "/visits/{id:guid}/photos/{photoId:guid}/small",
             (Guid id, Guid photoId, ShopFile file, PhotoFolder folder) => ReadAsync(
                 id,
                 photoId,
                 File.Exists(folder.SmallOf(photoId)) ? folder.SmallOf(photoId) : folder.PathOf(photoId),
-                file));
-        bay.MapDelete("/visits/{id:guid}/photos/{photoId:guid}", TakeBackAsync);
+                file)).Needs(Right.See);
+        bay.MapDelete("/visits/{id:guid}/photos/{photoId:guid}", TakeBackAsync).Needs(Right.Work);
     }
 
     // Of a step, or of something found.
@@ -133,11 +134,16 @@ internal static class Photos
         await using var transaction = await file.Database.BeginTransactionAsync();
         await VisitPage.OpenAsync(file, id);
         await file.BuryAsync(photoId, "photo", clock.Now);
-        bool there = await file.VisitPhotos.Where(p => p.Id == photoId && p.VisitId == id).ExecuteDeleteAsync() > 0;
+        VisitPhoto? there = await file.VisitPhotos.FirstOrDefaultAsync(p => p.Id == photoId && p.VisitId == id);
+        if (there is not null)
+        {
+            file.VisitPhotos.Remove(there);
+        }
+
         await file.SaveChangesAsync();
         VisitState state = await Steps.StateAsync(file, id);
         await transaction.CommitAsync();
-        if (there)
+        if (there is not null)
         {
             folder.Delete(photoId);
         }

@@ -1,3 +1,4 @@
+using System.Security.Claims;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
 using SturdyTinker.Core.Composing;
@@ -6,6 +7,7 @@ using SturdyTinker.Core.Findings.Inspections;
 using SturdyTinker.Core.Findings.Readings;
 using SturdyTinker.Core.Findings.Rules;
 using SturdyTinker.Core.Gear;
+using SturdyTinker.Core.People;
 using SturdyTinker.Core.Visits;
 using SturdyTinker.Shop.Requests;
 using SturdyTinker.Store;
@@ -105,13 +107,13 @@ internal static class RoundPage
     {
         bay.MapGet(
             "/visits/{id:guid}/round",
-            async (Guid id, ShopFile file, Clock clock, HttpRequest request) => TypedResults.Ok(await AnswerAsync(
+            async (Guid id, ShopFile file, Clock clock, ClaimsPrincipal who) => TypedResults.Ok(await AnswerAsync(
                 file,
                 id,
                 clock,
-                Worker.MaybeOf(request))));
-        bay.MapDelete("/visits/{id:guid}/readings/{readingId:guid}", TakeReadingBackAsync);
-        bay.MapPut("/visits/{id:guid}/round/{place}", PutAsync);
+                Worker.MaybeOf(who)))).Needs(Right.See);
+        bay.MapDelete("/visits/{id:guid}/readings/{readingId:guid}", TakeReadingBackAsync).Needs(Right.Work);
+        bay.MapPut("/visits/{id:guid}/round/{place}", PutAsync).Needs(Right.Work);
     }
 
     private static async Task<Ok<RoundAnswer>> PutAsync(

@@ -4,6 +4,7 @@ using SturdyTinker.Core.Composing;
 using SturdyTinker.Core.Findings;
 using SturdyTinker.Core.Findings.Readings;
 using SturdyTinker.Core.Gear;
+using SturdyTinker.Core.People;
 using SturdyTinker.Core.Visits;
 using SturdyTinker.Shop.Requests;
 using SturdyTinker.Store;
@@ -44,8 +45,8 @@ internal static class Steps
 
     internal static void MapSteps(this RouteGroupBuilder bay)
     {
-        bay.MapPut("/visits/{id:guid}/entries/{entryId:guid}", SettleAsync);
-        bay.MapDelete("/visits/{id:guid}/entries/{entryId:guid}", TakeBackAsync);
+        bay.MapPut("/visits/{id:guid}/entries/{entryId:guid}", SettleAsync).Needs(Right.Work);
+        bay.MapDelete("/visits/{id:guid}/entries/{entryId:guid}", TakeBackAsync).Needs(Right.Work);
     }
 
     private static async Task<Ok<VisitState>> SettleAsync(
@@ -201,15 +202,17 @@ internal static class Steps
             }
 
             entry.UndoneAt = clock.Now;
-            bool figures = await file.Readings.Where(r => r.VisitId == id
-                && r.StepKey == entry.Key).ExecuteDeleteAsync() > 0;
+            List<Reading> figures = await file.Readings
+                .Where(r => r.VisitId == id && r.StepKey == entry.Key)
+                .ToListAsync();
+            file.Readings.RemoveRange(figures);
             await Parts.TakeBackAsync(
                 file,
                 await file.PartsUsed.Where(p => p.VisitId == id && p.StepKey == entry.Key).ToListAsync(),
                 clock,
                 worker);
             await file.SaveChangesAsync();
-            if (figures)
+            if (figures.Count > 0)
             {
                 await file.ConcludeAsync(visit, clock.Today);
                 await file.SaveChangesAsync();

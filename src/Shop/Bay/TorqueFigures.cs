@@ -4,6 +4,7 @@ using SturdyTinker.Core.Catalogue;
 using SturdyTinker.Core.Findings;
 using SturdyTinker.Core.Findings.Readings;
 using SturdyTinker.Core.Gear;
+using SturdyTinker.Core.People;
 using SturdyTinker.Core.Visits;
 using SturdyTinker.Shop.Requests;
 using SturdyTinker.Store;
@@ -19,7 +20,7 @@ public sealed record TorqueFigureDraft(string Typed, string Whose = "");
 internal static class TorqueFigures
 {
     internal static void MapTorqueFigures(this RouteGroupBuilder bay) =>
-        bay.MapPut("/visits/{id:guid}/torques/{fastener}", PutAsync);
+        bay.MapPut("/visits/{id:guid}/torques/{fastener}", PutAsync).Needs(Right.Work);
 
     private static async Task<Ok<VisitAnswer>> PutAsync(
         Guid id,

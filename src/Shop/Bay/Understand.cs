@@ -4,6 +4,7 @@ using SturdyTinker.Core.Findings;
 using SturdyTinker.Core.Findings.Readings;
 using SturdyTinker.Core.Gear;
 using SturdyTinker.Core.Measures;
+using SturdyTinker.Core.People;
 using SturdyTinker.Core.Visits;
 using SturdyTinker.Shop.Requests;
 using SturdyTinker.Store;
@@ -22,8 +23,8 @@ internal static class Understand
 {
     internal static void MapUnderstand(this RouteGroupBuilder bay)
     {
-        bay.MapGet("/understand", AnswerAsync);
-        bay.MapGet("/damages", () => TypedResults.Ok(Damages.All));
+        bay.MapGet("/understand", AnswerAsync).Needs(Right.See);
+        bay.MapGet("/damages", () => TypedResults.Ok(Damages.All)).Needs(Right.See);
     }
 
     /// <summary>Reads, believes and judges a figure; what is wrong is noted at the pointer.</summary>

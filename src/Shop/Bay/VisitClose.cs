@@ -4,6 +4,7 @@ using SturdyTinker.Core.Catalogue;
 using SturdyTinker.Core.Composing;
 using SturdyTinker.Core.Findings;
 using SturdyTinker.Core.Gear;
+using SturdyTinker.Core.People;
 using SturdyTinker.Core.Visits;
 using SturdyTinker.Shop.Requests;
 using SturdyTinker.Store;
@@ -18,14 +19,15 @@ public sealed record ClosingDraft(string? ReleasedBecause = null, bool ChangeGea
 internal static class VisitClose
 {
     internal static void MapVisitClose(this RouteGroupBuilder bay) =>
-        bay.MapPost("/visits/{id:guid}/close", CloseAsync);
+        bay.MapPost("/visits/{id:guid}/close", CloseAsync).Needs(Right.Close).AsksSecret();
 
     private static async Task<Ok<VisitState>> CloseAsync(
         Guid id,
         ClosingDraft draft,
         ShopFile file,
         Clock clock,
-        Worker worker)
+        Worker worker,
+        HttpContext context)
     {
         await using var transaction = await file.Database.BeginTransactionAsync();
         Visit visit = await file.Visits.FirstOrDefaultAsync(v => v.Id == id)
@@ -56,6 +58,13 @@ internal static class VisitClose
         if (result.Refusal is not null)
         {
             throw Refusal.Conflict(result.Refusal, result.RefusalField.Length > 0 ? "/" + result.RefusalField : "");
+        }
+
+        // Closed with a reason to let it go, it is a release like any other.
+        if (result.OnHold)
+        {
+            Needs.Ask(context, Right.Release);
+            Confirmations.Ask(context);
         }
 
         if (draft.ChangeGear)

@@ -4,6 +4,7 @@ using SturdyTinker.Core.Catalogue;
 using SturdyTinker.Core.Findings;
 using SturdyTinker.Core.Findings.Rules;
 using SturdyTinker.Core.Gear;
+using SturdyTinker.Core.People;
 using SturdyTinker.Core.Visits;
 using SturdyTinker.Shop.Requests;
 using SturdyTinker.Store;
@@ -70,11 +71,11 @@ internal static class VisitFindings
 
     internal static void MapFindings(this RouteGroupBuilder bay)
     {
-        bay.MapGet("/visits/{id:guid}/rulebook", RulebookAsync);
-        bay.MapGet("/visits/{id:guid}/remedies", RemediesAsync);
-        bay.MapPut("/visits/{id:guid}/findings/{findingId:guid}", PutAsync);
-        bay.MapDelete("/visits/{id:guid}/findings/{findingId:guid}", TakeBackAsync);
-        bay.MapPut("/visits/{id:guid}/findings/{findingId:guid}/mended", MendAsync);
+        bay.MapGet("/visits/{id:guid}/rulebook", RulebookAsync).Needs(Right.See);
+        bay.MapGet("/visits/{id:guid}/remedies", RemediesAsync).Needs(Right.See);
+        bay.MapPut("/visits/{id:guid}/findings/{findingId:guid}", PutAsync).Needs(Right.Work);
+        bay.MapDelete("/visits/{id:guid}/findings/{findingId:guid}", TakeBackAsync).Needs(Right.Work);
+        bay.MapPut("/visits/{id:guid}/findings/{findingId:guid}/mended", MendAsync).Needs(Right.Work);
     }
 
     private static async Task<Ok<RulebookAnswer>> RulebookAsync(Guid id, ShopFile file)
@@ -263,8 +264,9 @@ internal static class VisitFindings
         await file.BuryAsync(findingId, "finding", clock.Now);
         if (await file.Findings.FirstOrDefaultAsync(f => f.Id == findingId && f.VisitId == id) is { } finding)
         {
-            pictures = await file.VisitPhotos.Where(p => p.FindingId == findingId).Select(p => p.Id).ToListAsync();
-            await file.VisitPhotos.Where(p => p.FindingId == findingId).ExecuteDeleteAsync();
+            List<VisitPhoto> photos = await file.VisitPhotos.Where(p => p.FindingId == findingId).ToListAsync();
+            pictures = photos.ConvertAll(p => p.Id);
+            file.VisitPhotos.RemoveRange(photos);
             file.Findings.Remove(finding);
         }
 

@@ -2,6 +2,7 @@ using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
 using SturdyTinker.Core.Composing;
 using SturdyTinker.Core.Gear;
+using SturdyTinker.Core.People;
 using SturdyTinker.Core.Visits;
 using SturdyTinker.Shop.Requests;
 using SturdyTinker.Store;
@@ -36,8 +37,8 @@ internal static class VisitJobs
 {
     internal static void MapVisitJobs(this RouteGroupBuilder bay)
     {
-        bay.MapPut("/visits/{id:guid}/jobs", PutAsync);
-        bay.MapPost("/visits/{id:guid}/jobs/preview", PreviewAsync);
+        bay.MapPut("/visits/{id:guid}/jobs", PutAsync).Needs(Right.Work);
+        bay.MapPost("/visits/{id:guid}/jobs/preview", PreviewAsync).Needs(Right.See);
     }
 
     /// <summary>A visit as it stands, against which changes are looked at.</summary>

@@ -2,6 +2,8 @@ using System.Net.ServerSentEvents;
 using System.Runtime.CompilerServices;
 using System.Threading.Channels;
 using Microsoft.AspNetCore.Http.HttpResults;
+using SturdyTinker.Core.People;
+using SturdyTinker.Shop.Requests;
 
 namespace SturdyTinker.Shop.Bay;
 
@@ -99,7 +101,7 @@ internal static class VisitNewsEndpoint
     /// </summary>
     internal static void MapVisitNews(this RouteGroupBuilder bay)
     {
-        bay.MapGet("/visits/{id:guid}/events", Events).ExcludeFromDescription();
+        bay.MapGet("/visits/{id:guid}/events", Events).Needs(Right.See).ExcludeFromDescription();
         bay.AddEndpointFilter(async (context, next) =>
         {
             object? answer = await next(context);

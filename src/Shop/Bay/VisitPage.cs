@@ -9,6 +9,7 @@ using SturdyTinker.Core.Findings.Readings;
 using SturdyTinker.Core.Gear;
 using SturdyTinker.Core.Measures;
 using SturdyTinker.Core.Parts.Stock;
+using SturdyTinker.Core.People;
 using SturdyTinker.Core.Visits;
 using SturdyTinker.Shop.Requests;
 using SturdyTinker.Store;
@@ -19,8 +20,8 @@ internal static class VisitPage
 {
     internal static void MapVisitPage(this RouteGroupBuilder bay)
     {
-        bay.MapGet("/visits", ListAsync);
-        bay.MapGet("/visits/{id:guid}", async (Guid id, ShopFile file) => TypedResults.Ok(await AnswerAsync(file, id)));
+        bay.MapGet("/visits", ListAsync).Needs(Right.See);
+        bay.MapGet("/visits/{id:guid}", async (Guid id, ShopFile file) => TypedResults.Ok(await AnswerAsync(file, id))).Needs(Right.See);
     }
 
     /// <summary>A visit with its packet and how far it has come.</summary>

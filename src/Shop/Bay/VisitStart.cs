@@ -3,6 +3,7 @@ using Microsoft.EntityFrameworkCore;
 using SturdyTinker.Core.Catalogue;
 using SturdyTinker.Core.Composing;
 using SturdyTinker.Core.Gear;
+using SturdyTinker.Core.People;
 using SturdyTinker.Core.Practices;
 using SturdyTinker.Core.Visits;
 using SturdyTinker.Shop.Requests;
@@ -69,9 +70,9 @@ internal static class VisitStart
 {
     internal static void MapVisitStart(this RouteGroupBuilder bay)
     {
-        bay.MapPost("/preview", PreviewAsync);
-        bay.MapPut("/visits/{id:guid}", PutAsync);
-        bay.MapDelete("/visits/{id:guid}", TakeBackOutAsync);
+        bay.MapPost("/preview", PreviewAsync).Needs(Right.See);
+        bay.MapPut("/visits/{id:guid}", PutAsync).Needs(Right.Work);
+        bay.MapDelete("/visits/{id:guid}", TakeBackOutAsync).Needs(Right.Work);
     }
 
     private static async Task<Ok<PacketPreview>> PreviewAsync(

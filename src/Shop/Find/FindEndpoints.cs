@@ -1,6 +1,7 @@
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
 using SturdyTinker.Core.Parts.Identification;
+using SturdyTinker.Core.People;
 using SturdyTinker.Core.Reckoner;
 using SturdyTinker.Shop.Requests;
 using SturdyTinker.Store;
@@ -39,7 +40,7 @@ internal static class FindEndpoints
     private const int MostRows = 12, MostParts = 6, MostSums = 4, MostTyped = 120;
 
     internal static void MapFind(this RouteGroupBuilder api) =>
-        api.MapGet("/find", FindAsync).WithTags("Find");
+        api.MapGet("/find", FindAsync).Needs(Right.See).WithTags("Find");
 
     private static async Task<Ok<List<FoundThing>>> FindAsync(string typed, ShopFile file, CancellationToken stop)
     {

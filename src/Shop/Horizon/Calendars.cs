@@ -1,4 +1,3 @@
-using System.Security.Cryptography;
 using Ical.Net;
 using Ical.Net.CalendarComponents;
 using Ical.Net.DataTypes;
@@ -7,9 +6,11 @@ using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
 using SturdyTinker.Core.Composing;
 using SturdyTinker.Core.Notices;
+using SturdyTinker.Core.People;
 using SturdyTinker.Core.Planning;
 using SturdyTinker.Shop.Requests;
 using SturdyTinker.Store;
+using SturdyTinker.Store.Access;
 
 namespace SturdyTinker.Shop.Horizon;
 
@@ -18,8 +19,17 @@ namespace SturdyTinker.Shop.Horizon;
 /// <param name="Kind">Whose visits.</param>
 /// <param name="Of">The person or the customer; null for the shop.</param>
 /// <param name="Name">The same by name.</param>
-/// <param name="Address">The path it is read at; its secret is in it.</param>
-public sealed record FeedAnswer(Guid Id, FeedKind Kind, Guid? Of, string Name, string Address);
+/// <param name="ExpiresOn">The last day on which its address answers.</param>
+/// <param name="Address">
+/// The path it is read at, with its secret in it: told to whoever has just made it, and kept nowhere; null otherwise.
+/// </param>
+public sealed record FeedAnswer(
+    Guid Id,
+    FeedKind Kind,
+    Guid? Of,
+    string Name,
+    DateOnly ExpiresOn,
+    string? Address);
 
 /// <summary>A calendar to make.</summary>
 public sealed record FeedDraft(FeedKind Kind, Guid? Of);
@@ -31,20 +41,26 @@ internal static class Calendars
 {
     private const int DaysBack = 60;
 
+    // How long after it was made a calendar may be asked for again because the answer was lost.
+    private static readonly TimeSpan SentAgain = TimeSpan.FromMinutes(10);
+
     internal static void MapCalendars(this RouteGroupBuilder horizon)
     {
-        horizon.MapGet("/calendars", async (ShopFile file) => TypedResults.Ok(await AllAsync(file)));
-        horizon.MapPut("/calendars/{id:guid}", MakeAsync);
-        horizon.MapDelete("/calendars/{id:guid}", WithdrawAsync);
+        horizon.MapGet("/calendars", async (ShopFile file) => TypedResults.Ok(await AllAsync(file))).Needs(Right.Share);
+        horizon.MapPut("/calendars/{id:guid}", MakeAsync).Needs(Right.Share);
+        horizon.MapDelete("/calendars/{id:guid}", WithdrawAsync).Needs(Right.Share);
     }
 
     /// <summary>
     /// The address that calendar programs read, outside of the API: no person is asked for, the secret stands for one.
     /// </summary>
     internal static void MapCalendarFeed(this IEndpointRouteBuilder app) =>
-        app.MapGet("/calendar/{secret}.ics", ReadAsync).ExcludeFromDescription();
+        app.MapGet("/calendar/{secret}.ics", ReadAsync)
+            .ExcludeFromDescription()
+            .AllowAnonymous()
+            .RequireRateLimiting(OutsideLinks.Limited);
 
-    private static async Task<List<FeedAnswer>> AllAsync(ShopFile file)
+    private static async Task<List<FeedAnswer>> AllAsync(ShopFile file, Guid? made = null, string? key = null)
     {
         // Ids are made by clients: nothing keeps a person's from being a customer's.
         ILookup<Guid, (FeedKind Kind, string Name)> names =
@@ -60,7 +76,8 @@ internal static class Calendars
                 f.Kind,
                 f.Of,
                 f.Of is { } of ? names[of].FirstOrDefault(n => n.Kind == f.Kind).Name ?? "" : "the whole shop",
-                $"/calendar/{f.Secret}.ics"))];
+                DateOnly.FromDateTime(f.ExpiresAt.DateTime),
+                f.Id == made ? $"/calendar/{key}.ics" : null))];
     }
 
     private static async Task<Ok<List<FeedAnswer>>> MakeAsync(
@@ -72,8 +89,10 @@ internal static class Calendars
     {
         _ = worker;
         Checks.Id(id);
+        string key = Digest.NewKey();
         await using var transaction = await file.Database.BeginTransactionAsync();
-        if (!await file.CalendarFeeds.AnyAsync(f => f.Id == id))
+        CalendarFeed? feed = await file.CalendarFeeds.FirstOrDefaultAsync(f => f.Id == id);
+        if (feed is null)
         {
             Checks checks = new();
             checks.Add("/of", draft.Kind switch
@@ -87,19 +106,26 @@ internal static class Calendars
                 _ => null,
             });
             checks.Done();
-            file.CalendarFeeds.Add(new CalendarFeed
+            feed = new CalendarFeed
             {
                 Id = id,
-                Secret = RandomNumberGenerator.GetString("abcdefghijkmnpqrstuvwxyz23456789", 32),
+                KeyHash = "",
                 Kind = draft.Kind,
                 Of = draft.Kind == FeedKind.Shop ? null : draft.Of,
                 At = clock.Now
-            });
-            await file.SaveChangesAsync();
+            };
+            file.CalendarFeeds.Add(feed);
+        }
+        else if (feed.WithdrawnAt is not null || clock.Now - feed.At > SentAgain)
+        {
+            return TypedResults.Ok(await AllAsync(file));
         }
 
+        // Nobody has the address of an answer that was lost: sent again, it answers at another.
+        (feed.KeyHash, feed.ExpiresAt) = (Digest.Of(key), clock.Now + CalendarFeed.Lasts);
+        await file.SaveChangesAsync();
         await transaction.CommitAsync();
-        return TypedResults.Ok(await AllAsync(file));
+        return TypedResults.Ok(await AllAsync(file, id, key));
     }
 
     private static async Task<Ok<List<FeedAnswer>>> WithdrawAsync(Guid id, ShopFile file, Clock clock, Worker worker)
@@ -120,9 +146,10 @@ internal static class Calendars
         Clock clock,
         HttpContext context)
     {
-        CalendarFeed? feed = await file.CalendarFeeds.AsNoTracking().FirstOrDefaultAsync(f => f.Secret == secret
+        string hash = Digest.Of(secret);
+        CalendarFeed? feed = await file.CalendarFeeds.AsNoTracking().FirstOrDefaultAsync(f => f.KeyHash == hash
             && f.WithdrawnAt == null);
-        if (feed is null)
+        if (feed is null || feed.ExpiresAt < clock.Now)
         {
             return TypedResults.NotFound();
         }

@@ -1,5 +1,6 @@
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
+using SturdyTinker.Core.People;
 using SturdyTinker.Core.Planning;
 using SturdyTinker.Shop.Requests;
 using SturdyTinker.Store;
@@ -54,11 +55,11 @@ internal static class Decisions
 
     internal static void MapDecisions(this RouteGroupBuilder horizon)
     {
-        horizon.MapPost("/trailers/{id:guid}/try", TryAsync);
-        horizon.MapPut("/trailers/{id:guid}/decisions", PutTogetherAsync);
-        horizon.MapPost("/trailers/{id:guid}/decisions/take-back", TakeBackTogetherAsync);
-        horizon.MapPut("/trailers/{id:guid}/decisions/{decisionId:guid}", PutOneAsync);
-        horizon.MapDelete("/trailers/{id:guid}/decisions/{decisionId:guid}", TakeOneBackAsync);
+        horizon.MapPost("/trailers/{id:guid}/try", TryAsync).Needs(Right.See);
+        horizon.MapPut("/trailers/{id:guid}/decisions", PutTogetherAsync).Needs(Right.Plan);
+        horizon.MapPost("/trailers/{id:guid}/decisions/take-back", TakeBackTogetherAsync).Needs(Right.Plan);
+        horizon.MapPut("/trailers/{id:guid}/decisions/{decisionId:guid}", PutOneAsync).Needs(Right.Plan);
+        horizon.MapDelete("/trailers/{id:guid}/decisions/{decisionId:guid}", TakeOneBackAsync).Needs(Right.Plan);
     }
 
     private static Task<Ok<HorizonLine>> PutOneAsync(

@@ -1,6 +1,7 @@
 using Microsoft.AspNetCore.Http.HttpResults;
 using SturdyTinker.Core.Composing;
 using SturdyTinker.Core.Intervals;
+using SturdyTinker.Core.People;
 using SturdyTinker.Core.Planning;
 using SturdyTinker.Core.Status;
 using SturdyTinker.Shop.Requests;
@@ -151,8 +152,8 @@ internal static class HorizonPage
 
     internal static void MapHorizonPage(this RouteGroupBuilder horizon)
     {
-        horizon.MapGet("/", ListAsync);
-        horizon.MapGet("/trailers/{id:guid}", OneAsync);
+        horizon.MapGet("/", ListAsync).Needs(Right.See);
+        horizon.MapGet("/trailers/{id:guid}", OneAsync).Needs(Right.See);
     }
 
     private static async Task<Ok<HorizonLine>> OneAsync(

@@ -1,5 +1,6 @@
 using Microsoft.AspNetCore.Http.HttpResults;
 using SturdyTinker.Core.Composing;
+using SturdyTinker.Core.People;
 using SturdyTinker.Core.Planning;
 using SturdyTinker.Core.Status;
 using SturdyTinker.Shop.Requests;
@@ -34,7 +35,7 @@ public sealed record OfferAnswer(IReadOnlyList<DayOffered> Days, string? None);
 internal static class Offers
 {
     internal static void MapOffers(this RouteGroupBuilder horizon) =>
-        horizon.MapGet("/trailers/{id:guid}/offer", OfferAsync);
+        horizon.MapGet("/trailers/{id:guid}/offer", OfferAsync).Needs(Right.See);
 
     private static async Task<Ok<OfferAnswer>> OfferAsync(
         Guid id,

@@ -3,6 +3,7 @@ using Microsoft.EntityFrameworkCore;
 using MimeKit;
 using SturdyTinker.Core.Composing;
 using SturdyTinker.Core.Notices;
+using SturdyTinker.Core.People;
 using SturdyTinker.Shop.Requests;
 using SturdyTinker.Store;
 
@@ -43,8 +44,8 @@ internal static class Reminders
 {
     internal static void MapReminders(this RouteGroupBuilder horizon)
     {
-        horizon.MapGet("/bookings/{id:guid}/reminder", WriteAsync);
-        horizon.MapPut("/bookings/{id:guid}/reminders/{reminderId:guid}", SendAsync);
+        horizon.MapGet("/bookings/{id:guid}/reminder", WriteAsync).Needs(Right.Notify);
+        horizon.MapPut("/bookings/{id:guid}/reminders/{reminderId:guid}", SendAsync).Needs(Right.Notify);
     }
 
     private static async Task<Ok<ReminderAnswer>> WriteAsync(Guid id, ShopFile file, MailOutlet mail) =>

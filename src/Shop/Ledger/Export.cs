@@ -6,6 +6,7 @@ using Microsoft.EntityFrameworkCore;
 using SturdyTinker.Core.Findings;
 using SturdyTinker.Core.Gear;
 using SturdyTinker.Core.Measures;
+using SturdyTinker.Core.People;
 using SturdyTinker.Shop.Requests;
 using SturdyTinker.Store;
 
@@ -98,15 +99,15 @@ internal static class Export
     {
         ledger.MapGet(
             "/tables/findings.csv",
-            async (ShopFile file) => Csv.AsFile("findings", await FindingsAsync(file))).Produces<string>(
+            async (ShopFile file) => Csv.AsFile("findings", await FindingsAsync(file))).Needs(Right.Export).Produces<string>(
                 200,
                 "text/csv");
         ledger.MapGet(
             "/tables/readings.csv",
-            async (ShopFile file) => Csv.AsFile("readings", await ReadingsAsync(file))).Produces<string>(
+            async (ShopFile file) => Csv.AsFile("readings", await ReadingsAsync(file))).Needs(Right.Export).Produces<string>(
                 200,
                 "text/csv");
-        ledger.MapGet("/tables/everything.zip", EverythingAsync).Produces<byte[]>(200, "application/zip");
+        ledger.MapGet("/tables/everything.zip", EverythingAsync).Needs(Right.Export).Produces<byte[]>(200, "application/zip");
     }
 
     private static async Task<byte[]> FindingsAsync(ShopFile file)

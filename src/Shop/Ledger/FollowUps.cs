@@ -1,5 +1,6 @@
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
+using SturdyTinker.Core.People;
 using SturdyTinker.Core.Visits;
 using SturdyTinker.Shop.Requests;
 using SturdyTinker.Store;
@@ -20,8 +21,8 @@ internal static class FollowUps
                 ? throw Refusal.Malformed(
                     $"A page has 1 to {FollowUpsOwed.MostOfPage} checks and starts at 0 or later.",
                     "take")
-                : TypedResults.Ok(await FollowUpsOwed.SoonestAsync(file, skip ?? 0, take ?? PageSize)));
-        ledger.MapPut("/follow-ups/{id:guid}", SettleAsync);
+                : TypedResults.Ok(await FollowUpsOwed.SoonestAsync(file, skip ?? 0, take ?? PageSize))).Needs(Right.See);
+        ledger.MapPut("/follow-ups/{id:guid}", SettleAsync).Needs(Right.Work);
     }
 
     private static async Task<Ok<FollowUpPage>> SettleAsync(

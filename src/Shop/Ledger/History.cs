@@ -1,6 +1,7 @@
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
 using SturdyTinker.Core.Findings;
+using SturdyTinker.Core.People;
 using SturdyTinker.Core.Visits;
 using SturdyTinker.Shop.Bay;
 using SturdyTinker.Shop.Requests;
@@ -56,9 +57,9 @@ internal static class History
 
     internal static void MapHistory(this RouteGroupBuilder ledger)
     {
-        ledger.MapGet("/visits", ListAsync);
-        ledger.MapGet("/visits/{id:guid}", SheetAsync);
-        ledger.MapPut("/visits/{id:guid}/amendments/{amendmentId:guid}", AmendAsync);
+        ledger.MapGet("/visits", ListAsync).Needs(Right.See);
+        ledger.MapGet("/visits/{id:guid}", SheetAsync).Needs(Right.See);
+        ledger.MapPut("/visits/{id:guid}/amendments/{amendmentId:guid}", AmendAsync).Needs(Right.Amend).AsksSecret();
     }
 
     private static async Task<Ok<PastVisits>> ListAsync(ShopFile file, Guid? trailer, int? skip, int? take)
@@ -118,7 +119,8 @@ internal static class History
         AmendmentDraft draft,
         ShopFile file,
         Clock clock,
-        Worker worker)
+        Worker worker,
+        HttpContext context)
     {
         Checks.Id(amendmentId);
         Checks checks = new();
@@ -134,6 +136,7 @@ internal static class History
 
         if (!await file.Amendments.AnyAsync(a => a.Id == amendmentId))
         {
+            Confirmations.Ask(context);
             file.Amendments.Add(new Amendment
             {
                 Id = amendmentId,

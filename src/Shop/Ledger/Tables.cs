@@ -2,6 +2,7 @@ using System.Text.Json;
 using CsvHelper;
 using Microsoft.AspNetCore.Http.Json;
 using Microsoft.AspNetCore.Http.HttpResults;
+using RequestSizeLimitAttribute = Microsoft.AspNetCore.Mvc.RequestSizeLimitAttribute;
 using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.Storage;
@@ -118,13 +119,15 @@ internal static class Tables
 {
     internal static void MapTables(this RouteGroupBuilder ledger)
     {
-        ledger.MapGet("/tables/trailers.csv", TrailersOutAsync).Produces<string>(200, "text/csv");
-        ledger.MapGet("/tables/customers.csv", CustomersOutAsync).Produces<string>(200, "text/csv");
+        ledger.MapGet("/tables/trailers.csv", TrailersOutAsync).Needs(Right.Export).Produces<string>(200, "text/csv");
+        ledger.MapGet("/tables/customers.csv", CustomersOutAsync).Needs(Right.Export).Produces<string>(200, "text/csv");
         ledger.MapGet(
             "/tables/road.csv",
-            async (ShopFile file) => Csv.AsFile("road", await RoadAsync(file))).Produces<string>(200, "text/csv");
-        ledger.MapPost("/tables", InAsync).Accepts<string>("text/csv");
-        ledger.MapPost("/tables/stream", InStreamedAsync)
+            async (ShopFile file) => Csv.AsFile("road", await RoadAsync(file))).Needs(Right.Export).Produces<string>(200, "text/csv");
+        // What is too large says so itself, in a sentence: the framework only keeps it from growing without end.
+        RequestSizeLimitAttribute most = new(TableText.MostBytes + 64 * 1024);
+        ledger.MapPost("/tables", InAsync).Needs(Right.Import).WithMetadata(most).Accepts<string>("text/csv");
+        ledger.MapPost("/tables/stream", InStreamedAsync).Needs(Right.Import).WithMetadata(most)
             .Accepts<string>("text/csv")
             .Produces<TableProgress>(200, "application/x-ndjson");
     }

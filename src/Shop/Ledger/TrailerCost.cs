@@ -3,6 +3,7 @@ using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
 using SturdyTinker.Core.Gear;
 using SturdyTinker.Core.Intervals;
+using SturdyTinker.Core.People;
 using SturdyTinker.Core.Pricing;
 using SturdyTinker.Shop.Requests;
 using SturdyTinker.Store;
@@ -60,8 +61,8 @@ internal static class TrailerCost
         ledger.MapGet(
             "/trailers/{id:guid}/cost",
             async (Guid id, ShopFile file, Clock clock, CancellationToken stop) =>
-                TypedResults.Ok(await OfAsync(id, file, clock.Today, stop)));
-        ledger.MapGet("/trailers/{id:guid}/cost.csv", TableAsync).Produces<string>(200, "text/csv");
+                TypedResults.Ok(await OfAsync(id, file, clock.Today, stop))).Needs(Right.See);
+        ledger.MapGet("/trailers/{id:guid}/cost.csv", TableAsync).Needs(Right.Export).Produces<string>(200, "text/csv");
     }
 
     private static async Task<FileContentHttpResult> TableAsync(

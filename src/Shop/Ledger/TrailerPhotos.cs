@@ -1,6 +1,7 @@
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
 using SturdyTinker.Core.Findings;
+using SturdyTinker.Core.People;
 using SturdyTinker.Shop.Requests;
 using SturdyTinker.Store;
 
@@ -33,7 +34,7 @@ internal static class TrailerPhotos
     internal const int PageSize = 24;
 
     internal static void MapTrailerPhotos(this RouteGroupBuilder ledger) =>
-        ledger.MapGet("/trailers/{id:guid}/photos", PageAsync);
+        ledger.MapGet("/trailers/{id:guid}/photos", PageAsync).Needs(Right.See);
 
     private static async Task<Ok<TrailerPhotoPage>> PageAsync(
         Guid id,

@@ -4,6 +4,7 @@ using SturdyTinker.Core.Catalogue;
 using SturdyTinker.Core.Findings.Readings;
 using SturdyTinker.Core.Gear;
 using SturdyTinker.Core.Measures;
+using SturdyTinker.Core.People;
 using SturdyTinker.Core.Status;
 using SturdyTinker.Core.Wear;
 using SturdyTinker.Shop.Requests;
@@ -84,7 +85,7 @@ internal static class WearPage
     private const int Traced = 24, LeastMonths = 6, FarthestMonths = 24;
     private static readonly double Inch = (double)Unit.Inch.InCanonical;
 
-    internal static void MapWear(this RouteGroupBuilder ledger) => ledger.MapGet("/trailers/{id:guid}/wear", ReadAsync);
+    internal static void MapWear(this RouteGroupBuilder ledger) => ledger.MapGet("/trailers/{id:guid}/wear", ReadAsync).Needs(Right.See);
 
     private static async Task<Ok<WearAnswer>> ReadAsync(Guid id, ShopFile file, Clock clock)
     {

@@ -3,6 +3,7 @@ using CsvHelper.Configuration.Attributes;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
 using SturdyTinker.Core.Gear;
+using SturdyTinker.Core.People;
 using SturdyTinker.Core.Visits;
 using SturdyTinker.Shop.Requests;
 using SturdyTinker.Store;
@@ -91,8 +92,8 @@ internal static class YearPage
                     f.Subsystem.Words(),
                     f.Renew,
                     f.Hold))],
-                await StoodAsync(file, clock.Today, stop))));
-        ledger.MapGet("/tables/year.csv", TableAsync).Produces<string>(200, "text/csv");
+                await StoodAsync(file, clock.Today, stop)))).Needs(Right.See);
+        ledger.MapGet("/tables/year.csv", TableAsync).Needs(Right.Export).Produces<string>(200, "text/csv");
     }
 
     private static async Task<FileContentHttpResult> TableAsync(ShopFile file, Clock clock, CancellationToken stop)

@@ -2,6 +2,7 @@ using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
 using SturdyTinker.Core.Composing;
 using SturdyTinker.Core.Gear;
+using SturdyTinker.Core.People;
 using SturdyTinker.Core.Planning;
 using SturdyTinker.Core.Practices;
 using SturdyTinker.Core.Reckoner;
@@ -35,9 +36,9 @@ internal static class ReckonerEndpoints
     internal static void MapReckoner(this RouteGroupBuilder api)
     {
         RouteGroupBuilder reckoner = api.MapGroup("/reckoner").WithTags("Reckoner");
-        reckoner.MapGet("/", () => TypedResults.Ok(Sum.All.Select(Asked).ToList()));
-        reckoner.MapPost("/{code}", DoAsync);
-        reckoner.MapGet("/{code}/from", FromAsync);
+        reckoner.MapGet("/", () => TypedResults.Ok(Sum.All.Select(Asked).ToList())).Needs(Right.See);
+        reckoner.MapPost("/{code}", DoAsync).Needs(Right.See);
+        reckoner.MapGet("/{code}/from", FromAsync).Needs(Right.See);
     }
 
     private static async Task<Ok<SumTyped>> FromAsync(

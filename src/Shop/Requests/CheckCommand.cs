@@ -6,7 +6,7 @@ namespace SturdyTinker.Shop.Requests;
 internal static class CheckCommand
 {
     /// <summary>
-    /// Runs "check --data DIR". 0 where all is well, 1 with a sentence for each thing that is wrong, 2 for an order
+    /// Runs "check --data DIR [--backups DIR]". 0 where all is well, 1 with a sentence for each thing that is wrong, 2 for an order
     /// that lacks something.
     /// </summary>
     internal static async Task<int> RunAsync(string[] args, TextWriter said, TextWriter wrong)
@@ -17,7 +17,7 @@ internal static class CheckCommand
             return 2;
         }
 
-        IReadOnlyList<string> faults = await ShopCheck.RunAsync(folder);
+        IReadOnlyList<string> faults = await ShopCheck.RunAsync(folder, Options.Value(args, "--backups"));
         foreach (string fault in faults)
         {
             await wrong.WriteLineAsync(fault);
@@ -30,7 +30,7 @@ internal static class CheckCommand
 
         await said.WriteLineAsync(
             "All is well: the file is whole, every row leads where it says, what is stored can be read, the stock is "
-                + "what its ledger comes to, and every picture is there.");
+                + "what its ledger comes to, every picture is there, and so is every write, as it was written.");
         return 0;
     }
 }

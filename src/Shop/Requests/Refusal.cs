@@ -16,7 +16,9 @@ namespace SturdyTinker.Shop.Requests;
 public sealed record FieldProblem(string Pointer, string Detail);
 
 /// <summary>A problem document (RFC 9457) with the fields it belongs to.</summary>
-/// <param name="Type">Always "about:blank": the status says what kind of problem it is.</param>
+/// <param name="Type">
+/// "about:blank" where the status says what kind of problem it is; otherwise a URN of this program's.
+/// </param>
 /// <param name="Title">The status in words.</param>
 /// <param name="Status">The HTTP status.</param>
 /// <param name="Detail">One sentence that a technician understands.</param>
@@ -68,6 +70,29 @@ public sealed class Refusal(
             Allowed = allowed
         };
 
+    /// <summary>The kind of problem a page can do something about, as a URN; null for one that its status tells.</summary>
+    public string? Kind { get; private init; }
+
+    /// <summary>401: nobody is signed in where the request comes from.</summary>
+    public static Refusal SignedOut(string sentence = "Sign in first: nobody is signed in here.") =>
+        new(StatusCodes.Status401Unauthorized, sentence, []);
+
+    /// <summary>403: whoever is signed in may not do this.</summary>
+    public static Refusal NotAllowed(string sentence) => new(StatusCodes.Status403Forbidden, sentence, []);
+
+    /// <summary>403: whoever is signed in may do this, once they have given their own secret for it.</summary>
+    public static Refusal SecretWanted() =>
+        new(
+            StatusCodes.Status403Forbidden,
+            "This is signed with your own secret: give it, and send this again.",
+            [])
+        {
+            Kind = "urn:sturdy-tinker:secret-wanted"
+        };
+
+    /// <summary>429: too many tries.</summary>
+    public static Refusal TooMany(string sentence) => new(StatusCodes.Status429TooManyRequests, sentence, []);
+
     /// <summary>404: there is no such thing.</summary>
     public static Refusal NotFound(string sentence) => new(StatusCodes.Status404NotFound, sentence, []);
 
@@ -88,7 +113,7 @@ public sealed class Refusal(
     {
         string title = Microsoft.AspNetCore.WebUtilities.ReasonPhrases.GetReasonPhrase(Status);
         Problem problem = new(
-            "about:blank",
+            Kind ?? "about:blank",
             title,
             Status,
             Message,

@@ -21,6 +21,26 @@ internal sealed class ShopOptions
     /// <summary>How long a write waits for a busy file, in seconds: 1 to 600.</summary>
     public int Wait { get; init; } = 30;
 
+    /// <summary>
+    /// Addresses beyond the usual one to listen at, such as 0.0.0.0:5443, comma between them; null or empty for none.
+    /// </summary>
+    public string? Listen { get; init; }
+
+    /// <summary>A certificate of the shop's own, in PEM; null for the one that the program has made.</summary>
+    public string? Certificate { get; init; }
+
+    /// <summary>The certificate's key, in PEM; null where it stands in the same file.</summary>
+    [ConfigurationKeyName("certificate-key")]
+    public string? CertificateKey { get; init; }
+
+    /// <summary>
+    /// Addresses of proxies whose word is taken about where a request came from, comma between them; null for none.
+    /// </summary>
+    public string? Proxy { get; init; }
+
+    /// <summary>Tries a minute that one address has at the door: sign-ins, PINs, codes, secrets; 1 and more.</summary>
+    public int Tries { get; init; } = 30;
+
     /// <summary>A day, or a minute of one, to go on from instead of now; null for the machine's clock.</summary>
     public string? Day { get; init; }
 
@@ -74,7 +94,9 @@ internal sealed class ShopOptions
         }
         catch (InvalidOperationException)
         {
-            return (new ShopOptions(), [$"--wait takes seconds from 1 to 600, not “{given["wait"]}”."]);
+            return (
+                new ShopOptions(),
+                [$"--wait takes seconds from 1 to 600 and --tries a number, not “{given["wait"]}” and “{given["tries"]}”."]);
         }
     }
 
@@ -135,6 +157,11 @@ internal sealed class ShopOptionsCheck : IValidateOptions<ShopOptions>
         if (options.Wait is < 1 or > 600)
         {
             wrong.Add($"--wait takes seconds from 1 to 600, not “{options.Wait}”.");
+        }
+
+        if (options.Tries < 1)
+        {
+            wrong.Add($"--tries takes 1 and more a minute, not “{options.Tries}”.");
         }
 
         return wrong.Count == 0 ? ValidateOptionsResult.Success : ValidateOptionsResult.Fail(wrong);

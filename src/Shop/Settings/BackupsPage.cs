@@ -1,4 +1,5 @@
 using Microsoft.AspNetCore.Http.HttpResults;
+using SturdyTinker.Core.People;
 using SturdyTinker.Shop.Requests;
 
 namespace SturdyTinker.Shop.Settings;
@@ -9,8 +10,8 @@ internal static class BackupsPage
     {
         settings.MapGet(
             "/backups",
-            async (BackupNights nights, CancellationToken stop) => TypedResults.Ok(await nights.AllAsync(stop)));
-        settings.MapPost("/backups", MakeAsync);
+            async (BackupNights nights, CancellationToken stop) => TypedResults.Ok(await nights.AllAsync(stop))).Needs(Right.Backups);
+        settings.MapPost("/backups", MakeAsync).Needs(Right.Backups);
     }
 
     private static async Task<Ok<BackupsAnswer>> MakeAsync(BackupNights nights, Worker worker, CancellationToken stop)

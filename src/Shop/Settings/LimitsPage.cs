@@ -3,6 +3,7 @@ using Microsoft.EntityFrameworkCore;
 using SturdyTinker.Core.Findings;
 using SturdyTinker.Core.Findings.Rules;
 using SturdyTinker.Core.Measures;
+using SturdyTinker.Core.People;
 using SturdyTinker.Shop.Requests;
 using SturdyTinker.Store;
 
@@ -57,8 +58,17 @@ internal static class LimitsPage
 
     internal static void MapLimits(this RouteGroupBuilder settings)
     {
-        settings.MapGet("/limits", async (ShopFile file) => TypedResults.Ok(await AllAsync(file)));
-        settings.MapPut("/limits/{code}", PutAsync);
+        settings.MapGet("/limits", async (ShopFile file) => TypedResults.Ok(await AllAsync(file))).Needs(Right.See);
+        settings.MapPut("/limits/{code}", PutAsync).Needs(Right.Limits).AsksSecret();
+    }
+
+    // Whoever lets more pass than so far signs for it.
+    private static void AskWhereLooser(Limit limit, decimal value, ShopLimit? own, HttpContext context)
+    {
+        if (limit.IsLooser(value, own?.Value ?? limit.Value))
+        {
+            Confirmations.Ask(context);
+        }
     }
 
     private static async Task<Ok<List<LimitAnswer>>> PutAsync(
@@ -66,7 +76,8 @@ internal static class LimitsPage
         LimitEdit edit,
         ShopFile file,
         Clock clock,
-        Worker worker)
+        Worker worker,
+        HttpContext context)
     {
         Limit limit = Limits.Find(code) ?? throw Refusal.NotFound("There is no such limit.");
         await using var transaction = await file.Database.BeginTransactionAsync();
@@ -84,6 +95,7 @@ internal static class LimitsPage
         {
             if (own is not null)
             {
+                AskWhereLooser(limit, limit.Value, own, context);
                 file.ShopLimits.Remove(own);
             }
         }
@@ -100,6 +112,7 @@ internal static class LimitsPage
                         + $"({limit.Source.Cite}): say why. Your name stays with it."
                     : null);
             checks.Done();
+            AskWhereLooser(limit, value!.Value, own, context);
             if (own is null)
             {
                 file.ShopLimits.Add(new ShopLimit

@@ -2,6 +2,7 @@ using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
 using SturdyTinker.Core.Parts;
 using SturdyTinker.Core.Parts.Identification;
+using SturdyTinker.Core.People;
 using SturdyTinker.Shop.Requests;
 using SturdyTinker.Store;
 
@@ -27,8 +28,8 @@ internal static class PartsPage
 {
     internal static void MapParts(this RouteGroupBuilder settings)
     {
-        settings.MapGet("/parts", async (ShopFile file) => TypedResults.Ok(await PartsKnown.AllAsync(file)));
-        settings.MapPut("/parts/{code}", PutAsync);
+        settings.MapGet("/parts", async (ShopFile file) => TypedResults.Ok(await PartsKnown.AllAsync(file))).Needs(Right.See);
+        settings.MapPut("/parts/{code}", PutAsync).Needs(Right.Prices);
     }
 
     private static async Task<Ok<List<KnownPart>>> PutAsync(string code, PartEdit edit, ShopFile file, Worker worker)

@@ -79,16 +79,16 @@ internal static class PlanningChoices
 
     internal static void MapPlanningChoices(this RouteGroupBuilder settings)
     {
-        settings.MapGet("/planning", async (ShopFile file) => TypedResults.Ok(await ShopAsync(file)));
-        settings.MapPut("/planning", EditShopAsync);
+        settings.MapGet("/planning", async (ShopFile file) => TypedResults.Ok(await ShopAsync(file))).Needs(Right.See);
+        settings.MapPut("/planning", EditShopAsync).Needs(Right.Settings);
         settings.MapGet(
             "/customers/{id:guid}/planning",
-            async (Guid id, ShopFile file) => TypedResults.Ok(Of(await CustomerAsync(file, id))));
-        settings.MapPut("/customers/{id:guid}/planning", EditCustomerAsync);
+            async (Guid id, ShopFile file) => TypedResults.Ok(Of(await CustomerAsync(file, id)))).Needs(Right.See);
+        settings.MapPut("/customers/{id:guid}/planning", EditCustomerAsync).Needs(Right.Trailers);
         settings.MapGet(
             "/trailers/{id:guid}/planning",
-            async (Guid id, ShopFile file) => TypedResults.Ok(Of(await TrailerAsync(file, id))));
-        settings.MapPut("/trailers/{id:guid}/planning", EditTrailerAsync);
+            async (Guid id, ShopFile file) => TypedResults.Ok(Of(await TrailerAsync(file, id)))).Needs(Right.See);
+        settings.MapPut("/trailers/{id:guid}/planning", EditTrailerAsync).Needs(Right.Trailers);
     }
 
     private static async Task<Customer> CustomerAsync(ShopFile file, Guid id) =>

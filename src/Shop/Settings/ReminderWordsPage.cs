@@ -1,6 +1,7 @@
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
 using SturdyTinker.Core.Notices;
+using SturdyTinker.Core.People;
 using SturdyTinker.Shop.Requests;
 using SturdyTinker.Store;
 
@@ -18,8 +19,8 @@ internal static class ReminderWordsPage
     {
         settings.MapGet(
             "/reminder-words",
-            async (ShopFile file) => TypedResults.Ok(Answer((await file.SettingsAsync()).Reminder)));
-        settings.MapPut("/reminder-words", EditAsync);
+            async (ShopFile file) => TypedResults.Ok(Answer((await file.SettingsAsync()).Reminder))).Needs(Right.See);
+        settings.MapPut("/reminder-words", EditAsync).Needs(Right.Settings);
     }
 
     private static ReminderWordsAnswer Answer(ReminderWords words) =>

@@ -10,7 +10,11 @@ using SturdyTinker.Store;
 namespace SturdyTinker.Shop.Settings;
 
 /// <summary>Someone who works here.</summary>
-public sealed record PersonAnswer(Guid Id, string Name, bool Active);
+/// <param name="Id">The person.</param>
+/// <param name="Name">The name.</param>
+/// <param name="Active">Whether they still do.</param>
+/// <param name="Roles">What they are.</param>
+public sealed record PersonAnswer(Guid Id, string Name, bool Active, IReadOnlyList<Role> Roles);
 
 /// <summary>The shop as a whole.</summary>
 /// <param name="Name">Its name; empty until somebody names it.</param>
@@ -60,7 +64,10 @@ public sealed record ShopEdit(
     string? Currency = null);
 
 /// <summary>A person to add or to edit.</summary>
-public sealed record PersonEdit(string Name, bool Active);
+/// <param name="Name">The name.</param>
+/// <param name="Active">Whether they work here.</param>
+/// <param name="Roles">What they are; null leaves it as it is, a technician where they are new.</param>
+public sealed record PersonEdit(string Name, bool Active, IReadOnlyList<Role>? Roles = null);
 
 internal static class ShopItself
 {
@@ -75,10 +82,10 @@ internal static class ShopItself
 
     internal static void MapShopItself(this RouteGroupBuilder settings)
     {
-        settings.MapGet("/shop", ReadAsync);
-        settings.MapGet("/time-zones", () => TypedResults.Ok(Zones.Value));
-        settings.MapPut("/shop", EditAsync);
-        settings.MapPut("/people/{id:guid}", PutPersonAsync);
+        settings.MapGet("/shop", ReadAsync).Needs(Right.See);
+        settings.MapGet("/time-zones", () => TypedResults.Ok(Zones.Value)).Needs(Right.See);
+        settings.MapPut("/shop", EditAsync).Needs(Right.Settings);
+        settings.MapPut("/people/{id:guid}", PutPersonAsync).Needs(Right.People);
     }
 
     private static async Task<Ok<ShopAnswer>> ReadAsync(ShopFile file, Clock clock) =>
@@ -139,22 +146,19 @@ internal static class ShopItself
         return TypedResults.Ok(await AnswerAsync(file, clock));
     }
 
-    // The first person of an empty shop is nobody's write: there is nobody yet.
     private static async Task<Ok<ShopAnswer>> PutPersonAsync(
         Guid id,
         PersonEdit edit,
         ShopFile file,
         Clock clock,
-        HttpContext context)
+        Worker worker,
+        Door door)
     {
         Checks.Id(id);
-        if (await file.People.AnyAsync(p => p.Active))
-        {
-            await Worker.BindAsync(context, null!);
-        }
-
         Checks checks = new();
-        string name = checks.Text("/name", edit.Name, "The name", LongestName);
+        string name = checks.Text("/name", edit.Name, "The name", Person.LongestName);
+        List<Role>? roles = edit.Roles is null ? null : [.. edit.Roles.Distinct().Order()];
+        checks.Add("/roles", roles is [] ? "Say what they are in the shop." : null);
         checks.Done();
         await using var transaction = await file.Database.BeginTransactionAsync();
         if (await file.People.AnyAsync(p => p.Name == name && p.Id != id))
@@ -163,17 +167,44 @@ internal static class ShopItself
         }
 
         Person? person = await file.People.FindAsync(id);
+        IReadOnlyList<Role> own = (await file.People.AsNoTracking().FirstAsync(p => p.Id == worker.Id)).Roles;
+        if (person?.IsProgram == true)
+        {
+            throw Refusal.Conflict("This is a program, not somebody who works here.");
+        }
+
+        if (!Rights.MayManage(own, person?.Roles ?? []) || !Rights.MayManage(own, roles ?? person?.Roles ?? []))
+        {
+            throw Refusal.NotAllowed("Nobody gives what they may not do themselves: the owner can.");
+        }
+
         if (person is null)
         {
-            file.People.Add(new Person { Id = id, Name = name, Active = edit.Active });
+            person = new Person { Id = id, Name = name, Active = edit.Active, Roles = roles ?? [Role.Technician] };
+            file.People.Add(person);
         }
         else
         {
-            (person.Name, person.Active) = (name, edit.Active);
+            (person.Name, person.Active, person.Roles) = (name, edit.Active, roles ?? person.Roles);
         }
 
         await file.SaveChangesAsync();
+        if (!(await file.People.AsNoTracking().Where(p => p.Active).ToListAsync())
+            .Any(p => p.Roles.Contains(Role.Owner)))
+        {
+            throw Refusal.Conflict("The shop needs an owner: make somebody else one first.");
+        }
+
+        if (!person.Active)
+        {
+            DateTimeOffset now = clock.Now;
+            await file.Sessions
+                .Where(s => s.PersonId == id && s.EndedAt == null)
+                .ExecuteUpdateAsync(s => s.SetProperty(x => x.EndedAt, now));
+        }
+
         await transaction.CommitAsync();
+        door.Changed();
         return TypedResults.Ok(await AnswerAsync(file, clock));
     }
 
@@ -188,9 +219,9 @@ internal static class ShopItself
             PracticeQuestions.All,
             await file.People
                 .AsNoTracking()
-                .Where(p => p.Id != MeterEntries.Feeder)
+                .Where(p => !p.IsProgram)
                 .OrderBy(p => p.Name)
-                .Select(p => new PersonAnswer(p.Id, p.Name, p.Active))
+                .Select(p => new PersonAnswer(p.Id, p.Name, p.Active, p.Roles))
                 .ToListAsync(),
             await file.Trailers.CountAsync(),
             clock.Today,

@@ -1,5 +1,6 @@
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
+using SturdyTinker.Core.People;
 using SturdyTinker.Core.Pricing;
 using SturdyTinker.Shop.Requests;
 using SturdyTinker.Store;
@@ -37,8 +38,8 @@ internal static class TermsPage
 {
     internal static void MapTerms(this RouteGroupBuilder settings)
     {
-        settings.MapGet("/terms", async (ShopFile file) => TypedResults.Ok(Answer(await file.SettingsAsync())));
-        settings.MapPut("/terms", EditTermsAsync);
+        settings.MapGet("/terms", async (ShopFile file) => TypedResults.Ok(Answer(await file.SettingsAsync()))).Needs(Right.See);
+        settings.MapPut("/terms", EditTermsAsync).Needs(Right.Prices);
     }
 
     private static TermsAnswer Answer(ShopSettings settings) =>

@@ -3,6 +3,7 @@ using SturdyTinker.Core.Findings.Rules;
 using SturdyTinker.Core.Measures;
 using SturdyTinker.Core.Parts;
 using SturdyTinker.Core.Parts.Compatibility;
+using SturdyTinker.Core.People;
 using SturdyTinker.Core.Reckoner;
 using SturdyTinker.Shop.Requests;
 
@@ -149,8 +150,8 @@ internal static class CompatibilityEndpoints
             () => TypedResults.Ok(Questions.Select(q => new FitAsked(
                 q.Asked.Code,
                 q.Asked.Name,
-                q.Asked.Entries)).ToList()));
-        shelf.MapPost("/goes/{code}", Ask);
+                q.Asked.Entries)).ToList())).Needs(Right.See);
+        shelf.MapPost("/goes/{code}", Ask).Needs(Right.See);
     }
 
     private static Ok<FitTold> Ask(string code, FitTyped typed)

@@ -1,6 +1,7 @@
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
 using SturdyTinker.Core.Parts.Stock;
+using SturdyTinker.Core.People;
 using SturdyTinker.Core.Visits;
 using SturdyTinker.Shop.Requests;
 using SturdyTinker.Store;
@@ -99,9 +100,9 @@ internal static class Kits
 {
     internal static void MapKits(this RouteGroupBuilder shelf)
     {
-        shelf.MapGet("/kits", ListAsync);
-        shelf.MapGet("/kits/{id:guid}", OneAsync);
-        shelf.MapGet("/to-order", ProposeAsync);
+        shelf.MapGet("/kits", ListAsync).Needs(Right.See);
+        shelf.MapGet("/kits/{id:guid}", OneAsync).Needs(Right.See);
+        shelf.MapGet("/to-order", ProposeAsync).Needs(Right.See);
     }
 
     /// <summary>

@@ -5,6 +5,7 @@ using Microsoft.EntityFrameworkCore;
 using MimeKit;
 using SturdyTinker.Core.Notices;
 using SturdyTinker.Core.Parts.Stock;
+using SturdyTinker.Core.People;
 using SturdyTinker.Shop.Requests;
 using SturdyTinker.Store;
 
@@ -46,10 +47,10 @@ internal static class OrderSending
 
     internal static void MapOrderSending(this RouteGroupBuilder shelf)
     {
-        shelf.MapGet("/orders/{id:guid}.csv", CsvAsync);
-        shelf.MapPost("/orders/{id:guid}/send", SendAsync);
-        shelf.MapPost("/orders/{id:guid}/ask", AskAsync);
-        shelf.MapPut("/supplier", SupplierAsync);
+        shelf.MapGet("/orders/{id:guid}.csv", CsvAsync).Needs(Right.Order);
+        shelf.MapPost("/orders/{id:guid}/send", SendAsync).Needs(Right.Order);
+        shelf.MapPost("/orders/{id:guid}/ask", AskAsync).Needs(Right.Order);
+        shelf.MapPut("/supplier", SupplierAsync).Needs(Right.Prices);
     }
 
     private static byte[] Table(PartOrder order) => Csv.Write(order.Lines.Select(l => new OrderCells

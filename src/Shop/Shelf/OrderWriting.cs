@@ -1,6 +1,7 @@
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
 using SturdyTinker.Core.Parts.Stock;
+using SturdyTinker.Core.People;
 using SturdyTinker.Shop.Requests;
 using SturdyTinker.Store;
 
@@ -26,8 +27,8 @@ internal static class OrderWriting
 
     internal static void MapOrderWriting(this RouteGroupBuilder shelf)
     {
-        shelf.MapPut("/orders/{id:guid}", WriteAsync);
-        shelf.MapPost("/quote", QuoteAsync);
+        shelf.MapPut("/orders/{id:guid}", WriteAsync).Needs(Right.Order);
+        shelf.MapPost("/quote", QuoteAsync).Needs(Right.Order);
     }
 
     private static async Task<Ok<QuoteAnswer>> QuoteAsync(

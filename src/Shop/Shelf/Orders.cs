@@ -1,6 +1,7 @@
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
 using SturdyTinker.Core.Parts.Stock;
+using SturdyTinker.Core.People;
 using SturdyTinker.Shop.Requests;
 using SturdyTinker.Store;
 
@@ -53,8 +54,8 @@ internal static class Orders
         shelf.MapGet(
             "/orders",
             async (ShopFile file, Clock clock, Supplier supplier, MailOutlet mail) => TypedResults.Ok(
-                await AllAsync(file, clock, supplier, mail)));
-        shelf.MapPost("/orders/{id:guid}/close", CloseAsync);
+                await AllAsync(file, clock, supplier, mail))).Needs(Right.See);
+        shelf.MapPost("/orders/{id:guid}/close", CloseAsync).Needs(Right.Order);
         shelf.MapOrderWriting();
         shelf.MapOrderSending();
         shelf.MapReceipts();

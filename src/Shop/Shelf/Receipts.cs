@@ -1,6 +1,7 @@
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
 using SturdyTinker.Core.Parts.Stock;
+using SturdyTinker.Core.People;
 using SturdyTinker.Shop.Requests;
 using SturdyTinker.Store;
 
@@ -21,7 +22,7 @@ internal static class Receipts
     private const int LongestNote = 120;
 
     internal static void MapReceipts(this RouteGroupBuilder shelf) =>
-        shelf.MapPost("/orders/{id:guid}/receipts", ReceiveAsync);
+        shelf.MapPost("/orders/{id:guid}/receipts", ReceiveAsync).Needs(Right.Stock);
 
     private static async Task<Ok<OrdersAnswer>> ReceiveAsync(
         Guid id,

@@ -2,6 +2,7 @@ using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
 using SturdyTinker.Core.Parts.Identification;
 using SturdyTinker.Core.Parts.Stock;
+using SturdyTinker.Core.People;
 using SturdyTinker.Shop.Requests;
 using SturdyTinker.Store;
 
@@ -98,14 +99,14 @@ internal static class Stock
         shelf.MapGet(
             "/stock",
             async (ShopFile file, Clock clock, Demand coming) => TypedResults.Ok(
-                (await ReadAsync(file, clock, coming)).Rows));
+                (await ReadAsync(file, clock, coming)).Rows)).Needs(Right.See);
         shelf.MapGet(
             "/stock/{code}",
             async (string code, ShopFile file, Clock clock, Demand coming) => TypedResults.Ok(
-                await OneAsync(file, clock, coming, code)));
-        shelf.MapPut("/stock/{code}", EditAsync);
-        shelf.MapPut("/stock/{code}/entries/{id:guid}", WriteAsync);
-        shelf.MapGet("/codes", FindAsync);
+                await OneAsync(file, clock, coming, code))).Needs(Right.See);
+        shelf.MapPut("/stock/{code}", EditAsync).Needs(Right.Stock);
+        shelf.MapPut("/stock/{code}/entries/{id:guid}", WriteAsync).Needs(Right.Stock);
+        shelf.MapGet("/codes", FindAsync).Needs(Right.See);
     }
 
     /// <summary>The shelf as it stands.</summary>

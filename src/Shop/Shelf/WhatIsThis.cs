@@ -4,6 +4,7 @@ using SturdyTinker.Core.Measures;
 using SturdyTinker.Core.Parts;
 using SturdyTinker.Core.Parts.Identification;
 using SturdyTinker.Core.Parts.Stock;
+using SturdyTinker.Core.People;
 using SturdyTinker.Shop.Requests;
 using SturdyTinker.Store;
 
@@ -84,14 +85,14 @@ internal static class WhatIsThis
 
     internal static void MapWhatIsThis(this RouteGroupBuilder shelf)
     {
-        shelf.MapGet("/kinds", () => TypedResults.Ok(PartKind.All));
-        shelf.MapPost("/what", AskAsync);
+        shelf.MapGet("/kinds", () => TypedResults.Ok(PartKind.All)).Needs(Right.See);
+        shelf.MapPost("/what", AskAsync).Needs(Right.See);
         shelf.MapGet(
             "/stamp",
             async (string typed, ShopFile file) => TypedResults.Ok(Stamped(
                 (await KnownAsync(file)).Parts,
                 typed,
-                await file.KeptAsync())));
+                await file.KeptAsync()))).Needs(Right.See);
     }
 
     private static async Task<Ok<WhatItIs>> AskAsync(PartMeasured measured, ShopFile file)

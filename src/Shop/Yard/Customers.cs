@@ -46,9 +46,9 @@ internal static class Customers
 
     internal static void MapCustomers(this RouteGroupBuilder yard)
     {
-        yard.MapGet("/customers", ListAsync);
-        yard.MapGet("/customers/{id:guid}", ReadAsync);
-        yard.MapPut("/customers/{id:guid}", PutAsync);
+        yard.MapGet("/customers", ListAsync).Needs(Right.See);
+        yard.MapGet("/customers/{id:guid}", ReadAsync).Needs(Right.See);
+        yard.MapPut("/customers/{id:guid}", PutAsync).Needs(Right.Trailers);
     }
 
     private static async Task<Ok<List<CustomerAnswer>>> ListAsync(ShopFile file) =>

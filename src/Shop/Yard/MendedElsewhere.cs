@@ -2,6 +2,7 @@ using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
 using SturdyTinker.Core.Findings;
 using SturdyTinker.Core.Gear;
+using SturdyTinker.Core.People;
 using SturdyTinker.Shop.Requests;
 using SturdyTinker.Store;
 
@@ -18,7 +19,7 @@ internal static class MendedElsewhere
     private const int Longest = 300;
 
     internal static void MapToldMended(this RouteGroupBuilder yard) =>
-        yard.MapPut("/trailers/{id:guid}/mendings/{mendingId:guid}", PutAsync);
+        yard.MapPut("/trailers/{id:guid}/mendings/{mendingId:guid}", PutAsync).Needs(Right.Release).AsksSecret();
 
     private static async Task<Ok<TrailerAnswer>> PutAsync(
         Guid id,
@@ -26,7 +27,8 @@ internal static class MendedElsewhere
         MendedElsewhereDraft draft,
         ShopFile file,
         Clock clock,
-        Worker worker)
+        Worker worker,
+        HttpContext context)
     {
         Checks.Id(mendingId);
         await using var transaction = await file.Database.BeginTransactionAsync();
@@ -43,6 +45,7 @@ internal static class MendedElsewhere
                 "/observationKey",
                 look is null ? "That does not stand against this trailer any more: look again." : null);
             checks.Done();
+            Confirmations.Ask(context);
             file.Mendings.Add(new Mending
             {
                 Id = mendingId,

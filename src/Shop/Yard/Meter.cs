@@ -3,6 +3,7 @@ using Microsoft.EntityFrameworkCore;
 using SturdyTinker.Core.Gear;
 using SturdyTinker.Core.Intervals;
 using SturdyTinker.Core.Measures;
+using SturdyTinker.Core.People;
 using SturdyTinker.Shop.Requests;
 using SturdyTinker.Store;
 
@@ -27,9 +28,9 @@ internal static class Meter
 {
     internal static void MapMeter(this RouteGroupBuilder yard)
     {
-        yard.MapGet("/trailers/{id:guid}/meter", ReadAsync);
-        yard.MapPut("/trailers/{id:guid}/meter/{entryId:guid}", PutAsync);
-        yard.MapDelete("/trailers/{id:guid}/meter/{entryId:guid}", TakeBackAsync);
+        yard.MapGet("/trailers/{id:guid}/meter", ReadAsync).Needs(Right.See);
+        yard.MapPut("/trailers/{id:guid}/meter/{entryId:guid}", PutAsync).Needs(Right.Work);
+        yard.MapDelete("/trailers/{id:guid}/meter/{entryId:guid}", TakeBackAsync).Needs(Right.Work);
     }
 
     private static async Task<Ok<MeterPage>> ReadAsync(Guid id, ShopFile file, Clock clock)

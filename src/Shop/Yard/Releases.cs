@@ -2,6 +2,7 @@ using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
 using SturdyTinker.Core.Findings;
 using SturdyTinker.Core.Gear;
+using SturdyTinker.Core.People;
 using SturdyTinker.Core.Status;
 using SturdyTinker.Shop.Requests;
 using SturdyTinker.Store;
@@ -30,8 +31,8 @@ internal static class Releases
     {
         yard.MapGet(
             "/trailers/{id:guid}/releases",
-            async (Guid id, ShopFile file) => TypedResults.Ok(await AllAsync(file, id)));
-        yard.MapPut("/trailers/{id:guid}/releases/{releaseId:guid}", PutAsync);
+            async (Guid id, ShopFile file) => TypedResults.Ok(await AllAsync(file, id))).Needs(Right.See);
+        yard.MapPut("/trailers/{id:guid}/releases/{releaseId:guid}", PutAsync).Needs(Right.Release).AsksSecret();
     }
 
     /// <summary>Every release of a trailer, newest first.</summary>
@@ -54,7 +55,8 @@ internal static class Releases
         ReleaseDraft draft,
         ShopFile file,
         Clock clock,
-        Worker worker)
+        Worker worker,
+        HttpContext context)
     {
         Checks.Id(releaseId);
         await using var transaction = await file.Database.BeginTransactionAsync();
@@ -82,6 +84,7 @@ internal static class Releases
             throw Refusal.Conflict($"Nothing holds {trailer.Tag}, or it has been let go already.");
         }
 
+        Confirmations.Ask(context);
         file.Releases.Add(new Release
         {
             Id = releaseId,

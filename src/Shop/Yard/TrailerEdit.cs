@@ -59,12 +59,12 @@ internal static class TrailerEdit
 {
     internal static void MapTrailerEdit(this RouteGroupBuilder yard)
     {
-        yard.MapPut("/trailers/{id:guid}", PutAsync);
+        yard.MapPut("/trailers/{id:guid}", PutAsync).Needs(Right.Trailers);
         yard.MapGet(
             "/gear/usual",
             (int axles, int ratingPounds) =>
-                TypedResults.Ok(GearDescription.Of(GearDefaults.For(Math.Clamp(axles, 1, 3), ratingPounds))));
-        yard.MapPost("/gear/preview", Look);
+                TypedResults.Ok(GearDescription.Of(GearDefaults.For(Math.Clamp(axles, 1, 3), ratingPounds)))).Needs(Right.See);
+        yard.MapPost("/gear/preview", Look).Needs(Right.See);
     }
 
     // Answers what is wrong instead of refusing: the plan draws itself while somebody is still typing.

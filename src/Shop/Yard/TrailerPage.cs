@@ -2,6 +2,7 @@ using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
 using SturdyTinker.Core.Gear;
 using SturdyTinker.Core.Measures;
+using SturdyTinker.Core.People;
 using SturdyTinker.Core.Status;
 using SturdyTinker.Shop.Requests;
 using SturdyTinker.Store;
@@ -47,7 +48,7 @@ public sealed record TrailerAnswer(
 
 internal static class TrailerPage
 {
-    internal static void MapTrailerPage(this RouteGroupBuilder yard) => yard.MapGet("/trailers/{id:guid}", ReadAsync);
+    internal static void MapTrailerPage(this RouteGroupBuilder yard) => yard.MapGet("/trailers/{id:guid}", ReadAsync).Needs(Right.See);
 
     private static async Task<Ok<TrailerAnswer>> ReadAsync(Guid id, ShopFile file, Clock clock) =>
         TypedResults.Ok(await AnswerAsync(file, id, clock.Today));

@@ -40,7 +40,7 @@ internal sealed class CalendarFeedMapping : IEntityTypeConfiguration<CalendarFee
     public void Configure(EntityTypeBuilder<CalendarFeed> builder)
     {
         builder.Property(f => f.Id).ValueGeneratedNever();
-        builder.HasIndex(f => f.Secret).IsUnique();
+        builder.HasIndex(f => f.KeyHash).IsUnique();
     }
 }
 

@@ -10,9 +10,11 @@ using SturdyTinker.Core.Intervals;
 using SturdyTinker.Core.Measures;
 using SturdyTinker.Core.Notices;
 using SturdyTinker.Core.Parts.Stock;
+using SturdyTinker.Core.People;
 using SturdyTinker.Core.Planning;
 using SturdyTinker.Core.Practices;
 using SturdyTinker.Core.Pricing;
+using SturdyTinker.Store.Access;
 
 namespace SturdyTinker.Store.Shapes;
 
@@ -25,6 +27,22 @@ internal static class StoredCodes
 {
     private static readonly Dictionary<Type, IReadOnlyDictionary<Enum, string>> All = new(
     [
+        Of(
+            (Role.Owner, "owner"),
+            (Role.Foreman, "foreman"),
+            (Role.Technician, "technician"),
+            (Role.Apprentice, "apprentice"),
+            (Role.Inspector, "inspector"),
+            (Role.Office, "office"),
+            (Role.ReadOnly, "read-only")),
+        Of(
+            (TokenScope.Read, "read"),
+            (TokenScope.Write, "write")),
+        Of(
+            (SignedInBy.Secret, "secret"),
+            (SignedInBy.Pin, "pin"),
+            (SignedInBy.Passkey, "passkey"),
+            (SignedInBy.Code, "code")),
         Of(
             (Subject.Grease, "Grease"),
             (Subject.Oil, "Oil"),

@@ -1,4 +1,5 @@
 import { useSyncExternalStore } from "react";
+import { askSecret, doorOpens, shutDoor, wantsSecret } from "./door";
 
 /** How the shop's server can be reached. */
 interface Connection {
@@ -46,7 +47,15 @@ export async function patientFetch(request: Request): Promise<Response> {
       try {
         const answer = await attempt(request);
         set({ lost: false });
-        return answer;
+        if (answer.status === 401) {
+          // Whoever was in is out: the door is shown, and this goes on once somebody is in again.
+          shutDoor();
+          await doorOpens();
+        } else if (await wantsSecret(answer)) {
+          if (!(await askSecret(request.method, new URL(request.url).pathname))) return answer;
+        } else {
+          return answer;
+        }
       } catch (fault) {
         if (request.signal.aborted) throw fault;
         if (write && !counted) {
@@ -59,6 +68,16 @@ export async function patientFetch(request: Request): Promise<Response> {
     }
   } finally {
     if (counted) set({ waiting: now.waiting - 1 });
+  }
+}
+
+/** Sends something, and sends it again where nobody was signed in, once somebody is. */
+export async function untilIn(send: () => Promise<Response>): Promise<Response> {
+  for (;;) {
+    const answer = await send();
+    if (answer.status !== 401) return answer;
+    shutDoor();
+    await doorOpens();
   }
 }
 

@@ -1,18 +1,18 @@
 import { useSyncExternalStore } from "react";
 
-const KEY = "tinker-person";
+let now: string | null = null;
 const listeners = new Set<() => void>();
 
-/** Id of whoever is working at this screen; null until somebody is picked. Kept across reloads. */
-export const workerId = (): string | null => localStorage.getItem(KEY);
+/** Id of whoever is signed in at this screen; null until that is known. Every write says whose it is. */
+export const workerId = (): string | null => now;
 
-/** Picks who is working at this screen. */
-export function setWorker(id: string): void {
-  localStorage.setItem(KEY, id);
+/** Says who is signed in at this screen. */
+export function setWorker(id: string | null): void {
+  now = id;
   for (const tell of listeners) tell();
 }
 
-/** The id of whoever is working, following every change. */
+/** The id of whoever is signed in, following every change. */
 export const useWorkerId = (): string | null =>
   useSyncExternalStore((tell) => {
     listeners.add(tell);

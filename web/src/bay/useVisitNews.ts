@@ -1,4 +1,5 @@
 import { useEffect } from "react";
+import { useDoor } from "../api/door";
 
 /** How often a visit is fetched while its stream of changes is away. */
 export const LOOK_AGAIN = 4000;
@@ -8,11 +9,13 @@ export const LOOK_AGAIN = 4000;
  * connection, since what came meanwhile was missed. The browser itself goes on trying to reach the shop.
  */
 export function useVisitNews(id: string, follow: boolean, changed: () => void): void {
+  const { shutAt } = useDoor();
   useEffect(() => {
-    if (!follow) return;
+    if (!follow || shutAt !== null) return;
     const stream = new EventSource(`/api/bay/visits/${id}/events`);
     stream.addEventListener("hello", changed);
     stream.addEventListener("changed", changed);
     return () => stream.close();
-  }, [id, follow, changed]);
+    // Whoever comes in anew follows it anew: a refused stream never comes back by itself.
+  }, [id, follow, changed, shutAt]);
 }

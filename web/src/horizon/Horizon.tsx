@@ -9,15 +9,26 @@ import { useDebounced } from "../ui/useDebounced";
 import { later } from "../ui/later";
 import { AimBar } from "./AimBar";
 import { HorizonBoard } from "./HorizonBoard";
-import { type Filter, HorizonTools } from "./HorizonTools";
+import type { Filter } from "./HorizonTools";
 import { dayShort } from "./timeline";
 import { useAim } from "./useAim";
 import { useHorizonPages } from "./useHorizonPages";
 import { Waiting } from "../ui/Waiting";
 import { Disclosure } from "../ui/Disclosure";
 
+// What is looked for comes a moment after what is seen.
+const HorizonTools = later(() => import("./HorizonTools"));
+
 // Its calendar is a third of the screen’s script, and wanted only once a visit is chosen.
 const VisitPanel = later(() => import("./VisitPanel"));
+
+/** As high as what comes there. */
+const ToolsPlace = styled.div`
+  height: 84px;
+  @media (max-width: 900px) {
+    height: 240px;
+  }
+`;
 
 const Board = styled.div<{ $beside: boolean }>`
   display: grid;
@@ -63,7 +74,9 @@ export default function Horizon() {
           <LinkButton to="/settings/planning">Hours and intervals</LinkButton>
         </Row>
       </Head>
-      <HorizonTools filter={filter} onChange={(change) => setFilter((now) => ({ ...now, ...change }))} />
+      <Suspense fallback={<ToolsPlace />}>
+        <HorizonTools filter={filter} onChange={(change) => setFilter((now) => ({ ...now, ...change }))} />
+      </Suspense>
       <Waiting of={asked} what="Planning the year" rows={7} high={64} />
       {page && page.total === 0 && (
         <p>

@@ -26,7 +26,7 @@ const Tools = styled.div`
 `;
 
 /** What is looked for on the horizon. */
-export function HorizonTools({
+export default function HorizonTools({
   filter,
   onChange,
 }: {

@@ -80,9 +80,19 @@ function Calendars() {
           <li key={f.id}>
             <b>{f.name}</b>
             <br />
-            <code style={{ overflowWrap: "anywhere", fontSize: 15 }}>
-              {window.location.origin + f.address}
-            </code>
+            {f.address ? (
+              <>
+                <code style={{ overflowWrap: "anywhere", fontSize: 15 }}>
+                  {window.location.origin + f.address}
+                </code>
+                <br />
+                <b>Copy it now: it is shown this once.</b>
+              </>
+            ) : (
+              <Quiet>
+                its address was shown when it was made; it answers until {dayInWords(f.expiresOn)}
+              </Quiet>
+            )}
             <br />
             <TextButton aria-label={`Withdraw ${f.name}`} onPress={() => withdraw.mutate(f.id)}>
               Withdraw

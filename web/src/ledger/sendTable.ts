@@ -1,4 +1,5 @@
 import { answer, type Schemas, ShopProblem } from "../api/client";
+import { untilIn } from "../api/connection";
 import { workerId } from "../api/worker";
 
 /** How far a table has come: rows so far, of all. */
@@ -14,13 +15,15 @@ export async function sendTable(
   onFar: (far: Far) => void,
   signal: AbortSignal,
 ): Promise<Schemas["TableAnswer"]> {
-  const response = await fetch(
-    new Request(`/api/ledger/tables/stream?apply=${apply}`, {
-      method: "POST",
-      body: table,
-      headers: { "Content-Type": "text/csv", "Tinker-Person": workerId() ?? "" },
-      signal,
-    }),
+  const response = await untilIn(() =>
+    fetch(
+      new Request(`/api/ledger/tables/stream?apply=${apply}`, {
+        method: "POST",
+        body: table,
+        headers: { "Content-Type": "text/csv", "Tinker-Person": workerId() ?? "" },
+        signal,
+      }),
+    ),
   ).catch(() => {
     throw new Error(broken({ done: 0, of: 0 }, apply));
   });

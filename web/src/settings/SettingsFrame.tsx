@@ -48,11 +48,8 @@ const List = styled.nav`
 
 /** Every page of the settings, with what is chosen there, so that it is found by that too. */
 const PAGES = [
-  [
-    "/settings",
-    "Shop and people",
-    "name, time zone, who works here, repack interval, practices, money, tax, markup",
-  ],
+  ["/settings", "Shop", "name, time zone, repack interval, practices, money, tax, markup"],
+  ["/settings/people", "People", "who works here, roles, rights, codes, tablets, sessions, tokens"],
   [
     "/settings/planning",
     "Hours and intervals",
@@ -66,6 +63,7 @@ const PAGES = [
   ["/settings/parts", "Parts and prices", "parts of our own, codes, measures, stamps"],
   ["/settings/reminders", "Words of reminders", "mail to customers, subject, text"],
   ["/settings/backups", "Backups", "restore, copy, nights, safe"],
+  ["/settings/own", "Your own access", "secret, PIN, passkey, codes, signed in, sign out"],
 ] as const;
 
 interface Props {

@@ -1,15 +1,12 @@
-import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { answer, type Schemas, shop } from "../api/client";
-import { useWorkerId } from "../api/worker";
-import { Button, TextButton } from "../ui/Button";
+import { Button } from "../ui/Button";
 import { TextField } from "../ui/Fields";
 import { MeasureField } from "../ui/MeasureField";
-import { Columns, Lines, Quiet, Row, Stack } from "../ui/Page";
-import { Problem } from "../ui/Problem";
+import { Quiet, Row, Stack } from "../ui/Page";
 import { Stale } from "../ui/Stale";
 import { PracticeFields } from "../ui/PracticeFields";
 import { useShop } from "../api/useShop";
-import { note } from "../ui/Notes";
 import { Select } from "../ui/Select";
 import { Waiting } from "../ui/Waiting";
 import { Form, FormProblem, Saved } from "../ui/Form";
@@ -17,17 +14,16 @@ import { useForm } from "../ui/useForm";
 import { Default } from "./Default";
 import { SettingsFrame } from "./SettingsFrame";
 
-/** The shop's own choices: its name, how long a repack lasts, which practices it follows, and who works here. */
+/** The shop's own choices: its name, how long a repack lasts, which practices it follows. */
 export default function ShopPage() {
   const house = useShop();
   return (
     <SettingsFrame title={house.data?.name || "Your shop"}>
       <Waiting of={house} what="Reading what the shop has chosen" like="form" />
       {house.data && (
-        <Columns $shape="minmax(0, 2.2fr) minmax(0, 1fr)">
+        <div style={{ maxWidth: 640 }}>
           <Choices house={house.data} />
-          <People house={house.data} />
-        </Columns>
+        </div>
       )}
     </SettingsFrame>
   );
@@ -196,64 +192,5 @@ function Choices({ house }: { house: Schemas["ShopAnswer"] }) {
         </Row>
       </Stack>
     </Form>
-  );
-}
-
-function People({ house }: { house: Schemas["ShopAnswer"] }) {
-  const queries = useQueryClient();
-  const worker = useWorkerId();
-  const put = (id: string, name: string, active: boolean) =>
-    answer(shop.PUT("/api/settings/people/{id}", { params: { path: { id } }, body: { name, active } })).then(
-      (now) => queries.setQueryData(["shop"], now),
-    );
-  const form = useForm({
-    start: { name: "" },
-    send: ({ name }, id) => put(id, name, true),
-    next: true,
-  });
-  const change = useMutation({
-    mutationFn: (p: Schemas["PersonAnswer"]) => put(p.id, p.name, p.active),
-    onSuccess: (_now, { name, ...p }) =>
-      note(p.active ? `${name} is back.` : `${name} is no longer here.`, () =>
-        change.mutate({ ...p, name, active: !p.active }),
-      ),
-  });
-  return (
-    <Stack>
-      <h2>Who works here</h2>
-      <Lines>
-        {house.people.map((p) => (
-          <li key={p.id}>
-            <Row style={{ justifyContent: "space-between" }}>
-              <span>
-                {p.name} {!p.active && <Quiet>no longer here</Quiet>}
-              </span>
-              {p.id !== worker && (
-                <TextButton onPress={() => change.mutate({ ...p, active: !p.active })}>
-                  {p.active ? "has left" : "is back"}
-                </TextButton>
-              )}
-            </Row>
-          </li>
-        ))}
-      </Lines>
-      <Problem of={change.error} />
-      <Form of={form}>
-        <Stack>
-          <TextField
-            label="Somebody new"
-            value={form.edit.name}
-            onChange={(name) => form.change({ name })}
-            problem={form.at("/name")}
-          />
-          <FormProblem of={form} />
-          <div>
-            <Button type="submit" isDisabled={form.pending}>
-              Add
-            </Button>
-          </div>
-        </Stack>
-      </Form>
-    </Stack>
   );
 }

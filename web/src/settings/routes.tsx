@@ -5,6 +5,8 @@ const planning = () => import("./planning/PlanningPage");
 
 export const settings: RouteObject[] = [
   { path: "settings", element: screen(() => import("./ShopPage")) },
+  { path: "settings/people", element: screen(() => import("./people/PeoplePage")) },
+  { path: "settings/own", element: screen(() => import("./people/OwnPage")) },
   { path: "settings/parts", element: screen(() => import("./PartsPage")) },
   { path: "settings/planning", element: screen(planning) },
   { path: "settings/reminders", element: screen(() => import("./ReminderWordsPage")) },

@@ -47,7 +47,7 @@ interface Props extends Omit<TextFieldProps, "children" | "className" | "style">
   lines?: boolean;
   /** How many lines are seen at once. */
   rows?: number;
-  type?: "text" | "search";
+  type?: "text" | "search" | "password";
 }
 
 /** A labelled text field with its hint and its problem under it. */
@@ -58,7 +58,7 @@ export function TextField({ label, hint, problem, placeholder, lines, rows, ...f
       {lines ? (
         <TextArea placeholder={placeholder} rows={rows} />
       ) : (
-        <Input placeholder={placeholder} autoComplete="off" />
+        <Input placeholder={placeholder} autoComplete={field.autoComplete ?? "off"} />
       )}
       {hint && <Hint slot="description">{hint}</Hint>}
       <FieldError>{problem}</FieldError>

@@ -1,10 +1,10 @@
 import { useEffect, useState } from "react";
 import styled from "styled-components";
 import { Link, useLocation } from "react-router";
-import { setWorker, useWorkerId } from "../api/worker";
-import { useShop } from "../api/useShop";
+import { useAccess } from "../api/useAccess";
+import { useLock } from "../api/useLock";
+import { TextButton } from "./Button";
 import { Find } from "./Find";
-import { Select } from "./Select";
 import { Switch } from "./Switch";
 
 const Bar = styled.header`
@@ -86,24 +86,24 @@ const Side = styled.div`
     color: var(--ink);
     font-weight: 600;
   }
-  button[aria-haspopup] {
-    min-width: 150px;
-    max-width: 190px;
-    padding: 6px 10px;
-    font-family: "Barlow", sans-serif;
-    font-size: 16px;
-  }
   @media (max-width: 640px) {
     gap: 8px;
-    button[aria-haspopup] {
-      min-width: 0;
-      max-width: 104px;
-    }
     /* The moon in the switch says it. */
     label > span:last-child {
       position: absolute;
       clip-path: inset(50%);
     }
+  }
+`;
+
+/** Who is signed in, by name, as long as it may be. */
+const Person = styled(Link)`
+  max-width: 170px;
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+  @media (max-width: 640px) {
+    max-width: 92px;
   }
 `;
 
@@ -119,10 +119,8 @@ const DESTINATIONS = [
 /** The top of every screen: the destinations in the order of the work, the shop, and who is working. */
 export function Masthead() {
   const { pathname: path } = useLocation();
-  const shop = useShop();
-  const worker = useWorkerId();
-  const people = (shop.data?.people ?? []).filter((p) => p.active);
-  const known = people.some((p) => p.id === worker);
+  const { data: access } = useAccess();
+  const lock = useLock();
   return (
     <Bar>
       <Inner>
@@ -139,16 +137,12 @@ export function Masthead() {
           <Link to="/settings" aria-current={path.startsWith("/settings") ? "page" : undefined}>
             Settings
           </Link>
-          {people.length > 0 && (
-            <Select
-              label="Who is working"
-              quiet
-              value={known ? (worker ?? "") : ""}
-              empty="Who is working?"
-              onChange={setWorker}
-              options={people.map((p) => [p.id, p.name] as const)}
-            />
+          {access?.me && (
+            <Person to="/settings/own" aria-current={path === "/settings/own" ? "page" : undefined}>
+              {access.me.name}
+            </Person>
           )}
+          {access?.me && access.device && <TextButton onPress={lock}>Switch</TextButton>}
           <Light />
         </Side>
       </Inner>

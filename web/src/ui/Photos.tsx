@@ -3,6 +3,7 @@ import { FileTrigger } from "react-aria-components/FileTrigger";
 import styled from "styled-components";
 import { type Schemas, ShopProblem } from "../api/client";
 import { newId } from "../api/ids";
+import { untilIn } from "../api/connection";
 import { workerId } from "../api/worker";
 import { Button, TextButton } from "./Button";
 import { Row, Stack } from "./Page";
@@ -75,14 +76,16 @@ export function Photos({ visit, of, what, onState }: Props) {
 
 // Pictures travel as they are, not as JSON.
 async function sent(path: string, method: string, body?: File): Promise<Schemas["VisitState"]> {
-  const response = await fetch(path, {
-    method,
-    headers: {
-      "Tinker-Person": workerId() ?? "",
-      ...(body ? { "Content-Type": body.type || "image/jpeg" } : {}),
-    },
-    ...(body ? { body } : {}),
-  });
+  const response = await untilIn(() =>
+    fetch(path, {
+      method,
+      headers: {
+        "Tinker-Person": workerId() ?? "",
+        ...(body ? { "Content-Type": body.type || "image/jpeg" } : {}),
+      },
+      ...(body ? { body } : {}),
+    }),
+  );
   if (response.ok) return (await response.json()) as Schemas["VisitState"];
   const problem = (await response.json().catch(() => ({}))) as Partial<Schemas["Problem"]>;
   throw new ShopProblem(

@@ -1,13 +1,7 @@
-import { useQueryClient } from "@tanstack/react-query";
 import styled from "styled-components";
 import { Link } from "react-router";
-import { answer, type Schemas, shop } from "../api/client";
-import { setWorker, useWorkerId } from "../api/worker";
-import { Button, linkShape } from "../ui/Button";
-import { TextField } from "../ui/Fields";
+import { linkShape } from "../ui/Button";
 import { Page, Row, Stack } from "../ui/Page";
-import { Form, FormProblem } from "../ui/Form";
-import { useForm } from "../ui/useForm";
 
 const LinkButton = styled(Link)<{ $main?: boolean }>`
   ${linkShape}
@@ -25,73 +19,35 @@ const Steps = styled.ol`
 `;
 
 /** An empty shop's first screen: what to do, in order. */
-export function FirstSteps({ house }: { house: Schemas["ShopAnswer"] }) {
-  const worker = useWorkerId();
-  const somebody = house.people.some((p) => p.active && p.id === worker);
+export function FirstSteps() {
   return (
     <Page>
-      <h1>This shop is empty. Two steps, and the first trailer stands in the yard.</h1>
+      <h1>This shop is empty. Two steps, and it is at work.</h1>
       <Steps>
         <li>
-          {somebody ? (
-            <h2>1. Who works here: {house.people.map((p) => p.name).join(", ")}</h2>
-          ) : (
-            <WhoWorks people={house.people} />
-          )}
+          <Stack>
+            <h2>1. Your first trailer</h2>
+            <p>Describe its running gear and watch it being drawn. A common tandem takes under a minute.</p>
+            <Row>
+              <LinkButton to="/yard/new" $main>
+                Add a trailer
+              </LinkButton>
+              <LinkButton to="/ledger/tables">Bring in a table of trailers</LinkButton>
+            </Row>
+          </Stack>
         </li>
         <li>
           <Stack>
-            <h2>2. Your first trailer</h2>
-            <p>Describe its running gear and watch it being drawn. A common tandem takes under a minute.</p>
-            {somebody ? (
-              <Row>
-                <LinkButton to="/yard/new" $main>
-                  Add a trailer
-                </LinkButton>
-                <LinkButton to="/ledger/tables">Bring in a table of trailers</LinkButton>
-              </Row>
-            ) : (
-              <p>Say who works here first.</p>
-            )}
+            <h2>2. Who else works here</h2>
+            <p>
+              Everything written down carries a name. Each of them comes in with a code that you give them.
+            </p>
+            <Row>
+              <LinkButton to="/settings/people">Add people</LinkButton>
+            </Row>
           </Stack>
         </li>
       </Steps>
     </Page>
-  );
-}
-
-function WhoWorks({ people }: { people: readonly Schemas["PersonAnswer"][] }) {
-  const queries = useQueryClient();
-  const form = useForm({
-    start: { name: "" },
-    send: ({ name }, id) =>
-      answer(
-        shop.PUT("/api/settings/people/{id}", { params: { path: { id } }, body: { name, active: true } }),
-      ),
-    done: (now, _sent, id) => {
-      setWorker(id);
-      queries.setQueryData(["shop"], now);
-    },
-  });
-  if (people.length > 0) return <h2>1. Pick your name at the top of the page</h2>;
-  return (
-    <Form of={form}>
-      <Stack>
-        <h2>1. Who works here?</h2>
-        <p>Everything written down carries a name. Start with yours; more can be added later.</p>
-        <TextField
-          label="Your name"
-          value={form.edit.name}
-          onChange={(name) => form.change({ name })}
-          problem={form.at("/name")}
-        />
-        <FormProblem of={form} />
-        <Row>
-          <Button type="submit" $main isDisabled={form.pending}>
-            That’s me
-          </Button>
-        </Row>
-      </Stack>
-    </Form>
   );
 }

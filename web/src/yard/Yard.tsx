@@ -59,7 +59,7 @@ export default function Yard() {
     placeholderData: keepPreviousData,
   });
 
-  if (house.data?.trailerCount === 0) return <FirstSteps house={house.data} />;
+  if (house.data?.trailerCount === 0) return <FirstSteps />;
   const whose = customers.data?.find((c) => c.id === customer);
   const first = list.data?.pages[0];
   const total = first ? (first.found ?? house.data?.trailerCount) : undefined;

@@ -57,7 +57,12 @@ public sealed record Limit(
 
     /// <summary>Whether another figure would let through what this one stops.</summary>
     /// <param name="other">The other figure, canonical.</param>
-    public bool IsLooser(decimal other) => Bound == Bound.AtLeast ? other < Value : other > Value;
+    public bool IsLooser(decimal other) => IsLooser(other, Value);
+
+    /// <summary>Whether one figure would let through what another one stops.</summary>
+    /// <param name="figure">The one, canonical.</param>
+    /// <param name="than">The other, canonical.</param>
+    public bool IsLooser(decimal figure, decimal than) => Bound == Bound.AtLeast ? figure < than : figure > than;
 
     /// <summary>A figure of this limit in the shop's unit: "1/16 in", "25 °F".</summary>
     /// <param name="canonical">The figure, canonical.</param>

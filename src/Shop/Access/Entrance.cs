@@ -1,0 +1,285 @@
+using System.Security.Claims;
+using Microsoft.AspNetCore.Identity;
+using Microsoft.EntityFrameworkCore;
+using SturdyTinker.Core.People;
+using SturdyTinker.Shop.Requests;
+using SturdyTinker.Store;
+using SturdyTinker.Store.Access;
+
+namespace SturdyTinker.Shop.Access;
+
+/// <summary>Where people come in and go out: checks what they bring, and begins and ends their sessions.</summary>
+/// <param name="file">The shop's file.</param>
+/// <param name="users">The framework's accounts.</param>
+/// <param name="signIn">The framework's checks.</param>
+/// <param name="hasher">The framework's slow hash.</param>
+/// <param name="door">Where changes are said.</param>
+/// <param name="clock">The shop's clock.</param>
+internal sealed class Entrance(
+    ShopFile file,
+    UserManager<Account> users,
+    SignInManager<Account> signIn,
+    IPasswordHasher<Account> hasher,
+    Door door,
+    Clock clock)
+{
+    /// <summary>Wrong PINs in a row after which none is taken for a while.</summary>
+    internal const int PinsInARow = 5;
+
+    /// <summary>How long no PIN is taken then.</summary>
+    internal static readonly TimeSpan PinRest = TimeSpan.FromMinutes(5);
+
+    private const string Wrong = "The name or the secret is not right.";
+    private const int LongestBrowser = 120;
+
+    /// <summary>The account of a person, made where there is none yet.</summary>
+    internal async Task<Account> AccountAsync(Guid person)
+    {
+        Account? account = await users.FindByIdAsync(person.ToString());
+        if (account is null)
+        {
+            account = new Account { Id = person, UserName = person.ToString("N") };
+            Succeeded(await users.CreateAsync(account), "/secret");
+        }
+
+        return account;
+    }
+
+    /// <summary>Sets a secret, whatever it was; refused (422) where it is too easy.</summary>
+    internal async Task SetSecretAsync(Account account, string? secret)
+    {
+        secret = Typed("/secret", secret);
+        foreach (IPasswordValidator<Account> validator in users.PasswordValidators)
+        {
+            Succeeded(await validator.ValidateAsync(users, account, secret), "/secret");
+        }
+
+        if (account.PasswordHash is not null)
+        {
+            Succeeded(await users.RemovePasswordAsync(account), "/secret");
+        }
+
+        Succeeded(await users.AddPasswordAsync(account, secret), "/secret");
+        Succeeded(await users.ResetAccessFailedCountAsync(account), "/secret");
+        Succeeded(await users.SetLockoutEndDateAsync(account, null), "/secret");
+    }
+
+    /// <summary>Sets a PIN, or takes it away (null or empty).</summary>
+    internal async Task SetPinAsync(Account account, string? pin)
+    {
+        Checks checks = new();
+        checks.Add("/pin", string.IsNullOrEmpty(pin) ? null : PinRules.WhyNot(pin));
+        checks.Done();
+        account.PinHash = string.IsNullOrEmpty(pin) ? null : hasher.HashPassword(account, pin);
+        (account.PinFailures, account.PinLockedUntil) = (0, null);
+        Succeeded(await users.UpdateAsync(account), "/pin");
+    }
+
+    /// <summary>Checks a name and a secret; the person, or a refusal that does not say which of both was wrong.</summary>
+    internal async Task<Person> BySecretAsync(string? name, string? secret)
+    {
+        (name, secret) = (Typed("/name", name).Trim(), Typed("/secret", secret));
+        Person? person = await file.People.AsNoTracking().FirstOrDefaultAsync(p => p.Name == name && p.Active);
+        Account? account = person is null ? null : await users.FindByIdAsync(person.Id.ToString());
+        if (account?.PasswordHash is null)
+        {
+            // As slow as for somebody who is known.
+            hasher.HashPassword(new Account(), secret);
+            throw Refusal.Field("/secret", Wrong);
+        }
+
+        await CheckSecretAsync(account, secret, Wrong);
+        return person!;
+    }
+
+    /// <summary>Checks the secret of somebody who is signed in.</summary>
+    internal async Task CheckOwnAsync(Guid person, string? secret) =>
+        await CheckSecretAsync(
+            await AccountAsync(person),
+            Typed("/secret", secret),
+            "This is not your secret.");
+
+    /// <summary>Checks a PIN on one of the shop's tablets.</summary>
+    internal async Task<Person> ByPinAsync(Guid personId, string? pin)
+    {
+        pin = Typed("/pin", pin);
+        Person? person = await file.People.AsNoTracking().FirstOrDefaultAsync(p => p.Id == personId && p.Active);
+        Account? account = person is null ? null : await users.FindByIdAsync(person.Id.ToString());
+        if (account?.PinHash is null)
+        {
+            throw Refusal.Field("/pin", "There is no PIN for this name: sign in by name and secret, and set one.");
+        }
+
+        // Counted before it is looked at, so that many tries at once are many.
+        await using (var transaction = await file.Database.BeginTransactionAsync())
+        {
+            await file.Entry(account).ReloadAsync();
+            if (account.PinLockedUntil > clock.Now)
+            {
+                throw Refusal.Field(
+                    "/pin",
+                    "Too many wrong PINs: wait five minutes, or sign in by name and secret.");
+            }
+
+            account.PinFailures++;
+            if (account.PinFailures >= PinsInARow)
+            {
+                (account.PinFailures, account.PinLockedUntil) = (0, clock.Now + PinRest);
+            }
+
+            await file.SaveChangesAsync();
+            await transaction.CommitAsync();
+        }
+
+        if (hasher.VerifyHashedPassword(account, account.PinHash, pin) == PasswordVerificationResult.Failed)
+        {
+            throw Refusal.Field("/pin", "This PIN is not right.");
+        }
+
+        (account.PinFailures, account.PinLockedUntil) = (0, null);
+        await file.SaveChangesAsync();
+        return person!;
+    }
+
+    /// <summary>The tablet of the shop that a request comes from; null for a browser of one's own.</summary>
+    internal async Task<Device?> DeviceAsync(HttpRequest request)
+    {
+        if (Cookies.Device(request) is not { Length: > 0 } key)
+        {
+            return null;
+        }
+
+        string hash = Digest.Of(key);
+        return await file.Devices.AsNoTracking().FirstOrDefaultAsync(d => d.KeyHash == hash && d.WithdrawnAt == null);
+    }
+
+    /// <summary>Begins a session under a key of its own, and ends the one that this browser had.</summary>
+    internal async Task EnterAsync(HttpContext context, Guid person, SignedInBy by)
+    {
+        await LeaveAsync(context);
+        string key = Digest.NewKey();
+        string browser = context.Request.Headers.UserAgent.ToString();
+        file.Sessions.Add(new Session
+        {
+            Id = Guid.CreateVersion7(),
+            KeyHash = Digest.Of(key),
+            PersonId = person,
+            DeviceId = (await DeviceAsync(context.Request))?.Id,
+            By = by,
+            Browser = new string([.. browser.Where(c => c is >= ' ' and <= '~').Take(LongestBrowser)]),
+            At = clock.Now,
+            SeenAt = clock.Now
+        });
+        await file.SaveChangesAsync();
+        Cookies.KeepSession(context, key);
+    }
+
+    /// <summary>Ends the session of this browser, if there is one.</summary>
+    internal async Task LeaveAsync(HttpContext context)
+    {
+        if (Cookies.Session(context.Request) is { Length: > 0 } key)
+        {
+            string hash = Digest.Of(key);
+            DateTimeOffset now = clock.Now;
+            await file.Sessions
+                .Where(s => s.KeyHash == hash && s.EndedAt == null)
+                .ExecuteUpdateAsync(s => s.SetProperty(x => x.EndedAt, now));
+            door.Changed();
+            Cookies.DropSession(context);
+        }
+    }
+
+    /// <summary>Ends every session of a person, but perhaps one.</summary>
+    internal async Task EndAllAsync(Guid person, Guid? but = null)
+    {
+        DateTimeOffset now = clock.Now;
+        await file.Sessions
+            .Where(s => s.PersonId == person && s.EndedAt == null && s.Id != but)
+            .ExecuteUpdateAsync(s => s.SetProperty(x => x.EndedAt, now));
+        door.Changed();
+    }
+
+    /// <summary>The session of a request; null for a program and for nobody.</summary>
+    internal static Guid? SessionOf(ClaimsPrincipal who) =>
+        Guid.TryParse(who.FindFirstValue(ClaimTypes.Sid), out Guid id) ? id : null;
+
+    private async Task CheckSecretAsync(Account account, string secret, string wrong)
+    {
+        SignInResult checkedIt = await signIn.CheckPasswordSignInAsync(account, secret, lockoutOnFailure: true);
+        if (checkedIt.IsLockedOut)
+        {
+            throw Refusal.Field("/secret", "Too many wrong secrets: wait five minutes, or ask the owner for a code.");
+        }
+
+        if (!checkedIt.Succeeded)
+        {
+            throw Refusal.Field("/secret", wrong);
+        }
+    }
+
+    private static string Typed(string pointer, string? typed) =>
+        string.IsNullOrWhiteSpace(typed) || typed.Length > SecretRules.Longest
+            ? throw Refusal.Field(pointer, $"Type it: up to {SecretRules.Longest} signs.")
+            : typed;
+
+    private static void Succeeded(IdentityResult result, string pointer)
+    {
+        if (!result.Succeeded)
+        {
+            throw Refusal.Field(pointer, result.Errors.First().Description);
+        }
+    }
+}
+
+/// <summary>What a secret has to be: long, rather than odd (NIST SP 800-63B, from memory), and not easily thought of.</summary>
+internal sealed class SecretRules : IPasswordValidator<Account>
+{
+    /// <summary>The fewest signs.</summary>
+    internal const int Shortest = 10;
+
+    /// <summary>The most signs.</summary>
+    internal const int Longest = 200;
+
+    private static readonly string[] Easy =
+        ["password", "passwort", "secret", "trailer", "tinker", "bearing", "qwerty", "asdfgh", "letmein", "workshop"];
+
+    /// <inheritdoc/>
+    public Task<IdentityResult> ValidateAsync(UserManager<Account> manager, Account user, string? password) =>
+        Task.FromResult(WhyNot(password ?? "") is { } why
+            ? IdentityResult.Failed(new IdentityError { Description = why })
+            : IdentityResult.Success);
+
+    /// <summary>Why it won't do, a sentence; null where it does.</summary>
+    internal static string? WhyNot(string secret)
+    {
+        if (secret.Length < Shortest)
+        {
+            return $"A secret has at least {Shortest} signs: three or four words that do not belong together are easy to "
+                + "keep and hard to guess.";
+        }
+
+        // What is left of it without the words that everybody tries, and how many different signs there are.
+        string left = Easy.Aggregate(
+            secret.ToLowerInvariant(),
+            (text, word) => text.Replace(word, "", StringComparison.Ordinal));
+        return left.Length < 5 || secret.Distinct().Count() < 5
+            ? "This one is tried first by whoever guesses: take words that do not belong together."
+            : null;
+    }
+}
+
+/// <summary>What a PIN has to be.</summary>
+internal static class PinRules
+{
+    /// <summary>Why it won't do, a sentence; null where it does.</summary>
+    internal static string? WhyNot(string pin)
+    {
+        if (pin.Length is < 4 or > 8 || !pin.All(char.IsAsciiDigit))
+        {
+            return "A PIN has 4 to 8 figures.";
+        }
+
+        int[] steps = [.. pin.Zip(pin[1..], (a, b) => b - a).Distinct()];
+        return steps is [0 or 1 or -1] ? "This PIN is tried first by whoever guesses: take another." : null;
+    }
+}

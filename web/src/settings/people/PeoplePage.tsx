@@ -1,0 +1,244 @@
+import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { useState } from "react";
+import styled from "styled-components";
+import { answer, type Schemas, shop } from "../../api/client";
+import { newId } from "../../api/ids";
+import { useMay } from "../../api/useAccess";
+import { useShop } from "../../api/useShop";
+import { useWorkerId } from "../../api/worker";
+import { Button, TextButton } from "../../ui/Button";
+import { Checkbox } from "../../ui/Checkbox";
+import { TextField } from "../../ui/Fields";
+import { Form, FormProblem } from "../../ui/Form";
+import { note } from "../../ui/Notes";
+import { Columns, Lines, Quiet, Row, Section, Stack } from "../../ui/Page";
+import { Problem } from "../../ui/Problem";
+import { useForm } from "../../ui/useForm";
+import { Waiting } from "../../ui/Waiting";
+import { SettingsFrame } from "../SettingsFrame";
+import { Codes } from "./Codes";
+import { Devices } from "./Devices";
+import { ROLES, rolesInWords } from "./roles";
+import { Sessions } from "./Sessions";
+import { Tokens } from "./Tokens";
+
+type Person = Schemas["PersonAnswer"];
+
+/** Who works here, what each may do, and how they come in. */
+export default function PeoplePage() {
+  const house = useShop();
+  const may = { people: useMay("people"), devices: useMay("devices"), tokens: useMay("tokens") };
+  return (
+    <SettingsFrame
+      title="People"
+      about="Who works here, and what each may do. Everything written down carries a name."
+    >
+      <Waiting of={house} what="Reading who works here" rows={6} />
+      {house.data && (
+        <Stack $gap={36}>
+          <Columns $shape="minmax(0, 1.4fr) minmax(0, 1fr)">
+            <Everybody people={house.data.people} may={may.people} />
+            {may.people && <Somebody />}
+          </Columns>
+          {may.devices && (
+            <Section>
+              <h2>Shared tablets</h2>
+              <Devices />
+            </Section>
+          )}
+          <Section>
+            <h2>Signed in</h2>
+            <Sessions />
+          </Section>
+          {may.tokens && (
+            <Section>
+              <h2>Programs</h2>
+              <Tokens />
+            </Section>
+          )}
+        </Stack>
+      )}
+    </SettingsFrame>
+  );
+}
+
+const Name = styled.b`
+  overflow-wrap: anywhere;
+`;
+
+function usePut() {
+  const queries = useQueryClient();
+  return (id: string, body: Schemas["PersonEdit"]) =>
+    answer(shop.PUT("/api/settings/people/{id}", { params: { path: { id } }, body })).then(async (now) => {
+      queries.setQueryData(["shop"], now);
+      await queries.invalidateQueries({ queryKey: ["access"] });
+      return now;
+    });
+}
+
+function useInvite() {
+  return useMutation({
+    mutationFn: (id: string) =>
+      answer(shop.POST("/api/access/people/{id}/code", { params: { path: { id } } })),
+  });
+}
+
+function Everybody({ people, may }: { people: readonly Person[]; may: boolean }) {
+  const [open, setOpen] = useState<string | null>(null);
+  return (
+    <Stack>
+      <Lines>
+        {people.map((p) => (
+          <li key={p.id}>
+            <Row style={{ justifyContent: "space-between", alignItems: "flex-start" }}>
+              <span style={{ minWidth: 0 }}>
+                <Name>{p.name}</Name> {!p.active && <Quiet>no longer here</Quiet>}
+                <br />
+                <Quiet>{rolesInWords(p.roles)}</Quiet>
+              </span>
+              {may && open !== p.id && (
+                <TextButton aria-label={`Edit ${p.name}`} onPress={() => setOpen(p.id)}>
+                  Edit
+                </TextButton>
+              )}
+            </Row>
+            {open === p.id && <One person={p} onDone={() => setOpen(null)} />}
+          </li>
+        ))}
+      </Lines>
+    </Stack>
+  );
+}
+
+function Roles({
+  roles,
+  onChange,
+  problem,
+}: {
+  roles: readonly Schemas["Role"][];
+  onChange: (roles: Schemas["Role"][]) => void;
+  problem: string | undefined;
+}) {
+  return (
+    <div role="group" aria-label="What they are in the shop" style={{ display: "grid", gap: 6 }}>
+      {ROLES.map(([role, name, what]) => (
+        <Checkbox
+          key={role}
+          checked={roles.includes(role)}
+          onChange={(is) => onChange(is ? [...roles, role] : roles.filter((r) => r !== role))}
+        >
+          {name} <Quiet>{what}</Quiet>
+        </Checkbox>
+      ))}
+      <Problem of={problem && new Error(problem)} />
+    </div>
+  );
+}
+
+function One({ person, onDone }: { person: Person; onDone: () => void }) {
+  const put = usePut();
+  const worker = useWorkerId();
+  const invite = useInvite();
+  const form = useForm({
+    start: { name: person.name, roles: [...person.roles] },
+    send: (edit) => put(person.id, { ...edit, active: person.active }),
+    done: onDone,
+  });
+  const change = useMutation({
+    mutationFn: (active: boolean) => put(person.id, { name: person.name, active, roles: null }),
+    onSuccess: (_now, active) => {
+      note(active ? `${person.name} is back.` : `${person.name} is no longer here.`, () =>
+        change.mutate(!active),
+      );
+      onDone();
+    },
+  });
+  return (
+    <Form of={form} onLeave={onDone}>
+      <Stack>
+        <TextField
+          label="Name"
+          value={form.edit.name}
+          onChange={(name) => form.change({ name })}
+          problem={form.at("/name")}
+        />
+        <Roles
+          roles={form.edit.roles}
+          onChange={(roles) => form.change({ roles })}
+          problem={form.at("/roles")}
+        />
+        <FormProblem of={form} />
+        <Row $gap={16}>
+          <Button type="submit" $main isDisabled={form.pending}>
+            Save
+          </Button>
+          <Button onPress={onDone}>Leave it</Button>
+          {person.active && (
+            <TextButton onPress={() => invite.mutate(person.id)}>A code to come in by</TextButton>
+          )}
+          {person.id !== worker && (
+            <TextButton onPress={() => change.mutate(!person.active)}>
+              {person.active ? "has left" : "is back"}
+            </TextButton>
+          )}
+        </Row>
+        <Problem of={invite.error ?? change.error} />
+        {invite.data && <Invited name={person.name} codes={invite.data.codes} />}
+      </Stack>
+    </Form>
+  );
+}
+
+function Invited({ name, codes }: { name: string; codes: readonly string[] }) {
+  return (
+    <Stack $gap={6}>
+      <p role="status">
+        Give this to {name} alone. It sets a new secret, once, within seven days, and is shown now and never
+        again.
+      </p>
+      <Codes of={codes} />
+    </Stack>
+  );
+}
+
+function Somebody() {
+  const put = usePut();
+  const invite = useInvite();
+  const [added, setAdded] = useState("");
+  const form = useForm({
+    start: { name: "", roles: ["technician"] as Schemas["Role"][] },
+    send: async ({ name, roles }) => {
+      // Sent again it is another one only where the first was refused: the name is unique.
+      const id = newId();
+      await put(id, { name, active: true, roles });
+      setAdded(name.trim());
+      return invite.mutateAsync(id);
+    },
+    next: true,
+  });
+  return (
+    <Form of={form}>
+      <Stack>
+        <h2>Somebody new</h2>
+        <TextField
+          label="Name"
+          value={form.edit.name}
+          onChange={(name) => form.change({ name })}
+          problem={form.at("/name")}
+        />
+        <Roles
+          roles={form.edit.roles}
+          onChange={(roles) => form.change({ roles })}
+          problem={form.at("/roles")}
+        />
+        <FormProblem of={form} />
+        <div>
+          <Button type="submit" isDisabled={form.pending}>
+            Add
+          </Button>
+        </div>
+        {invite.data && <Invited name={added} codes={invite.data.codes} />}
+      </Stack>
+    </Form>
+  );
+}
