@@ -4,6 +4,8 @@ using System.Net.Http.Json;
 using System.Text;
 using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
+using Microsoft.EntityFrameworkCore.Infrastructure;
+using Microsoft.EntityFrameworkCore.Migrations;
 using SturdyTinker.Demo;
 using SturdyTinker.Store;
 
@@ -15,7 +17,11 @@ namespace SturdyTinker.Bench;
 /// </summary>
 internal static class FaultsBench
 {
-    private const int Writers = 4, TableRows = 2_000;
+    private const int Writers = 4, TableRows = 2_000, Clients = 50, EarlierRows = 200;
+
+    // The last one before there was a door.
+    private const string EarlierEdition = "OutgoingMail";
+    private static readonly TimeSpan Together = TimeSpan.FromMinutes(1);
     private static readonly TimeSpan Patience = TimeSpan.FromSeconds(60);
 
     /// <summary>Runs so many kills, by a seed that is printed. 0 where nothing was lost.</summary>
@@ -31,7 +37,10 @@ internal static class FaultsBench
         }
 
         Outcome all = new();
-        string[] kinds = ["writes", "writes", "writes", "a start", "a table coming in", "a backup", "laying one back"];
+        string[] kinds =
+        [
+            "writes", "writes", "writes", "a start", "a table coming in", "a backup", "laying one back", "an upgrade"
+        ];
         Dictionary<string, Outcome> by = [];
         for (int i = 0; i < kills; i++)
         {
@@ -42,12 +51,14 @@ internal static class FaultsBench
                 "a start" => await StartAsync(shop, random),
                 "a table coming in" => await TableAsync(shop, random, i),
                 "a backup" => await BackupAsync(shop, folder, random),
+                "an upgrade" => await UpgradeAsync(shop.Program, folder, random),
                 _ => await RestoreAsync(shop, folder, random),
             };
             by[kind] = by.GetValueOrDefault(kind, new Outcome()).With(one);
             all = all.With(one);
         }
 
+        int refused = await ClientsAsync(shop);
         IReadOnlyList<string> faults = await ShopCheck.RunAsync(shop.Folder);
         Console.WriteLine("killed during         kills  answered  lost  doubled  will not start");
         foreach ((string kind, Outcome one) in by.OrderBy(k => k.Key, StringComparer.Ordinal).Append(
@@ -60,7 +71,79 @@ internal static class FaultsBench
         Console.WriteLine(faults.Count == 0 ? "The record is whole." : string.Join('\n', faults));
         SqliteConnection.ClearAllPools();
         Directory.Delete(folder, recursive: true);
-        return all.Lost + all.Doubled + all.Dead + faults.Count == 0 ? 0 : 1;
+        return all.Lost + all.Doubled + all.Dead + faults.Count + refused == 0 ? 0 : 1;
+    }
+
+    // Everybody at once for a minute: pages and writes; none may fail, and the program may not grow without end.
+    private static async Task<int> ClientsAsync(Shop shop)
+    {
+        using Running server = await Running.StartAsync(shop);
+        List<double> took = [];
+        int failed = 0, writes = 0;
+        long end = Environment.TickCount64 + (long)Together.TotalMilliseconds;
+        await Task.WhenAll(Enumerable.Range(0, Clients).Select(client => Task.Run(async () =>
+        {
+            Random random = new(client);
+            while (Environment.TickCount64 < end)
+            {
+                long begun = Stopwatch.GetTimestamp();
+                bool write = random.Next(10) == 0;
+                bool well = write
+                    ? await server.TripAsync(Guid.CreateVersion7(), $"{random.Next(1, 400)}")
+                    : await server.PageAsync(random.Next(3));
+                double ms = Stopwatch.GetElapsedTime(begun).TotalMilliseconds;
+                lock (took)
+                {
+                    took.Add(ms);
+                    failed += well ? 0 : 1;
+                    writes += write ? 1 : 0;
+                }
+            }
+        })));
+        took.Sort();
+        Console.WriteLine(FormattableString.Invariant(
+            $"{Clients} clients for {Together.TotalSeconds:0} s: {took.Count:#,0} answers, {writes:#,0} of them writes, ")
+            + FormattableString.Invariant($"{failed} failed; median {took[took.Count / 2]:0} ms, ")
+            + FormattableString.Invariant($"p99 {took[took.Count * 99 / 100]:0} ms; {server.Memory / 1_048_576:#,0} MB"));
+        return failed;
+    }
+
+    // A file of an earlier edition that is killed while it is brought up to date: it is the old one or the new one,
+    // whole, and the next start has it.
+    private static async Task<Outcome> UpgradeAsync(string program, string folder, Random random)
+    {
+        Shop old = new(program, Path.Combine(folder, "old"));
+        Directory.CreateDirectory(old.Folder);
+        DbContextOptionsBuilder<ShopFile> builder = new();
+        builder.UseShopFile(old.Folder);
+        await using (ShopFile file = new(builder.Options))
+        {
+            await file.GetService<IMigrator>().MigrateAsync(EarlierEdition);
+            for (int i = 0; i < EarlierRows; i++)
+            {
+                await file.Database.ExecuteSqlAsync(
+                    $"INSERT INTO Customers (Id, Name, Phone, Mail, Note, Schools, Version) VALUES ({Guid.CreateVersion7()}, {$"Owner {i}"}, '', '', '', '', 1)");
+            }
+        }
+
+        SqliteConnection.ClearAllPools();
+        using (Running killed = Running.Begin(old))
+        {
+            await Task.Delay(random.Next(200, 1_600));
+            killed.Kill();
+        }
+
+        using Running again = await Running.StartAsync(old, signedIn: false);
+        again.Kill();
+        int lost = (await ShopCheck.RunAsync(old.Folder)).Count;
+        await using (ShopFile file = new(builder.Options))
+        {
+            lost += EarlierRows - await file.Customers.CountAsync();
+        }
+
+        SqliteConnection.ClearAllPools();
+        Directory.Delete(old.Folder, recursive: true);
+        return new Outcome(1, 0, lost, 0, again.Dead);
     }
 
     // Trips are written down by several at once, each under an id of its own; what was not answered is sent again.
@@ -318,7 +401,7 @@ internal static class FaultsBench
                 new Uri(address));
         }
 
-        public static async Task<Running> StartAsync(Shop shop)
+        public static async Task<Running> StartAsync(Shop shop, bool signedIn = true)
         {
             Running running = Begin(shop);
             long begun = Environment.TickCount64;
@@ -328,7 +411,11 @@ internal static class FaultsBench
                 {
                     if ((await running.http.GetAsync("/health/ready")).IsSuccessStatusCode)
                     {
-                        await BenchServer.SignInAsync(running.http, Fleet.Measurer);
+                        if (signedIn)
+                        {
+                            await BenchServer.SignInAsync(running.http, Fleet.Measurer);
+                        }
+
                         return running;
                     }
                 }
@@ -356,6 +443,28 @@ internal static class FaultsBench
                     typed,
                     startsNewMeter = false
                 }));
+        }
+
+        /// <summary>What the program takes of memory, bytes.</summary>
+        public long Memory
+        {
+            get
+            {
+                process.Refresh();
+                return process.WorkingSet64;
+            }
+        }
+
+        /// <summary>Asks for a page: of a trailer, of the yard, of what stands in the bay.</summary>
+        public async Task<bool> PageAsync(int which)
+        {
+            (_, Guid trailer) = await shop.WhoAsync();
+            return await SentAsync(() => http.GetAsync(which switch
+            {
+                0 => $"/api/yard/trailers/{trailer}",
+                1 => "/api/yard/trailers?order=due",
+                _ => "/api/bay/visits",
+            }));
         }
 
         public Task<bool> TableAsync(string text) => SentAsync(async () =>

@@ -68,7 +68,14 @@ public static class ShopFileOpening
         if (edition.IsEarlier)
         {
             await LetGoOfStaleLockAsync(file);
-            await file.Database.MigrateAsync();
+            if (edition.Newest is null)
+            {
+                await file.Database.MigrateAsync();
+            }
+            else
+            {
+                await UpgradeAsync(file);
+            }
         }
 
         await FindIndex.PrepareAsync(file);
@@ -96,6 +103,65 @@ public static class ShopFileOpening
         finally
         {
             await file.Database.CloseConnectionAsync();
+        }
+    }
+
+    // A copy is brought up to date and seen to be whole; then it takes the file's place in one move. Whatever goes wrong
+    // before leaves the file as it was.
+    private static async Task UpgradeAsync(ShopFile file)
+    {
+        string path = file.Database.GetDbConnection().DataSource, copy = path + ".upgrading";
+        string[] left = [copy, copy + "-wal", copy + "-shm", copy + "-journal"];
+        Array.ForEach(left, File.Delete);
+        try
+        {
+            SqliteConnection old = (SqliteConnection)file.Database.GetDbConnection();
+            await file.Database.OpenConnectionAsync();
+            SqliteConnectionStringBuilder connection = new()
+            {
+                DataSource = copy,
+                ForeignKeys = true,
+                Pooling = false
+            };
+            await using (SqliteConnection to = new(connection.ConnectionString))
+            {
+                old.BackupDatabase(to);
+            }
+
+            DbContextOptionsBuilder<ShopFile> builder = new();
+            builder.UseSqlite(connection.ConnectionString)
+                .ConfigureWarnings(warnings => warnings.Ignore(RelationalEventId.PendingModelChangesWarning));
+            await using (ShopFile made = new(builder.Options))
+            {
+                await made.Database.MigrateAsync();
+                List<string> damaged = await made.AskAsync("PRAGMA integrity_check");
+                if (damaged is not ["ok"] || (await made.AskAsync("PRAGMA foreign_key_check")).Count > 0)
+                {
+                    throw new InvalidOperationException(
+                        "The shop’s file did not come through its upgrade whole. It is as it was: go on with the program "
+                            + "of before.");
+                }
+
+                // All of it in one file.
+                await made.AskAsync("PRAGMA journal_mode=DELETE");
+            }
+
+            await using (FileStream flushed = new(copy, FileMode.Open, FileAccess.ReadWrite))
+            {
+                RandomAccess.FlushToDisk(flushed.SafeFileHandle);
+            }
+
+            // What the old file's log holds is in the copy, and in the file itself before the log goes.
+            await file.AskAsync("PRAGMA wal_checkpoint(TRUNCATE)");
+            await file.Database.CloseConnectionAsync();
+            SqliteConnection.ClearPool(old);
+            File.Delete(path + "-wal");
+            File.Delete(path + "-shm");
+            File.Move(copy, path, overwrite: true);
+        }
+        finally
+        {
+            Array.ForEach(left, File.Delete);
         }
     }
 

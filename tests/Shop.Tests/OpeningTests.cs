@@ -216,8 +216,8 @@ public sealed class OpeningTests : IDisposable
     [Fact]
     public async Task A_backup_is_made_every_day_and_tried_and_laid_back_by_its_file()
     {
-        string kept = Path.Combine(folder, "kept");
-        using ShopServer shop = new(Path.Combine(folder, "shop"), backups: kept);
+        string kept = Path.Combine(folder, "kept"), second = Path.Combine(folder, "second");
+        using ShopServer shop = new(Path.Combine(folder, "shop"), backups: kept, backupsAlso: second);
         await shop.SomebodyAsync();
         Bay.VisitAnswer visit = await shop.VisitAsync((await shop.TrailerAsync()).Id, "axle-1-left");
         Guid photo = ShopServer.NewId();
@@ -238,6 +238,16 @@ public sealed class OpeningTests : IDisposable
         now = await shop.PostAsync<Requests.BackupsAnswer>("/api/settings/backups", new { });
         Assert.Equal(2, now.Nights.Count);
         Assert.Equal(2, Directory.GetFiles(Path.Combine(kept, Backup.PhotosFolder)).Length);
+
+        // The second folder has all of it, and is enough by itself.
+        Assert.Equal((second, null), (now.Second, now.SecondProblem));
+        Assert.Equal(
+            new Kept(2, 0),
+            await Backup.RestoreAsync(Path.Combine(second, now.Nights[0].Name), Path.Combine(folder, "from-second")));
+        Directory.Delete(second, recursive: true);
+        await File.WriteAllTextAsync(second, "a file where the folder was");
+        now = await shop.PostAsync<Requests.BackupsAnswer>("/api/settings/backups", new { });
+        Assert.True(now.Problem is null && now.SecondProblem is not null, $"{now.Problem}, {now.SecondProblem}");
 
         string target = Path.Combine(folder, "new");
         Assert.Equal(new Kept(2, 0), await Backup.RestoreAsync(Path.Combine(kept, now.Nights[0].Name), target));

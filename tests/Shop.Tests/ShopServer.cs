@@ -43,6 +43,7 @@ public sealed class ShopServer : IDisposable
     /// <param name="meters">Address of its feed of meter readings; null for none.</param>
     /// <param name="supplier">Address of its supplier's service; null for none.</param>
     /// <param name="backups">Folder of the backups it makes by itself; "none" for none.</param>
+    /// <param name="backupsAlso">The folder they are copied to; null for none.</param>
     /// <param name="web">Folder of its pages; null for none.</param>
     /// <param name="wait">How long a write waits for a busy file, s.</param>
     /// <param name="ahead">By how much its clock is ahead of <see cref="TurnedClock.Start"/> when it starts.</param>
@@ -56,6 +57,7 @@ public sealed class ShopServer : IDisposable
         int wait = 30,
         string? web = null,
         string? backups = "none",
+        string? backupsAlso = null,
         TimeSpan ahead = default,
         int tries = 100_000)
     {
@@ -66,6 +68,7 @@ public sealed class ShopServer : IDisposable
             host.UseSetting("data", Folder);
             host.UseSetting("web", web);
             host.UseSetting("backups", backups);
+            host.UseSetting("backups-also", backupsAlso);
             host.UseSetting("instruments", instruments);
             host.UseSetting("mail", mail);
             host.UseSetting("meters", meters);

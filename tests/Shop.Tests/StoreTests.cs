@@ -235,6 +235,42 @@ public sealed class StoreTests : IAsyncLifetime
     }
 
     [Fact]
+    public async Task An_upgrade_that_fails_leaves_the_file_to_the_bit_and_one_that_does_not_leaves_nothing_else()
+    {
+        string old = Path.Combine(folder, "old"), path = Path.Combine(old, ShopFileOpening.FileName);
+        Directory.CreateDirectory(old);
+        DbContextOptionsBuilder<ShopFile> builder = new();
+        builder.UseShopFile(old);
+        await using (ShopFile before = new(builder.Options))
+        {
+            await before.GetService<IMigrator>().MigrateAsync("OutgoingMail");
+            await before.Database.ExecuteSqlAsync(
+                $"INSERT INTO People (Id, Name, Active) VALUES ({person.Id}, {person.Name}, 1)");
+
+            // Something stands in the way of what is to come.
+            await before.Database.ExecuteSqlRawAsync("CREATE TABLE Devices (Other TEXT)");
+        }
+
+        SqliteConnection.ClearAllPools();
+        byte[] was = await File.ReadAllBytesAsync(path);
+        await Assert.ThrowsAsync<SqliteException>(() => ShopFileOpening.OpenAsync(old));
+        SqliteConnection.ClearAllPools();
+        Assert.Equal(was, await File.ReadAllBytesAsync(path));
+        Assert.DoesNotContain(Directory.GetFiles(old), f => f.Contains("upgrading", StringComparison.Ordinal));
+
+        await using (ShopFile before = new(builder.Options))
+        {
+            await before.Database.ExecuteSqlRawAsync("DROP TABLE Devices");
+        }
+
+        await using ShopFile after = await ShopFileOpening.OpenAsync(old);
+        Assert.Equal(person.Name, (await after.People.SingleAsync()).Name);
+        Assert.Equal([Core.People.Role.Technician], (await after.People.SingleAsync()).Roles);
+        Assert.False((await after.EditionAsync()).IsEarlier);
+        Assert.DoesNotContain(Directory.GetFiles(old), f => f.Contains("upgrading", StringComparison.Ordinal));
+    }
+
+    [Fact]
     public async Task A_file_from_before_there_were_releases_keeps_them_and_its_pictures()
     {
         string old = Path.Combine(folder, "old");

@@ -29,6 +29,7 @@ public static class Rights
         [Right.Import] = [Role.Owner, Role.Foreman, Role.Office],
         [Right.Export] = [Role.Owner, Role.Foreman, Role.Office],
         [Right.Backups] = [Role.Owner, Role.Foreman],
+        [Right.Forget] = [Role.Owner],
         [Right.Tokens] = [Role.Owner],
     };
 
@@ -97,6 +98,7 @@ public static class Rights
         Right.Import => "Bringing tables in",
         Right.Export => "Taking the record out",
         Right.Backups => "The backups",
+        Right.Forget => "Forgetting a customer",
         _ => "Letting programs in",
     };
 }

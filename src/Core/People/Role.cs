@@ -91,6 +91,9 @@ public enum Right
     /// <summary>See and make backups, and how the program does.</summary>
     Backups,
 
+    /// <summary>Forget whom a customer is, where somebody has a right to that.</summary>
+    Forget,
+
     /// <summary>Let programs in.</summary>
     Tokens,
 }

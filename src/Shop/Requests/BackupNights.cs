@@ -25,7 +25,14 @@ public sealed record BackupNight(
 /// <param name="Folder">Where they lie.</param>
 /// <param name="Nights">Those that are kept, the newest first.</param>
 /// <param name="Problem">Why the last one could not be made; null where it could.</param>
-public sealed record BackupsAnswer(string Folder, IReadOnlyList<BackupNight> Nights, string? Problem);
+/// <param name="Second">The folder that each is copied to; null for none.</param>
+/// <param name="SecondProblem">Why the last one could not be copied there; null where it could.</param>
+public sealed record BackupsAnswer(
+    string Folder,
+    IReadOnlyList<BackupNight> Nights,
+    string? Problem,
+    string? Second,
+    string? SecondProblem);
 
 /// <summary>Where backups lie that are made by themselves.</summary>
 internal sealed class BackupFolder(ShopOptions given)
@@ -38,6 +45,10 @@ internal sealed class BackupFolder(ShopOptions given)
     /// <summary>The folder; made with the first backup.</summary>
     internal string Folder { get; } = Path.GetFullPath(
         given.Backups is null or None ? Path.Combine(given.Data, "backups") : given.Backups);
+
+    /// <summary>The folder that each is copied to; null for none.</summary>
+    internal string? Second { get; } =
+        string.IsNullOrWhiteSpace(given.BackupsAlso) ? null : Path.GetFullPath(given.BackupsAlso);
 }
 
 /// <summary>
@@ -60,13 +71,13 @@ internal sealed partial class BackupNights(
     private readonly string shop = Path.GetFullPath(given.Data);
     private readonly string folder = where.Folder;
     private readonly SemaphoreSlim one = new(1);
-    private string? problem;
+    private string? problem, secondProblem;
 
     /// <summary>The backups there are.</summary>
     internal async Task<BackupsAnswer> AllAsync(CancellationToken stop)
     {
         List<BackupNight> nights = [];
-        foreach (DateOnly day in Days().OrderDescending())
+        foreach (DateOnly day in Days(folder).OrderDescending())
         {
             FileInfo zip = new(ZipOf(day));
             nights.Add(await NoteOfAsync(day, stop) ?? new BackupNight(
@@ -79,7 +90,7 @@ internal sealed partial class BackupNights(
                 "It was never laid back to see that it can be."));
         }
 
-        return new BackupsAnswer(folder, nights, problem);
+        return new BackupsAnswer(folder, nights, problem, where.Second, secondProblem);
     }
 
     /// <summary>Makes today's now, in the place of one that was made earlier today.</summary>
@@ -115,10 +126,11 @@ internal sealed partial class BackupNights(
             // A night that can't be laid back takes no good one's place.
             if (wrong is null)
             {
-                Drop();
+                Drop(folder);
             }
 
             problem = null;
+            CopyToSecond(zip);
         }
         catch (Exception fault) when (fault is IOException or UnauthorizedAccessException
             or Microsoft.Data.Sqlite.SqliteException)
@@ -148,15 +160,58 @@ internal sealed partial class BackupNights(
         }
     }
 
-    private void Drop()
+    // The one that was made, and every picture that is not there yet. What is wrong with the second folder is told, and
+    // keeps nobody from having the first.
+    private void CopyToSecond(string zip)
     {
-        foreach (DateOnly day in BackupRule.ToDrop([.. Days()]))
+        if (where.Second is not { } second)
         {
-            File.Delete(ZipOf(day));
-            File.Delete(NoteOf(day));
+            return;
         }
 
-        DirectoryInfo pictures = new(Path.Combine(folder, Backup.PhotosFolder));
+        try
+        {
+            Directory.CreateDirectory(Path.Combine(second, Backup.PhotosFolder));
+            foreach (string file in (IEnumerable<string>)[zip, Path.ChangeExtension(zip, Noted)])
+            {
+                Copy(file, Path.Combine(second, Path.GetFileName(file)));
+            }
+
+            DirectoryInfo pictures = new(Path.Combine(folder, Backup.PhotosFolder));
+            foreach (FileInfo picture in pictures.Exists ? pictures.EnumerateFiles("*.jpg") : [])
+            {
+                FileInfo there = new(Path.Combine(second, Backup.PhotosFolder, picture.Name));
+                if (!there.Exists || there.Length != picture.Length)
+                {
+                    Copy(picture.FullName, there.FullName);
+                }
+            }
+
+            Drop(second);
+            secondProblem = null;
+        }
+        catch (Exception fault) when (fault is IOException or UnauthorizedAccessException)
+        {
+            secondProblem = Opening.DiskFault(fault) ?? fault.Message;
+            LogFault(log, fault);
+        }
+
+        static void Copy(string from, string to)
+        {
+            File.Copy(from, to + ".new", overwrite: true);
+            File.Move(to + ".new", to, overwrite: true);
+        }
+    }
+
+    private void Drop(string from)
+    {
+        foreach (DateOnly day in BackupRule.ToDrop([.. Days(from)]))
+        {
+            File.Delete(ZipOf(day, from));
+            File.Delete(Path.ChangeExtension(ZipOf(day, from), Noted));
+        }
+
+        DirectoryInfo pictures = new(Path.Combine(from, Backup.PhotosFolder));
         foreach (FileInfo picture in pictures.Exists ? pictures.EnumerateFiles("*.jpg") : [])
         {
             if (!File.Exists(Path.Combine(shop, Backup.PhotosFolder, picture.Name))
@@ -167,8 +222,8 @@ internal sealed partial class BackupNights(
         }
     }
 
-    private IEnumerable<DateOnly> Days() =>
-        (Directory.Exists(folder) ? Directory.EnumerateFiles(folder, $"{Before}*{After}") : [])
+    private static IEnumerable<DateOnly> Days(string from) =>
+        (Directory.Exists(from) ? Directory.EnumerateFiles(from, $"{Before}*{After}") : [])
             .Select(f => DateOnly.TryParseExact(
                 Path.GetFileName(f)[Before.Length..^After.Length],
                 Shape,
@@ -177,8 +232,8 @@ internal sealed partial class BackupNights(
                 out DateOnly day) ? day : (DateOnly?)null)
             .OfType<DateOnly>();
 
-    private string ZipOf(DateOnly day) => Path.Combine(
-        folder,
+    private string ZipOf(DateOnly day, string? from = null) => Path.Combine(
+        from ?? folder,
         Before + day.ToString(Shape, CultureInfo.InvariantCulture) + After);
 
     private string NoteOf(DateOnly day) => Path.ChangeExtension(ZipOf(day), Noted);

@@ -17,7 +17,8 @@ internal static class HealthEndpoint
     private const long LeastRoom = 50L * 1024 * 1024;
     private const string Opens = "The shop’s file is being opened.";
 
-    private static string Version => typeof(HealthEndpoint).Assembly.GetName().Version!.ToString(3);
+    /// <summary>Version of the program.</summary>
+    internal static string Version => typeof(HealthEndpoint).Assembly.GetName().Version!.ToString(3);
 
     /// <summary>
     /// "/health/live" says that the program runs; "/health/ready", and "/health", whether it can do its work: 503 with

@@ -60,7 +60,13 @@ internal sealed class Listening
 
         string? plain = Parts(urls, ';').FirstOrDefault(url => IsPlain(url) && !IsLoopback(url));
         bool needs = plain is not null || beyond.Any(at => !IPAddress.IsLoopback(at.Address));
-        if (!needs || (proxies.Count > 0 && options.Certificate is null))
+        if (!needs && beyond.Count == 0)
+        {
+            return (new Listening(beyond, proxies, null), null);
+        }
+
+        // A proxy has the certificate; and on this machine alone one is shown where there is one.
+        if ((proxies.Count > 0 && options.Certificate is null) || (!needs && !Certificates.AreThere(options)))
         {
             return (new Listening(beyond, proxies, null), null);
         }
@@ -169,6 +175,10 @@ internal static class Certificates
 
     /// <summary>The folder of a shop's keys; no backup holds it.</summary>
     internal static string Folder(string data) => Path.Combine(Path.GetFullPath(data), "keys");
+
+    /// <summary>Whether a shop has a certificate, good or not.</summary>
+    internal static bool AreThere(ShopOptions options) =>
+        options.Certificate is not null || File.Exists(Path.Combine(Folder(options.Data), ServerFile));
 
     /// <summary>The certificate that a shop shows, or why there is none.</summary>
     internal static (X509Certificate2? Certificate, string? Wrong) Read(ShopOptions options, DateTimeOffset now)

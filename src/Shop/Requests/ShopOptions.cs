@@ -15,6 +15,10 @@ internal sealed class ShopOptions
     /// </summary>
     public string? Backups { get; init; }
 
+    /// <summary>A second folder that each backup is copied to, on another disk if it can be; null for none.</summary>
+    [ConfigurationKeyName("backups-also")]
+    public string? BackupsAlso { get; init; }
+
     /// <summary>Folder of the built web; null, or one that is not there, serves no pages.</summary>
     public string? Web { get; init; }
 

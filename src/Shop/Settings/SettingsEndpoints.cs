@@ -13,5 +13,6 @@ internal static class SettingsEndpoints
         settings.MapTerms();
         settings.MapReminderWords();
         settings.MapBackups();
+        settings.MapSafe();
     }
 }

@@ -7,6 +7,7 @@ internal static class YardEndpoints
     {
         RouteGroupBuilder yard = api.MapGroup("/yard").WithTags("Yard");
         yard.MapCustomers();
+        yard.MapForgetting();
         yard.MapTrailerList();
         yard.MapTrailerPage();
         yard.MapTrailerEdit();

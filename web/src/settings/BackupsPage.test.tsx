@@ -19,6 +19,8 @@ const all = (nights: Schemas["BackupNight"][], problem: string | null = null) =>
   folder: "/srv/shop/backups",
   nights,
   problem,
+  second: null,
+  secondProblem: null,
 });
 
 describe("the backups", () => {

@@ -1,4 +1,5 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import styled from "styled-components";
 import { answer, type Schemas, shop } from "../api/client";
 import { clockInWords, dayInWords } from "../api/words";
 import { Button } from "../ui/Button";
@@ -48,6 +49,48 @@ const COLUMNS: Col<Night>[] = [
   },
 ];
 
+const FactList = styled.dl`
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(190px, 1fr));
+  gap: 10px 24px;
+  dt {
+    font-size: 15px;
+    color: var(--steel);
+  }
+`;
+
+const GIGA = MEGA * 1024;
+
+/** How the file, its disk and what goes out stand. */
+function Facts() {
+  const safe = useQuery({ queryKey: ["safe"], queryFn: () => answer(shop.GET("/api/settings/safe")) });
+  const { data } = safe;
+  if (!data) return <Waiting of={safe} what="Looking into the safe" rows={1} />;
+  const facts: [string, string][] = [
+    ["The record", `${(data.fileBytes / MEGA).toFixed(1)} MB, ${data.writes.toLocaleString("en")} writes`],
+    ["Free on its disk", `${(data.freeBytes / GIGA).toFixed(1)} GB`],
+    [
+      "Mail",
+      data.mailWaiting + data.mailFailed === 0
+        ? "none waits"
+        : `${data.mailWaiting} wait, ${data.mailFailed} failed`,
+    ],
+    ["Meter readings set aside", data.doubted.toLocaleString("en")],
+    ["Program", `${data.version}, file of ${data.edition.replace(/^\d+_/, "")}`],
+    ["Digest of the last write", data.head ? data.head.slice(0, 12) : "none yet"],
+  ];
+  return (
+    <FactList>
+      {facts.map(([name, value]) => (
+        <div key={name}>
+          <dt>{name}</dt>
+          <dd>{value}</dd>
+        </div>
+      ))}
+    </FactList>
+  );
+}
+
 /** The backups that the shop makes by itself: how old the newest is, what each holds, and whether it can be laid back. */
 export default function BackupsPage() {
   const queries = useQueryClient();
@@ -63,13 +106,14 @@ export default function BackupsPage() {
   const newest = data?.nights[0];
   return (
     <SettingsFrame
-      title="Backups"
+      title="The safe"
       about="Made every day and laid back into a scratch folder to see that it can be. Seven days are kept, four weeks and
         twelve months. Copy the folder to another machine: a fire takes both that lie in one house."
     >
       <Waiting of={backups} what="Looking for the backups" rows={4} />
       {data && (
         <Stack $gap={16}>
+          <Facts />
           {data.problem && <Problem of={new Error(`The last backup could not be made: ${data.problem}`)} />}
           <Row $gap={16}>
             <Button isDisabled={make.isPending} onPress={() => make.mutate()}>
@@ -88,8 +132,25 @@ export default function BackupsPage() {
           ) : (
             <p>There is none yet: the first is made within minutes of a start.</p>
           )}
+          {data.secondProblem && (
+            <Problem
+              of={
+                new Error(`The last one could not be copied to ${data.second ?? ""}: ${data.secondProblem}`)
+              }
+            />
+          )}
           <Quiet>
-            They lie in <code>{data.folder}</code>. To go back to one:{" "}
+            They lie in <code>{data.folder}</code>
+            {data.second ? (
+              <>
+                , and copied in <code>{data.second}</code>
+              </>
+            ) : (
+              <>
+                ; <code>--backups-also DIR</code> copies each to a second one
+              </>
+            )}
+            . To go back to one:{" "}
             <code>
               ./tinker restore --in {newest ? `${data.folder}/${newest.name}` : "FILE"} --data NEW-FOLDER
             </code>

@@ -62,7 +62,8 @@ const PAGES = [
   ],
   ["/settings/parts", "Parts and prices", "parts of our own, codes, measures, stamps"],
   ["/settings/reminders", "Words of reminders", "mail to customers, subject, text"],
-  ["/settings/backups", "Backups", "restore, copy, nights, safe"],
+  ["/settings/backups", "The safe", "backups, restore, copy, nights, disk, mail that waits, version"],
+  ["/settings/writes", "What was written", "trail, audit, who, when, before and after"],
   ["/settings/own", "Your own access", "secret, PIN, passkey, codes, signed in, sign out"],
 ] as const;
 

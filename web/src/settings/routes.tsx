@@ -11,6 +11,7 @@ export const settings: RouteObject[] = [
   { path: "settings/planning", element: screen(planning) },
   { path: "settings/reminders", element: screen(() => import("./ReminderWordsPage")) },
   { path: "settings/backups", element: screen(() => import("./BackupsPage")) },
+  { path: "settings/writes", element: screen(() => import("./WritesPage")) },
   { path: "settings/limits", element: screen(() => import("./LimitsPage")) },
   {
     path: "yard/customers/:id/planning",
