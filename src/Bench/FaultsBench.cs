@@ -102,7 +102,8 @@ internal static class FaultsBench
         })));
         took.Sort();
         Console.WriteLine(FormattableString.Invariant(
-            $"{Clients} clients for {Together.TotalSeconds:0} s: {took.Count:#,0} answers, {writes:#,0} of them writes, ")
+            $"{Clients} clients for {Together.TotalSeconds:0} s: {took.Count:#,0} answers, {writes:#,0} of them ")
+            + "writes, "
             + FormattableString.Invariant($"{failed} failed; median {took[took.Count / 2]:0} ms, ")
             + FormattableString.Invariant($"p99 {took[took.Count * 99 / 100]:0} ms; {server.Memory / 1_048_576:#,0} MB"));
         return failed;
@@ -121,8 +122,12 @@ internal static class FaultsBench
             await file.GetService<IMigrator>().MigrateAsync(EarlierEdition);
             for (int i = 0; i < EarlierRows; i++)
             {
-                await file.Database.ExecuteSqlAsync(
-                    $"INSERT INTO Customers (Id, Name, Phone, Mail, Note, Schools, Version) VALUES ({Guid.CreateVersion7()}, {$"Owner {i}"}, '', '', '', '', 1)");
+                Guid id = Guid.CreateVersion7();
+                string name = FormattableString.Invariant($"Owner {i}");
+                await file.Database.ExecuteSqlAsync($"""
+                    INSERT INTO Customers (Id, Name, Phone, Mail, Note, Schools, Version)
+                    VALUES ({id}, {name}, '', '', '', '', 1)
+                    """);
             }
         }
 

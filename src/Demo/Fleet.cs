@@ -25,7 +25,12 @@ public static class Fleet
         Random random = new(7);
         DateTimeOffset start = new(today.AddYears(-Years).ToDateTime(new TimeOnly(8, 0)), TimeSpan.Zero);
         (await file.SettingsAsync()).Name = "Measured shop";
-        Person person = new() { Id = Guid.CreateVersion7(start), Name = Measurer, Roles = [Role.Owner, Role.Inspector] };
+        Person person = new()
+        {
+            Id = Guid.CreateVersion7(start),
+            Name = Measurer,
+            Roles = [Role.Owner, Role.Inspector]
+        };
         file.People.Add(person);
         DemoAccess.Add(file, person);
         List<Customer> customers = [.. Enumerable.Range(1, Math.Max(1, trailers / 20)).Select(i => new Customer

@@ -90,6 +90,7 @@ builder.Services.AddSingleton(given.Clock);
 // Nothing from outside ends the server: a service behind the scenes that fails is logged, and the pages go on.
 builder.Services.Configure<HostOptions>(options =>
     options.BackgroundServiceExceptionBehavior = BackgroundServiceExceptionBehavior.Ignore);
+builder.AddSeeingIn(given);
 builder.Services.AddSingleton<Clock>();
 builder.Services.AddSingleton<BackupFolder>();
 builder.Services.AddSingleton<Opening>();
@@ -97,7 +98,7 @@ builder.Services.AddSingleton<VisitNews>();
 builder.Services.AddSingleton<NewDay>();
 builder.Services.AddSingleton<PlanBoard>();
 builder.Services.AddSingleton(new InstrumentBench(given.InstrumentsAt));
-builder.Services.AddSingleton(new MailOutlet(given.MailAt));
+builder.Services.AddSingleton(new MailOutlet(given.MailAt, given.MailLogin, given.MailFrom));
 builder.Services.AddSingleton<MailSending>();
 builder.Services.AddSingleton<BackupNights>();
 builder.Services.AddHttpClient(MeterFeed.Client).AddStandardResilienceHandler(Impatient);
@@ -132,9 +133,9 @@ builder.Services.AddOpenApi("v1", options =>
     options.AddDocumentTransformer((document, _, _) =>
     {
         document.Info.Title = "Sturdy Tinker";
-        document.Info.Description = "A service shop's record of trailers, visits and due dates. Every request brings the "
-            + $"session of a browser or a token (Authorization: Bearer). Errors are problem documents (RFC 9457) with an "
-            + "\"errors\" list of pointer and detail.";
+        document.Info.Description = "A service shop's record of trailers, visits and due dates. Every request brings "
+            + "the session of a browser or a token (Authorization: Bearer). Errors are problem documents (RFC 9457) "
+            + "with an \"errors\" list of pointer and detail.";
         document.Servers?.Clear();
 
         // An enum that is nullable somewhere is not nullable everywhere: "null" belongs to the property.
@@ -154,7 +155,10 @@ builder.Services.AddResponseCompression(options =>
 {
     options.Providers.Add<BrotliCompressionProvider>();
     options.Providers.Add<GzipCompressionProvider>();
-    options.MimeTypes = ["text/javascript", "text/css", "text/html", "image/svg+xml"];
+    options.MimeTypes = ["text/javascript", "text/css", "text/html", "image/svg+xml", "application/json"];
+
+    // No answer has another site's text beside a secret in it: cookies are not in bodies, and nobody else gets at them.
+    options.EnableForHttps = true;
 });
 if (!describing)
 {
@@ -180,6 +184,7 @@ app.UseRereadableBodies();
 app.UseStatusCodePages(RefusalHandler.AnswerBareAsync);
 app.Use(next => context => opening.HoldAsync(context, next));
 app.UseResponseCompression();
+app.UseSlowRequests();
 ServeWeb(app, given.Web);
 app.UseSameOrigin();
 app.UseRateLimiter();

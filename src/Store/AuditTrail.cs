@@ -61,7 +61,13 @@ public sealed class AuditTrail : SaveChangesInterceptor
         if (added.Count == 0 && told.Count > 0 && now.Last is { } last)
         {
             // The same write, saved in several steps.
-            Change more = new() { At = last.At, PersonId = last.PersonId, SessionId = last.SessionId, What = last.What };
+            Change more = new()
+            {
+                At = last.At,
+                PersonId = last.PersonId,
+                SessionId = last.SessionId,
+                What = last.What
+            };
             file.Changes.Add(more);
             added.Add(more);
         }
@@ -150,11 +156,9 @@ public sealed class AuditTrail : SaveChangesInterceptor
             {
                 json.WriteStartObject();
                 json.WriteString("table", entry.Metadata.GetTableName());
-                json.WriteString(
-                    "key",
-                    string.Join(
-                        '/',
-                        entry.Metadata.FindPrimaryKey()!.Properties.Select(p => Said(p, entry.Property(p).CurrentValue))));
+                IEnumerable<string?> key = entry.Metadata.FindPrimaryKey()!.Properties
+                    .Select(p => Said(p, entry.Property(p).CurrentValue));
+                json.WriteString("key", string.Join('/', key));
                 if (entry.State != EntityState.Added)
                 {
                     Row(json, "before", entry, property => property.OriginalValue);

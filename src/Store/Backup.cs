@@ -319,7 +319,8 @@ public static class Backup
         try
         {
             await using ZipArchive archive = await OpenAsync(newest);
-            return archive.Comment.StartsWith(HeadIs, StringComparison.Ordinal) && archive.Comment.Length > HeadIs.Length
+            return archive.Comment.StartsWith(HeadIs, StringComparison.Ordinal)
+                && archive.Comment.Length > HeadIs.Length
                 ? archive.Comment[HeadIs.Length..]
                 : null;
         }

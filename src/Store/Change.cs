@@ -4,8 +4,8 @@ using SturdyTinker.Store.Access;
 namespace SturdyTinker.Store;
 
 /// <summary>
-/// Who wrote what, when: one row or more a write that was saved, never changed again. Each carries the digest of the one
-/// before.
+/// Who wrote what, when: one row or more a write that was saved, never changed again. Each carries the digest of the
+/// one before.
 /// </summary>
 public sealed class Change
 {
@@ -21,7 +21,9 @@ public sealed class Change
     /// <summary>Who.</summary>
     public Guid PersonId { get; init; }
 
-    /// <summary>Where from: the session; null for a program, and for what was written before there was a door.</summary>
+    /// <summary>
+    /// Where from: the session; null for a program, and for what was written before there was a door.
+    /// </summary>
     public Guid? SessionId { get; init; }
 
     /// <summary>What was asked for: the method and the address.</summary>

@@ -106,8 +106,8 @@ public static class ShopFileOpening
         }
     }
 
-    // A copy is brought up to date and seen to be whole; then it takes the file's place in one move. Whatever goes wrong
-    // before leaves the file as it was.
+    // A copy is brought up to date and seen to be whole; then it takes the file's place in one move. Whatever goes
+    // wrong before leaves the file as it was.
     private static async Task UpgradeAsync(ShopFile file)
     {
         string path = file.Database.GetDbConnection().DataSource, copy = path + ".upgrading";
@@ -138,8 +138,8 @@ public static class ShopFileOpening
                 if (damaged is not ["ok"] || (await made.AskAsync("PRAGMA foreign_key_check")).Count > 0)
                 {
                     throw new InvalidOperationException(
-                        "The shop’s file did not come through its upgrade whole. It is as it was: go on with the program "
-                            + "of before.");
+                        "The shop’s file did not come through its upgrade whole. It is as it was: go on with the "
+                            + "program of before.");
                 }
 
                 // All of it in one file.

@@ -5,6 +5,7 @@ using System.Text;
 using System.Text.Json;
 using Microsoft.AspNetCore.Authorization;
 using Microsoft.AspNetCore.Routing;
+using Microsoft.AspNetCore.Routing.Patterns;
 using Microsoft.EntityFrameworkCore;
 using SturdyTinker.Core.People;
 using SturdyTinker.Shop.Access;
@@ -52,7 +53,9 @@ public sealed class AccessTests : IDisposable
     private static async Task<AccessAnswer> DoorAsync(HttpClient browser) =>
         await ReadAsync<AccessAnswer>(await browser.GetAsync("/api/access"));
 
-    /// <summary>Everybody there can be, each in one role, with a browser of their own; the owner goes on at work.</summary>
+    /// <summary>
+    /// Everybody there can be, each in one role, with a browser of their own; the owner goes on at work.
+    /// </summary>
     private async Task<Dictionary<Role, HttpClient>> EverybodyAsync()
     {
         await shop.SomebodyAsync();
@@ -106,9 +109,9 @@ public sealed class AccessTests : IDisposable
         string path = string.Join('/', endpoint.RoutePattern.PathSegments.Select(segment => string.Concat(
             segment.Parts.Select(part => part switch
             {
-                Microsoft.AspNetCore.Routing.Patterns.RoutePatternLiteralPart literal => literal.Content,
-                Microsoft.AspNetCore.Routing.Patterns.RoutePatternSeparatorPart separator => separator.Content,
-                Microsoft.AspNetCore.Routing.Patterns.RoutePatternParameterPart { Name: "code" or "place" or "fastener" } => "x",
+                RoutePatternLiteralPart literal => literal.Content,
+                RoutePatternSeparatorPart separator => separator.Content,
+                RoutePatternParameterPart { Name: "code" or "place" or "fastener" } => "x",
                 _ => ShopServer.NewId().ToString(),
             }))));
         HttpRequestMessage request = new(new HttpMethod(Method(endpoint)), $"/{path}");
@@ -345,7 +348,9 @@ public sealed class AccessTests : IDisposable
         }
 
         // One session at a tablet: whoever was in before is out.
-        Assert.Single(await ReadAsync<List<SessionAnswer>>(await tablet.GetAsync("/api/access/sessions")), s => s.IsThis);
+        Assert.Single(
+            await ReadAsync<List<SessionAnswer>>(await tablet.GetAsync("/api/access/sessions")),
+            s => s.IsThis);
         Assert.Equal(
             1,
             await shop.LookAsync(f => f.Sessions.CountAsync(s => s.DeviceId != null && s.EndedAt == null)));
@@ -630,7 +635,10 @@ public sealed class AccessTests : IDisposable
         Problem refused = await RefusedAsync(
             await PostAsync(technician, path, new ClosingDraft("on a flatbed")),
             403);
-        Assert.StartsWith("Letting a trailer go from Hold is for owner or foreman", refused.Detail, StringComparison.Ordinal);
+        Assert.StartsWith(
+            "Letting a trailer go from Hold is for owner or foreman",
+            refused.Detail,
+            StringComparison.Ordinal);
         Assert.Equal(
             "urn:sturdy-tinker:secret-wanted",
             (await RefusedAsync(await PostAsync(owner, path, new ClosingDraft("on a flatbed")), 403)).Type);
@@ -735,7 +743,8 @@ public sealed class AccessTests : IDisposable
             .Where(f => !f.EndsWith("ing", StringComparison.Ordinal))
             .Select(f => Encoding.Latin1.GetString(File.ReadAllBytes(f))));
         Assert.Contains("Tobin Askel", all, StringComparison.Ordinal);
-        foreach (string secret in new[] { ShopServer.Secret, session, token, code, code.Replace("-", "", StringComparison.Ordinal) })
+        string bare = code.Replace("-", "", StringComparison.Ordinal);
+        foreach (string secret in new[] { ShopServer.Secret, session, token, code, bare })
         {
             Assert.True(secret.Length > 10);
             Assert.DoesNotContain(secret, all, StringComparison.Ordinal);
@@ -771,7 +780,8 @@ public sealed class AccessTests : IDisposable
         await RefusedAsync(await brief.GetAsync("/api/yard/customers"), 401);
         List<TokenAnswer> tokens = await shop.GetAsync<List<TokenAnswer>>("/api/access/tokens");
         Assert.Equal(2, tokens.Count);
-        await shop.DeleteAsync<List<TokenAnswer>>($"/api/access/tokens/{tokens.Single(t => t.Scope == TokenScope.Read).Id}");
+        Guid read = tokens.Single(t => t.Scope == TokenScope.Read).Id;
+        await shop.DeleteAsync<List<TokenAnswer>>($"/api/access/tokens/{read}");
         await RefusedAsync(await reads.GetAsync("/api/yard/customers"), 401);
         await RefusedAsync(await Program("x").GetAsync("/api/yard/customers"), 401);
         await RefusedAsync(await Program("").GetAsync("/api/yard/customers"), 401);

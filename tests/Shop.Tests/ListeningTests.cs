@@ -105,7 +105,10 @@ public sealed class ListeningTests : IDisposable
                 "/api/access/first",
                 new FirstDraft(code, "Ines Marrow", ShopServer.Secret, false));
             came.EnsureSuccessStatusCode();
-            Assert.Contains("secure", came.Headers.GetValues("Set-Cookie").Single(), StringComparison.OrdinalIgnoreCase);
+            Assert.Contains(
+                "secure",
+                came.Headers.GetValues("Set-Cookie").Single(),
+                StringComparison.OrdinalIgnoreCase);
             Assert.Equal(["max-age=31536000"], came.Headers.GetValues("Strict-Transport-Security"));
             Assert.Equal(HttpStatusCode.OK, (await tablet.GetAsync("/api/yard/trailers")).StatusCode);
 

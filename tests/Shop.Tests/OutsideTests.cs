@@ -227,7 +227,7 @@ public sealed class OutsideTests : IDisposable
         listener.Start();
         Task service = TalkAsync(listener, says);
         MimeMessage message = new() { Subject = "Reminder", Body = new TextPart("plain") { Text = "Due." } };
-        message.From.Add(MailOutlet.Sender(""));
+        message.From.Add(new MailOutlet(null).Sender(""));
         message.To.Add(new MailboxAddress("", "ada@lanternfold.example"));
         MailRefused? failed = await new MailOutlet((IPEndPoint)listener.LocalEndpoint is var at
             ? new DnsEndPoint("127.0.0.1", at.Port)
@@ -289,5 +289,31 @@ public sealed class OutsideTests : IDisposable
 
             await Task.Delay(25);
         }
+    }
+
+    /// <summary>The shop's password goes over no line that others read, whatever the service offers.</summary>
+    [Fact]
+    public async Task A_password_goes_over_a_safe_connection_or_not_at_all()
+    {
+        string kept = Directory.CreateTempSubdirectory("tinker-mail-").FullName;
+        await using MailRoom room = new(0, kept);
+        _ = room.RunAsync();
+        MailOutlet outlet = new(
+            new System.Net.DnsEndPoint("127.0.0.1", room.Port),
+            new MailLogin("workshop", "not for everybody"),
+            "workshop@shop.example");
+        using MimeKit.MimeMessage message = new(
+            [outlet.Sender("Quillmere")],
+            [MimeKit.MailboxAddress.Parse("hollin@thrale.example")],
+            "A visit",
+            new MimeKit.TextPart("plain") { Text = "Words." });
+        Assert.Equal("workshop@shop.example", outlet.Sender("").Address);
+        MailRefused? refused = await outlet.SendAsync(message, CancellationToken.None);
+        Assert.Contains("no safe connection", refused!.Why, StringComparison.Ordinal);
+        Assert.False(refused.ForGood);
+        Assert.Empty(room.Messages);
+        Assert.Null(await new MailOutlet(new System.Net.DnsEndPoint("127.0.0.1", room.Port)).SendAsync(
+            message,
+            CancellationToken.None));
     }
 }

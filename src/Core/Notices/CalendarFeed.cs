@@ -19,7 +19,9 @@ public sealed class CalendarFeed
     /// <summary>Made by the client, UUID version 7.</summary>
     public Guid Id { get; init; }
 
-    /// <summary>How long an address answers: somewhat over a year, so that the new one is made with the year's plan.</summary>
+    /// <summary>
+    /// How long an address answers: somewhat over a year, so that the new one is made with the year's plan.
+    /// </summary>
     public static TimeSpan Lasts { get; } = TimeSpan.FromDays(400);
 
     /// <summary>Digest of the secret in its address, which nobody keeps but those who were given it.</summary>

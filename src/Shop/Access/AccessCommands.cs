@@ -27,7 +27,8 @@ internal static class AccessCommands
         string? scope = Options.Value(args, "--scope");
         int days = Days;
         string? why = Options.Value(args, "--data") is null ? "Say whose shop it is: --data DIR"
-            : Options.Value(args, "--name") is not { Length: > 0 and <= LongestName } ? "Say what it is called: --name N"
+            : Options.Value(args, "--name") is not { Length: > 0 and <= LongestName }
+                ? "Say what it is called: --name N"
             : !token ? null
             : scope is not ("read" or "write") ? "Say what it may do: --scope read or --scope write"
             : Options.Value(args, "--days") is { } text
@@ -89,7 +90,14 @@ internal static class AccessCommands
             return 1;
         }
 
-        Person program = new() { Id = Guid.CreateVersion7(), Name = name, Active = false, IsProgram = true, Roles = [] };
+        Person program = new()
+        {
+            Id = Guid.CreateVersion7(),
+            Name = name,
+            Active = false,
+            IsProgram = true,
+            Roles = []
+        };
         file.People.Add(program);
         file.AccessTokens.Add(new AccessToken
         {
@@ -130,7 +138,8 @@ internal static class AccessCommands
         });
         await file.SaveChangesAsync();
         await said.WriteLineAsync(code);
-        await wrong.WriteLineAsync("With this code a new secret is set, once, within an hour: at the sign-in, “I have a code”.");
+        await wrong.WriteLineAsync(
+            "With this code a new secret is set, once, within an hour: at the sign-in, “I have a code”.");
         return 0;
     }
 }

@@ -66,7 +66,8 @@ internal sealed class Comers
     internal IEnumerable<Comer> Known => known.Values;
 
     /// <summary>Who brings a session's key; null where it is unknown, ended, or has stood too long.</summary>
-    internal Task<Comer?> BySessionAsync(string key, CancellationToken stop) => OfAsync(Digest.Of(key), SessionAsync, stop);
+    internal Task<Comer?> BySessionAsync(string key, CancellationToken stop) =>
+        OfAsync(Digest.Of(key), SessionAsync, stop);
 
     /// <summary>Who brings a token; null where it is unknown, withdrawn or has expired.</summary>
     internal Task<Comer?> ByTokenAsync(string key, CancellationToken stop) => OfAsync(Digest.Of(key), TokenAsync, stop);

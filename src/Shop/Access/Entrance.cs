@@ -75,7 +75,9 @@ internal sealed class Entrance(
         Succeeded(await users.UpdateAsync(account), "/pin");
     }
 
-    /// <summary>Checks a name and a secret; the person, or a refusal that does not say which of both was wrong.</summary>
+    /// <summary>
+    /// Checks a name and a secret; the person, or a refusal that does not say which of both was wrong.
+    /// </summary>
     internal async Task<Person> BySecretAsync(string? name, string? secret)
     {
         (name, secret) = (Typed("/name", name).Trim(), Typed("/secret", secret));
@@ -231,7 +233,9 @@ internal sealed class Entrance(
     }
 }
 
-/// <summary>What a secret has to be: long, rather than odd (NIST SP 800-63B, from memory), and not easily thought of.</summary>
+/// <summary>
+/// What a secret has to be: long, rather than odd (NIST SP 800-63B, from memory), and not easily thought of.
+/// </summary>
 internal sealed class SecretRules : IPasswordValidator<Account>
 {
     /// <summary>The fewest signs.</summary>
@@ -254,8 +258,8 @@ internal sealed class SecretRules : IPasswordValidator<Account>
     {
         if (secret.Length < Shortest)
         {
-            return $"A secret has at least {Shortest} signs: three or four words that do not belong together are easy to "
-                + "keep and hard to guess.";
+            return $"A secret has at least {Shortest} signs: three or four words that do not belong together are easy "
+                + "to keep and hard to guess.";
         }
 
         // What is left of it without the words that everybody tries, and how many different signs there are.

@@ -109,8 +109,8 @@ internal sealed class NotLetIn : IAuthorizationMiddlewareResultHandler
 }
 
 /// <summary>
-/// What the program keeps in a browser. Browsers keep cookies by machine, not by port: two shops that one machine serves
-/// have names of their own.
+/// What the program keeps in a browser. Browsers keep cookies by machine, not by port: two shops that one machine
+/// serves have names of their own.
 /// </summary>
 internal static class Cookies
 {
@@ -124,7 +124,8 @@ internal static class Cookies
     internal static string? Device(HttpRequest request) => request.Cookies[At(request, DeviceName)];
 
     /// <summary>Keeps a session's key.</summary>
-    internal static void KeepSession(HttpContext context, string key) => Keep(context, SessionName, key, Comers.Longest);
+    internal static void KeepSession(HttpContext context, string key) =>
+        Keep(context, SessionName, key, Comers.Longest);
 
     /// <summary>Keeps a tablet's key, as long as browsers keep anything.</summary>
     internal static void KeepDevice(HttpContext context, string key) =>

@@ -163,7 +163,8 @@ internal static class OwnAccess
         UserManager<Account> users,
         HttpContext context)
     {
-        PasskeyAssertionResult<Account>? shown = await ToldAsync(() => signIn.PerformPasskeyAssertionAsync(Json(draft)));
+        PasskeyAssertionResult<Account>? shown =
+            await ToldAsync(() => signIn.PerformPasskeyAssertionAsync(Json(draft)));
         if (shown is not { Succeeded: true } || !await file.People.AnyAsync(p => p.Id == shown.User.Id && p.Active))
         {
             throw Refusal.Field("/credential", "This passkey is not known here.");

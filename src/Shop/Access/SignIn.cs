@@ -267,7 +267,8 @@ internal static class SignIn
         Confirmations confirmations,
         HttpContext context)
     {
-        if (context.User.FindFirstValue(ClaimTypes.Sid) is not { } session || Worker.MaybeOf(context.User) is not { } id)
+        if (context.User.FindFirstValue(ClaimTypes.Sid) is not { } session
+            || Worker.MaybeOf(context.User) is not { } id)
         {
             throw Refusal.NotAllowed("A program signs for nothing.");
         }

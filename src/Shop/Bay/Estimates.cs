@@ -51,7 +51,8 @@ internal static class Estimates
             "/price-offers",
             async (Guid? trailer, Guid? visit, ShopFile file) => TypedResults.Ok(await OffersAsync(
                 file,
-                o => (trailer == null || o.TrailerId == trailer) && (visit == null || o.VisitId == visit)))).Needs(Right.See);
+                o => (trailer == null || o.TrailerId == trailer) && (visit == null || o.VisitId == visit))))
+                    .Needs(Right.See);
     }
 
     /// <summary>What a packet is likely to come to here.</summary>

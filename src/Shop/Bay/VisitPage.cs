@@ -21,7 +21,8 @@ internal static class VisitPage
     internal static void MapVisitPage(this RouteGroupBuilder bay)
     {
         bay.MapGet("/visits", ListAsync).Needs(Right.See);
-        bay.MapGet("/visits/{id:guid}", async (Guid id, ShopFile file) => TypedResults.Ok(await AnswerAsync(file, id))).Needs(Right.See);
+        bay.MapGet("/visits/{id:guid}", async (Guid id, ShopFile file) => TypedResults.Ok(await AnswerAsync(file, id)))
+            .Needs(Right.See);
     }
 
     /// <summary>A visit with its packet and how far it has come.</summary>

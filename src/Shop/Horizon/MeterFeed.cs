@@ -116,7 +116,13 @@ internal sealed class MeterFeed(IHttpClientFactory clients, Uri? address) : IDis
         await using var transaction = await file.Database.BeginTransactionAsync(stop);
         if (!await file.People.AnyAsync(p => p.Id == MeterEntries.Feeder, stop))
         {
-            file.People.Add(new Person { Id = MeterEntries.Feeder, Name = "Hub odometer feed", Active = false, IsProgram = true });
+            file.People.Add(new Person
+            {
+                Id = MeterEntries.Feeder,
+                Name = "Hub odometer feed",
+                Active = false,
+                IsProgram = true
+            });
             await file.SaveChangesAsync(stop);
         }
 
@@ -236,7 +242,8 @@ internal static class MeterFeedEndpoints
     {
         horizon.MapGet(
             "/meter-feed",
-            async (ShopFile file, MeterFeed feed) => TypedResults.Ok(await AnswerAsync(file, feed, 0, null))).Needs(Right.See);
+            async (ShopFile file, MeterFeed feed) => TypedResults.Ok(await AnswerAsync(file, feed, 0, null)))
+                .Needs(Right.See);
         horizon.MapPost("/meter-feed/poll", PollAsync).Needs(Right.Work);
         horizon.MapPut("/meter-feed/doubted/{id}", SettleAsync).Needs(Right.Work);
     }

@@ -145,7 +145,7 @@ internal static class Reminders
 
             string shop = (await file.SettingsAsync()).Name;
             using TextPart words = new("plain") { Text = body };
-            using MimeMessage message = new([MailOutlet.Sender(shop)], [to!], subject, words)
+            using MimeMessage message = new([mail.Sender(shop)], [to!], subject, words)
             {
                 Date = clock.Now,
                 MessageId = $"{reminderId:D}@sturdy-tinker.example",

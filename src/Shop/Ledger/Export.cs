@@ -99,15 +99,18 @@ internal static class Export
     {
         ledger.MapGet(
             "/tables/findings.csv",
-            async (ShopFile file) => Csv.AsFile("findings", await FindingsAsync(file))).Needs(Right.Export).Produces<string>(
+            async (ShopFile file) => Csv.AsFile("findings", await FindingsAsync(file)))
+                .Needs(Right.Export).Produces<string>(
                 200,
                 "text/csv");
         ledger.MapGet(
             "/tables/readings.csv",
-            async (ShopFile file) => Csv.AsFile("readings", await ReadingsAsync(file))).Needs(Right.Export).Produces<string>(
+            async (ShopFile file) => Csv.AsFile("readings", await ReadingsAsync(file)))
+                .Needs(Right.Export).Produces<string>(
                 200,
                 "text/csv");
-        ledger.MapGet("/tables/everything.zip", EverythingAsync).Needs(Right.Export).Produces<byte[]>(200, "application/zip");
+        ledger.MapGet("/tables/everything.zip", EverythingAsync)
+            .Needs(Right.Export).Produces<byte[]>(200, "application/zip");
     }
 
     private static async Task<byte[]> FindingsAsync(ShopFile file)

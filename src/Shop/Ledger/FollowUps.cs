@@ -21,7 +21,8 @@ internal static class FollowUps
                 ? throw Refusal.Malformed(
                     $"A page has 1 to {FollowUpsOwed.MostOfPage} checks and starts at 0 or later.",
                     "take")
-                : TypedResults.Ok(await FollowUpsOwed.SoonestAsync(file, skip ?? 0, take ?? PageSize))).Needs(Right.See);
+                : TypedResults.Ok(await FollowUpsOwed.SoonestAsync(file, skip ?? 0, take ?? PageSize)))
+                    .Needs(Right.See);
         ledger.MapPut("/follow-ups/{id:guid}", SettleAsync).Needs(Right.Work);
     }
 

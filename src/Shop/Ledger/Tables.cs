@@ -123,7 +123,8 @@ internal static class Tables
         ledger.MapGet("/tables/customers.csv", CustomersOutAsync).Needs(Right.Export).Produces<string>(200, "text/csv");
         ledger.MapGet(
             "/tables/road.csv",
-            async (ShopFile file) => Csv.AsFile("road", await RoadAsync(file))).Needs(Right.Export).Produces<string>(200, "text/csv");
+            async (ShopFile file) => Csv.AsFile("road", await RoadAsync(file)))
+                .Needs(Right.Export).Produces<string>(200, "text/csv");
         // What is too large says so itself, in a sentence: the framework only keeps it from growing without end.
         RequestSizeLimitAttribute most = new(TableText.MostBytes + 64 * 1024);
         ledger.MapPost("/tables", InAsync).Needs(Right.Import).WithMetadata(most).Accepts<string>("text/csv");

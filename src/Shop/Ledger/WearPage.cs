@@ -85,7 +85,8 @@ internal static class WearPage
     private const int Traced = 24, LeastMonths = 6, FarthestMonths = 24;
     private static readonly double Inch = (double)Unit.Inch.InCanonical;
 
-    internal static void MapWear(this RouteGroupBuilder ledger) => ledger.MapGet("/trailers/{id:guid}/wear", ReadAsync).Needs(Right.See);
+    internal static void MapWear(this RouteGroupBuilder ledger) => ledger.MapGet("/trailers/{id:guid}/wear", ReadAsync)
+        .Needs(Right.See);
 
     private static async Task<Ok<WearAnswer>> ReadAsync(Guid id, ShopFile file, Clock clock)
     {

@@ -6,8 +6,8 @@ namespace SturdyTinker.Shop.Requests;
 internal static class CheckCommand
 {
     /// <summary>
-    /// Runs "check --data DIR [--backups DIR]". 0 where all is well, 1 with a sentence for each thing that is wrong, 2 for an order
-    /// that lacks something.
+    /// Runs "check --data DIR [--backups DIR]". 0 where all is well, 1 with a sentence for each thing that is wrong, 2
+    /// for an order that lacks something.
     /// </summary>
     internal static async Task<int> RunAsync(string[] args, TextWriter said, TextWriter wrong)
     {

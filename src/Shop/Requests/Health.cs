@@ -26,7 +26,9 @@ internal static class HealthEndpoint
     /// </summary>
     internal static void MapHealth(this WebApplication app)
     {
-        app.MapGet("/health/live", () => TypedResults.Ok(new HealthAnswer("ok", Version, ""))).WithTags("Health").AllowAnonymous();
+        app.MapGet("/health/live", () => TypedResults.Ok(new HealthAnswer("ok", Version, "")))
+            .WithTags("Health")
+            .AllowAnonymous();
         app.MapGet("/health/ready", ReadyAsync).WithTags("Health").AllowAnonymous();
         app.MapGet("/health", ReadyAsync).WithTags("Health").AllowAnonymous();
     }

@@ -326,11 +326,13 @@ internal static class CertificateCommand
         try
         {
             using X509Certificate2 authority = Certificates.Make(data, names, DateTimeOffset.Now);
-            string print = Convert.ToHexString(authority.GetCertHash(HashAlgorithmName.SHA256));
+            string print = string.Join(
+                ':',
+                authority.GetCertHash(HashAlgorithmName.SHA256).Select(b => $"{b:X2}"));
             await said.WriteLineAsync(
-                $"Made in {Certificates.Folder(data)}, for {string.Join(", ", names)}. Each tablet is told once to trust "
-                    + "the shop’s authority: open /authority.crt on it, or carry the file there. Before it is trusted, "
-                    + $"see that its SHA-256 fingerprint is this:\n{string.Join(':', print.Chunk(2).Select(c => new string(c)))}");
+                $"Made in {Certificates.Folder(data)}, for {string.Join(", ", names)}. Each tablet is told once to "
+                    + "trust the shop’s authority: open /authority.crt on it, or carry the file there. Before it is "
+                    + $"trusted, see that its SHA-256 fingerprint is this:\n{print}");
             return 0;
         }
         catch (Exception fault) when (fault is IOException or UnauthorizedAccessException or CryptographicException)

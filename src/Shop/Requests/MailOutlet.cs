@@ -9,12 +9,23 @@ namespace SturdyTinker.Shop.Requests;
 /// <param name="ForGood">Whether the service will not take it another time either (a 5xx of RFC 5321).</param>
 internal sealed record MailRefused(string Why, bool ForGood);
 
+/// <summary>How the shop signs in at its mail service.</summary>
+/// <param name="User">The name.</param>
+/// <param name="Password">The password.</param>
+internal sealed record MailLogin(string User, string Password);
+
 /// <summary>
 /// The shop's way to send mail: an SMTP service (RFC 5321) at the setting "mail" (host:port). A shop without one writes
 /// no mail.
 /// </summary>
-internal sealed class MailOutlet(System.Net.DnsEndPoint? address)
+/// <param name="address">Where the service is; null for none.</param>
+/// <param name="login">How the shop signs in there; null for a service that asks nobody.</param>
+/// <param name="from">The address its mail comes from; null for one that nobody answers at.</param>
+internal sealed class MailOutlet(System.Net.DnsEndPoint? address, MailLogin? login = null, string? from = null)
 {
+    // Submission over TLS from the first byte on (RFC 8314).
+    private const int TlsPort = 465;
+
     private static readonly TimeSpan Patience = TimeSpan.FromSeconds(8);
 
     /// <summary>Why nothing goes from a shop without a mail service.</summary>
@@ -24,8 +35,8 @@ internal sealed class MailOutlet(System.Net.DnsEndPoint? address)
 
     /// <summary>The shop as the sender of its mail.</summary>
     /// <param name="shop">The shop's name; may be empty.</param>
-    internal static MailboxAddress Sender(string shop) =>
-        new(shop.Length > 0 ? shop : "Workshop", "workshop@sturdy-tinker.example");
+    internal MailboxAddress Sender(string shop) =>
+        new(shop.Length > 0 ? shop : "Workshop", from ?? "workshop@sturdy-tinker.example");
 
     /// <summary>Reads a mail address; a name without an @ is none.</summary>
     internal static bool TryAddress(
@@ -49,8 +60,15 @@ internal sealed class MailOutlet(System.Net.DnsEndPoint? address)
             await client.ConnectAsync(
                 address.Host,
                 address.Port,
-                SecureSocketOptions.StartTlsWhenAvailable,
+                address.Port == TlsPort ? SecureSocketOptions.SslOnConnect
+                    : login is null ? SecureSocketOptions.StartTlsWhenAvailable
+                    : SecureSocketOptions.StartTls,
                 patience.Token);
+            if (login is not null)
+            {
+                await client.AuthenticateAsync(login.User, login.Password, patience.Token);
+            }
+
             await client.SendAsync(message, patience.Token);
             await PartAsync(client, patience.Token);
             return null;
@@ -58,6 +76,16 @@ internal sealed class MailOutlet(System.Net.DnsEndPoint? address)
         catch (OperationCanceledException) when (!stop.IsCancellationRequested)
         {
             return new MailRefused("The mail service did not answer in good time.", ForGood: false);
+        }
+        catch (NotSupportedException) when (login is not null)
+        {
+            return new MailRefused(
+                "The mail service offers no safe connection (TLS), and the shop’s password goes over no other.",
+                ForGood: false);
+        }
+        catch (AuthenticationException)
+        {
+            return new MailRefused("The mail service does not take the shop’s name and password.", ForGood: false);
         }
         catch (SslHandshakeException)
         {

@@ -22,6 +22,10 @@ internal sealed class MailSending(
         TimeSpan.FromSeconds(20),
         "Mail that waits could not be sent.")
 {
+    /// <summary>The shop as the sender of its mail.</summary>
+    /// <param name="shop">The shop's name; may be empty.</param>
+    internal MailboxAddress Sender(string shop) => outlet.Sender(shop);
+
     private static readonly TimeSpan Patience = TimeSpan.FromSeconds(10);
 
     /// <summary>Puts a message into the change set, to go with what it is about.</summary>

@@ -70,7 +70,9 @@ public sealed class Refusal(
             Allowed = allowed
         };
 
-    /// <summary>The kind of problem a page can do something about, as a URN; null for one that its status tells.</summary>
+    /// <summary>
+    /// The kind of problem a page can do something about, as a URN; null for one that its status tells.
+    /// </summary>
     public string? Kind { get; private init; }
 
     /// <summary>401: nobody is signed in where the request comes from.</summary>

@@ -54,6 +54,24 @@ internal sealed class ShopOptions
     /// <summary>Host and port of an SMTP service; null or empty for none.</summary>
     public string? Mail { get; init; }
 
+    /// <summary>The address that mail comes from; null for one that nobody answers at.</summary>
+    [ConfigurationKeyName("mail-from")]
+    public string? MailFrom { get; init; }
+
+    /// <summary>The name the shop signs in with at its mail service; null where that asks nobody.</summary>
+    [ConfigurationKeyName("mail-user")]
+    public string? MailUser { get; init; }
+
+    /// <summary>A file with the password that goes with it; it stands on no command line.</summary>
+    [ConfigurationKeyName("mail-password-file")]
+    public string? MailPasswordFile { get; init; }
+
+    /// <summary>"json" for logs that programs read, a line of JSON each; null or "text" for people's.</summary>
+    public string? Logs { get; init; }
+
+    /// <summary>The http address that traces and figures go to by OTLP; null or empty for nowhere.</summary>
+    public string? Otlp { get; init; }
+
     /// <summary>The http address of a feed of meter readings; null or empty for none.</summary>
     public string? Meters { get; init; }
 
@@ -79,6 +97,16 @@ internal sealed class ShopOptions
     /// <summary><see cref="Mail"/> as an address; null for none.</summary>
     internal DnsEndPoint? MailAt => HostAndPort(Mail);
 
+    /// <summary>
+    /// How the shop signs in at its mail service; null where that asks nobody, or the file can't be read.
+    /// </summary>
+    internal MailLogin? MailLogin => MailUser is { Length: > 0 } user && File.Exists(MailPasswordFile)
+        ? new MailLogin(user, File.ReadAllText(MailPasswordFile).Trim())
+        : null;
+
+    /// <summary><see cref="Otlp"/> as an address; null for none.</summary>
+    internal Uri? OtlpAt => Http(Otlp);
+
     /// <summary><see cref="Meters"/> as an address that ends in "/"; null for none.</summary>
     internal Uri? MetersAt => Http(Meters);
 
@@ -100,7 +128,10 @@ internal sealed class ShopOptions
         {
             return (
                 new ShopOptions(),
-                [$"--wait takes seconds from 1 to 600 and --tries a number, not “{given["wait"]}” and “{given["tries"]}”."]);
+                [
+                    $"--wait takes seconds from 1 to 600 and --tries a number, not “{given["wait"]}” and "
+                        + $"“{given["tries"]}”."
+                ]);
         }
     }
 
@@ -158,6 +189,16 @@ internal sealed class ShopOptionsCheck : IValidateOptions<ShopOptions>
             options.SupplierAt is not null,
             "--supplier takes the http address of a supplier’s service");
         Check(options.Day, SetClock.On(options.Day) is not null, "--day takes a day such as 2026-11-28");
+        Check(
+            options.MailFrom,
+            MailOutlet.TryAddress(options.MailFrom, out _),
+            "--mail-from takes a mail address, such as workshop@shop.example");
+        Check(
+            options.MailUser,
+            options.MailLogin is not null,
+            "--mail-user goes with --mail-password-file, a file that can be read");
+        Check(options.Logs, options.Logs is "json" or "text", "--logs takes json or text");
+        Check(options.Otlp, options.OtlpAt is not null, "--otlp takes the http address of a collector");
         if (options.Wait is < 1 or > 600)
         {
             wrong.Add($"--wait takes seconds from 1 to 600, not “{options.Wait}”.");

@@ -20,10 +20,11 @@ public sealed record Worker(Guid Id, string Name)
         Guid.TryParse(who.FindFirstValue(ClaimTypes.NameIdentifier), out Guid id) ? id : null;
 
     /// <summary>
-    /// Reads who is signed in. Refuses (401) where nobody is, and (409) what somebody else has typed. The write is noted
-    /// in the change set with the person, so that it is saved together with what it changes, or not at all.
+    /// Reads who is signed in. Refuses (401) where nobody is, and (409) what somebody else has typed. The write is
+    /// noted in the change set with the person, so that it is saved together with what it changes, or not at all.
     /// </summary>
-    public static ValueTask<Worker> BindAsync(HttpContext context, ParameterInfo _) => ValueTask.FromResult(Of(context));
+    public static ValueTask<Worker> BindAsync(HttpContext context, ParameterInfo _) =>
+        ValueTask.FromResult(Of(context));
 
     /// <summary>The same, for whoever is handed a request and not a worker.</summary>
     internal static Worker Of(HttpContext context)
@@ -33,8 +34,8 @@ public sealed record Worker(Guid Id, string Name)
         if (Guid.TryParse(context.Request.Headers[Header], out Guid typed) && typed != id)
         {
             throw Refusal.Conflict(
-                $"This was typed while somebody else was signed in; now it is {name}. Nothing was saved: whoever typed it "
-                    + "sends it again.");
+                $"This was typed while somebody else was signed in; now it is {name}. Nothing was saved: whoever typed "
+                    + "it sends it again.");
         }
 
         context.RequestServices.GetRequiredService<ShopFile>().Changes.Add(new Change

@@ -10,7 +10,8 @@ internal static class BackupsPage
     {
         settings.MapGet(
             "/backups",
-            async (BackupNights nights, CancellationToken stop) => TypedResults.Ok(await nights.AllAsync(stop))).Needs(Right.Backups);
+            async (BackupNights nights, CancellationToken stop) => TypedResults.Ok(await nights.AllAsync(stop)))
+                .Needs(Right.Backups);
         settings.MapPost("/backups", MakeAsync).Needs(Right.Backups);
     }
 

@@ -28,7 +28,8 @@ internal static class PartsPage
 {
     internal static void MapParts(this RouteGroupBuilder settings)
     {
-        settings.MapGet("/parts", async (ShopFile file) => TypedResults.Ok(await PartsKnown.AllAsync(file))).Needs(Right.See);
+        settings.MapGet("/parts", async (ShopFile file) => TypedResults.Ok(await PartsKnown.AllAsync(file)))
+            .Needs(Right.See);
         settings.MapPut("/parts/{code}", PutAsync).Needs(Right.Prices);
     }
 

@@ -38,7 +38,8 @@ internal static class TermsPage
 {
     internal static void MapTerms(this RouteGroupBuilder settings)
     {
-        settings.MapGet("/terms", async (ShopFile file) => TypedResults.Ok(Answer(await file.SettingsAsync()))).Needs(Right.See);
+        settings.MapGet("/terms", async (ShopFile file) => TypedResults.Ok(Answer(await file.SettingsAsync())))
+            .Needs(Right.See);
         settings.MapPut("/terms", EditTermsAsync).Needs(Right.Prices);
     }
 

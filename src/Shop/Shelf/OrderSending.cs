@@ -178,7 +178,7 @@ internal static class OrderSending
             await file.SaveChangesAsync(stop);
         }
 
-        MailboxAddress shop = MailOutlet.Sender(settings.Name);
+        MailboxAddress shop = sending.Sender(settings.Name);
         IEnumerable<string> lines = order.Lines.Select(l => FormattableString.Invariant(
             $"{l.Quantity:0.##} {l.Unit}  {l.Code}  {l.Name}"));
         BodyBuilder body = new()

@@ -63,7 +63,8 @@ internal static class TrailerEdit
         yard.MapGet(
             "/gear/usual",
             (int axles, int ratingPounds) =>
-                TypedResults.Ok(GearDescription.Of(GearDefaults.For(Math.Clamp(axles, 1, 3), ratingPounds)))).Needs(Right.See);
+                TypedResults.Ok(GearDescription.Of(GearDefaults.For(Math.Clamp(axles, 1, 3), ratingPounds))))
+                    .Needs(Right.See);
         yard.MapPost("/gear/preview", Look).Needs(Right.See);
     }
 

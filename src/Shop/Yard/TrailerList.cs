@@ -83,7 +83,8 @@ internal static class TrailerList
             .Take(take)
             .Select(Shown));
 
-    internal static void MapTrailerList(this RouteGroupBuilder yard) => yard.MapGet("/trailers", ListAsync).Needs(Right.See);
+    internal static void MapTrailerList(this RouteGroupBuilder yard) => yard.MapGet("/trailers", ListAsync)
+        .Needs(Right.See);
 
     private static async Task<Ok<TrailerListAnswer>> ListAsync(
         ShopFile file,

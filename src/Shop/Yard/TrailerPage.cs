@@ -48,7 +48,8 @@ public sealed record TrailerAnswer(
 
 internal static class TrailerPage
 {
-    internal static void MapTrailerPage(this RouteGroupBuilder yard) => yard.MapGet("/trailers/{id:guid}", ReadAsync).Needs(Right.See);
+    internal static void MapTrailerPage(this RouteGroupBuilder yard) => yard.MapGet("/trailers/{id:guid}", ReadAsync)
+        .Needs(Right.See);
 
     private static async Task<Ok<TrailerAnswer>> ReadAsync(Guid id, ShopFile file, Clock clock) =>
         TypedResults.Ok(await AnswerAsync(file, id, clock.Today));

@@ -67,7 +67,7 @@ function Facts() {
   const { data } = safe;
   if (!data) return <Waiting of={safe} what="Looking into the safe" rows={1} />;
   const facts: [string, string][] = [
-    ["The record", `${(data.fileBytes / MEGA).toFixed(1)} MB, ${data.writes.toLocaleString("en")} writes`],
+    ["The record", `${(data.fileBytes / MEGA).toFixed(1)} MB`],
     ["Free on its disk", `${(data.freeBytes / GIGA).toFixed(1)} GB`],
     [
       "Mail",
@@ -77,7 +77,10 @@ function Facts() {
     ],
     ["Meter readings set aside", data.doubted.toLocaleString("en")],
     ["Program", `${data.version}, file of ${data.edition.replace(/^\d+_/, "")}`],
-    ["Digest of the last write", data.head ? data.head.slice(0, 12) : "none yet"],
+    [
+      "Last write",
+      data.head ? `no. ${data.writes.toLocaleString("en")}, ${data.head.slice(0, 12)}…` : "none yet",
+    ],
   ];
   return (
     <FactList>
@@ -107,7 +110,7 @@ export default function BackupsPage() {
   return (
     <SettingsFrame
       title="The safe"
-      about="Made every day and laid back into a scratch folder to see that it can be. Seven days are kept, four weeks and
+      about="A backup is made every day and laid back into a scratch folder to see that it can be. Seven days are kept, four weeks and
         twelve months. Copy the folder to another machine: a fire takes both that lie in one house."
     >
       <Waiting of={backups} what="Looking for the backups" rows={4} />

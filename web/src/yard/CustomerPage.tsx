@@ -11,6 +11,7 @@ import { Form, FormProblem, Saved } from "../ui/Form";
 import { useForm } from "../ui/useForm";
 import { Stale } from "../ui/Stale";
 import { PracticesApart } from "../ui/PracticeFields";
+import { Forget } from "./Forget";
 import { TrailerLines } from "./TrailerLines";
 import { useShop } from "../api/useShop";
 import { WaitingPage } from "../ui/Waiting";
@@ -53,7 +54,10 @@ export default function CustomerPage({ id }: { id: string }) {
         <h1>{customer.data.name}</h1>
       </Head>
       <Columns $shape="minmax(0, 1fr) minmax(0, 1.9fr)">
-        <Contact customer={customer.data} />
+        <Stack $gap={26}>
+          <Contact customer={customer.data} />
+          <Forget customer={customer.data} />
+        </Stack>
         <Section>
           <h2>{found === 1 ? "One trailer" : `${found ?? ""} trailers`}</h2>
           <Problem of={trailers.error} />

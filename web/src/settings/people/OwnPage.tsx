@@ -37,7 +37,7 @@ export default function OwnPage() {
           </Columns>
           <Section>
             <h2>Signed in</h2>
-            <Sessions />
+            <Sessions of={me.name} />
           </Section>
         </Stack>
       )}

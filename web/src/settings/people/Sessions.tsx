@@ -25,8 +25,8 @@ function whereInWords(where: string): string {
   return browser && on ? `a browser on ${on}` : where || "a browser that says nothing of itself";
 }
 
-/** Who is signed in where; each can be ended. For those who do not see to people, their own. */
-export function Sessions() {
+/** Who is signed in where; each can be ended. @param of Whose alone; everybody's that one may see where it is not said. */
+export function Sessions({ of }: { of?: string }) {
   const queries = useQueryClient();
   const sessions = useQuery({
     queryKey: ["sessions"],
@@ -71,7 +71,12 @@ export function Sessions() {
     <Stack>
       <Waiting of={sessions} what="Looking who is signed in" rows={3} />
       {sessions.data && (
-        <DataTable label="Signed in" columns={columns} items={sessions.data} idOf={(s) => s.id} />
+        <DataTable
+          label="Signed in"
+          columns={columns}
+          items={sessions.data.filter((s) => of === undefined || s.person === of)}
+          idOf={(s) => s.id}
+        />
       )}
       <Problem of={end.error} />
     </Stack>
