@@ -118,11 +118,18 @@ public sealed class AuditTrail : SaveChangesInterceptor
     }
 
     /// <inheritdoc/>
-    public override async Task SaveChangesFailedAsync(
+    public override Task SaveChangesFailedAsync(
         DbContextErrorEventData eventData,
-        CancellationToken cancellationToken = default)
+        CancellationToken cancellationToken = default) => GiveUpAsync(eventData.Context);
+
+    /// <inheritdoc/>
+    public override Task SaveChangesCanceledAsync(
+        DbContextEventData eventData,
+        CancellationToken cancellationToken = default) => GiveUpAsync(eventData.Context);
+
+    private async Task GiveUpAsync(DbContext? context)
     {
-        if (Own(eventData.Context) is { } own)
+        if (Own(context) is { } own)
         {
             await own.RollbackAsync(CancellationToken.None);
             await own.DisposeAsync();

@@ -118,12 +118,12 @@ public sealed class BusyTests : IDisposable
             await file.OutdateAllAsync();
             await using var held = await file.Database.BeginTransactionAsync();
             await file.Database.ExecuteSqlAsync($"UPDATE Settings SET Name = Name");
-            foreach (string page in pages)
+            ParallelOptions several = new() { MaxDegreeOfParallelism = 8 };
+            await Parallel.ForEachAsync(pages, several, async (page, stop) =>
             {
-                using HttpResponseMessage answer = await shop.Http.GetAsync(page);
+                using HttpResponseMessage answer = await shop.Http.GetAsync(page, stop);
                 Assert.True((int)answer.StatusCode is 200 or 204 or 404, $"{page}: {(int)answer.StatusCode}");
-            }
-
+            });
             return 0;
         });
     }

@@ -128,6 +128,7 @@ internal sealed class MeterFeed(IHttpClientFactory clients, Uri? address) : IDis
 
         HashSet<Guid> changed = [];
         int taken = 0;
+        bool told = false;
         foreach ((string? key, string? meter, string? day, decimal? miles) in readings.OfType<FedReading>())
         {
             // Without an id of its own a reading could not be told from the next.
@@ -193,6 +194,13 @@ internal sealed class MeterFeed(IHttpClientFactory clients, Uri? address) : IDis
                     Why = doubt,
                     At = clock.Now
                 });
+            }
+
+            // On the trail once for all of a page.
+            if (!told)
+            {
+                told = true;
+                file.Changes.Add(new Change { At = clock.Now, PersonId = MeterEntries.Feeder, What = "meter feed" });
             }
 
             // One after the other: each is checked against those before it.

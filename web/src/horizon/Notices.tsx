@@ -7,12 +7,14 @@ import { useForm } from "../ui/useForm";
 import { Button, TextButton } from "../ui/Button";
 import { Columns, Head, Lines, Page, Quiet, Row, Section, Stack } from "../ui/Page";
 import { Problem } from "../ui/Problem";
+import { useMay } from "../api/useAccess";
 import { useShop } from "../api/useShop";
 import { useCustomers } from "../api/useCustomers";
 import { Select } from "../ui/Select";
 
 /** What goes out to others, and what comes in by itself: calendars, the words of reminders, hub odometers that report. */
 export default function Calling() {
+  const share = useMay("share");
   return (
     <Page>
       <Head>
@@ -20,7 +22,7 @@ export default function Calling() {
       </Head>
       <Columns>
         <Stack $gap={30}>
-          <Calendars />
+          {share && <Calendars />}
           <Meters />
         </Stack>
         <Section>

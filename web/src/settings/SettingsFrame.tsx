@@ -1,6 +1,8 @@
 import { type ReactNode, useState } from "react";
 import styled from "styled-components";
 import { Link, useLocation } from "react-router";
+import type { Schemas } from "../api/client";
+import { useAccess } from "../api/useAccess";
 import { contains } from "../ui/contains";
 import { TextField } from "../ui/Fields";
 import { Head, Page, Quiet, Stack } from "../ui/Page";
@@ -67,6 +69,12 @@ const PAGES = [
   ["/settings/own", "Your own access", "secret, PIN, passkey, codes, signed in, sign out"],
 ] as const;
 
+/** Pages that not everybody may see, by the right they need; what the others show, who may change is told by the server. */
+const NEEDED: Record<string, Schemas["Right"] | undefined> = {
+  "/settings/backups": "backups",
+  "/settings/writes": "people",
+};
+
 interface Props {
   title: string;
   about?: ReactNode;
@@ -77,7 +85,12 @@ interface Props {
 export function SettingsFrame({ title, about, children }: Props) {
   const { pathname: path } = useLocation();
   const [find, setFind] = useState("");
-  const found = PAGES.filter(([, name, chosen]) => contains(`${name} ${chosen}`, find));
+  const rights = useAccess().data?.me?.rights;
+  const open = PAGES.filter(([to]) => {
+    const needed = NEEDED[to];
+    return needed === undefined || (rights?.includes(needed) ?? false);
+  });
+  const found = open.filter(([, name, chosen]) => contains(`${name} ${chosen}`, find));
   return (
     <Page>
       <Frame>
