@@ -45,6 +45,6 @@ describe("what was written", () => {
     expect(screen.getAllByText(/5551/).length).toBeGreaterThan(0);
     await user.click(screen.getByRole("button", { name: "Older ones" }));
     await screen.findByText(/erased on request/);
-    expect(of("GET").map((a) => a.query.get("before"))).toEqual([null, "2"]);
+    expect(of("GET", "writes").map((a) => a.query.get("before"))).toEqual([null, "2"]);
   });
 });
