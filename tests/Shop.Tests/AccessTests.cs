@@ -463,6 +463,26 @@ public sealed class AccessTests : IDisposable
     }
 
     [Fact]
+    public async Task Whoever_is_let_out_hears_no_more_of_a_visit_either()
+    {
+        await shop.SomebodyAsync();
+        VisitAnswer visit = await shop.VisitAsync((await shop.TrailerAsync()).Id);
+        using HttpClient browser = await AsAsync("Ines Marrow");
+        string path = $"/api/bay/visits/{visit.Id}/events";
+        using StreamReader news = new(await browser.GetStreamAsync(path));
+        Assert.Contains("hello", await news.ReadLineAsync(), StringComparison.Ordinal);
+        foreach (SessionAnswer session in (await shop.GetAsync<List<SessionAnswer>>("/api/access/sessions"))
+            .Where(s => !s.IsThis))
+        {
+            await shop.DeleteAsync<List<SessionAnswer>>($"/api/access/sessions/{session.Id}");
+        }
+
+        // It ends by itself, and does not begin again.
+        await news.ReadToEndAsync().WaitAsync(TimeSpan.FromSeconds(60));
+        Assert.Equal(401, (int)(await browser.GetAsync(path)).StatusCode);
+    }
+
+    [Fact]
     public async Task Nobody_gives_what_they_may_not_do_and_the_last_owner_stays()
     {
         Guid ines = await shop.SomebodyAsync();

@@ -118,14 +118,35 @@ internal static class VisitNewsEndpoint
     private static ServerSentEventsResult<string> Events(
         Guid id,
         VisitNews news,
+        Door door,
         IHostApplicationLifetime lifetime,
         HttpContext context)
     {
-        // A stream would keep the program from stopping. The source goes with the request: it hangs on the program's end.
+        // A stream would keep the program from stopping. The source goes with the request: it hangs on the program's
+        // end. And whoever is let out hears no more: each listener comes in anew, which browsers do by themselves.
         CancellationTokenSource stop = CancellationTokenSource.CreateLinkedTokenSource(
             context.RequestAborted,
             lifetime.ApplicationStopping);
-        context.Response.RegisterForDispose(stop);
+        door.OnChange += End;
+        context.Response.OnCompleted(() =>
+        {
+            door.OnChange -= End;
+            stop.Dispose();
+            return Task.CompletedTask;
+        });
         return TypedResults.ServerSentEvents(news.ListenAsync(id, stop.Token));
+
+        // It may have ended at the very moment somebody says so.
+        void End()
+        {
+            try
+            {
+                stop.Cancel();
+            }
+            catch (ObjectDisposedException)
+            {
+                // It is over already.
+            }
+        }
     }
 }
