@@ -88,7 +88,7 @@ describe("a form", () => {
     await user.click(save());
     expect(of.sent).toHaveLength(1);
     await of.refuse({});
-    expect(screen.getByRole("alert").textContent).toBe("The shop is closed.");
+    expect((await screen.findByRole("alert")).textContent).toBe("The shop is closed.");
     await user.click(save());
     await of.take();
     await user.click(save());
@@ -114,7 +114,7 @@ describe("a form", () => {
     const { of, user } = await stand();
     await user.click(save());
     await of.refuse({ "/gear/axles": "A trailer has one to four axles." });
-    expect(screen.getByRole("alert").textContent).toBe("A trailer has one to four axles.");
+    expect((await screen.findByRole("alert")).textContent).toBe("A trailer has one to four axles.");
   });
 
   it("keeps what is typed when what it began with is fetched anew, or while it is on its way", async () => {
@@ -144,7 +144,7 @@ describe("a form", () => {
     await user.click(save());
     await refuse();
     expect(screen.getAllByRole("alert")).toHaveLength(1);
-    expect(screen.getByRole("alert").textContent).toContain("Now it stands as P-70.");
+    expect((await screen.findByRole("alert")).textContent).toContain("Now it stands as P-70.");
     await user.click(screen.getByRole("button", { name: "Keep mine, then save again" }));
     await user.click(save());
     expect(of.sent.at(-1)).toMatchObject({ tag: "P-07b", version: 9 });
