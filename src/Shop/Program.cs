@@ -34,13 +34,13 @@ if (args is ["check", ..])
 
 if (args is ["certificate", ..])
 {
-    Environment.ExitCode = await CertificateCommand.RunAsync(args, Console.Out, Console.Error);
+    Environment.ExitCode = await CertificateCommand.RunAsync(args, Console.Out, Console.Error, TimeProvider.System);
     return;
 }
 
 if (args is ["token" or "owner", ..])
 {
-    Environment.ExitCode = await AccessCommands.RunAsync(args, Console.Out, Console.Error);
+    Environment.ExitCode = await AccessCommands.RunAsync(args, Console.Out, Console.Error, TimeProvider.System);
     return;
 }
 

@@ -42,7 +42,15 @@ public sealed class AuditTrail : SaveChangesInterceptor
         InterceptionResult<int> result,
         CancellationToken cancellationToken = default)
     {
-        if (eventData.Context is not ShopFile file || !file.ChangeTracker.HasChanges())
+        if (eventData.Context is not ShopFile file)
+        {
+            return result;
+        }
+
+        // Looked through once: each look compares every row with what it was.
+        List<EntityEntry> changed = [.. file.ChangeTracker.Entries().Where(e =>
+            e.State is EntityState.Added or EntityState.Modified or EntityState.Deleted)];
+        if (changed.Count == 0)
         {
             return result;
         }
@@ -54,10 +62,9 @@ public sealed class AuditTrail : SaveChangesInterceptor
             (now.Lease, now.Last, now.Own) = (lease, null, null);
         }
 
-        List<Change> added = [.. file.ChangeTracker.Entries<Change>()
-            .Where(e => e.State == EntityState.Added)
-            .Select(e => e.Entity)];
-        List<EntityEntry> told = [.. file.ChangeTracker.Entries().Where(IsTold)];
+        List<Change> added =
+            [.. changed.Where(e => e.State == EntityState.Added).Select(e => e.Entity).OfType<Change>()];
+        List<EntityEntry> told = [.. changed.Where(IsTold)];
         if (added.Count == 0 && told.Count > 0 && now.Last is { } last)
         {
             // The same write, saved in several steps.
@@ -149,9 +156,7 @@ public sealed class AuditTrail : SaveChangesInterceptor
     }
 
     private static bool IsTold(EntityEntry entry) =>
-        entry.State is EntityState.Added or EntityState.Modified or EntityState.Deleted
-            && !Untold.Contains(entry.Metadata.ClrType)
-            && !entry.Metadata.IsMappedToJson();
+        !Untold.Contains(entry.Metadata.ClrType) && !entry.Metadata.IsMappedToJson();
 
     private static string Content(List<EntityEntry> entries)
     {

@@ -181,14 +181,18 @@ public static class Backup
     private static string BesideOf(string zip, string picture) =>
         Path.Combine(Path.GetDirectoryName(Path.GetFullPath(zip))!, PhotosFolder, picture);
 
-    // A picture never changes: what is there whole need not be copied again.
-    private static void CopyOnce(string from, string to)
+    /// <summary>Copies a picture where it is not there whole: one never changes.</summary>
+    public static void CopyOnce(string from, string to)
     {
-        if (File.Exists(to) && new FileInfo(to).Length == new FileInfo(from).Length)
+        if (!File.Exists(to) || new FileInfo(to).Length != new FileInfo(from).Length)
         {
-            return;
+            Copy(from, to);
         }
+    }
 
+    /// <summary>Copies a file whole or not at all, in the place of what is there.</summary>
+    public static void Copy(string from, string to)
+    {
         Directory.CreateDirectory(Path.GetDirectoryName(to)!);
         File.Copy(from, to + ".new", overwrite: true);
         File.Move(to + ".new", to, overwrite: true);
@@ -278,8 +282,7 @@ public static class Backup
         try
         {
             await using ShopFile shop = ShopFileOpening.Read(file);
-            if (await shop.AskAsync("PRAGMA integrity_check") is not ["ok"]
-                || (await shop.AskAsync("PRAGMA foreign_key_check")).Count > 0)
+            if (!await shop.IsWholeAsync())
             {
                 throw new InvalidDataException($"The shop's file in {zip} is damaged.");
             }

@@ -31,22 +31,27 @@ public static class ShopFileOpening
             ForeignKeys = true,
             DefaultTimeout = wait,
         };
-
-        // Whether the migrations lead to the model is a question for a test: asked at each start it takes longer than
-        // the rest of it.
-        return builder.UseSqlite(connection.ConnectionString)
-            .ConfigureWarnings(warnings => warnings.Ignore(RelationalEventId.PendingModelChangesWarning))
-            .AddInterceptors(AuditTrail.Instance);
+        return builder.UseFile(connection).AddInterceptors(AuditTrail.Instance);
     }
 
+    // Whether the migrations lead to the model is a question for a test: asked at each start it takes longer than the
+    // rest of it.
+    private static DbContextOptionsBuilder UseFile(
+        this DbContextOptionsBuilder builder,
+        SqliteConnectionStringBuilder connection) => builder
+            .UseSqlite(connection.ConnectionString)
+            .ConfigureWarnings(warnings => warnings.Ignore(RelationalEventId.PendingModelChangesWarning));
+
     /// <summary>A context on the file in a folder, made when absent and brought up to the newest migration.</summary>
-    public static async Task<ShopFile> OpenAsync(string folder)
+    /// <param name="folder">The shop's folder.</param>
+    /// <param name="time">The clock; null for the machine's.</param>
+    public static async Task<ShopFile> OpenAsync(string folder, TimeProvider? time = null)
     {
         Directory.CreateDirectory(folder);
         DbContextOptionsBuilder<ShopFile> builder = new();
         builder.UseShopFile(folder);
         ShopFile file = new(builder.Options);
-        await file.PrepareAsync();
+        await file.PrepareAsync(time ?? TimeProvider.System);
         return file;
     }
 
@@ -56,7 +61,7 @@ public static class ShopFileOpening
     /// and
     /// <see cref="NewerFileException"/>, the file untouched, when a newer program has written it.
     /// </summary>
-    public static async Task PrepareAsync(this ShopFile file)
+    public static async Task PrepareAsync(this ShopFile file, TimeProvider time)
     {
         using FileStream alone = await FileAlone.TakeAsync(file.Database.GetDbConnection().DataSource);
         FileEdition edition = await file.EditionAsync();
@@ -79,7 +84,7 @@ public static class ShopFileOpening
         }
 
         await FindIndex.PrepareAsync(file);
-        await HideSecretsAsync(file);
+        await HideSecretsAsync(file, time.GetUtcNow());
 
         // There is one row of choices from the first minute on, so that no two first writes each bring one.
         OneRepack(await file.SettingsAsync());
@@ -129,13 +134,11 @@ public static class ShopFileOpening
             }
 
             DbContextOptionsBuilder<ShopFile> builder = new();
-            builder.UseSqlite(connection.ConnectionString)
-                .ConfigureWarnings(warnings => warnings.Ignore(RelationalEventId.PendingModelChangesWarning));
+            builder.UseFile(connection);
             await using (ShopFile made = new(builder.Options))
             {
                 await made.Database.MigrateAsync();
-                List<string> damaged = await made.AskAsync("PRAGMA integrity_check");
-                if (damaged is not ["ok"] || (await made.AskAsync("PRAGMA foreign_key_check")).Count > 0)
+                if (!await made.IsWholeAsync())
                 {
                     throw new InvalidOperationException(
                         "The shop’s file did not come through its upgrade whole. It is as it was: go on with the "
@@ -166,12 +169,12 @@ public static class ShopFileOpening
     }
 
     // Addresses of calendars were kept as they are once: from now on their digest is, and they end some day.
-    private static async Task HideSecretsAsync(ShopFile file)
+    private static async Task HideSecretsAsync(ShopFile file, DateTimeOffset now)
     {
         foreach (CalendarFeed feed in await file.CalendarFeeds.Where(f => f.KeyHash.Length == 32).ToListAsync())
         {
             feed.KeyHash = Digest.Of(feed.KeyHash);
-            feed.ExpiresAt = DateTimeOffset.UtcNow + CalendarFeed.Lasts;
+            feed.ExpiresAt = now + CalendarFeed.Lasts;
         }
     }
 
@@ -196,6 +199,11 @@ public static class ShopFileOpening
         List<string> applied = [.. await file.Database.GetAppliedMigrationsAsync(stop)];
         return new FileEdition(applied.LastOrDefault(), applied.Except(known).Any(), known.Except(applied).Any());
     }
+
+    /// <summary>Whether a file is whole to SQLite, and every row leads where it says.</summary>
+    internal static async Task<bool> IsWholeAsync(this ShopFile file) =>
+        await file.AskAsync("PRAGMA integrity_check") is ["ok"]
+            && (await file.AskAsync("PRAGMA foreign_key_check")).Count == 0;
 
     /// <summary>The first column of what SQLite answers to a question, row by row.</summary>
     public static async Task<List<string>> AskAsync(this ShopFile file, string question)

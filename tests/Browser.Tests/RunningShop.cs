@@ -2,7 +2,6 @@ using System.Diagnostics;
 using System.Globalization;
 using System.Net;
 using System.Net.Http.Json;
-using System.Net.Sockets;
 using System.Text.Json;
 using Microsoft.AspNetCore.Hosting;
 using Microsoft.AspNetCore.Hosting.Server;
@@ -42,9 +41,7 @@ public sealed class RunningShop : IDisposable
         this.instruments = instruments;
         if (killable)
         {
-            using TcpListener listener = new(IPAddress.Loopback, 0);
-            listener.Start();
-            port = ((IPEndPoint)listener.LocalEndpoint).Port;
+            port = Ports.Free();
             Address = string.Create(CultureInfo.InvariantCulture, $"http://127.0.0.1:{port}");
         }
         else

@@ -85,7 +85,8 @@ public sealed class AccessTests : IDisposable
                     scope == TokenScope.Read ? "read" : "write", "--days", $"{days}"
                 ],
                 said,
-                wrong));
+                wrong,
+                shop.Time));
         return said.ToString().Trim();
     }
 
@@ -562,13 +563,11 @@ public sealed class AccessTests : IDisposable
 
         // All lost but the paper in the drawer.
         shop.Time.Ahead += TimeSpan.FromDays(300);
-        door = await ReadAsync<AccessAnswer>(
+        AccessAnswer door = await ReadAsync<AccessAnswer>(
             await PostAsync(second, "/api/access/code", new CodeDraft(codes.Codes[5], ShopServer.Secret)));
         Assert.Equal(7, door.Me!.Codes);
         Assert.Null((await DoorAsync(first)).Me);
     }
-
-    private AccessAnswer? door;
 
     [Fact]
     public async Task An_owner_who_lost_everything_gets_a_code_where_the_program_runs()
@@ -578,16 +577,13 @@ public sealed class AccessTests : IDisposable
         using StringWriter said = new(), wrong = new();
         Assert.Equal(
             1,
-            await AccessCommands.RunAsync(["owner", "--data", shop.Folder, "--name", "Tobin Askel"], said, wrong));
+            await AccessCommands.RunAsync(["owner", "--data", shop.Folder, "--name", "Tobin Askel"], said, wrong, shop.Time));
         Assert.Equal("", said.ToString());
         Assert.Equal(
             0,
-            await AccessCommands.RunAsync(["owner", "--data", shop.Folder, "--name", "Ines Marrow"], said, wrong));
-
-        // The command goes by the machine's own clock.
-        shop.Time.Ahead = DateTimeOffset.UtcNow - TurnedClock.Start;
+            await AccessCommands.RunAsync(["owner", "--data", shop.Folder, "--name", "Ines Marrow"], said, wrong, shop.Time));
         using HttpClient browser = shop.Browser();
-        door = await ReadAsync<AccessAnswer>(await PostAsync(
+        AccessAnswer door = await ReadAsync<AccessAnswer>(await PostAsync(
             browser,
             "/api/access/code",
             new CodeDraft(said.ToString().Trim(), "nine slow lanterns")));
@@ -777,7 +773,6 @@ public sealed class AccessTests : IDisposable
     public async Task A_token_reads_or_writes_as_it_says_signs_for_nothing_and_ends()
     {
         await shop.SomebodyAsync();
-        shop.Time.Ahead = DateTimeOffset.UtcNow - TurnedClock.Start;
         using HttpClient reads = Program(await TokenAsync(TokenScope.Read)), writes = Program(
             await TokenAsync(TokenScope.Write)), brief = Program(await TokenAsync(TokenScope.Read, 1));
         string path = $"/api/yard/customers/{ShopServer.NewId()}";
@@ -835,7 +830,7 @@ public sealed class AccessTests : IDisposable
     public async Task A_command_that_lacks_something_says_what(string[] args, string sentence)
     {
         using StringWriter said = new(), wrong = new();
-        Assert.NotEqual(0, await AccessCommands.RunAsync(args, said, wrong));
+        Assert.NotEqual(0, await AccessCommands.RunAsync(args, said, wrong, shop.Time));
         Assert.Contains(sentence, wrong.ToString(), StringComparison.Ordinal);
         Assert.Equal("", said.ToString());
     }

@@ -1,7 +1,6 @@
 using System.Diagnostics;
 using System.Net;
 using System.Net.Http.Json;
-using System.Net.Sockets;
 using System.Security.Cryptography.X509Certificates;
 using SturdyTinker.Shop.Access;
 using SturdyTinker.Shop.Requests;
@@ -77,7 +76,7 @@ public sealed class ListeningTests : IDisposable
     {
         using X509Certificate2 authority = Certificates.Make(folder, ["localhost", "127.0.0.1"], DateTimeOffset.UtcNow);
         (await ShopFileOpening.OpenAsync(folder)).Dispose();
-        int plain = FreePort(), secure = FreePort();
+        int plain = Ports.Free(), secure = Ports.Free();
         using Process server = Process.Start(new ProcessStartInfo("dotnet")
         {
             ArgumentList =
@@ -150,11 +149,4 @@ public sealed class ListeningTests : IDisposable
                 && chain.Build(certificate);
         }
     };
-
-    private static int FreePort()
-    {
-        using TcpListener listener = new(IPAddress.Loopback, 0);
-        listener.Start();
-        return ((IPEndPoint)listener.LocalEndpoint).Port;
-    }
 }

@@ -16,6 +16,7 @@ using SturdyTinker.Shop.Settings;
 using SturdyTinker.Shop.Shelf;
 using SturdyTinker.Shop.Yard;
 using SturdyTinker.Standins;
+using SturdyTinker.Tests;
 using Xunit;
 
 namespace SturdyTinker.Shop.Tests;
@@ -112,7 +113,7 @@ public sealed class OutsideTests : IDisposable
     {
         string folder;
         string path, other;
-        int port = FreePort();
+        int port = Ports.Free();
         TrailerAnswer trailer;
         using (ShopServer shop = new(mail: $"127.0.0.1:{port}"))
         {
@@ -177,13 +178,6 @@ public sealed class OutsideTests : IDisposable
         Assert.Equal(("The visit was called off meanwhile.", (DateTimeOffset?)null), (given.Failed, given.SentAt));
         Assert.Equal(2, back.Messages.Count);
         Assert.Contains(first, back.Messages);
-    }
-
-    private static int FreePort()
-    {
-        using TcpListener listener = new(IPAddress.Loopback, 0);
-        listener.Start();
-        return ((IPEndPoint)listener.LocalEndpoint).Port;
     }
 
     [Fact]

@@ -49,6 +49,9 @@ public static class Rights
     public static IReadOnlyList<Right> Of(IReadOnlyCollection<Role> roles) =>
         [.. Enum.GetValues<Right>().Where(right => May(roles, right))];
 
+    /// <summary>Everything that a program with a token of this scope may do.</summary>
+    public static IReadOnlyList<Right> Of(TokenScope scope) => OfTokens[scope];
+
     /// <summary>The roles that bring a right, in their order.</summary>
     public static IReadOnlyList<Role> Bringing(Right right) => Table[right];
 

@@ -21,7 +21,7 @@ internal static class AccessCommands
     /// Runs "token --data DIR --name N --scope read|write [--days N]" or "owner --data DIR --name N". 0 with the token
     /// or the code said once, 1 when it can't be, 2 for an order that lacks something.
     /// </summary>
-    internal static async Task<int> RunAsync(string[] args, TextWriter said, TextWriter wrong)
+    internal static async Task<int> RunAsync(string[] args, TextWriter said, TextWriter wrong, TimeProvider time)
     {
         bool token = args[0] == "token";
         string? scope = Options.Value(args, "--scope");
@@ -61,9 +61,11 @@ internal static class AccessCommands
                 return 1;
             }
 
+            DateTimeOffset now = time.GetLocalNow();
+            TokenScope may = scope == "write" ? TokenScope.Write : TokenScope.Read;
             return token
-                ? await TokenAsync(file, name, scope == "write" ? TokenScope.Write : TokenScope.Read, days, said, wrong)
-                : await OwnerAsync(file, name, said, wrong);
+                ? await TokenAsync(file, name, may, now, now.AddDays(days), said, wrong)
+                : await OwnerAsync(file, name, now, said, wrong);
         }
         catch (Exception fault) when (fault is SqliteException or DbUpdateException)
         {
@@ -76,11 +78,11 @@ internal static class AccessCommands
         ShopFile file,
         string name,
         TokenScope scope,
-        int days,
+        DateTimeOffset now,
+        DateTimeOffset until,
         TextWriter said,
         TextWriter wrong)
     {
-        DateTimeOffset now = DateTimeOffset.Now;
         string key = Digest.NewKey();
         if (await file.People.AnyAsync(p => p.Name == name))
         {
@@ -107,18 +109,23 @@ internal static class AccessCommands
             Scope = scope,
             PersonId = program.Id,
             At = now,
-            ExpiresAt = now.AddDays(days)
+            ExpiresAt = until
         });
         await file.SaveChangesAsync();
         await said.WriteLineAsync(key);
         await wrong.WriteLineAsync(
             FormattableString.Invariant(
-                $"This is the token, shown once; it ends on {now.AddDays(days):yyyy-MM-dd}. A request brings it so:")
+                $"This is the token, shown once; it ends on {until:yyyy-MM-dd}. A request brings it so:")
                 + "\n  Authorization: Bearer TOKEN");
         return 0;
     }
 
-    private static async Task<int> OwnerAsync(ShopFile file, string name, TextWriter said, TextWriter wrong)
+    private static async Task<int> OwnerAsync(
+        ShopFile file,
+        string name,
+        DateTimeOffset now,
+        TextWriter said,
+        TextWriter wrong)
     {
         Person? person = await file.People.AsNoTracking().FirstOrDefaultAsync(p => p.Name == name && p.Active);
         if (person is null || !person.Roles.Contains(Role.Owner))
@@ -128,7 +135,6 @@ internal static class AccessCommands
         }
 
         string code = Digest.NewCode();
-        DateTimeOffset now = DateTimeOffset.Now;
         file.OneTimeCodes.Add(new OneTimeCode
         {
             CodeHash = Digest.OfCode(code),

@@ -3,6 +3,7 @@ using Microsoft.AspNetCore.Authentication;
 using Microsoft.AspNetCore.Authorization;
 using Microsoft.AspNetCore.DataProtection;
 using Microsoft.AspNetCore.Identity;
+using Microsoft.Extensions.DependencyInjection.Extensions;
 using SturdyTinker.Shop.Requests;
 using SturdyTinker.Store;
 using SturdyTinker.Store.Access;
@@ -43,15 +44,10 @@ internal static class AccessEndpoints
         }).AddSignInManager().AddEntityFrameworkStores<ShopFile>();
 
         // Ours says what the framework's would, and more.
-        foreach (ServiceDescriptor theirs in services
-            .Where(s => s.ServiceType == typeof(IPasswordValidator<Account>)).ToList())
-        {
-            services.Remove(theirs);
-        }
-
+        services.RemoveAll<IPasswordValidator<Account>>();
         services.AddScoped<IPasswordValidator<Account>, SecretRules>();
         services.AddDataProtection().SetApplicationName("sturdy-tinker").PersistKeysToFileSystem(
-            new DirectoryInfo(Path.Combine(folder, "keys")));
+            new DirectoryInfo(Certificates.Folder(folder)));
         services.AddSingleton<IAuthorizationHandler, RightHandler>();
         services.AddSingleton<IAuthorizationMiddlewareResultHandler, NotLetIn>();
 

@@ -10,15 +10,11 @@ namespace SturdyTinker.Shop.Access;
 
 /// <summary>Somebody who may come in, as of now.</summary>
 /// <param name="SessionId">The session; null for a program.</param>
-/// <param name="PersonId">The person or the program.</param>
-/// <param name="DeviceId">The shop's tablet; null for a browser of one's own and for programs.</param>
 /// <param name="Who">The same as claims, with every right as a role.</param>
 /// <param name="Until">When it ends whatever happens.</param>
 /// <param name="Idle">How long it may stand without a request.</param>
 internal sealed record Comer(
     Guid? SessionId,
-    Guid PersonId,
-    Guid? DeviceId,
     ClaimsPrincipal Who,
     DateTimeOffset Until,
     TimeSpan Idle)
@@ -127,8 +123,6 @@ internal sealed class Comers
 
         return new Comer(
             found.session.Id,
-            found.person.Id,
-            device?.Id,
             Claims(
                 SessionHandler.SchemeName,
                 found.person.Id,
@@ -154,14 +148,12 @@ internal sealed class Comers
             ? null
             : new Comer(
                 null,
-                token.PersonId,
-                null,
                 Claims(
                     TokenHandler.SchemeName,
                     token.PersonId,
                     token.Name,
                     null,
-                    [.. Enum.GetValues<Right>().Where(right => Rights.May(token.Scope, right))]),
+                    Rights.Of(token.Scope)),
                 token.ExpiresAt,
                 TimeSpan.MaxValue)
             {

@@ -13,6 +13,7 @@ namespace SturdyTinker.Shop.Access;
 /// <param name="users">The framework's accounts.</param>
 /// <param name="signIn">The framework's checks.</param>
 /// <param name="hasher">The framework's slow hash.</param>
+/// <param name="owner">Whether anybody owns the shop.</param>
 /// <param name="door">Where changes are said.</param>
 /// <param name="clock">The shop's clock.</param>
 internal sealed class Entrance(
@@ -20,6 +21,7 @@ internal sealed class Entrance(
     UserManager<Account> users,
     SignInManager<Account> signIn,
     IPasswordHasher<Account> hasher,
+    FirstOwner owner,
     Door door,
     Clock clock)
 {
@@ -31,6 +33,9 @@ internal sealed class Entrance(
 
     private const string Wrong = "The name or the secret is not right.";
     private const int LongestBrowser = 120;
+
+    // The tablet is asked for several times in a request, and looked for once.
+    private Task<Device?>? device;
 
     /// <summary>The account of a person, made where there is none yet.</summary>
     internal async Task<Account> AccountAsync(Guid person)
@@ -45,15 +50,12 @@ internal sealed class Entrance(
         return account;
     }
 
-    /// <summary>Sets a secret, whatever it was; refused (422) where it is too easy.</summary>
+    /// <summary>
+    /// Sets a secret, whatever it was, within the caller's transaction; refused (422) where it is too easy.
+    /// </summary>
     internal async Task SetSecretAsync(Account account, string? secret)
     {
         secret = Typed("/secret", secret);
-        foreach (IPasswordValidator<Account> validator in users.PasswordValidators)
-        {
-            Succeeded(await validator.ValidateAsync(users, account, secret), "/secret");
-        }
-
         if (account.PasswordHash is not null)
         {
             Succeeded(await users.RemovePasswordAsync(account), "/secret");
@@ -82,7 +84,7 @@ internal sealed class Entrance(
     {
         (name, secret) = (Typed("/name", name).Trim(), Typed("/secret", secret));
         Person? person = await file.People.AsNoTracking().FirstOrDefaultAsync(p => p.Name == name && p.Active);
-        Account? account = person is null ? null : await users.FindByIdAsync(person.Id.ToString());
+        Account? account = await AccountOfAsync(person);
         if (account?.PasswordHash is null)
         {
             // As slow as for somebody who is known.
@@ -96,17 +98,14 @@ internal sealed class Entrance(
 
     /// <summary>Checks the secret of somebody who is signed in.</summary>
     internal async Task CheckOwnAsync(Guid person, string? secret) =>
-        await CheckSecretAsync(
-            await AccountAsync(person),
-            Typed("/secret", secret),
-            "This is not your secret.");
+        await CheckSecretAsync(await AccountAsync(person), Typed("/secret", secret), "This is not your secret.");
 
     /// <summary>Checks a PIN on one of the shop's tablets.</summary>
     internal async Task<Person> ByPinAsync(Guid personId, string? pin)
     {
         pin = Typed("/pin", pin);
         Person? person = await file.People.AsNoTracking().FirstOrDefaultAsync(p => p.Id == personId && p.Active);
-        Account? account = person is null ? null : await users.FindByIdAsync(person.Id.ToString());
+        Account? account = await AccountOfAsync(person);
         if (account?.PinHash is null)
         {
             throw Refusal.Field("/pin", "There is no PIN for this name: sign in by name and secret, and set one.");
@@ -144,7 +143,9 @@ internal sealed class Entrance(
     }
 
     /// <summary>The tablet of the shop that a request comes from; null for a browser of one's own.</summary>
-    internal async Task<Device?> DeviceAsync(HttpRequest request)
+    internal Task<Device?> DeviceAsync(HttpRequest request) => device ??= LookAsync(request);
+
+    private async Task<Device?> LookAsync(HttpRequest request)
     {
         if (Cookies.Device(request) is not { Length: > 0 } key)
         {
@@ -155,8 +156,10 @@ internal sealed class Entrance(
         return await file.Devices.AsNoTracking().FirstOrDefaultAsync(d => d.KeyHash == hash && d.WithdrawnAt == null);
     }
 
-    /// <summary>Begins a session under a key of its own, and ends the one that this browser had.</summary>
-    internal async Task EnterAsync(HttpContext context, Guid person, SignedInBy by)
+    /// <summary>
+    /// Begins a session under a key of its own, ends the one that this browser had, and answers how the door stands now.
+    /// </summary>
+    internal async Task<AccessAnswer> EnterAsync(HttpContext context, Guid person, SignedInBy by)
     {
         await LeaveAsync(context);
         string key = Digest.NewKey();
@@ -174,6 +177,41 @@ internal sealed class Entrance(
         });
         await file.SaveChangesAsync();
         Cookies.KeepSession(context, key);
+        return await AnswerAsync(context, person);
+    }
+
+    /// <summary>How the door stands for somebody; null for nobody.</summary>
+    internal async Task<AccessAnswer> AnswerAsync(HttpContext context, Guid? person)
+    {
+        Device? here = await DeviceAsync(context.Request);
+        bool known = here is not null || person is not null;
+        return new AccessAnswer(
+            await owner.IsMissingAsync(file),
+            known ? (await file.SettingsToReadAsync()).Name : "",
+            person is { } id ? await MeAsync(id) : null,
+            here is null ? null : new DeviceHere(here.Id, here.Name, here.IdleMinutes),
+            here is null
+                ? []
+                : await (from one in file.People.AsNoTracking()
+                         join account in file.Users on one.Id equals account.Id
+                         where one.Active && !one.IsProgram
+                         orderby one.Name
+                         select new PersonAtDoor(one.Id, one.Name, account.PinHash != null)).ToListAsync());
+    }
+
+    private async Task<MeAnswer?> MeAsync(Guid id)
+    {
+        Person? person = await file.People.AsNoTracking().FirstOrDefaultAsync(p => p.Id == id && !p.IsProgram);
+        return person is null
+            ? null
+            : new MeAnswer(
+                id,
+                person.Name,
+                person.Roles,
+                Rights.Of(person.Roles),
+                await file.Users.AnyAsync(a => a.Id == id && a.PinHash != null),
+                await file.UserPasskeys.CountAsync(p => p.UserId == id),
+                await file.OneTimeCodes.CountAsync(c => c.PersonId == id && c.ExpiresAt == null));
     }
 
     /// <summary>Ends the session of this browser, if there is one.</summary>
@@ -194,16 +232,16 @@ internal sealed class Entrance(
     /// <summary>Ends every session of a person, but perhaps one.</summary>
     internal async Task EndAllAsync(Guid person, Guid? but = null)
     {
-        DateTimeOffset now = clock.Now;
-        await file.Sessions
-            .Where(s => s.PersonId == person && s.EndedAt == null && s.Id != but)
-            .ExecuteUpdateAsync(s => s.SetProperty(x => x.EndedAt, now));
+        await file.EndSessionsAsync(person, clock.Now, but);
         door.Changed();
     }
 
     /// <summary>The session of a request; null for a program and for nobody.</summary>
     internal static Guid? SessionOf(ClaimsPrincipal who) =>
         Guid.TryParse(who.FindFirstValue(ClaimTypes.Sid), out Guid id) ? id : null;
+
+    private async Task<Account?> AccountOfAsync(Person? person) =>
+        person is null ? null : await users.FindByIdAsync(person.Id.ToString());
 
     private async Task CheckSecretAsync(Account account, string secret, string wrong)
     {
@@ -230,60 +268,5 @@ internal sealed class Entrance(
         {
             throw Refusal.Field(pointer, result.Errors.First().Description);
         }
-    }
-}
-
-/// <summary>
-/// What a secret has to be: long, rather than odd (NIST SP 800-63B, from memory), and not easily thought of.
-/// </summary>
-internal sealed class SecretRules : IPasswordValidator<Account>
-{
-    /// <summary>The fewest signs.</summary>
-    internal const int Shortest = 10;
-
-    /// <summary>The most signs.</summary>
-    internal const int Longest = 200;
-
-    private static readonly string[] Easy =
-        ["password", "passwort", "secret", "trailer", "tinker", "bearing", "qwerty", "asdfgh", "letmein", "workshop"];
-
-    /// <inheritdoc/>
-    public Task<IdentityResult> ValidateAsync(UserManager<Account> manager, Account user, string? password) =>
-        Task.FromResult(WhyNot(password ?? "") is { } why
-            ? IdentityResult.Failed(new IdentityError { Description = why })
-            : IdentityResult.Success);
-
-    /// <summary>Why it won't do, a sentence; null where it does.</summary>
-    internal static string? WhyNot(string secret)
-    {
-        if (secret.Length < Shortest)
-        {
-            return $"A secret has at least {Shortest} signs: three or four words that do not belong together are easy "
-                + "to keep and hard to guess.";
-        }
-
-        // What is left of it without the words that everybody tries, and how many different signs there are.
-        string left = Easy.Aggregate(
-            secret.ToLowerInvariant(),
-            (text, word) => text.Replace(word, "", StringComparison.Ordinal));
-        return left.Length < 5 || secret.Distinct().Count() < 5
-            ? "This one is tried first by whoever guesses: take words that do not belong together."
-            : null;
-    }
-}
-
-/// <summary>What a PIN has to be.</summary>
-internal static class PinRules
-{
-    /// <summary>Why it won't do, a sentence; null where it does.</summary>
-    internal static string? WhyNot(string pin)
-    {
-        if (pin.Length is < 4 or > 8 || !pin.All(char.IsAsciiDigit))
-        {
-            return "A PIN has 4 to 8 figures.";
-        }
-
-        int[] steps = [.. pin.Zip(pin[1..], (a, b) => b - a).Distinct()];
-        return steps is [0 or 1 or -1] ? "This PIN is tried first by whoever guesses: take another." : null;
     }
 }

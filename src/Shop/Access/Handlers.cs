@@ -26,14 +26,9 @@ internal sealed class SessionHandler(
             return AuthenticateResult.NoResult();
         }
 
-        Comer? comer = await comers.BySessionAsync(key, Context.RequestAborted);
-        if (comer is null)
-        {
-            return AuthenticateResult.Fail("The session has ended.");
-        }
-
-        Context.Items[typeof(Comer)] = comer;
-        return AuthenticateResult.Success(new AuthenticationTicket(comer.Who, SchemeName));
+        return await comers.BySessionAsync(key, Context.RequestAborted) is { } comer
+            ? AuthenticateResult.Success(new AuthenticationTicket(comer.Who, SchemeName))
+            : AuthenticateResult.Fail("The session has ended.");
     }
 }
 
@@ -69,7 +64,7 @@ internal sealed class RightHandler : AuthorizationHandler<Needs>
     /// <inheritdoc/>
     protected override Task HandleRequirementAsync(AuthorizationHandlerContext context, Needs requirement)
     {
-        if (context.User.IsInRole(requirement.Right.ToString()))
+        if (context.User.May(requirement.Right))
         {
             context.Succeed(requirement);
         }

@@ -61,9 +61,7 @@ internal static class OwnAccess
         Entrance entrance,
         HttpContext context)
     {
-        Guid person = Person(context);
-        await entrance.CheckOwnAsync(person, edit.Old);
-        Worker.Of(context);
+        Guid person = await WritesAsync(entrance, context, edit.Old);
         await using var transaction = await file.Database.BeginTransactionAsync();
         await entrance.SetSecretAsync(await entrance.AccountAsync(person), edit.Secret);
         await transaction.CommitAsync();
@@ -73,9 +71,7 @@ internal static class OwnAccess
 
     private static async Task<NoContent> PinAsync(PinEdit edit, Entrance entrance, HttpContext context)
     {
-        Guid person = Person(context);
-        await entrance.CheckOwnAsync(person, edit.Secret);
-        Worker.Of(context);
+        Guid person = await WritesAsync(entrance, context, edit.Secret);
         await entrance.SetPinAsync(await entrance.AccountAsync(person), edit.Pin);
         return TypedResults.NoContent();
     }
@@ -87,9 +83,7 @@ internal static class OwnAccess
         Clock clock,
         HttpContext context)
     {
-        Guid person = Person(context);
-        await entrance.CheckOwnAsync(person, own.Secret);
-        Worker.Of(context);
+        Guid person = await WritesAsync(entrance, context, own.Secret);
         List<string> codes = [.. Enumerable.Range(0, CodesPutBy).Select(_ => Digest.NewCode())];
         await using var transaction = await file.Database.BeginTransactionAsync();
         await file.OneTimeCodes.Where(c => c.PersonId == person && c.ExpiresAt == null).ExecuteDeleteAsync();
@@ -146,9 +140,7 @@ internal static class OwnAccess
         Entrance entrance,
         HttpContext context)
     {
-        Guid person = Person(context);
-        await entrance.CheckOwnAsync(person, own.Secret);
-        Worker.Of(context);
+        Guid person = await WritesAsync(entrance, context, own.Secret);
         file.UserPasskeys.RemoveRange(await file.UserPasskeys.Where(p => p.UserId == person).ToListAsync());
         await file.SaveChangesAsync();
         return TypedResults.NoContent();
@@ -158,7 +150,6 @@ internal static class OwnAccess
         PasskeyDraft draft,
         ShopFile file,
         Entrance entrance,
-        FirstOwner owner,
         SignInManager<Account> signIn,
         UserManager<Account> users,
         HttpContext context)
@@ -171,7 +162,7 @@ internal static class OwnAccess
         }
 
         await users.AddOrUpdatePasskeyAsync(shown.User, shown.Passkey);
-        return await SignIn.InAsync(file, entrance, owner, context, shown.User.Id, SignedInBy.Passkey);
+        return TypedResults.Ok(await entrance.EnterAsync(context, shown.User.Id, SignedInBy.Passkey));
     }
 
     // Where nothing was begun that this could be the end of, the framework throws.
@@ -191,6 +182,15 @@ internal static class OwnAccess
     private static string Json(PasskeyDraft draft) => draft.Credential is { Length: > 0 and < 100_000 } json
         ? json
         : throw Refusal.Field("/credential", "The browser says nothing of a passkey.");
+
+    // Who writes something of their own: signed in, with their secret, and in nobody else's name.
+    private static async Task<Guid> WritesAsync(Entrance entrance, HttpContext context, string? secret)
+    {
+        Guid person = Person(context);
+        await entrance.CheckOwnAsync(person, secret);
+        Worker.Of(context);
+        return person;
+    }
 
     private static Guid Person(HttpContext context) =>
         Entrance.SessionOf(context.User) is not null && Worker.MaybeOf(context.User) is { } id

@@ -81,7 +81,7 @@ internal static class PeopleAccess
     private static async Task<List<SessionAnswer>> AllSessionsAsync(ShopFile file, Clock clock, HttpContext context)
     {
         Guid? own = Worker.MaybeOf(context.User), here = Entrance.SessionOf(context.User);
-        bool all = context.User.IsInRole(nameof(Right.People));
+        bool all = context.User.May(Right.People);
         DateTimeOffset since = clock.Now - Comers.Longest;
         return await (from session in file.Sessions.AsNoTracking()
                       join person in file.People on session.PersonId equals person.Id
@@ -107,17 +107,9 @@ internal static class PeopleAccess
         HttpContext context)
     {
         Worker worker = Worker.Of(context);
-        Session? session = await file.Sessions.FirstOrDefaultAsync(s => s.Id == id);
-        if (session is not null && session.PersonId != worker.Id && !context.User.IsInRole(nameof(Right.People)))
-        {
-            session = null;
-        }
-
-        if (session is null)
-        {
-            throw Refusal.NotFound("There is no such session.");
-        }
-
+        bool all = context.User.May(Right.People);
+        Session session = await file.Sessions.FirstOrDefaultAsync(s => s.Id == id && (all || s.PersonId == worker.Id))
+            ?? throw Refusal.NotFound("There is no such session.");
         session.EndedAt ??= clock.Now;
         await file.SaveChangesAsync();
         door.Changed();
@@ -138,7 +130,7 @@ internal static class PeopleAccess
             throw Refusal.Conflict($"{person.Name} does not work here any more.");
         }
 
-        if (!Rights.MayManage(await RolesAsync(file, worker.Id), person.Roles))
+        if (!Rights.MayManage(await worker.RolesAsync(file), person.Roles))
         {
             throw Refusal.NotAllowed($"{person.Name} may do what you may not: ask the owner.");
         }
@@ -157,9 +149,6 @@ internal static class PeopleAccess
         await transaction.CommitAsync();
         return TypedResults.Ok(new CodesAnswer([code]));
     }
-
-    private static async Task<IReadOnlyList<Role>> RolesAsync(ShopFile file, Guid person) =>
-        (await file.People.AsNoTracking().FirstAsync(p => p.Id == person)).Roles;
 
     private static async Task<List<DeviceAnswer>> AllDevicesAsync(ShopFile file, Guid? here) =>
         await (from device in file.Devices.AsNoTracking()

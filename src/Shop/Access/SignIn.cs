@@ -92,51 +92,8 @@ internal static class SignIn
         access.MapPost("/confirm", ConfirmAsync).Needs(Right.See).RequireRateLimiting(Limited);
     }
 
-    /// <summary>How the door stands for somebody.</summary>
-    internal static async Task<AccessAnswer> AnswerAsync(
-        ShopFile file,
-        Entrance entrance,
-        FirstOwner owner,
-        HttpContext context,
-        Guid? person)
-    {
-        Device? device = await entrance.DeviceAsync(context.Request);
-        bool known = device is not null || person is not null;
-        return new AccessAnswer(
-            await owner.IsMissingAsync(file),
-            known ? (await file.SettingsToReadAsync()).Name : "",
-            person is { } id ? await MeAsync(file, id) : null,
-            device is null ? null : new DeviceHere(device.Id, device.Name, device.IdleMinutes),
-            device is null
-                ? []
-                : await (from one in file.People.AsNoTracking()
-                         join account in file.Users on one.Id equals account.Id
-                         where one.Active && !one.IsProgram
-                         orderby one.Name
-                         select new PersonAtDoor(one.Id, one.Name, account.PinHash != null)).ToListAsync());
-    }
-
-    private static async Task<MeAnswer?> MeAsync(ShopFile file, Guid id)
-    {
-        Person? person = await file.People.AsNoTracking().FirstOrDefaultAsync(p => p.Id == id && !p.IsProgram);
-        return person is null
-            ? null
-            : new MeAnswer(
-                id,
-                person.Name,
-                person.Roles,
-                Rights.Of(person.Roles),
-                await file.Users.AnyAsync(a => a.Id == id && a.PinHash != null),
-                await file.UserPasskeys.CountAsync(p => p.UserId == id),
-                await file.OneTimeCodes.CountAsync(c => c.PersonId == id && c.ExpiresAt == null));
-    }
-
-    private static async Task<Ok<AccessAnswer>> ReadAsync(
-        ShopFile file,
-        Entrance entrance,
-        FirstOwner owner,
-        HttpContext context) =>
-        TypedResults.Ok(await AnswerAsync(file, entrance, owner, context, Worker.MaybeOf(context.User)));
+    private static async Task<Ok<AccessAnswer>> ReadAsync(Entrance entrance, HttpContext context) =>
+        TypedResults.Ok(await entrance.AnswerAsync(context, Worker.MaybeOf(context.User)));
 
     private static async Task<Ok<AccessAnswer>> FirstAsync(
         FirstDraft draft,
@@ -146,11 +103,7 @@ internal static class SignIn
         Door door,
         HttpContext context)
     {
-        if (!await owner.IsMissingAsync(file))
-        {
-            throw Refusal.Conflict("This shop has an owner already: sign in, or ask the owner for a code.");
-        }
-
+        await IsMissingAsync();
         Checks checks = new();
         checks.Add(
             "/code",
@@ -160,11 +113,7 @@ internal static class SignIn
         string name = checks.Text("/name", draft.Name, "The name", Person.LongestName);
         checks.Done();
         await using var transaction = await file.Database.BeginTransactionAsync();
-        if (!await owner.IsMissingAsync(file))
-        {
-            throw Refusal.Conflict("This shop has an owner already: sign in, or ask the owner for a code.");
-        }
-
+        await IsMissingAsync();
         Person? person = await file.People.FirstOrDefaultAsync(p => p.Name == name && !p.IsProgram);
         if (person is null)
         {
@@ -178,28 +127,30 @@ internal static class SignIn
         await entrance.SetSecretAsync(await entrance.AccountAsync(person.Id), draft.Secret);
         await transaction.CommitAsync();
         door.Changed();
-        return await InAsync(file, entrance, owner, context, person.Id, SignedInBy.Code);
+        return TypedResults.Ok(await entrance.EnterAsync(context, person.Id, SignedInBy.Code));
+
+        // Asked before the code is judged, and again by the one of several who comes to write.
+        async Task IsMissingAsync()
+        {
+            if (!await owner.IsMissingAsync(file))
+            {
+                throw Refusal.Conflict("This shop has an owner already: sign in, or ask the owner for a code.");
+            }
+        }
     }
 
     private static async Task<Ok<AccessAnswer>> BySecretAsync(
         SecretDraft draft,
-        ShopFile file,
         Entrance entrance,
-        FirstOwner owner,
-        HttpContext context) =>
-        await InAsync(
-            file,
-            entrance,
-            owner,
-            context,
-            (await entrance.BySecretAsync(draft.Name, draft.Secret)).Id,
-            SignedInBy.Secret);
+        HttpContext context)
+    {
+        Person person = await entrance.BySecretAsync(draft.Name, draft.Secret);
+        return TypedResults.Ok(await entrance.EnterAsync(context, person.Id, SignedInBy.Secret));
+    }
 
     private static async Task<Ok<AccessAnswer>> ByPinAsync(
         PinDraft draft,
-        ShopFile file,
         Entrance entrance,
-        FirstOwner owner,
         HttpContext context)
     {
         if (await entrance.DeviceAsync(context.Request) is null)
@@ -208,7 +159,7 @@ internal static class SignIn
         }
 
         Person person = await entrance.ByPinAsync(draft.PersonId, draft.Pin);
-        return await InAsync(file, entrance, owner, context, person.Id, SignedInBy.Pin);
+        return TypedResults.Ok(await entrance.EnterAsync(context, person.Id, SignedInBy.Pin));
     }
 
     // An invitation, a secret forgotten, a code put by for a bad day: all set a new secret, once.
@@ -216,7 +167,6 @@ internal static class SignIn
         CodeDraft draft,
         ShopFile file,
         Entrance entrance,
-        FirstOwner owner,
         Clock clock,
         HttpContext context)
     {
@@ -235,30 +185,13 @@ internal static class SignIn
         await entrance.SetSecretAsync(await entrance.AccountAsync(code.PersonId), draft.Secret);
         await transaction.CommitAsync();
         await entrance.EndAllAsync(code.PersonId);
-        return await InAsync(file, entrance, owner, context, code.PersonId, SignedInBy.Code);
+        return TypedResults.Ok(await entrance.EnterAsync(context, code.PersonId, SignedInBy.Code));
     }
 
-    /// <summary>Begins a session and answers how the door stands now.</summary>
-    internal static async Task<Ok<AccessAnswer>> InAsync(
-        ShopFile file,
-        Entrance entrance,
-        FirstOwner owner,
-        HttpContext context,
-        Guid person,
-        SignedInBy by)
-    {
-        await entrance.EnterAsync(context, person, by);
-        return TypedResults.Ok(await AnswerAsync(file, entrance, owner, context, person));
-    }
-
-    private static async Task<Ok<AccessAnswer>> OutAsync(
-        ShopFile file,
-        Entrance entrance,
-        FirstOwner owner,
-        HttpContext context)
+    private static async Task<Ok<AccessAnswer>> OutAsync(Entrance entrance, HttpContext context)
     {
         await entrance.LeaveAsync(context);
-        return TypedResults.Ok(await AnswerAsync(file, entrance, owner, context, null));
+        return TypedResults.Ok(await entrance.AnswerAsync(context, null));
     }
 
     private static async Task<NoContent> ConfirmAsync(

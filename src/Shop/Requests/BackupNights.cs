@@ -171,20 +171,14 @@ internal sealed partial class BackupNights(
 
         try
         {
-            Directory.CreateDirectory(Path.Combine(second, Backup.PhotosFolder));
             foreach (string file in (IEnumerable<string>)[zip, Path.ChangeExtension(zip, Noted)])
             {
-                Copy(file, Path.Combine(second, Path.GetFileName(file)));
+                Backup.Copy(file, Path.Combine(second, Path.GetFileName(file)));
             }
 
-            DirectoryInfo pictures = new(Path.Combine(folder, Backup.PhotosFolder));
-            foreach (FileInfo picture in pictures.Exists ? pictures.EnumerateFiles("*.jpg") : [])
+            foreach (FileInfo picture in Pictures(folder))
             {
-                FileInfo there = new(Path.Combine(second, Backup.PhotosFolder, picture.Name));
-                if (!there.Exists || there.Length != picture.Length)
-                {
-                    Copy(picture.FullName, there.FullName);
-                }
+                Backup.CopyOnce(picture.FullName, Path.Combine(second, Backup.PhotosFolder, picture.Name));
             }
 
             Drop(second);
@@ -194,12 +188,6 @@ internal sealed partial class BackupNights(
         {
             secondProblem = Opening.DiskFault(fault) ?? fault.Message;
             LogFault(log, fault);
-        }
-
-        static void Copy(string from, string to)
-        {
-            File.Copy(from, to + ".new", overwrite: true);
-            File.Move(to + ".new", to, overwrite: true);
         }
     }
 
@@ -211,8 +199,7 @@ internal sealed partial class BackupNights(
             File.Delete(Path.ChangeExtension(ZipOf(day, from), Noted));
         }
 
-        DirectoryInfo pictures = new(Path.Combine(from, Backup.PhotosFolder));
-        foreach (FileInfo picture in pictures.Exists ? pictures.EnumerateFiles("*.jpg") : [])
+        foreach (FileInfo picture in Pictures(from))
         {
             if (!File.Exists(Path.Combine(shop, Backup.PhotosFolder, picture.Name))
                 && clock.Now - picture.LastWriteTimeUtc > PicturesKept)
@@ -220,6 +207,12 @@ internal sealed partial class BackupNights(
                 picture.Delete();
             }
         }
+    }
+
+    private static IEnumerable<FileInfo> Pictures(string from)
+    {
+        DirectoryInfo pictures = new(Path.Combine(from, Backup.PhotosFolder));
+        return pictures.Exists ? pictures.EnumerateFiles("*.jpg") : [];
     }
 
     private static IEnumerable<DateOnly> Days(string from) =>

@@ -306,7 +306,7 @@ internal static class CertificateCommand
     /// Runs "certificate --data DIR --names NAMES". 0 when it is made, 1 when it can't be, 2 for an order that lacks
     /// something.
     /// </summary>
-    internal static async Task<int> RunAsync(string[] args, TextWriter said, TextWriter wrong)
+    internal static async Task<int> RunAsync(string[] args, TextWriter said, TextWriter wrong, TimeProvider time)
     {
         string[] names = (Options.Value(args, "--names") ?? "")
             .Split(',', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries);
@@ -325,7 +325,7 @@ internal static class CertificateCommand
 
         try
         {
-            using X509Certificate2 authority = Certificates.Make(data, names, DateTimeOffset.Now);
+            using X509Certificate2 authority = Certificates.Make(data, names, time.GetUtcNow());
             string print = string.Join(
                 ':',
                 authority.GetCertHash(HashAlgorithmName.SHA256).Select(b => $"{b:X2}"));

@@ -1,3 +1,4 @@
+using System.Security.Claims;
 using Microsoft.AspNetCore.Authorization;
 using SturdyTinker.Core.People;
 
@@ -13,7 +14,7 @@ internal sealed class Needs(Right right) : IAuthorizationRequirement, IAuthoriza
     /// <summary>Refuses (403) whoever has not a right that only this very request needs.</summary>
     internal static void Ask(HttpContext context, Right right)
     {
-        if (!context.User.IsInRole(right.ToString()))
+        if (!context.User.May(right))
         {
             throw Refusal.NotAllowed(WhyNot(right));
         }
@@ -56,6 +57,9 @@ internal static class NeedsOfEndpoints
         endpoint.WithMetadata(new Needs(right));
         return endpoint;
     }
+
+    /// <summary>Whether whoever comes has a right; the door has read it into their roles.</summary>
+    internal static bool May(this ClaimsPrincipal who, Right right) => who.IsInRole(right.ToString());
 
     /// <summary>Says that it asks besides for the person's own secret.</summary>
     internal static RouteHandlerBuilder AsksSecret(this RouteHandlerBuilder endpoint) =>

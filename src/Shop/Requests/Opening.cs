@@ -33,7 +33,7 @@ internal sealed class Opening(BackupFolder backups)
         try
         {
             await KeepBeforeUpgradeAsync(file);
-            await file.PrepareAsync();
+            await file.PrepareAsync(services.GetRequiredService<TimeProvider>());
             clock.GoBy((await file.SettingsToReadAsync()).TimeZone);
 
             // After an upgrade standings are worked out before anybody asks: the yard's list is never empty meanwhile.

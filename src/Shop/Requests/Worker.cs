@@ -1,5 +1,7 @@
 using System.Reflection;
 using System.Security.Claims;
+using Microsoft.EntityFrameworkCore;
+using SturdyTinker.Core.People;
 using SturdyTinker.Store;
 
 namespace SturdyTinker.Shop.Requests;
@@ -14,6 +16,10 @@ public sealed record Worker(Guid Id, string Name)
     /// by now is refused, never signed by the wrong person.
     /// </summary>
     public const string Header = "Tinker-Person";
+
+    /// <summary>What they are in the shop, as it stands in the file.</summary>
+    internal async Task<IReadOnlyList<Role>> RolesAsync(ShopFile file) =>
+        (await file.People.AsNoTracking().FirstAsync(p => p.Id == Id)).Roles;
 
     /// <summary>Who is signed in; null for nobody.</summary>
     internal static Guid? MaybeOf(ClaimsPrincipal who) =>

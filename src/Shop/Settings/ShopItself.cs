@@ -6,6 +6,7 @@ using SturdyTinker.Core.People;
 using SturdyTinker.Core.Practices;
 using SturdyTinker.Shop.Requests;
 using SturdyTinker.Store;
+using SturdyTinker.Store.Access;
 
 namespace SturdyTinker.Shop.Settings;
 
@@ -167,7 +168,7 @@ internal static class ShopItself
         }
 
         Person? person = await file.People.FindAsync(id);
-        IReadOnlyList<Role> own = (await file.People.AsNoTracking().FirstAsync(p => p.Id == worker.Id)).Roles;
+        IReadOnlyList<Role> own = await worker.RolesAsync(file);
         if (person?.IsProgram == true)
         {
             throw Refusal.Conflict("This is a program, not somebody who works here.");
@@ -197,10 +198,7 @@ internal static class ShopItself
 
         if (!person.Active)
         {
-            DateTimeOffset now = clock.Now;
-            await file.Sessions
-                .Where(s => s.PersonId == id && s.EndedAt == null)
-                .ExecuteUpdateAsync(s => s.SetProperty(x => x.EndedAt, now));
+            await file.EndSessionsAsync(id, clock.Now);
         }
 
         await transaction.CommitAsync();

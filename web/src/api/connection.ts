@@ -1,5 +1,5 @@
-import { useSyncExternalStore } from "react";
-import { askSecret, doorOpens, shutDoor, wantsSecret } from "./door";
+import { askSecret, comeIn, wantsSecret } from "./door";
+import { store } from "./store";
 
 /** How the shop's server can be reached. */
 interface Connection {
@@ -9,25 +9,16 @@ interface Connection {
   waiting: number;
 }
 
-let now: Connection = { lost: false, waiting: 0 };
-const listeners = new Set<() => void>();
+const connection = store<Connection>({ lost: false, waiting: 0 });
 
 function set(change: Partial<Connection>): void {
+  const now = connection.get();
   const next = { ...now, ...change };
-  if (next.lost === now.lost && next.waiting === now.waiting) return;
-  now = next;
-  for (const tell of listeners) tell();
+  if (next.lost !== now.lost || next.waiting !== now.waiting) connection.set(next);
 }
 
 /** How the shop's server can be reached, as of now. */
-export const useConnection = (): Connection =>
-  useSyncExternalStore(
-    (tell) => {
-      listeners.add(tell);
-      return () => listeners.delete(tell);
-    },
-    () => now,
-  );
+export const useConnection = connection.use;
 
 const FIRST_WAIT = 400;
 const LONGEST_WAIT = 4000;
@@ -49,8 +40,7 @@ export async function patientFetch(request: Request): Promise<Response> {
         set({ lost: false });
         if (answer.status === 401) {
           // Whoever was in is out: the door is shown, and this goes on once somebody is in again.
-          shutDoor();
-          await doorOpens();
+          await comeIn();
         } else if (await wantsSecret(answer)) {
           if (!(await askSecret(request.method, new URL(request.url).pathname))) return answer;
         } else {
@@ -60,14 +50,14 @@ export async function patientFetch(request: Request): Promise<Response> {
         if (request.signal.aborted) throw fault;
         if (write && !counted) {
           counted = true;
-          set({ waiting: now.waiting + 1 });
+          set({ waiting: connection.get().waiting + 1 });
         }
         set({ lost: true });
         await new Promise((go) => setTimeout(go, wait));
       }
     }
   } finally {
-    if (counted) set({ waiting: now.waiting - 1 });
+    if (counted) set({ waiting: connection.get().waiting - 1 });
   }
 }
 
@@ -76,8 +66,7 @@ export async function untilIn(send: () => Promise<Response>): Promise<Response> 
   for (;;) {
     const answer = await send();
     if (answer.status !== 401) return answer;
-    shutDoor();
-    await doorOpens();
+    await comeIn();
   }
 }
 

@@ -1,4 +1,4 @@
-import { useSyncExternalStore } from "react";
+import { store } from "./store";
 
 /** A request that waits until its own secret is given, or it is let be. */
 export interface SecretWanted {
@@ -17,41 +17,33 @@ interface DoorState {
   wanted: SecretWanted | null;
 }
 
-let now: DoorState = { shutAt: null, left: false, wanted: null };
+const door = store<DoorState>({ shutAt: null, left: false, wanted: null });
 let waiting: (() => void)[] = [];
-const listeners = new Set<() => void>();
 
-function set(change: Partial<DoorState>): void {
-  now = { ...now, ...change };
-  for (const tell of listeners) tell();
-}
+const set = (change: Partial<DoorState>): void => door.set({ ...door.get(), ...change });
 
 /** How the door stands at this screen, following every change. */
-export const useDoor = (): DoorState =>
-  useSyncExternalStore(
-    (tell) => {
-      listeners.add(tell);
-      return () => listeners.delete(tell);
-    },
-    () => now,
-  );
+export const useDoor = door.use;
 
 /** Shuts the door: what is on the screen stays, and what is sent waits until somebody is in again. */
 export function shutDoor(left = false): void {
-  if (now.shutAt === null || left) set({ shutAt: Date.now(), left });
+  if (door.get().shutAt === null || left) set({ shutAt: Date.now(), left });
 }
 
 /** Opens it: what waited goes on. */
 export function openDoor(): void {
-  if (now.shutAt === null) return;
+  if (door.get().shutAt === null) return;
   const all = waiting;
   waiting = [];
   set({ shutAt: null, left: false });
   for (const go of all) go();
 }
 
-/** Comes back once somebody is in again. */
-export const doorOpens = (): Promise<void> => new Promise((go) => waiting.push(go));
+/** Shows the door, and comes back once somebody is in again. */
+export function comeIn(): Promise<void> {
+  shutDoor();
+  return new Promise((go) => waiting.push(go));
+}
 
 /** The kind of problem that a secret puts right. */
 const SECRET_WANTED = "urn:sturdy-tinker:secret-wanted";
@@ -66,29 +58,20 @@ export async function wantsSecret(answer: Response): Promise<boolean> {
   return (problem as { type?: unknown } | null)?.type === SECRET_WANTED;
 }
 
+let asked: Promise<unknown> = Promise.resolve();
+
 /** Asks for the secret of whoever is signed in, for one request; one after the other. */
-export async function askSecret(method: string, path: string): Promise<boolean> {
-  while (now.wanted) {
-    const { wanted } = now;
-    await new Promise<void>((go) => {
-      const watch = () => {
-        if (now.wanted === wanted) return;
-        listeners.delete(watch);
-        go();
-      };
-      listeners.add(watch);
-    });
-  }
-  return new Promise((go) =>
-    set({
-      wanted: {
-        method,
-        path,
-        settle: (given) => {
+export function askSecret(method: string, path: string): Promise<boolean> {
+  const given = asked.then(
+    () =>
+      new Promise<boolean>((go) => {
+        const settle = (is: boolean) => {
           set({ wanted: null });
-          go(given);
-        },
-      },
-    }),
+          go(is);
+        };
+        set({ wanted: { method, path, settle } });
+      }),
   );
+  asked = given;
+  return given;
 }

@@ -1,20 +1,12 @@
-import { useSyncExternalStore } from "react";
+import { store } from "./store";
 
-let now: string | null = null;
-const listeners = new Set<() => void>();
+const worker = store<string | null>(null);
 
 /** Id of whoever is signed in at this screen; null until that is known. Every write says whose it is. */
-export const workerId = (): string | null => now;
+export const workerId = worker.get;
 
 /** Says who is signed in at this screen. */
-export function setWorker(id: string | null): void {
-  now = id;
-  for (const tell of listeners) tell();
-}
+export const setWorker = worker.set;
 
 /** The id of whoever is signed in, following every change. */
-export const useWorkerId = (): string | null =>
-  useSyncExternalStore((tell) => {
-    listeners.add(tell);
-    return () => listeners.delete(tell);
-  }, workerId);
+export const useWorkerId = worker.use;

@@ -1,30 +1,22 @@
-import { Suspense, useSyncExternalStore } from "react";
+import { Suspense } from "react";
+import { store } from "../api/store";
 import { later } from "./later";
 
 // Fetched with the first note: most screens are looked at without one.
 const corner = () => import("./NotesCorner");
 const Corner = later(corner);
 
-let wanted = false;
-const listeners = new Set<() => void>();
+const wanted = store(false);
 
 /** Says in passing what was done, and offers to take it back where it can be. */
 export function note(words: string, undo?: () => void): void {
-  wanted = true;
-  for (const tell of listeners) tell();
+  wanted.set(true);
   void corner().then(({ bring }) => bring({ words, undo }));
 }
 
 /** Where notes come up, once there is one. */
 export function Notes() {
-  const shown = useSyncExternalStore(
-    (tell) => {
-      listeners.add(tell);
-      return () => listeners.delete(tell);
-    },
-    () => wanted,
-  );
-  return shown ? (
+  return wanted.use() ? (
     <Suspense fallback={null}>
       <Corner />
     </Suspense>

@@ -1,13 +1,14 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { answer, shop } from "../../api/client";
+import { answer, type Schemas, shop } from "../../api/client";
 import { dayInWords } from "../../api/words";
-import { Button, TextButton } from "../../ui/Button";
+import { Button } from "../../ui/Button";
 import { TextField } from "../../ui/Fields";
 import { Form, FormProblem } from "../../ui/Form";
 import { Lines, Quiet, Row, Stack } from "../../ui/Page";
 import { Problem } from "../../ui/Problem";
 import { useForm } from "../../ui/useForm";
 import { Waiting } from "../../ui/Waiting";
+import { Withdrawable } from "./Withdrawable";
 
 /** The shop's shared tablets: on them people switch by name and PIN. */
 export function Devices() {
@@ -16,6 +17,10 @@ export function Devices() {
     queryKey: ["devices"],
     queryFn: () => answer(shop.GET("/api/access/devices")),
   });
+  const settle = async (now: Schemas["DeviceAnswer"][]) => {
+    queries.setQueryData(["devices"], now);
+    await queries.invalidateQueries({ queryKey: ["access"] });
+  };
   const form = useForm({
     start: { name: "", idleMinutes: "5" },
     send: ({ name, idleMinutes }) =>
@@ -24,19 +29,13 @@ export function Devices() {
           body: { name, idleMinutes: Number.parseInt(idleMinutes, 10) || 0 },
         }),
       ),
-    done: async (now) => {
-      queries.setQueryData(["devices"], now);
-      // From now on it is the shop's: whoever works at it comes in by name and PIN.
-      await queries.invalidateQueries({ queryKey: ["access"] });
-    },
+    // From now on it is the shop's: whoever works at it comes in by name and PIN.
+    done: settle,
     next: true,
   });
   const withdraw = useMutation({
     mutationFn: (id: string) => answer(shop.DELETE("/api/access/devices/{id}", { params: { path: { id } } })),
-    onSuccess: async (now) => {
-      queries.setQueryData(["devices"], now);
-      await queries.invalidateQueries({ queryKey: ["access"] });
-    },
+    onSuccess: settle,
   });
   const here = devices.data?.some((d) => d.isThis);
   return (
@@ -45,21 +44,13 @@ export function Devices() {
       {devices.data && devices.data.length > 0 && (
         <Lines>
           {devices.data.map((d) => (
-            <li key={d.id}>
-              <Row style={{ justifyContent: "space-between" }}>
-                <span>
-                  <b>{d.name}</b> {d.isThis && <Quiet>(this one)</Quiet>}
-                  <br />
-                  <Quiet>
-                    locks after {d.idleMinutes} min; enrolled by {d.enrolledBy},{" "}
-                    {dayInWords(d.at.slice(0, 10))}
-                  </Quiet>
-                </span>
-                <TextButton aria-label={`Withdraw ${d.name}`} onPress={() => withdraw.mutate(d.id)}>
-                  Withdraw
-                </TextButton>
-              </Row>
-            </li>
+            <Withdrawable
+              key={d.id}
+              name={d.name}
+              beside={d.isThis && <Quiet>(this one)</Quiet>}
+              about={`locks after ${d.idleMinutes} min; enrolled by ${d.enrolledBy}, ${dayInWords(d.at.slice(0, 10))}`}
+              onWithdraw={() => withdraw.mutate(d.id)}
+            />
           ))}
         </Lines>
       )}

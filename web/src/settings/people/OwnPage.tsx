@@ -7,7 +7,7 @@ import { Button } from "../../ui/Button";
 import { TextField } from "../../ui/Fields";
 import { Form, FormProblem, Saved } from "../../ui/Form";
 import { Columns, Quiet, Row, Section, Stack } from "../../ui/Page";
-import { useForm } from "../../ui/useForm";
+import { type FormState, useForm } from "../../ui/useForm";
 import { Waiting } from "../../ui/Waiting";
 import { SettingsFrame } from "../SettingsFrame";
 import { Codes } from "./Codes";
@@ -50,16 +50,28 @@ function useAnew() {
   return () => queries.invalidateQueries({ queryKey: ["access"] });
 }
 
-interface SecretProps {
-  value: string;
-  onChange: (secret: string) => void;
-  problem: string | undefined;
-  label?: string;
+/** The field for the secret one has, that whatever one changes about one's own access is signed with. */
+function OwnSecret<E extends { secret: string }>({
+  of,
+  problem = of.at("/secret"),
+}: {
+  of: FormState<E>;
+  problem?: string | undefined;
+}) {
+  return (
+    <>
+      <TextField
+        label="Your secret"
+        type="password"
+        autoComplete="current-password"
+        value={of.edit.secret}
+        onChange={(secret) => of.change({ secret } as Partial<E>)}
+        problem={problem}
+      />
+      <FormProblem of={of} />
+    </>
+  );
 }
-
-const SecretField = ({ label = "Your secret", ...of }: SecretProps) => (
-  <TextField label={label} type="password" autoComplete="current-password" {...of} />
-);
 
 function Secret() {
   const form = useForm({
@@ -71,8 +83,10 @@ function Secret() {
     <Form of={form}>
       <Stack>
         <h2>Your secret</h2>
-        <SecretField
+        <TextField
           label="The one so far"
+          type="password"
+          autoComplete="current-password"
           value={form.edit.old}
           onChange={(old) => form.change({ old })}
           problem={form.edit.old ? undefined : form.at("/old")}
@@ -123,12 +137,7 @@ function Pin({ has }: { has: boolean }) {
           onChange={(pin) => form.change({ pin })}
           problem={form.at("/pin")}
         />
-        <SecretField
-          value={form.edit.secret}
-          onChange={(secret) => form.change({ secret })}
-          problem={form.at("/secret")}
-        />
-        <FormProblem of={form} />
+        <OwnSecret of={form} />
         <Row>
           <Button type="submit" isDisabled={form.pending}>
             Set it
@@ -159,12 +168,7 @@ function PutBy({ left }: { left: number }) {
           {left === 0 ? "You have none put by." : `You have ${left} left.`} Each sets a new secret, once.
           Print them, and keep them where you keep the spare key.
         </Quiet>
-        <SecretField
-          value={form.edit.secret}
-          onChange={(secret) => form.change({ secret })}
-          problem={form.at("/secret")}
-        />
-        <FormProblem of={form} />
+        <OwnSecret of={form} />
         <div>
           <Button type="submit" isDisabled={form.pending}>
             Make new ones
@@ -214,12 +218,7 @@ function Passkeys({ has }: { has: number }) {
           {has === 0 ? "You have none." : `You have ${has}.`} A passkey signs you in by your finger, face or
           the device’s own lock.
         </Quiet>
-        <SecretField
-          value={form.edit.secret}
-          onChange={(secret) => form.change({ secret })}
-          problem={form.at("/secret") ?? drop.at("/secret")}
-        />
-        <FormProblem of={form} />
+        <OwnSecret of={form} problem={form.at("/secret") ?? drop.at("/secret")} />
         <Row $gap={16}>
           <Button type="submit" isDisabled={form.pending}>
             Make a passkey

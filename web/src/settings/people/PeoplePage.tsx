@@ -2,7 +2,6 @@ import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import styled from "styled-components";
 import { answer, type Schemas, shop } from "../../api/client";
-import { newId } from "../../api/ids";
 import { useMay } from "../../api/useAccess";
 import { useShop } from "../../api/useShop";
 import { useWorkerId } from "../../api/worker";
@@ -13,7 +12,7 @@ import { Form, FormProblem } from "../../ui/Form";
 import { note } from "../../ui/Notes";
 import { Columns, Lines, Quiet, Row, Section, Stack } from "../../ui/Page";
 import { Problem } from "../../ui/Problem";
-import { useForm } from "../../ui/useForm";
+import { type FormState, useForm } from "../../ui/useForm";
 import { Waiting } from "../../ui/Waiting";
 import { SettingsFrame } from "../SettingsFrame";
 import { Codes } from "./Codes";
@@ -110,28 +109,32 @@ function Everybody({ people, may }: { people: readonly Person[]; may: boolean })
   );
 }
 
-function Roles({
-  roles,
-  onChange,
-  problem,
-}: {
-  roles: readonly Schemas["Role"][];
-  onChange: (roles: Schemas["Role"][]) => void;
-  problem: string | undefined;
-}) {
+/** A name, and what goes with it. */
+function PersonFields({ of }: { of: FormState<{ name: string; roles: Schemas["Role"][] }> }) {
+  const { roles } = of.edit;
+  const problem = of.at("/roles");
   return (
-    <div role="group" aria-label="What they are in the shop" style={{ display: "grid", gap: 6 }}>
-      {ROLES.map(([role, name, what]) => (
-        <Checkbox
-          key={role}
-          checked={roles.includes(role)}
-          onChange={(is) => onChange(is ? [...roles, role] : roles.filter((r) => r !== role))}
-        >
-          {name} <Quiet>{what}</Quiet>
-        </Checkbox>
-      ))}
-      <Problem of={problem && new Error(problem)} />
-    </div>
+    <>
+      <TextField
+        label="Name"
+        value={of.edit.name}
+        onChange={(name) => of.change({ name })}
+        problem={of.at("/name")}
+      />
+      <div role="group" aria-label="What they are in the shop" style={{ display: "grid", gap: 6 }}>
+        {ROLES.map(([role, name, what]) => (
+          <Checkbox
+            key={role}
+            checked={roles.includes(role)}
+            onChange={(is) => of.change({ roles: is ? [...roles, role] : roles.filter((r) => r !== role) })}
+          >
+            {name} <Quiet>{what}</Quiet>
+          </Checkbox>
+        ))}
+        <Problem of={problem && new Error(problem)} />
+      </div>
+      <FormProblem of={of} />
+    </>
   );
 }
 
@@ -156,18 +159,7 @@ function One({ person, onDone }: { person: Person; onDone: () => void }) {
   return (
     <Form of={form} onLeave={onDone}>
       <Stack>
-        <TextField
-          label="Name"
-          value={form.edit.name}
-          onChange={(name) => form.change({ name })}
-          problem={form.at("/name")}
-        />
-        <Roles
-          roles={form.edit.roles}
-          onChange={(roles) => form.change({ roles })}
-          problem={form.at("/roles")}
-        />
-        <FormProblem of={form} />
+        <PersonFields of={form} />
         <Row $gap={16}>
           <Button type="submit" $main isDisabled={form.pending}>
             Save
@@ -207,9 +199,8 @@ function Somebody() {
   const [added, setAdded] = useState("");
   const form = useForm({
     start: { name: "", roles: ["technician"] as Schemas["Role"][] },
-    send: async ({ name, roles }) => {
-      // Sent again it is another one only where the first was refused: the name is unique.
-      const id = newId();
+    // Sent again because no code came, it is the same person.
+    send: async ({ name, roles }, id) => {
       await put(id, { name, active: true, roles });
       setAdded(name.trim());
       return invite.mutateAsync(id);
@@ -220,18 +211,7 @@ function Somebody() {
     <Form of={form}>
       <Stack>
         <h2>Somebody new</h2>
-        <TextField
-          label="Name"
-          value={form.edit.name}
-          onChange={(name) => form.change({ name })}
-          problem={form.at("/name")}
-        />
-        <Roles
-          roles={form.edit.roles}
-          onChange={(roles) => form.change({ roles })}
-          problem={form.at("/roles")}
-        />
-        <FormProblem of={form} />
+        <PersonFields of={form} />
         <div>
           <Button type="submit" isDisabled={form.pending}>
             Add

@@ -1,10 +1,10 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { answer, shop } from "../../api/client";
 import { dayInWords } from "../../api/words";
-import { TextButton } from "../../ui/Button";
-import { Lines, Quiet, Row, Stack } from "../../ui/Page";
+import { Lines, Quiet, Stack } from "../../ui/Page";
 import { Problem } from "../../ui/Problem";
 import { Waiting } from "../../ui/Waiting";
+import { Withdrawable } from "./Withdrawable";
 
 /** Programs that come in with a token. They are made where the shop's program runs, and withdrawn here. */
 export function Tokens() {
@@ -20,21 +20,12 @@ export function Tokens() {
       {tokens.data && tokens.data.length > 0 && (
         <Lines>
           {tokens.data.map((t) => (
-            <li key={t.id}>
-              <Row style={{ justifyContent: "space-between" }}>
-                <span>
-                  <b>{t.name}</b>
-                  <br />
-                  <Quiet>
-                    {t.scope === "read" ? "reads" : "reads and writes, signs for nothing"}; until{" "}
-                    {dayInWords(t.expiresAt.slice(0, 10))}
-                  </Quiet>
-                </span>
-                <TextButton aria-label={`Withdraw ${t.name}`} onPress={() => withdraw.mutate(t.id)}>
-                  Withdraw
-                </TextButton>
-              </Row>
-            </li>
+            <Withdrawable
+              key={t.id}
+              name={t.name}
+              about={`${t.scope === "read" ? "reads" : "reads and writes, signs for nothing"}; until ${dayInWords(t.expiresAt.slice(0, 10))}`}
+              onWithdraw={() => withdraw.mutate(t.id)}
+            />
           ))}
         </Lines>
       )}
