@@ -553,6 +553,10 @@ public sealed class AccessTests : IDisposable
         await RefusedAsync(await PostAsync(first, "/api/access/own/codes", new OwnSecret("not the one at all")), 422);
 
         const string fresh = "seven dry lanterns";
+        Problem old = await RefusedAsync(
+            await first.PutAsJsonAsync("/api/access/own/secret", new SecretEdit("not the one at all", fresh)),
+            422);
+        Assert.Equal("/old", Assert.Single(old.Errors!).Pointer);
         (await first.PutAsJsonAsync("/api/access/own/secret", new SecretEdit(ShopServer.Secret, fresh)))
             .EnsureSuccessStatusCode();
         Assert.NotNull((await DoorAsync(first)).Me);

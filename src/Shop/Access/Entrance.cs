@@ -92,13 +92,13 @@ internal sealed class Entrance(
             throw Refusal.Field("/secret", Wrong);
         }
 
-        await CheckSecretAsync(account, secret, Wrong);
+        await CheckSecretAsync(account, secret, Wrong, "/secret");
         return person!;
     }
 
-    /// <summary>Checks the secret of somebody who is signed in.</summary>
-    internal async Task CheckOwnAsync(Guid person, string? secret) =>
-        await CheckSecretAsync(await AccountAsync(person), Typed("/secret", secret), "This is not your secret.");
+    /// <summary>Checks the secret of somebody who is signed in; refused at its field.</summary>
+    internal async Task CheckOwnAsync(Guid person, string? secret, string pointer = "/secret") =>
+        await CheckSecretAsync(await AccountAsync(person), Typed(pointer, secret), "This is not your secret.", pointer);
 
     /// <summary>Checks a PIN on one of the shop's tablets.</summary>
     internal async Task<Person> ByPinAsync(Guid personId, string? pin)
@@ -243,17 +243,17 @@ internal sealed class Entrance(
     private async Task<Account?> AccountOfAsync(Person? person) =>
         person is null ? null : await users.FindByIdAsync(person.Id.ToString());
 
-    private async Task CheckSecretAsync(Account account, string secret, string wrong)
+    private async Task CheckSecretAsync(Account account, string secret, string wrong, string pointer)
     {
         SignInResult checkedIt = await signIn.CheckPasswordSignInAsync(account, secret, lockoutOnFailure: true);
         if (checkedIt.IsLockedOut)
         {
-            throw Refusal.Field("/secret", "Too many wrong secrets: wait five minutes, or ask the owner for a code.");
+            throw Refusal.Field(pointer, "Too many wrong secrets: wait five minutes, or ask the owner for a code.");
         }
 
         if (!checkedIt.Succeeded)
         {
-            throw Refusal.Field("/secret", wrong);
+            throw Refusal.Field(pointer, wrong);
         }
     }
 

@@ -61,7 +61,7 @@ internal static class OwnAccess
         Entrance entrance,
         HttpContext context)
     {
-        Guid person = await WritesAsync(entrance, context, edit.Old);
+        Guid person = await WritesAsync(entrance, context, edit.Old, "/old");
         await using var transaction = await file.Database.BeginTransactionAsync();
         await entrance.SetSecretAsync(await entrance.AccountAsync(person), edit.Secret);
         await transaction.CommitAsync();
@@ -184,10 +184,14 @@ internal static class OwnAccess
         : throw Refusal.Field("/credential", "The browser says nothing of a passkey.");
 
     // Who writes something of their own: signed in, with their secret, and in nobody else's name.
-    private static async Task<Guid> WritesAsync(Entrance entrance, HttpContext context, string? secret)
+    private static async Task<Guid> WritesAsync(
+        Entrance entrance,
+        HttpContext context,
+        string? secret,
+        string pointer = "/secret")
     {
         Guid person = Person(context);
-        await entrance.CheckOwnAsync(person, secret);
+        await entrance.CheckOwnAsync(person, secret, pointer);
         Worker.Of(context);
         return person;
     }

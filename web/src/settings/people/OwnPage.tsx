@@ -89,7 +89,7 @@ function Secret() {
           autoComplete="current-password"
           value={form.edit.old}
           onChange={(old) => form.change({ old })}
-          problem={form.edit.old ? undefined : form.at("/old")}
+          problem={form.at("/old")}
         />
         <TextField
           label="The new one"
