@@ -157,7 +157,8 @@ internal sealed class Entrance(
     }
 
     /// <summary>
-    /// Begins a session under a key of its own, ends the one that this browser had, and answers how the door stands now.
+    /// Begins a session under a key of its own, ends the one that this browser had, and answers how the door stands
+    /// now.
     /// </summary>
     internal async Task<AccessAnswer> EnterAsync(HttpContext context, Guid person, SignedInBy by)
     {

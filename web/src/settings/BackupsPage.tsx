@@ -94,7 +94,9 @@ function Facts() {
   );
 }
 
-/** The backups that the shop makes by itself: how old the newest is, what each holds, and whether it can be laid back. */
+/**
+ * The backups that the shop makes by itself: how old the newest is, what each holds, and whether it can be laid back.
+ */
 export default function BackupsPage() {
   const queries = useQueryClient();
   const backups = useQuery({

@@ -69,7 +69,7 @@ const PAGES = [
   ["/settings/own", "Your own access", "secret, PIN, passkey, codes, signed in, sign out"],
 ] as const;
 
-/** Pages that not everybody may see, by the right they need; what the others show, who may change is told by the server. */
+/** Pages that not everybody may see, by the right they need; who may change what the others show the server tells. */
 const NEEDED: Record<string, Schemas["Right"] | undefined> = {
   "/settings/backups": "backups",
   "/settings/writes": "people",

@@ -25,7 +25,7 @@ function whereInWords(where: string): string {
   return browser && on ? `a browser on ${on}` : where || "a browser that says nothing of itself";
 }
 
-/** Who is signed in where; each can be ended. @param of Whose alone; everybody's that one may see where it is not said. */
+/** Who is signed in where; each can be ended. @param of Whose alone; everybody's that one may see if it is not said. */
 export function Sessions({ of }: { of?: string }) {
   const queries = useQueryClient();
   const sessions = useQuery({

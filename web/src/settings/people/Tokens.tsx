@@ -6,6 +6,8 @@ import { Problem } from "../../ui/Problem";
 import { Waiting } from "../../ui/Waiting";
 import { Withdrawable } from "./Withdrawable";
 
+const MAY = { read: "reads", write: "reads and writes, signs for nothing" } as const;
+
 /** Programs that come in with a token. They are made where the shop's program runs, and withdrawn here. */
 export function Tokens() {
   const queries = useQueryClient();
@@ -23,7 +25,7 @@ export function Tokens() {
             <Withdrawable
               key={t.id}
               name={t.name}
-              about={`${t.scope === "read" ? "reads" : "reads and writes, signs for nothing"}; until ${dayInWords(t.expiresAt.slice(0, 10))}`}
+              about={`${MAY[t.scope]}; until ${dayInWords(t.expiresAt.slice(0, 10))}`}
               onWithdraw={() => withdraw.mutate(t.id)}
             />
           ))}
