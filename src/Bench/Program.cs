@@ -1,7 +1,8 @@
 using SturdyTinker.Bench;
+using SturdyTinker.Bench.Faults;
 
 // bench compose; bench find; bench plan [N | PART]; bench web BIN WEB; bench http BIN [DIR]; bench faults BIN [KILLS
-// [SEED]]: BIN is the folder with the built server, WEB the one with the built web; the fleet is kept in DIR, and found
+// [SEED]]; bench hour BIN [MINUTES]: BIN is the folder with the built server, WEB the one with the built web; the fleet is kept in DIR, and found
 // there again.
 return args switch
 {
@@ -14,6 +15,9 @@ return args switch
     ["http", var bin] => await HttpBench.RunAsync(bin, null),
     ["web", var bin, var web] => await WebBench.RunAsync(bin, web),
     ["http", var bin, var folder] => await HttpBench.RunAsync(bin, folder),
+    ["hour", var bin] => await HourBench.RunAsync(bin, 60),
+    ["hour", var bin, var minutes] when int.TryParse(minutes, out int count)
+        && count > 0 => await HourBench.RunAsync(bin, count),
     ["faults", var bin] => await FaultsBench.RunAsync(bin, 100, Environment.TickCount & 0xFFFF),
     ["faults", var bin, var kills] when int.TryParse(kills, out int count)
         && count > 0 => await FaultsBench.RunAsync(bin, count, Environment.TickCount & 0xFFFF),
@@ -24,6 +28,6 @@ return args switch
 
 static int Unknown()
 {
-    Console.Error.WriteLine("bench measures: http, web, compose, find, plan, faults");
+    Console.Error.WriteLine("bench measures: http, web, compose, find, plan, faults, hour");
     return 2;
 }

@@ -111,7 +111,7 @@ public sealed class BusyTests : IDisposable
         TrailerAnswer trailer = await shop.TrailerAsync();
         VisitAnswer visit = await shop.VisitAsync(trailer.Id, "axle-1-left");
         using JsonDocument described = JsonDocument.Parse(await shop.Http.GetStringAsync("/openapi/v1.json"));
-        List<string> pages = Pages(described, visit.Id, trailer.Id);
+        List<string> pages = HostileRequests.Pages(described, visit.Id, trailer.Id);
         Assert.True(pages.Count > 40, string.Join('\n', pages));
         await shop.LookAsync(async file =>
         {
@@ -126,23 +126,5 @@ public sealed class BusyTests : IDisposable
             });
             return 0;
         });
-    }
-
-    /// <summary>Every page that there is of a trailer, a visit, or the shop, and that needs no query.</summary>
-    internal static List<string> Pages(JsonDocument described, Guid visit, Guid trailer)
-    {
-        return [.. described.RootElement.GetProperty("paths").EnumerateObject()
-            .Where(p => p.Value.TryGetProperty("get", out JsonElement get) && !Needs(get))
-            .Select(p => p.Name.Replace(
-                "{id}",
-                (p.Name.Contains("visit", StringComparison.Ordinal) ? visit : trailer).ToString(),
-                StringComparison.Ordinal))
-            .Where(p => !p.Contains('{', StringComparison.Ordinal))];
-
-        // A query value that has to be given.
-        static bool Needs(JsonElement get) => get.TryGetProperty("parameters", out JsonElement all)
-            && all.EnumerateArray().Any(p => p.GetProperty("in").GetString() == "query"
-                && p.TryGetProperty("required", out JsonElement required)
-                && required.GetBoolean());
     }
 }

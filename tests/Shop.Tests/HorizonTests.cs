@@ -338,6 +338,19 @@ public sealed class HorizonTests : IDisposable
             d => Assert.True(d.Day >= shop.Today.AddDays(10) && d.Minutes > 0 && d.Price > 0 && d.What.Length > 0));
         Assert.Contains(offer.Days, d => d.CostMore == 0);
 
+        // Farther ahead than anything is planned, up to the last day there is.
+        foreach (string from in (string[])["9999-12-31", $"{shop.Today.AddYears(4):O}"])
+        {
+            Assert.Contains(
+                "planned that far",
+                (await shop.RefusedAsync(
+                    HttpMethod.Get,
+                    $"/api/horizon/trailers/{trailer.Id}/offer?from={from}",
+                    null,
+                    400)).Detail,
+                StringComparison.Ordinal);
+        }
+
         // A customer with no free weeks: said in words.
         HorizonLine line = await LineAsync(trailer.Id);
         CustomerPlanning planning =

@@ -25,19 +25,20 @@ internal sealed class HostileRequests
         "9223372036854775808", "0.1", "99999999999"
     ];
 
-    private static readonly DateOnly TurnedToday = DateOnly.FromDateTime(TurnedClock.Start.DateTime);
-
     private readonly Random random;
     private readonly JsonObject schemas;
     private readonly List<(string Method, string Path, JsonObject Operation)> operations;
     private readonly IReadOnlyList<string> ids;
+    private readonly DateOnly today;
 
     /// <summary>Of a description.</summary>
     /// <param name="description">The OpenAPI document.</param>
     /// <param name="seed">Of what chance has in it.</param>
     /// <param name="ids">Ids of what there is.</param>
-    internal HostileRequests(string description, int seed, IReadOnlyList<string> ids)
+    /// <param name="today">The day that days are chosen around.</param>
+    internal HostileRequests(string description, int seed, IReadOnlyList<string> ids, DateOnly today)
     {
+        this.today = today;
         random = new Random(seed);
         JsonNode document = JsonNode.Parse(description)!;
         schemas = document["components"]!["schemas"]!.AsObject();
@@ -45,6 +46,24 @@ internal sealed class HostileRequests
         operations = [.. document["paths"]!.AsObject().SelectMany(p => p.Value!.AsObject()
             .Where(o => o.Key is "get" or "put" or "post" or "delete")
             .Select(o => (o.Key.ToUpperInvariant(), p.Key, o.Value!.AsObject())))];
+    }
+
+    /// <summary>Every page that there is of a trailer, a visit, or the shop, and that needs no query.</summary>
+    internal static List<string> Pages(JsonDocument described, Guid visit, Guid trailer)
+    {
+        return [.. described.RootElement.GetProperty("paths").EnumerateObject()
+            .Where(p => p.Value.TryGetProperty("get", out JsonElement get) && !Needs(get))
+            .Select(p => p.Name.Replace(
+                "{id}",
+                (p.Name.Contains("visit", StringComparison.Ordinal) ? visit : trailer).ToString(),
+                StringComparison.Ordinal))
+            .Where(p => !p.Contains('{', StringComparison.Ordinal))];
+
+        // A query value that has to be given.
+        static bool Needs(JsonElement get) => get.TryGetProperty("parameters", out JsonElement all)
+            && all.EnumerateArray().Any(p => p.GetProperty("in").GetString() == "query"
+                && p.TryGetProperty("required", out JsonElement required)
+                && required.GetBoolean());
     }
 
     /// <summary>How many kinds of request there are.</summary>
@@ -164,7 +183,7 @@ internal sealed class HostileRequests
                 "uuid" => random.Next(3) == 0 ? Text() : ids[random.Next(ids.Count)],
                 "date" => random.Next(4) == 0
                     ? Text()
-                    : TurnedToday.AddDays(random.Next(-800, 800)).ToString("O", CultureInfo.InvariantCulture),
+                    : today.AddDays(random.Next(-800, 800)).ToString("O", CultureInfo.InvariantCulture),
                 _ => Text(),
             },
         };

@@ -34,7 +34,8 @@ public sealed class HostileTests : IDisposable
         HostileRequests requests = new(
             description,
             seed,
-            [other.ToString(), trailer.Id.ToString(), trailer.CustomerId.ToString(), visit.Id.ToString()]);
+            [other.ToString(), trailer.Id.ToString(), trailer.CustomerId.ToString(), visit.Id.ToString()],
+            DateOnly.FromDateTime(TurnedClock.Start.DateTime));
         ConcurrentDictionary<string, string> faults = new();
         ConcurrentDictionary<int, int> statuses = new();
         for (int kind = 0; kind < requests.Kinds; kind++)
@@ -71,7 +72,7 @@ public sealed class HostileTests : IDisposable
         // Every page there is shows what was taken.
         using System.Text.Json.JsonDocument described = System.Text.Json.JsonDocument.Parse(description);
         List<Guid> trailers = await shop.LookAsync(f => f.Trailers.Select(t => t.Id).ToListAsync());
-        foreach (string page in BusyTests.Pages(described, visit.Id, trailer.Id))
+        foreach (string page in HostileRequests.Pages(described, visit.Id, trailer.Id))
         {
             using HttpResponseMessage answer = await shop.Http.GetAsync(page);
             string said = await answer.Content.ReadAsStringAsync();

@@ -49,6 +49,14 @@ internal static class Offers
         int index = board.Find(id);
         BoardTrailer trailer = board.Trailers[index];
         TrailerPlan plan = board.Plan.Plans[index];
+        DateOnly planned = board.Planner.First.AddDays(7 * board.Planner.WeeksPlanned);
+        if (from >= planned)
+        {
+            throw Refusal.Malformed(
+                FormattableString.Invariant($"Nothing is planned that far ahead: ask for a day before {planned:O}."),
+                "from");
+        }
+
         DateOnly earliest = from is { } asked && asked > board.Today ? asked : board.Today;
         if (plan.Visits.Count == 0)
         {

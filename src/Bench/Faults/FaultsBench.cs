@@ -9,7 +9,7 @@ using Microsoft.EntityFrameworkCore.Migrations;
 using SturdyTinker.Demo;
 using SturdyTinker.Store;
 
-namespace SturdyTinker.Bench;
+namespace SturdyTinker.Bench.Faults;
 
 /// <summary>
 /// Kills the server, and the commands beside it, at random moments, and sees what is left: nothing that was answered as
@@ -17,7 +17,7 @@ namespace SturdyTinker.Bench;
 /// </summary>
 internal static class FaultsBench
 {
-    private const int Writers = 4, TableRows = 2_000, Clients = 50, EarlierRows = 200;
+    private const int PowerIsCut = 100, HostileSent = 20_000, Writers = 4, TableRows = 2_000, Clients = 50, EarlierRows = 200;
 
     // The last one before there was a door.
     private const string EarlierEdition = "OutgoingMail";
@@ -30,7 +30,7 @@ internal static class FaultsBench
         Random random = new(seed);
         Console.WriteLine(FormattableString.Invariant($"{kills} kills, seed {seed}"));
         string folder = Directory.CreateTempSubdirectory("tinker-faults-").FullName;
-        Shop shop = new(Path.Combine(bin, "Shop", "release", "SturdyTinker.Shop.dll"), Path.Combine(folder, "shop"));
+        FaultShop shop = new(Path.Combine(bin, "Shop", "release", "SturdyTinker.Shop.dll"), Path.Combine(folder, "shop"));
         await using (ShopFile file = await ShopFileOpening.OpenAsync(shop.Folder))
         {
             await Fleet.FillAsync(file, 20, DateOnly.FromDateTime(DateTime.Now));
@@ -59,6 +59,8 @@ internal static class FaultsBench
         }
 
         int refused = await ClientsAsync(shop);
+        int cut = await PowerCuts.RunAsync(PowerIsCut, random);
+        int hostile = await HostileBench.RunAsync(shop.Program, folder, HostileSent, random.Next());
         IReadOnlyList<string> faults = await ShopCheck.RunAsync(shop.Folder);
         Console.WriteLine("killed during         kills  answered  lost  doubled  will not start");
         foreach ((string kind, Outcome one) in by.OrderBy(k => k.Key, StringComparer.Ordinal).Append(
@@ -71,11 +73,11 @@ internal static class FaultsBench
         Console.WriteLine(faults.Count == 0 ? "The record is whole." : string.Join('\n', faults));
         SqliteConnection.ClearAllPools();
         Directory.Delete(folder, recursive: true);
-        return all.Lost + all.Doubled + all.Dead + faults.Count + refused == 0 ? 0 : 1;
+        return all.Lost + all.Doubled + all.Dead + faults.Count + refused + cut + hostile == 0 ? 0 : 1;
     }
 
     // Everybody at once for a minute: pages and writes; none may fail, and the program may not grow without end.
-    private static async Task<int> ClientsAsync(Shop shop)
+    private static async Task<int> ClientsAsync(FaultShop shop)
     {
         using Running server = await Running.StartAsync(shop);
         List<double> took = [];
@@ -113,7 +115,7 @@ internal static class FaultsBench
     // whole, and the next start has it.
     private static async Task<Outcome> UpgradeAsync(string program, string folder, Random random)
     {
-        Shop old = new(program, Path.Combine(folder, "old"));
+        FaultShop old = new(program, Path.Combine(folder, "old"));
         Directory.CreateDirectory(old.Folder);
         DbContextOptionsBuilder<ShopFile> builder = new();
         builder.UseShopFile(old.Folder);
@@ -152,7 +154,7 @@ internal static class FaultsBench
     }
 
     // Trips are written down by several at once, each under an id of its own; what was not answered is sent again.
-    private static async Task<Outcome> WritesAsync(Shop shop, Random random)
+    private static async Task<Outcome> WritesAsync(FaultShop shop, Random random)
     {
         using Running server = await Running.StartAsync(shop);
         List<(Guid Id, string Typed, bool Answered)> sent = [];
@@ -219,7 +221,7 @@ internal static class FaultsBench
         }
     }
 
-    private static async Task<Outcome> StartAsync(Shop shop, Random random)
+    private static async Task<Outcome> StartAsync(FaultShop shop, Random random)
     {
         using (Running killed = Running.Begin(shop))
         {
@@ -231,7 +233,7 @@ internal static class FaultsBench
         return new Outcome(1, 0, 0, 0, again.Dead);
     }
 
-    private static async Task<Outcome> TableAsync(Shop shop, Random random, int round)
+    private static async Task<Outcome> TableAsync(FaultShop shop, Random random, int round)
     {
         StringBuilder text = new("customer,phone\n");
         for (int i = 0; i < TableRows; i++)
@@ -257,7 +259,7 @@ internal static class FaultsBench
             server.Dead + again.Dead);
     }
 
-    private static async Task<Outcome> BackupAsync(Shop shop, string folder, Random random)
+    private static async Task<Outcome> BackupAsync(FaultShop shop, string folder, Random random)
     {
         string zip = Path.Combine(folder, "backup.zip");
         await shop.KilledAsync(random.Next(50, 900), "backup", "--data", shop.Folder, "--out", zip);
@@ -267,7 +269,7 @@ internal static class FaultsBench
     }
 
     // What lies there afterwards is a whole shop, or none, and another try lays it back.
-    private static async Task<Outcome> RestoreAsync(Shop shop, string folder, Random random)
+    private static async Task<Outcome> RestoreAsync(FaultShop shop, string folder, Random random)
     {
         string zip = Path.Combine(folder, "whole.zip"), target = Path.Combine(folder, "laid");
         await Backup.WriteAsync(shop.Folder, zip);
@@ -306,207 +308,5 @@ internal static class FaultsBench
             Lost + other.Lost,
             Doubled + other.Doubled,
             Dead + other.Dead);
-    }
-
-    private sealed class Shop(string program, string folder)
-    {
-        private Guid person, trailer;
-
-        public string Program { get; } = program;
-
-        public string Folder { get; } = folder;
-
-        /// <summary>Who writes, and on which trailer.</summary>
-        public async Task<(Guid Person, Guid Trailer)> WhoAsync()
-        {
-            if (person == default)
-            {
-                await using ShopFile file = Open();
-                person = await file.People.Select(p => p.Id).FirstAsync();
-                trailer = await file.Trailers.OrderBy(t => t.Tag).Select(t => t.Id).FirstAsync();
-            }
-
-            return (person, trailer);
-        }
-
-        public async Task<HashSet<Guid>> TripsAsync(List<Guid> ids)
-        {
-            await using ShopFile file = Open();
-            return [.. await file.MeterEntries.Where(m => ids.Contains(m.Id)).Select(m => m.Id).ToListAsync()];
-        }
-
-        public async Task<int> CustomersAsync(int round)
-        {
-            string phone = FormattableString.Invariant($"0 {round}");
-            await using ShopFile file = Open();
-            return await file.Customers.CountAsync(c => c.Phone == phone);
-        }
-
-        public async Task KilledAsync(int after, params string[] command)
-        {
-            using Process process = Start(command);
-            await Task.WhenAny(process.WaitForExitAsync(), Task.Delay(after));
-            if (!process.HasExited)
-            {
-                process.Kill();
-                await process.WaitForExitAsync();
-            }
-        }
-
-        public Process Start(params string[] arguments)
-        {
-            ProcessStartInfo start = new("dotnet")
-            {
-                RedirectStandardOutput = true,
-                RedirectStandardError = true
-            };
-            start.ArgumentList.Add(Program);
-            foreach (string argument in arguments)
-            {
-                start.ArgumentList.Add(argument);
-            }
-
-            Process process = Process.Start(start) ?? throw new InvalidOperationException("It did not start.");
-            process.OutputDataReceived += (_, _) => { };
-            process.ErrorDataReceived += (_, _) => { };
-            process.BeginOutputReadLine();
-            process.BeginErrorReadLine();
-            return process;
-        }
-
-        private ShopFile Open()
-        {
-            DbContextOptionsBuilder<ShopFile> builder = new();
-            builder.UseShopFile(Folder);
-            return new ShopFile(builder.Options);
-        }
-    }
-
-    private sealed class Running : IDisposable
-    {
-        private readonly Shop shop;
-        private readonly Process process;
-        private readonly HttpClient http;
-
-        private Running(Shop shop, Process process, Uri address)
-        {
-            (this.shop, this.process) = (shop, process);
-            http = new HttpClient { BaseAddress = address, Timeout = Patience };
-        }
-
-        /// <summary>1 where it did not start.</summary>
-        public int Dead { get; private set; }
-
-        public static Running Begin(Shop shop)
-        {
-            string address = FormattableString.Invariant($"http://127.0.0.1:{BenchServer.FreePort()}");
-            return new Running(
-                shop,
-                shop.Start("--data", shop.Folder, "--backups", "none", "--urls", address),
-                new Uri(address));
-        }
-
-        public static async Task<Running> StartAsync(Shop shop, bool signedIn = true)
-        {
-            Running running = Begin(shop);
-            long begun = Environment.TickCount64;
-            while (Environment.TickCount64 - begun < Patience.TotalMilliseconds && !running.process.HasExited)
-            {
-                try
-                {
-                    if ((await running.http.GetAsync("/health/ready")).IsSuccessStatusCode)
-                    {
-                        if (signedIn)
-                        {
-                            await BenchServer.SignInAsync(running.http, Fleet.Measurer);
-                        }
-
-                        return running;
-                    }
-                }
-                catch (HttpRequestException)
-                {
-                    // Not up yet.
-                }
-
-                await Task.Delay(50);
-            }
-
-            running.Dead = 1;
-            return running;
-        }
-
-        public async Task<bool> TripAsync(Guid id, string typed)
-        {
-            (_, Guid trailer) = await shop.WhoAsync();
-            return await SentAsync(() => http.PutAsJsonAsync(
-                $"/api/yard/trailers/{trailer}/meter/{id}",
-                new
-                {
-                    kind = "trip",
-                    on = DateOnly.FromDateTime(DateTime.Now),
-                    typed,
-                    startsNewMeter = false
-                }));
-        }
-
-        /// <summary>What the program takes of memory, bytes.</summary>
-        public long Memory
-        {
-            get
-            {
-                process.Refresh();
-                return process.WorkingSet64;
-            }
-        }
-
-        /// <summary>Asks for a page: of a trailer, of the yard, of what stands in the bay.</summary>
-        public async Task<bool> PageAsync(int which)
-        {
-            (_, Guid trailer) = await shop.WhoAsync();
-            return await SentAsync(() => http.GetAsync(which switch
-            {
-                0 => $"/api/yard/trailers/{trailer}",
-                1 => "/api/yard/trailers?order=due",
-                _ => "/api/bay/visits",
-            }));
-        }
-
-        public Task<bool> TableAsync(string text) => SentAsync(async () =>
-        {
-            using StringContent content = new(text, Encoding.UTF8, "text/csv");
-            return await http.PostAsync("/api/ledger/tables?apply=true", content);
-        });
-
-        public void Kill()
-        {
-            if (!process.HasExited)
-            {
-                process.Kill();
-                process.WaitForExit();
-            }
-        }
-
-        public void Dispose()
-        {
-            Kill();
-            process.Dispose();
-            http.Dispose();
-        }
-
-        // Answered as saved, or not at all.
-        private static async Task<bool> SentAsync(Func<Task<HttpResponseMessage>> send)
-        {
-            try
-            {
-                using HttpResponseMessage answer = await send();
-                await answer.Content.ReadAsByteArrayAsync();
-                return answer.IsSuccessStatusCode;
-            }
-            catch (Exception fault) when (fault is HttpRequestException or IOException or TaskCanceledException)
-            {
-                return false;
-            }
-        }
     }
 }
