@@ -5,6 +5,7 @@ using Microsoft.AspNetCore.ResponseCompression;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.Extensions.FileProviders;
 using Microsoft.Extensions.Http.Resilience;
+using MimeKit;
 using SturdyTinker.Shop.Access;
 using SturdyTinker.Shop.Bay;
 using SturdyTinker.Shop.Find;
@@ -167,6 +168,10 @@ if (!describing)
     builder.Services.AddHostedService<ComersHeard>();
     builder.Services.AddHostedService(services => services.GetRequiredService<MailSending>());
     builder.Services.AddHostedService(services => services.GetRequiredService<BackupNights>());
+    if (MailOutlet.TryAddress(given.TrailMail, out MailboxAddress? keeper))
+    {
+        builder.Services.AddHostedService(services => ActivatorUtilities.CreateInstance<TrailMail>(services, keeper));
+    }
 }
 
 WebApplication app = builder.Build();

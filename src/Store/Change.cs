@@ -26,7 +26,9 @@ public sealed class Change
     /// </summary>
     public Guid? SessionId { get; init; }
 
-    /// <summary>What was asked for: the method and the address.</summary>
+    /// <summary>
+    /// What was asked for: the method and the address; or who came in, and who was not let in, and by what.
+    /// </summary>
     public required string What { get; init; }
 
     /// <summary>

@@ -73,6 +73,25 @@ public sealed class AuditTests : IDisposable
     }
 
     [Fact]
+    public async Task Who_comes_in_and_who_is_not_let_in_is_on_the_trail()
+    {
+        Guid ines = await shop.SomebodyAsync();
+        int before = (await TrailAsync()).Count;
+        HttpClient browser = shop.Browser();
+        foreach (string secret in new[] { "not her secret at all", ShopServer.Secret })
+        {
+            await browser.PostAsJsonAsync("/api/access/sign-in", new SecretDraft(shop.AtWork, secret));
+        }
+
+        List<Change> trail = [.. (await TrailAsync()).Skip(before)];
+        Assert.Equal(["refused Secret", "sign-in Secret"], trail.Select(c => c.What));
+        Assert.All(trail, c => Assert.Equal(ines, c.PersonId));
+        Assert.Null(trail[0].SessionId);
+        Assert.Contains(trail[1].SessionId, await shop.LookAsync(f => f.Sessions.Select(s => (Guid?)s.Id).ToListAsync()));
+        Assert.Empty(await ShopCheck.RunAsync(shop.Folder));
+    }
+
+    [Fact]
     public async Task Nothing_that_opens_the_door_is_told()
     {
         await shop.SomebodyAsync();

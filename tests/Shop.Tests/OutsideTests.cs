@@ -104,6 +104,33 @@ public sealed class OutsideTests : IDisposable
         Assert.Single(room.Messages);
     }
 
+    [Fact]
+    public async Task Where_the_trail_stands_is_mailed_once_a_day()
+    {
+        await using MailRoom room = new(0, kept);
+        _ = room.RunAsync();
+        using ShopServer first = new();
+        await first.SomebodyAsync();
+        string head = await first.LookAsync(f => f.Changes.OrderBy(c => c.Id).Select(c => c.Hash).LastAsync());
+        first.End();
+        for (int start = 0; start < 3; start++)
+        {
+            // Started twice on one day, and again on the next.
+            ShopServer shop = new(
+                first.Folder,
+                mail: $"127.0.0.1:{room.Port}",
+                trailMail: "books@shop.example",
+                ahead: TimeSpan.FromDays(start / 2));
+            await UntilAsync(
+                () => shop.LookAsync(f => f.OutgoingMails.CountAsync(m => m.SentAt != null)),
+                sent => sent == 1 + start / 2);
+            shop.End();
+        }
+
+        Assert.Equal(2, room.Messages.Count);
+        Assert.All(room.Messages, m => Assert.Contains(head, room.Read(m), StringComparison.Ordinal));
+    }
+
     /// <summary>
     /// A reminder is written down before it goes: ten at once send it once; a service that is away gets it later, by
     /// itself, also from a program started anew; and one whose visit was called off meanwhile stays.

@@ -48,6 +48,7 @@ public sealed class ShopServer : IDisposable
     /// <param name="wait">How long a write waits for a busy file, s.</param>
     /// <param name="ahead">By how much its clock is ahead of <see cref="TurnedClock.Start"/> when it starts.</param>
     /// <param name="tries">Tries a minute at the door.</param>
+    /// <param name="trailMail">Who gets the trail's head by mail; null for nobody.</param>
     public ShopServer(
         string? folder = null,
         string? instruments = null,
@@ -59,7 +60,8 @@ public sealed class ShopServer : IDisposable
         string? backups = "none",
         string? backupsAlso = null,
         TimeSpan ahead = default,
-        int tries = 100_000)
+        int tries = 100_000,
+        string? trailMail = null)
     {
         Time.Ahead = ahead;
         Folder = folder ?? Empty();
@@ -71,6 +73,7 @@ public sealed class ShopServer : IDisposable
             host.UseSetting("backups-also", backupsAlso);
             host.UseSetting("instruments", instruments);
             host.UseSetting("mail", mail);
+            host.UseSetting("trail-mail", trailMail);
             host.UseSetting("meters", meters);
             host.UseSetting("supplier", supplier);
             host.UseSetting("wait", wait.ToString(CultureInfo.InvariantCulture));

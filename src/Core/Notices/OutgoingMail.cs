@@ -8,6 +8,9 @@ public enum MailKind
 
     /// <summary>An order of parts; its id is the message's.</summary>
     Order,
+
+    /// <summary>Where the trail of writes stands, for somebody to keep elsewhere; a day has one.</summary>
+    Trail,
 }
 
 /// <summary>

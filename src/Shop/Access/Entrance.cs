@@ -134,6 +134,7 @@ internal sealed class Entrance(
 
         if (hasher.VerifyHashedPassword(account, account.PinHash, pin) == PasswordVerificationResult.Failed)
         {
+            await RefusedAsync(account.Id, SignedInBy.Pin);
             throw Refusal.Field("/pin", "This PIN is not right.");
         }
 
@@ -165,9 +166,11 @@ internal sealed class Entrance(
         await LeaveAsync(context);
         string key = Digest.NewKey();
         string browser = context.Request.Headers.UserAgent.ToString();
+        Guid session = Guid.CreateVersion7();
+        file.Changes.Add(AtDoor(person, session, $"sign-in {by}"));
         file.Sessions.Add(new Session
         {
-            Id = Guid.CreateVersion7(),
+            Id = session,
             KeyHash = Digest.Of(key),
             PersonId = person,
             DeviceId = (await DeviceAsync(context.Request))?.Id,
@@ -254,9 +257,25 @@ internal sealed class Entrance(
 
         if (!checkedIt.Succeeded)
         {
+            await RefusedAsync(account.Id, SignedInBy.Secret);
             throw Refusal.Field(pointer, wrong);
         }
     }
+
+    // Bounded by the lock-out: whoever is locked out leaves no more of these.
+    private async Task RefusedAsync(Guid person, SignedInBy by)
+    {
+        file.Changes.Add(AtDoor(person, null, $"refused {by}"));
+        await file.SaveChangesAsync();
+    }
+
+    private Change AtDoor(Guid person, Guid? session, string what) => new()
+    {
+        At = clock.Now,
+        PersonId = person,
+        SessionId = session,
+        What = what
+    };
 
     private static string Typed(string pointer, string? typed) =>
         string.IsNullOrWhiteSpace(typed) || typed.Length > SecretRules.Longest

@@ -119,6 +119,11 @@ internal sealed class MailSending(
                 : null;
         }
 
+        if (mail.Kind == MailKind.Trail)
+        {
+            return null;
+        }
+
         Guid booking = await file.Reminders.Where(r => r.Id == mail.Id).Select(r => r.BookingId).FirstAsync(stop);
         return await file.Bookings.AnyAsync(b => b.Id == booking && b.CalledOffAt == null, stop)
             ? null
@@ -127,6 +132,11 @@ internal sealed class MailSending(
 
     private static async Task TellAsync(ShopFile file, OutgoingMail mail, CancellationToken stop)
     {
+        if (mail.Kind == MailKind.Trail)
+        {
+            return;
+        }
+
         if (mail.Kind == MailKind.Reminder)
         {
             Reminder reminder = await file.Reminders.FirstAsync(r => r.Id == mail.Id, stop);

@@ -66,6 +66,10 @@ internal sealed class ShopOptions
     [ConfigurationKeyName("mail-password-file")]
     public string? MailPasswordFile { get; init; }
 
+    /// <summary>Where the head of the trail of writes is mailed to once a day; null for nowhere.</summary>
+    [ConfigurationKeyName("trail-mail")]
+    public string? TrailMail { get; init; }
+
     /// <summary>"json" for logs that programs read, a line of JSON each; null or "text" for people's.</summary>
     public string? Logs { get; init; }
 
@@ -197,6 +201,10 @@ internal sealed class ShopOptionsCheck : IValidateOptions<ShopOptions>
             options.MailUser,
             options.MailLogin is not null,
             "--mail-user goes with --mail-password-file, a file that can be read");
+        Check(
+            options.TrailMail,
+            MailOutlet.TryAddress(options.TrailMail, out _) && options.MailAt is not null,
+            "--trail-mail takes a mail address, such as books@shop.example, and goes with --mail");
         Check(options.Logs, options.Logs is "json" or "text", "--logs takes json or text");
         Check(options.Otlp, options.OtlpAt is not null, "--otlp takes the http address of a collector");
         if (options.Wait is < 1 or > 600)

@@ -32,7 +32,10 @@ public sealed record SafeAnswer(
 /// <param name="At">When.</param>
 /// <param name="Person">Who.</param>
 /// <param name="Where">The shop's tablet it came from; "a browser", or "a program".</param>
-/// <param name="What">What was asked for: the method and the address.</param>
+/// <param name="What">
+/// What was asked for: the method and the address; "sign-in Secret", "refused Pin" and so on at the door.
+/// </param>
+/// <param name="Hash">Its digest, over the one before and itself.</param>
 /// <param name="Content">What it changed, as JSON; null where nothing is told or it was erased.</param>
 /// <param name="Erased">Whether what it changed was erased.</param>
 public sealed record WriteAnswer(
@@ -41,6 +44,7 @@ public sealed record WriteAnswer(
     string Person,
     string Where,
     string What,
+    string Hash,
     string? Content,
     bool Erased);
 
@@ -112,6 +116,7 @@ internal static class SafePage
                 f.Name,
                 f.Device ?? (f.IsProgram ? "a program" : "a browser"),
                 f.change.What,
+                f.change.Hash,
                 f.change.Content,
                 f.change.Content is null && f.change.ContentHash.Length > 0))],
             found.Count > rows));

@@ -155,7 +155,8 @@ internal static class StoredCodes
             (FeedKind.Customer, "Customer")),
         Of(
             (MailKind.Reminder, "Reminder"),
-            (MailKind.Order, "Order")),
+            (MailKind.Order, "Order"),
+            (MailKind.Trail, "Trail")),
         Of(
             (StockMove.Receipt, "Receipt"),
             (StockMove.Use, "Use"),

@@ -7,7 +7,7 @@ import { MoreRows } from "../ui/MoreRows";
 import { Lines, Quiet, Stack } from "../ui/Page";
 import { Waiting } from "../ui/Waiting";
 import { SettingsFrame } from "./SettingsFrame";
-import { rowsOf, tableInWords, type WrittenRow } from "./writes";
+import { atDoorInWords, rowsOf, tableInWords, type WrittenRow } from "./writes";
 
 /** Who wrote what, when, from where, and how it was before: the trail that nobody alters unseen. */
 export default function WritesPage() {
@@ -63,7 +63,8 @@ const Values = styled.dl`
 function One({ write }: { write: Schemas["WriteAnswer"] }) {
   const rows = rowsOf(write.content);
   const what =
-    rows.length > 0 ? tableInWords(rows) : write.erased ? "erased on request" : "nothing of the record";
+    atDoorInWords(write.what) ??
+    (rows.length > 0 ? tableInWords(rows) : write.erased ? "erased on request" : "nothing of the record");
   return (
     <>
       <b>{write.person}</b> {what}{" "}
@@ -73,7 +74,9 @@ function One({ write }: { write: Schemas["WriteAnswer"] }) {
       {rows.length > 0 && (
         <Disclosure title="What changed">
           <Stack $gap={12}>
-            <Quiet style={{ fontSize: 15, overflowWrap: "anywhere" }}>{write.what}</Quiet>
+            <Quiet style={{ fontSize: 15, overflowWrap: "anywhere" }}>
+              {write.what}; digest {write.hash}
+            </Quiet>
             {rows.slice(0, 40).map((row) => (
               <Row key={row.table + row.key} row={row} />
             ))}

@@ -34,6 +34,19 @@ const did = (row: WrittenRow): string =>
 // "StepEntries" is "step entries" to whoever reads it.
 const nameOf = (table: string): string => table.replace(/(?<=[a-z])(?=[A-Z])/g, " ").toLowerCase();
 
+// At the door nothing of the record is written.
+const AT_DOOR: Record<string, string> = {
+  "sign-in Secret": "signed in by secret",
+  "sign-in Pin": "signed in by PIN",
+  "sign-in Passkey": "signed in by passkey",
+  "sign-in Code": "signed in by a code",
+  "refused Secret": "not let in: wrong secret",
+  "refused Pin": "not let in: wrong PIN",
+};
+
+/** What happened at the door, in words; undefined for any other write. */
+export const atDoorInWords = (what: string): string | undefined => AT_DOOR[what];
+
 /** What was done to which tables, in a line: "added customers, changed 3 trailers". */
 export function tableInWords(rows: readonly WrittenRow[]): string {
   const counted = new Map<string, number>();
