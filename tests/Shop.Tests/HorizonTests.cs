@@ -306,14 +306,9 @@ public sealed class HorizonTests : IDisposable
                 Workday(2),
                 first));
         Guid pin = ShopServer.NewId();
-        string[] others = [.. (await LineAsync(trailer.Id)).Visits
-            .Where(v => v.Booking is null)
-            .SelectMany(v => v.Tasks)
-            .Select(t => t.Id)
-            .Take(1)];
         await shop.PutAsync<HorizonLine>(
             $"{path}/{pin}",
-            new DecisionDraft(DecisionKind.Pin, others, shop.Today.AddDays(70), null, null));
+            new DecisionDraft(DecisionKind.Forbid, tasks, shop.Today.AddDays(70), null, null));
         await shop.VisitAsync(trailer.Id);
         await shop.RefusedAsync(HttpMethod.Post, $"{path}/take-back", new DecisionsTakenBack([pin, first]), 409);
         Assert.Null(await shop.LookAsync(f => f.Decisions
@@ -413,7 +408,7 @@ public sealed class HorizonTests : IDisposable
     {
         TrailerAnswer trailer = await DueSoonAsync();
         DateOnly Look(HorizonLine line) => line.Marks.Single(m => m.Short == "look").On;
-        DateOnly usual = Look(await LineAsync(trailer.Id));
+        DateOnly usual = shop.Today.AddMonths(12);
         ShopPlanningAnswer planning = await shop.GetAsync<ShopPlanningAnswer>("/api/settings/planning");
         await shop.PutAsync<ShopPlanningAnswer>(
             "/api/settings/planning",
@@ -421,12 +416,12 @@ public sealed class HorizonTests : IDisposable
             {
                 Intervals = new Dictionary<string, IntervalChoice> { ["wear-look"] = new(true, 9, null) }
             });
-        Assert.Equal(usual.AddMonths(3), Look(await LineAsync(trailer.Id)));
+        Assert.Equal(usual.AddMonths(-3), Look(await LineAsync(trailer.Id)));
         TrailerPlanning own = await shop.GetAsync<TrailerPlanning>($"/api/settings/trailers/{trailer.Id}/planning");
         await shop.PutAsync<TrailerPlanning>(
             $"/api/settings/trailers/{trailer.Id}/planning",
             own with { Uses = ["rough"], MeterNumber = "HO-1" });
-        Assert.True(Look(await LineAsync(trailer.Id)) < usual.AddMonths(3));
+        Assert.True(Look(await LineAsync(trailer.Id)) < usual.AddMonths(-3));
         await shop.RefusedAsync(HttpMethod.Put, $"/api/settings/trailers/{trailer.Id}/planning", own, 409);
         TrailerPlanning stands = await shop.GetAsync<TrailerPlanning>($"/api/settings/trailers/{trailer.Id}/planning");
         Assert.Equal(
@@ -439,6 +434,62 @@ public sealed class HorizonTests : IDisposable
                     Intervals = new Dictionary<string, IntervalChoice> { ["wear-look"] = new(true, 0, null) }
                 },
                 422)).Errors![0].Pointer);
+    }
+
+    [Fact]
+    public async Task An_owners_task_is_nobodys_visit_until_the_shop_is_asked_for_it()
+    {
+        TrailerAnswer trailer = await DueSoonAsync();
+        DueMark bolts = (await LineAsync(trailer.Id)).Marks.First(m => m.Short == "bolts");
+        Assert.Equal(Doer.Owner, bolts.By);
+        string path = $"/api/horizon/trailers/{trailer.Id}/decisions";
+        Assert.Contains(
+            "Its owner does this",
+            (await shop.RefusedAsync(
+                HttpMethod.Put,
+                $"{path}/{ShopServer.NewId()}",
+                new DecisionDraft(DecisionKind.Accept, [bolts.Id], Workday(2), null, null),
+                422)).Errors![0].Detail,
+            StringComparison.Ordinal);
+
+        // In a visit that there is anyway it can be accepted as well.
+        VisitOnLine visit = (await LineAsync(trailer.Id)).Visits[0];
+        Guid booking = ShopServer.NewId();
+        await shop.PutAsync<HorizonLine>(
+            $"{path}/{booking}",
+            new DecisionDraft(
+                DecisionKind.Accept,
+                [.. visit.Tasks.Select(t => t.Id), bolts.Id],
+                Workday(2),
+                null,
+                null));
+        Assert.Contains(
+            "bolt-greasing",
+            (await shop.LookAsync(f => f.Bookings.SingleAsync(b => b.Id == booking))).Jobs.Select(j => j.Job));
+
+        // A customer whom the shop looks after fully.
+        string planning = $"/api/settings/customers/{trailer.CustomerId}/planning";
+        CustomerPlanning stands = await shop.GetAsync<CustomerPlanning>(planning);
+        foreach ((string code, IntervalChoice wrong) in ((string, IntervalChoice)[])
+            [("repack", new(true, null, null, Doer.Owner)), ("lug-retorque", new(true, 3, null, Doer.Owner))])
+        {
+            await shop.RefusedAsync(
+                HttpMethod.Put,
+                planning,
+                stands with { Intervals = new Dictionary<string, IntervalChoice> { [code] = wrong } },
+                422);
+        }
+
+        IntervalChoice shops = new(true, null, null, Doer.Shop);
+        await shop.PutAsync<CustomerPlanning>(planning, stands with
+        {
+            Intervals = new Dictionary<string, IntervalChoice>
+            {
+                ["bolt-greasing"] = shops,
+                ["lug-retorque"] = shops
+            }
+        });
+        Assert.All((await LineAsync(trailer.Id)).Marks, m => Assert.Equal(Doer.Shop, m.By));
     }
 
     /// <summary>

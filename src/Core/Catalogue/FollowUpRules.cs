@@ -18,23 +18,28 @@ public static class FollowUpRules
     [
         new(LugRetorque, "Torque the lug nuts again", 100, 14, Source.Practice)
         {
-            Practice = (PracticeQuestions.LugRetorque, "100")
+            Practice = (PracticeQuestions.LugRetorque, "100"),
+            By = Doer.Owner
         },
         new("lug-retorque-10", "Torque the lug nuts again, first time", 10, 3, Memory)
         {
-            Practice = (PracticeQuestions.LugRetorque, "10-25-50")
+            Practice = (PracticeQuestions.LugRetorque, "10-25-50"),
+            By = Doer.Owner
         },
         new("lug-retorque-25", "Torque the lug nuts again, second time", 25, 7, Memory)
         {
-            Practice = (PracticeQuestions.LugRetorque, "10-25-50")
+            Practice = (PracticeQuestions.LugRetorque, "10-25-50"),
+            By = Doer.Owner
         },
         new("lug-retorque-50", "Torque the lug nuts again, third time", 50, 14, Memory)
         {
-            Practice = (PracticeQuestions.LugRetorque, "10-25-50")
+            Practice = (PracticeQuestions.LugRetorque, "10-25-50"),
+            By = Doer.Owner
         },
         new("lug-retorque-day", "Torque the lug nuts again at each day's end", 100, 1, Source.Practice)
         {
-            Practice = (PracticeQuestions.LugRetorque, "day-end")
+            Practice = (PracticeQuestions.LugRetorque, "day-end"),
+            By = Doer.Owner
         },
     ];
 
@@ -64,7 +69,8 @@ public static class FollowUpRules
         "Feel each hub after the first run: one hotter than its opposite is a finding",
         30,
         7,
-        Memory);
+        Memory)
+    { By = Doer.Owner };
 
     /// <summary>A manual adjuster after new shoes: first 200 miles. Source: from memory.</summary>
     public static FollowUpRule AdjustAgain { get; } = new(
@@ -94,6 +100,18 @@ public static class FollowUpRules
         50,
         7,
         Memory);
+
+    /// <summary>
+    /// What owners can do themselves, by the code of its family, as their own list says it. Source: common practice.
+    /// </summary>
+    public static IReadOnlyDictionary<string, string> OwnersMay { get; } = new Dictionary<string, string>
+    {
+        [LugRetorque] = "Torque the lug nuts again",
+        [HubFeel.Code] = "Feel each hub after the first run",
+    };
+
+    /// <summary>The rule with this code; null when there is none.</summary>
+    public static FollowUpRule? Find(string code) => All.FirstOrDefault(r => r.Code == code);
 
     /// <summary>Every rule.</summary>
     public static IReadOnlyList<FollowUpRule> All { get; } =

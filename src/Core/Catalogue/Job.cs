@@ -136,6 +136,14 @@ public sealed record FollowUpRule(string Code, string Words, decimal AfterMiles,
     /// <summary>The practice whose answer wants it; null when all practices do.</summary>
     public (PracticeQuestion Question, string Answer)? Practice { get; init; }
 
+    /// <summary>Who does it where nobody has chosen.</summary>
+    public Doer By { get; init; }
+
+    /// <summary>Code that choices of who does it go by: one for all checks of a kind.</summary>
+    public string Family => Code.StartsWith(FollowUpRules.LugRetorque, StringComparison.Ordinal)
+        ? FollowUpRules.LugRetorque
+        : Code;
+
     /// <summary>Whether these practices want it.</summary>
     public bool Wanted(PracticeChoices practices) =>
         Practice is not { } asked || practices.Is(asked.Question, asked.Answer);

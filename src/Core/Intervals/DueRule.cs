@@ -36,6 +36,17 @@ public sealed record DueRule(
     /// </summary>
     public bool Legal { get; init; }
 
+    /// <summary>Whether it is kept by an interval only where somebody asked for that.</summary>
+    public bool OnlyWhereAsked { get; init; }
+
+    /// <summary>Who does it where nobody has chosen.</summary>
+    public Doer By { get; init; }
+
+    /// <summary>
+    /// Whether owners can do it themselves: nothing has to be opened for it, and no gauge judges it.
+    /// </summary>
+    public bool OwnerMay { get; init; }
+
     /// <summary>Whether a trailer that is launched has it done at the season's end.</summary>
     public bool AtSeasonsEnd { get; init; }
 
@@ -100,7 +111,8 @@ public static class DueRules
             Job = (_, s) => s.Is(PracticeQuestions.GreasableSpindle, Yearly) ? "spindle-greasing" : null,
             MetBy = ["bearing-repack"],
             AtSeasonsEnd = true,
-            Immersions = 60
+            Immersions = 60,
+            OwnerMay = true
         },
         new("bearings-by-age", "Bearings and cups by age", "bearings", 24, null, 1_000, Source.Practice)
         {
@@ -118,8 +130,10 @@ public static class DueRules
             MetBy = ["brake-assembly", "shoes-and-magnet", "hydraulic-shoes"],
             ToldByWear = "lining"
         },
+        // It rides with repacks and shoe work, once more after new shoes, and when brakes are weak or uneven.
         new("adjustment", "Brake adjustment", "adjusting", 3, 3_000, 500, Source.Memory)
         {
+            OnlyWhereAsked = true,
             Job = (_, _) => "brake-adjustment",
             MetBy = ["bearing-repack", "brake-assembly", "shoes-and-magnet", "hydraulic-shoes"],
             ByUse = false
@@ -133,14 +147,19 @@ public static class DueRules
         new("bolt-greasing", "Suspension bolts greased", "bolts", 3, 3_000, 400, Source.Memory)
         {
             Job = (_, s) => s.Is(PracticeQuestions.Bushings, "maintenance-free") ? null : "bolt-greasing",
-            MetBy = ["bushings-and-bolts"]
+            MetBy = ["bushings-and-bolts"],
+            By = Doer.Owner,
+            OwnerMay = true
         },
         new("hub-look", "Hub look: level, leak, play", "hub look", 12, 12_000, 1_500, Source.Memory)
         {
             Job = (_, _) => "hub-look",
-            MetBy = ["oil-reseal", "oil-change", "sealed-hub", "bearings-and-cups"]
+            MetBy = ["oil-reseal", "oil-change", "sealed-hub", "bearings-and-cups"],
+            OwnerMay = true
         },
-        new("wear-look", "Wear inspection", "look", 6, 6_000, 800, Source.Memory)
+        // By the road as suspension makers have it; by time with the yearly service, so that a trailer that hardly runs
+        // is called in once a year.
+        new("wear-look", "Wear inspection", "look", 12, 6_000, 800, Source.Memory)
         {
             Job = (_, _) => "wear-inspection",
             MetBy = [PeriodicInspection.JobCode]

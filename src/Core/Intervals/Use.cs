@@ -1,4 +1,5 @@
 using SturdyTinker.Core.Practices;
+
 namespace SturdyTinker.Core.Intervals;
 
 /// <summary>A way of being used that shortens or lengthens how long work lasts.</summary>
@@ -83,15 +84,19 @@ public sealed record Upkeep
     /// <param name="doneBefore">Whether it has ever been done here; a legal date is kept from then on.</param>
     public (Interval Interval, string Why)? For(DueRule rule, bool doneBefore)
     {
-        (IntervalChoice? choice, string whose) = Trailer.TryGetValue(
-            rule.Code,
-            out IntervalChoice? own) ? (own, "this trailer’s own")
-            : Customer.TryGetValue(rule.Code, out own) ? (own, "by its customer’s wish")
-            : Shop.TryGetValue(rule.Code, out own) ? (own, Source.Shop.Words)
-            : (null, rule.Source.Words);
-        if (choice is { Kept: false } || (choice is null && rule.Legal && !doneBefore))
+        (IntervalChoice? choice, string whose) = Chosen(rule.Code).FirstOrDefault((null, rule.Source.Words));
+        bool unasked = choice is null && (rule.OnlyWhereAsked || (rule.Legal && !doneBefore));
+        if (choice is { Kept: false } || unasked)
         {
             return null;
+        }
+
+        // Who only says who does it leaves how long it lasts to the next wider choice.
+        if (choice is { Months: null, Miles: null, By: not null })
+        {
+            (choice, whose) = Chosen(rule.Code).FirstOrDefault(
+                c => c.Choice is { Months: not null } or { Miles: not null },
+                (Choice: choice, Whose: whose));
         }
 
         Interval? usual = choice is { Months: not null } or { Miles: not null }
@@ -101,6 +106,30 @@ public sealed record Upkeep
                 whose)
             : rule.Code == DueRules.Repack ? Repack : rule.Usual;
         return usual is null ? null : rule.ByUse && Uses.Count > 0 ? Used(usual, rule) : (usual, "");
+    }
+
+    /// <summary>Who does a task: by the trailer's choice, else its customer's, else the shop's, else as usual.</summary>
+    /// <param name="code">The rule's code, or that of a check's family.</param>
+    /// <param name="usual">Who does it where nobody has chosen.</param>
+    public Doer DoneBy(string code, Doer usual) =>
+        Chosen(code).Select(c => c.Choice?.By).FirstOrDefault(by => by is not null) ?? usual;
+
+    // The nearest first.
+    private IEnumerable<(IntervalChoice? Choice, string Whose)> Chosen(string code)
+    {
+        foreach ((IReadOnlyDictionary<string, IntervalChoice> of, string whose) in
+            ((IReadOnlyDictionary<string, IntervalChoice>, string)[])
+            [
+                (Trailer, "this trailer’s own"),
+                (Customer, "by its customer’s wish"),
+                (Shop, Source.Shop.Words),
+            ])
+        {
+            if (of.TryGetValue(code, out IntervalChoice? own))
+            {
+                yield return (own, whose);
+            }
+        }
     }
 
     private (Interval, string) Used(Interval usual, DueRule rule)

@@ -1,3 +1,5 @@
+using SturdyTinker.Core.Practices;
+
 namespace SturdyTinker.Core.Planning;
 
 /// <summary>A visit that somebody has accepted: its day and its work stand.</summary>
@@ -183,7 +185,9 @@ public static class BayWeeks
     private static IEnumerable<Guid> LeftOver(Bays bays, IReadOnlyList<TrailerCase> cases, int week)
     {
         decimal over = bays.Over(week);
-        Dictionary<string, DateOnly> Due(int i) => cases[i].Coming.ToDictionary(d => d.Id, d => d.On);
+        Dictionary<string, DateOnly> Due(int i) => cases[i].Coming.ToDictionary(
+            d => d.Id,
+            d => d.By == Doer.Shop ? d.On : DateOnly.MaxValue);
         var here = Enumerable.Range(0, cases.Count).Where(i => !bays.StandsIn(i, week)
             && bays.Drafts[i].Visits.Any(v => v.Week == week))
             .Select(i => (Trailer: i, On: bays.Drafts[i].Visits.First(v => v.Week == week).Tasks.Min(t => Due(i)[t])));

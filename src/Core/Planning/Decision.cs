@@ -224,7 +224,7 @@ public sealed class Booking
         Guid by)
     {
         Upcoming[] dues = [.. trailer.Coming.Where(d => tasks.Contains(d.Id))];
-        PlanningProblem problem = trailer.Problem(Weeks.Monday(day), 1, [], costs);
+        PlanningProblem problem = trailer.WithOwners(Weeks.Monday(day), 1, [], costs);
         decimal minutes = (decimal)Grouping.OpenMinutes(
             problem,
             problem.Tasks.Where(t => tasks.Contains(t.Id)).SelectMany(t => t.Openings)) + dues.Sum(trailer.WorkMinutes);

@@ -1,4 +1,5 @@
 using SturdyTinker.Core.Composing;
+using SturdyTinker.Core.Practices;
 using SturdyTinker.Core.Status;
 
 namespace SturdyTinker.Core.Planning;
@@ -19,6 +20,15 @@ internal static class PlanReasons
         double without = closures.MinutesOf(visit.Tasks.Where(t => t != task.Id).SelectMany(t => tasks[t].Openings));
         double added = visit.OpenMinutes - without;
         bool shares = visit.Tasks.Count > 1;
+        if (due.By == Doer.Owner && draft.Riders.Any(r => r.Id == due.Id))
+        {
+            return new TaskInVisit(
+                due,
+                0,
+                (decimal)Math.Round(alone - added, 2),
+                0,
+                "Its owner does it between visits; done here because it stands in the shop.");
+        }
 
         // What the gap since it was last done costs beyond what it would in a visit of its own.
         int last = draft.Visits

@@ -74,8 +74,10 @@ public sealed record PlanDraft
         double cost,
         IReadOnlyList<Clash> clashes,
         IReadOnlyList<PlannedVisit> visits,
-        IReadOnlyDictionary<string, decimal> work) =>
-        (Problem, Terms, Units, Cost, Clashes, Visits, Work) = (problem, terms, units, cost, clashes, visits, work);
+        IReadOnlyDictionary<string, decimal> work,
+        IReadOnlyList<PlanTask> riders) =>
+        (Problem, Terms, Units, Cost, Clashes, Visits, Work, Riders) =
+            (problem, terms, units, cost, clashes, visits, work, riders);
 
     /// <summary>The problem, before anything had to give way.</summary>
     internal PlanningProblem Problem { get; init; }
@@ -97,6 +99,9 @@ public sealed record PlanDraft
 
     /// <summary>Minutes of each task's own work, by its id.</summary>
     internal IReadOnlyDictionary<string, decimal> Work { get; init; }
+
+    /// <summary>The owner's tasks: they ride along in visits, and bring none about.</summary>
+    internal IReadOnlyList<PlanTask> Riders { get; init; }
 
     /// <summary>All the minutes of a visit.</summary>
     internal decimal MinutesOf(PlannedVisit visit) => (decimal)visit.OpenMinutes + visit.Tasks.Sum(t => Work[t]);
@@ -138,7 +143,9 @@ public sealed class TrailerPlanner(DateOnly today, int weeks, PlanCosts costs)
     /// <param name="closed">Weeks in which nothing can be done, by number.</param>
     public PlanDraft Draft(TrailerCase trailer, IEnumerable<int> closed)
     {
-        PlanningProblem problem = trailer.Problem(First, weeks, closed, costs);
+        PlanningProblem all = trailer.WithOwners(First, weeks, closed, costs);
+        PlanningProblem problem = trailer.Problem(First, weeks, closed, costs) with { Openings = all.Openings };
+        IReadOnlyList<PlanTask> riders = [.. all.Tasks.ExceptBy(problem.Tasks.Select(t => t.Id), t => t.Id)];
         Terms terms = Terms.Of(problem);
         IReadOnlyList<Clash> clashes = Clash.Of(terms);
         if (clashes.Count > 0)
@@ -160,7 +167,7 @@ public sealed class TrailerPlanner(DateOnly today, int weeks, PlanCosts costs)
             ];
             if (softer.Select(Terms.Of).FirstOrDefault(Clash.None) is not { } can)
             {
-                return new PlanDraft(problem, terms, [], 0, clashes, [], Minutes(trailer));
+                return new PlanDraft(problem, terms, [], 0, clashes, [], Minutes(trailer), riders);
             }
 
             terms = can;
@@ -173,8 +180,9 @@ public sealed class TrailerPlanner(DateOnly today, int weeks, PlanCosts costs)
             units,
             terms.Cost(units),
             clashes,
-            Grouping.Answer(terms, units).Visits,
-            Minutes(trailer));
+            WithRiders(terms, units, riders),
+            Minutes(trailer),
+            riders);
     }
 
     /// <summary>
@@ -189,14 +197,54 @@ public sealed class TrailerPlanner(DateOnly today, int weeks, PlanCosts costs)
         }
 
         int[][] units = new Search(terms).Amended(before.Units, thorough);
-        return before with { Units = units, Cost = terms.Cost(units), Visits = Grouping.Answer(terms, units).Visits };
+        return before with
+        {
+            Units = units,
+            Cost = terms.Cost(units),
+            Visits = WithRiders(terms, units, before.Riders)
+        };
+    }
+
+    // An owner's task is done in every visit that there is anyway, unless it was done not long before: less than half of
+    // what it lasts.
+    private static IReadOnlyList<PlannedVisit> WithRiders(
+        Terms terms,
+        int[][] units,
+        IReadOnlyList<PlanTask> riders)
+    {
+        IReadOnlyList<PlannedVisit> visits = Grouping.Answer(terms, units).Visits;
+        if (riders.Count == 0)
+        {
+            return visits;
+        }
+
+        Dictionary<string, PlanTask> tasks = terms.Problem.Tasks.Concat(riders).ToDictionary(t => t.Id);
+        Dictionary<string, int> last = riders.ToDictionary(t => t.Id, t => t.Due - t.Interval);
+        List<PlannedVisit> all = [];
+        foreach (PlannedVisit visit in visits)
+        {
+            List<string> done = [.. visit.Tasks];
+            foreach (PlanTask rider in riders.Where(r => 2 * (visit.Week - last[r.Id]) >= r.Interval))
+            {
+                done.Add(rider.Id);
+                last[rider.Id] = visit.Week;
+            }
+
+            all.Add(visit with
+            {
+                Tasks = done,
+                OpenMinutes = terms.Closures.MinutesOf(done.SelectMany(t => tasks[t].Openings))
+            });
+        }
+
+        return all;
     }
 
     /// <summary>A plan in words: why each task is where it is.</summary>
     internal TrailerPlan Finish(TrailerCase trailer, PlanDraft draft)
     {
         Dictionary<string, Upcoming> dues = trailer.Coming.ToDictionary(d => d.Id);
-        Dictionary<string, PlanTask> tasks = draft.Problem.Tasks.ToDictionary(t => t.Id);
+        Dictionary<string, PlanTask> tasks = draft.Problem.Tasks.Concat(draft.Riders).ToDictionary(t => t.Id);
         return new TrailerPlan(
             trailer.Id,
             [.. draft.Visits.Select(v => Visit(trailer, draft, dues, tasks, v))],

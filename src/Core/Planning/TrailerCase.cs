@@ -1,4 +1,5 @@
 using SturdyTinker.Core.Gear;
+using SturdyTinker.Core.Practices;
 using SturdyTinker.Core.Status;
 
 namespace SturdyTinker.Core.Planning;
@@ -58,12 +59,40 @@ public sealed record TrailerCase(Guid Id, IReadOnlyList<Upcoming> Coming, StripD
 
     private const double WeeksAMonth = 30.44 / 7;
 
-    /// <summary>The planning problem, exactly as "tinker plan" takes it.</summary>
+    /// <summary>What the trailer may be called in for.</summary>
+    public IEnumerable<Upcoming> Shops => Coming.Where(d => d.By == Doer.Shop || Booked.Contains(d.Id));
+
+    // An accepted visit stands, though all that it does has become its owner's since.
+    private HashSet<string> Booked =>
+        [.. Wishes.Pins
+            .GroupBy(p => p.Week)
+            .Where(w => !w.Any(p => Coming.Any(d => d.Id == p.Task && d.By == Doer.Shop)))
+            .SelectMany(w => w.Select(p => p.Task))];
+
+    /// <summary>
+    /// The planning problem, exactly as "tinker plan" takes it: of what the trailer may be called in for.
+    /// </summary>
     /// <param name="first">The Monday that week 0 begins on.</param>
     /// <param name="weeks">How many weeks.</param>
     /// <param name="closed">Weeks in which nothing can be done here.</param>
     /// <param name="costs">What is reckoned with.</param>
     public PlanningProblem Problem(DateOnly first, int weeks, IEnumerable<int> closed, PlanCosts costs)
+    {
+        PlanningProblem all = WithOwners(first, weeks, closed, costs);
+        HashSet<string> shops = [.. Shops.Select(d => d.Id)];
+        return all with
+        {
+            Tasks = [.. all.Tasks.Where(t => shops.Contains(t.Id))],
+            Pins = [.. all.Pins.Where(p => shops.Contains(p.Task))],
+            Forbids = [.. all.Forbids.Where(p => shops.Contains(p.Task))],
+            Together = [.. all.Together
+                .Select(g => (IReadOnlyList<string>)[.. g.Where(shops.Contains)])
+                .Where(g => g.Count > 1)],
+        };
+    }
+
+    /// <summary>The same with the tasks that its owner does.</summary>
+    internal PlanningProblem WithOwners(DateOnly first, int weeks, IEnumerable<int> closed, PlanCosts costs)
     {
         int WeekOf(DateOnly day) => Weeks.Of(first, day);
         List<TaskWeek> forbids = [];

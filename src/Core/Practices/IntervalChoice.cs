@@ -1,7 +1,8 @@
 namespace SturdyTinker.Core.Practices;
 
-/// <summary>How long work lasts by somebody's choice.</summary>
+/// <summary>How long work lasts, and who does it, by somebody's choice.</summary>
 /// <param name="Kept">Whether it is kept at all.</param>
 /// <param name="Months">Months, 1 to 120; null for time not deciding.</param>
 /// <param name="Miles">Miles; null for distance not deciding.</param>
-public sealed record IntervalChoice(bool Kept, int? Months, decimal? Miles);
+/// <param name="By">Who does it; null for whoever the next wider choice says.</param>
+public sealed record IntervalChoice(bool Kept, int? Months, decimal? Miles, Doer? By = null);

@@ -2,6 +2,7 @@ using SturdyTinker.Core.Catalogue;
 using SturdyTinker.Core.Findings;
 using SturdyTinker.Core.Gear;
 using SturdyTinker.Core.Intervals;
+using SturdyTinker.Core.Practices;
 using SturdyTinker.Core.Visits;
 
 namespace SturdyTinker.Core.Status;
@@ -52,6 +53,9 @@ public sealed record Upcoming(
     /// <summary>Whether it is done once and does not come again by itself.</summary>
     public bool Once { get; init; }
 
+    /// <summary>Who does it: an owner's task brings no visit about.</summary>
+    public Doer By { get; init; }
+
     // A part at its limit, a check owed, something found: what being late by a month costs. Source: from memory.
     private const double WornWeight = 500, OwedWeight = 200, FoundWeight = 400;
 
@@ -97,7 +101,10 @@ public sealed record Upcoming(
                 one.Due.When,
                 one.Due.Reason,
                 one.Rule.LateWeight)
-            { HardBy = one.HardBy });
+            {
+                HardBy = one.HardBy,
+                By = record.Upkeep.DoneBy(one.Rule.Code, one.Rule.By)
+            });
         }
 
         foreach (DueAt worn in wearing)
@@ -133,6 +140,9 @@ public sealed record Upcoming(
                 {
                     Places = [.. jobs.Select(j => j.Place)],
                     Where = InWords([.. jobs.Select(j => Place.Of(j.Place))], gear),
+                    By = FollowUpRules.Find(owed.Rule) is { } rule
+                        ? record.Upkeep.DoneBy(rule.Family, rule.By)
+                        : Doer.Shop,
                     NotBefore = owed.DueOn.AddDays(-Math.Min(7, (owed.DueOn.DayNumber - owed.From.DayNumber) / 2))
                 });
             }

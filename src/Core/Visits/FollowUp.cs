@@ -48,7 +48,5 @@ public sealed class FollowUp
             .Select(g => g.MinBy(f => f.DueOn)!);
 
     // The checks of lug nuts are one family, however often they come.
-    private string Family => Rule.StartsWith(FollowUpRules.LugRetorque, StringComparison.Ordinal)
-        ? FollowUpRules.LugRetorque
-        : Rule;
+    private string Family => FollowUpRules.Find(Rule)?.Family ?? Rule;
 }

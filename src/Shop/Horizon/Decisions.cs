@@ -337,6 +337,15 @@ internal static class Decisions
             !aboutBooking && draft.Tasks.FirstOrDefault(t => !known.Contains(t)) is { } gone
                 ? $"“{gone}” does not fall due on {trailer.Tag} any more; look again."
                 : null);
+        HashSet<string> shops = [.. trailer.Case.Shops.Select(d => d.Id)];
+        checks.Add(
+            "/tasks",
+            draft.Kind is DecisionKind.Pin or DecisionKind.KeepTogether or DecisionKind.Accept
+                && draft.Tasks.Count > 0
+                && !draft.Tasks.Any(shops.Contains)
+                ? "Its owner does this between visits: it brings no visit about. Who does it is chosen with how long it "
+                    + "lasts."
+                : null);
         checks.Add(
             "/tasks",
             draft.Kind == DecisionKind.KeepTogether && draft.Tasks.Count < 2

@@ -3,6 +3,7 @@ using SturdyTinker.Core.Composing;
 using SturdyTinker.Core.Intervals;
 using SturdyTinker.Core.People;
 using SturdyTinker.Core.Planning;
+using SturdyTinker.Core.Practices;
 using SturdyTinker.Core.Status;
 using SturdyTinker.Shop.Requests;
 using SturdyTinker.Store;
@@ -21,6 +22,7 @@ namespace SturdyTinker.Shop.Horizon;
 /// <param name="When">How near, in words.</param>
 /// <param name="Reason">Why, in words.</param>
 /// <param name="Hard">Whether law or a Hold sets its last day.</param>
+/// <param name="By">Who does it.</param>
 public sealed record DueMark(
     string Id,
     string Name,
@@ -32,7 +34,8 @@ public sealed record DueMark(
     Nearness Nearness,
     string When,
     string Reason,
-    bool Hard);
+    bool Hard,
+    Doer By);
 
 /// <summary>A task in a visit.</summary>
 /// <param name="Id">Id of the task.</param>
@@ -191,7 +194,7 @@ internal static class HorizonPage
             board.Trailers[i] is var t
             && (customer is null || t.CustomerId == customer)
             && (axles is null || t.Gear.Axles == axles)
-            && (overdue != true || t.Case.Coming.Any(d => d.Nearness == Nearness.Overdue))
+            && (overdue != true || t.Case.Shops.Any(d => d.Nearness == Nearness.Overdue))
             && (wanted.Length == 0
                 || $"{t.Tag} {t.Name} {t.Customer}".Contains(wanted, StringComparison.OrdinalIgnoreCase)))
             .OrderBy(i => board.Plan.Plans[i].Visits is [var next, ..] ? next.Week : DateOnly.MaxValue).ThenBy(
@@ -241,7 +244,7 @@ internal static class HorizonPage
             trailer.Glyph,
             trailer.OnHold,
             trailer.OpenVisit,
-            trailer.Case.Coming.Any(d => d.Nearness == Nearness.Overdue),
+            trailer.Case.Shops.Any(d => d.Nearness == Nearness.Overdue),
             [.. trailer.Case.Coming.Where(d => d.Early < end).Select(d => new DueMark(
                 d.Id,
                 d.Name,
@@ -253,7 +256,8 @@ internal static class HorizonPage
                 d.Nearness,
                 d.When,
                 d.Reason,
-                d.HardBy is not null))],
+                d.HardBy is not null,
+                d.By))],
             [.. plan.Visits.Where(v => v.Week < end).Select(v => OfVisit(board, trailer, v, noRoom))],
             plan.Trouble);
     }

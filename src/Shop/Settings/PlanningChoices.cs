@@ -1,5 +1,6 @@
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
+using SturdyTinker.Core.Catalogue;
 using SturdyTinker.Core.Gear;
 using SturdyTinker.Core.Intervals;
 using SturdyTinker.Core.People;
@@ -17,7 +18,21 @@ namespace SturdyTinker.Shop.Settings;
 /// <param name="Miles">Miles it lasts; null where distance does not decide.</param>
 /// <param name="Source">Where that comes from.</param>
 /// <param name="Legal">Whether law sets its last day: kept only where somebody says so, or once it was done.</param>
-public sealed record RuleAnswer(string Code, string Name, int? Months, decimal? Miles, string Source, bool Legal);
+/// <param name="OnlyWhereAsked">Whether it is kept by an interval only where somebody asks for that.</param>
+/// <param name="By">Who does it where nobody has chosen.</param>
+/// <param name="OwnerMay">Whether an owner can do it.</param>
+/// <param name="Recurs">False for a check that work leaves owing: it has no interval to choose.</param>
+public sealed record RuleAnswer(
+    string Code,
+    string Name,
+    int? Months,
+    decimal? Miles,
+    string Source,
+    bool Legal,
+    bool OnlyWhereAsked,
+    Doer By,
+    bool OwnerMay,
+    bool Recurs);
 
 /// <summary>A way of being used.</summary>
 /// <param name="Code">Stable code.</param>
@@ -110,17 +125,36 @@ internal static class PlanningChoices
             new ShopPlanning(settings.Hours, settings.Costs, settings.Intervals, settings.Uses, settings.Version),
             new OpenHours(),
             PlanCosts.Usual,
-            [.. DueRules.All.Select(r => r.Code == DueRules.Repack
-                ? new RuleAnswer(
-                    r.Code,
-                    r.Name,
-                    settings.Repack.Months,
-                    settings.Repack.Distance?.Miles,
-                    settings.Repack.Source,
-                    r.Legal)
-                : new RuleAnswer(r.Code, r.Name, r.Months, r.Miles, r.Source.Words, r.Legal))],
+            [
+                .. DueRules.All.Select(r => RuleOf(r, r.Code == DueRules.Repack ? settings.Repack : null)),
+                .. FollowUpRules.OwnersMay.Select(o => CheckOf(FollowUpRules.Find(o.Key)!, o.Value))
+            ],
             [.. Use.All.Select(u => new UseAnswer(u.Code, u.Name, u.Factor, u.Reason, u.Source.Words))]);
     }
+
+    private static RuleAnswer RuleOf(DueRule rule, Interval? shops) => new(
+        rule.Code,
+        rule.Name,
+        shops?.Months ?? rule.Months,
+        shops?.Distance?.Miles ?? rule.Miles,
+        shops?.Source ?? rule.Source.Words,
+        rule.Legal,
+        rule.OnlyWhereAsked,
+        rule.By,
+        rule.OwnerMay,
+        Recurs: true);
+
+    private static RuleAnswer CheckOf(FollowUpRule rule, string name) => new(
+        rule.Family,
+        name,
+        null,
+        rule.AfterMiles,
+        rule.Source.Words,
+        Legal: false,
+        OnlyWhereAsked: false,
+        rule.By,
+        OwnerMay: true,
+        Recurs: false);
 
     private static async Task<Ok<ShopPlanningAnswer>> EditShopAsync(
         ShopPlanning edit,
@@ -261,7 +295,13 @@ internal static class PlanningChoices
     {
         foreach ((string code, IntervalChoice choice) in intervals)
         {
-            checks.Add($"/intervals/{code}", DueRules.Find(code) is null ? "There is no such work."
+            DueRule? rule = DueRules.Find(code);
+            bool check = FollowUpRules.OwnersMay.ContainsKey(code);
+            checks.Add($"/intervals/{code}", rule is null && !check ? "There is no such work."
+                : check && choice is { Kept: false } or { Months: not null } or { Miles: not null }
+                    && rule is null ? "Work leaves this check owing: choose who does it, and no interval."
+                : choice.By == Doer.Owner
+                    && rule is { OwnerMay: false } ? "This is the shop’s work: an owner has no means to do it."
                 : choice.Months is < 1 or > Interval.MostMonths ? $"Work lasts 1 to {Interval.MostMonths} months."
                 : choice.Miles is { } miles
                     && (miles < 50 || miles > MeterChecks.MostOnAMeter.Miles) ? "Work lasts 50 miles or more."

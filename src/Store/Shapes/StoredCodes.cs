@@ -150,6 +150,9 @@ internal static class StoredCodes
             (DecisionKind.Move, "Move"),
             (DecisionKind.CallOff, "CallOff")),
         Of(
+            (Doer.Shop, "Shop"),
+            (Doer.Owner, "Owner")),
+        Of(
             (FeedKind.Shop, "Shop"),
             (FeedKind.Person, "Person"),
             (FeedKind.Customer, "Customer")),

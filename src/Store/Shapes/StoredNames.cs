@@ -53,7 +53,8 @@ internal static class StoredNames
         Of<IntervalChoice>(
             (nameof(IntervalChoice.Kept), "kept"),
             (nameof(IntervalChoice.Months), "months"),
-            (nameof(IntervalChoice.Miles), "miles")),
+            (nameof(IntervalChoice.Miles), "miles"),
+            (nameof(IntervalChoice.By), "by")),
         Of<UseFactor>(
             (nameof(UseFactor.Factor), "factor"),
             (nameof(UseFactor.Reason), "reason")),
@@ -276,7 +277,8 @@ internal static class StoredNames
             (nameof(Upcoming.LateWeight), "lateWeight"),
             (nameof(Upcoming.HardBy), "hardBy"),
             (nameof(Upcoming.NotBefore), "notBefore"),
-            (nameof(Upcoming.Once), "once")),
+            (nameof(Upcoming.Once), "once"),
+            (nameof(Upcoming.By), "by")),
         Of<HoldStatus>(
             (nameof(HoldStatus.Since), "since"),
             (nameof(HoldStatus.Seen), "seen"),

@@ -62,12 +62,12 @@ public sealed class UpkeepTests
                 .Select(u => u.Id.Split('@')[0])
                 .Distinct()
                 .Order()];
-        Assert.Equal(["adjustment", "bolt-greasing", "repack", "wear-look"], Of(Gears.Tandem));
+        Assert.Equal(["bolt-greasing", "repack", "wear-look"], Of(Gears.Tandem));
         Assert.Equal(
             ["bolt-greasing", "fluid", "repack", "wear-look"],
             Of(Gears.Tandem with { Brake = BrakeKind.HydraulicDisc }));
         Assert.Equal(
-            ["spindle-greasing", "repack", "wear-look", "adjustment", "bolt-greasing"],
+            ["spindle-greasing", "repack", "wear-look", "bolt-greasing"],
             Of(Gears.Tandem with
             {
                 Lubrication = Lubrication.GreasableSpindle
@@ -85,7 +85,7 @@ public sealed class UpkeepTests
         DueRule look = DueRules.Find("wear-look")!;
         Upkeep shop = new() { Shop = new Dictionary<string, IntervalChoice> { ["wear-look"] = new(true, 8, null) } };
         Assert.Equal(
-            (6, Source.Memory.Words),
+            (12, Source.Memory.Words),
             (new Upkeep().For(
                 look,
                 false)!.Value.Interval.Months, new Upkeep().For(look, false)!.Value.Interval.Source));
@@ -101,6 +101,36 @@ public sealed class UpkeepTests
         {
             Trailer = new Dictionary<string, IntervalChoice> { ["wear-look"] = new(false, null, null) }
         }).For(look, false));
+    }
+
+    [Fact]
+    public void Who_does_it_is_chosen_apart_from_how_long_it_lasts()
+    {
+        DueRule bolts = DueRules.Find("bolt-greasing")!;
+        Upkeep usual = new();
+        Assert.Equal(Doer.Owner, usual.DoneBy(bolts.Code, bolts.By));
+        Upkeep chosen = new()
+        {
+            Shop = new Dictionary<string, IntervalChoice> { [bolts.Code] = new(true, 5, null) },
+            Customer = new Dictionary<string, IntervalChoice> { [bolts.Code] = new(true, null, null, Doer.Shop) },
+        };
+        Assert.Equal(Doer.Shop, chosen.DoneBy(bolts.Code, bolts.By));
+        Assert.Equal(
+            (5, Source.Shop.Words),
+            (chosen.For(bolts, false)!.Value.Interval.Months, chosen.For(bolts, false)!.Value.Interval.Source));
+        Upkeep own = chosen with
+        {
+            Trailer = new Dictionary<string, IntervalChoice> { [bolts.Code] = new(true, 2, null, Doer.Owner) }
+        };
+        Assert.Equal(Doer.Owner, own.DoneBy(bolts.Code, bolts.By));
+        Assert.Equal(2, own.For(bolts, false)!.Value.Interval.Months);
+
+        // One who says only who does it, of work that nobody keeps by an interval, keeps it as usual.
+        Upkeep not = chosen with
+        {
+            Shop = new Dictionary<string, IntervalChoice> { [bolts.Code] = new(false, null, null) }
+        };
+        Assert.Equal(3, not.For(bolts, false)!.Value.Interval.Months);
     }
 
     [Fact]
@@ -189,10 +219,10 @@ public sealed class UpkeepTests
     public void What_nobody_wrote_down_counts_from_when_somebody_could_have()
     {
         Upcoming look = One(Record(), "wear-look");
-        Assert.Equal(new DateOnly(2025, 7, 10), look.On);
+        Assert.Equal(new DateOnly(2026, 1, 10), look.On);
         Assert.StartsWith("Nobody has written down when", look.Reason, StringComparison.Ordinal);
         Assert.Equal(
-            new DateOnly(2026, 10, 1),
+            new DateOnly(2027, 4, 1),
             One(Record(upkeep: new Upkeep { Since = new(2026, 4, 1) }), "wear-look").On);
 
         // A repack is due at once: nobody can say how old the grease is.
@@ -203,7 +233,8 @@ public sealed class UpkeepTests
     public void A_repack_counts_as_adjusting_and_a_legal_inspection_is_kept_once_it_was_done()
     {
         TrailerRecord record = Record(work: [.. Repacked(new(2026, 4, 1))]);
-        Assert.Equal(new DateOnly(2026, 7, 1), One(record, "adjustment").On);
+        Upkeep asked = new() { Shop = new Dictionary<string, IntervalChoice> { ["adjustment"] = new(true, null, null) } };
+        Assert.Equal(new DateOnly(2026, 7, 1), One(record with { Upkeep = asked }, "adjustment").On);
         Assert.DoesNotContain(
             TrailerStatus.Of(record, Today).Upcoming,
             u => u.Id.StartsWith("periodic", StringComparison.Ordinal));

@@ -4,15 +4,19 @@ import type { Scale } from "./timeline";
 /** How far down a line its marks stand. */
 const MARKS = 14;
 
-/** A due date: a stem at its day with a foot, its range as a line; overdue full, soon half, later open; a hard one with a cap. */
+/** A due date: a stem at its day with a foot, its range as a line; overdue full, soon half, later open; a hard one with a cap. What its owner does is a small ring: it calls nobody in. */
 export function DueMark({
   mark,
   x,
 }: {
-  mark: Pick<Schemas["DueMark"], "on" | "early" | "late" | "nearness" | "hard">;
+  mark: Pick<Schemas["DueMark"], "on" | "early" | "late" | "nearness" | "hard" | "by">;
   x: Scale;
 }) {
   const [at, early, late] = [x(mark.on), x(mark.early), x(mark.late)];
+  if (mark.by === "owner")
+    return (
+      <circle cx={at} cy={MARKS + 2} r={4} fill="var(--ground)" stroke="var(--steel)" strokeWidth={1.4} />
+    );
   const fill =
     mark.nearness === "overdue"
       ? "var(--ink)"

@@ -47,12 +47,20 @@ export function Legend() {
           <Row key={words} words={words}>
             <svg width="44" height="26" aria-hidden="true">
               <DueMark
-                mark={{ nearness, hard, on: "on", early: "early", late: "late" }}
+                mark={{ nearness, hard, on: "on", early: "early", late: "late", by: "shop" }}
                 x={(day) => (day === "on" ? 22 : day === "early" ? 6 : 38)}
               />
             </svg>
           </Row>
         ))}
+        <Row words="its owner does it between visits: it calls nobody in">
+          <svg width="44" height="26" aria-hidden="true">
+            <DueMark
+              mark={{ nearness: "later", hard: false, on: "on", early: "on", late: "on", by: "owner" }}
+              x={() => 22}
+            />
+          </svg>
+        </Row>
         <Row words="the line: eight times in ten it falls due within it">
           <svg width="44" height="10" aria-hidden="true">
             <path d="M4 5H40" stroke="var(--steel)" strokeWidth="1.2" />

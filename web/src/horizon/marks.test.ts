@@ -16,6 +16,7 @@ const mark = (id: string, on: string, with_: Partial<Schemas["DueMark"]> = {}): 
   when: "in 3 weeks",
   reason: "",
   hard: false,
+  by: "shop",
   ...with_,
 });
 const x = scale("2026-11-23", 52, 17);

@@ -28,7 +28,8 @@ export function clusters(marks: readonly Mark[], x: Scale): Cluster[] {
 export const markInWords = (mark: Mark): string =>
   `${mark.name}${mark.where && `, ${mark.where}`}: ${dayInWords(mark.on)}, ${mark.when}` +
   (mark.early === mark.late ? "" : ` (${dayInWords(mark.early)} to ${dayInWords(mark.late)})`) +
-  (mark.hard ? "; its last day is set by law or a Hold" : "");
+  (mark.hard ? "; its last day is set by law or a Hold" : "") +
+  (mark.by === "owner" ? "; its owner does it" : "");
 
 /** A task of a line: where it falls due, and the visits that do it. */
 export interface TaskOnLine {

@@ -14,6 +14,7 @@ import { SettingsFrame } from "../SettingsFrame";
 import { Busy } from "./Busy";
 import { Factor } from "./Factor";
 import { Hours, type OpenHours } from "./Hours";
+import { FullCare } from "./fullCare";
 import { type Choices, Intervals } from "./Intervals";
 import { without } from "./without";
 
@@ -240,6 +241,20 @@ function Fields({
                 onChange={(factor) => set({ factors: without(now.factors ?? {}, w.code, factor) })}
               />
             ))}
+          </Section>
+        )}
+        {of === "customer" && (
+          <Section>
+            <h2>Who does what</h2>
+            <div>
+              <Checkbox
+                checked={FullCare.stands(now.intervals, house.rules)}
+                onChange={(on) => set({ intervals: FullCare.choose(now.intervals, house.rules, on) })}
+              >
+                We do everything for this customer{" "}
+                <Quiet>greasing, wheel nuts, hub checks: their trailers are called in for these too</Quiet>
+              </Checkbox>
+            </div>
           </Section>
         )}
         <Intervals
