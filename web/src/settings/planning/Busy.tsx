@@ -1,9 +1,14 @@
+import { Suspense } from "react";
 import type { Schemas } from "../../api/client";
 import { useShop } from "../../api/useShop";
 import { TextButton } from "../../ui/Button";
-import { DateRangeField } from "../../ui/DateRangeField";
+import { later } from "../../ui/later";
 import { TextField } from "../../ui/Fields";
 import { Row, Section } from "../../ui/Page";
+
+const DateRangeField = later(async () => ({
+  default: (await import("../../ui/DateRangeField")).DateRangeField,
+}));
 
 /** When none of a customer's trailers can be spared. */
 export function Busy({
@@ -24,13 +29,15 @@ export function Busy({
       <h2>When no trailer can be spared</h2>
       {times.map((t, i) => (
         <Row key={i} style={{ alignItems: "flex-end" }}>
-          <DateRangeField
-            label="From and to"
-            from={t.from}
-            to={t.to}
-            problem={at(`/busy/${i}/to`)}
-            onChange={(from, to) => edit(i, { from, to })}
-          />
+          <Suspense fallback={<div style={{ minHeight: 74 }} />}>
+            <DateRangeField
+              label="From and to"
+              from={t.from}
+              to={t.to}
+              problem={at(`/busy/${i}/to`)}
+              onChange={(from, to) => edit(i, { from, to })}
+            />
+          </Suspense>
           <TextField label="Why" value={t.why} onChange={(why) => edit(i, { why })} />
           <TextButton onPress={() => onChange(times.filter((_, j) => j !== i))}>Remove</TextButton>
         </Row>

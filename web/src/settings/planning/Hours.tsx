@@ -1,10 +1,13 @@
-import { useState } from "react";
+import { Suspense, useState } from "react";
 import type { Schemas } from "../../api/client";
 import { dayInWords } from "../../api/words";
 import { Button, TextButton } from "../../ui/Button";
-import { DateField } from "../../ui/DateField";
+import { later } from "../../ui/later";
 import { Quiet, Row, Section } from "../../ui/Page";
 import { Small } from "./Small";
+
+// A calendar is large; the page is there before it.
+const DateField = later(async () => ({ default: (await import("../../ui/DateField")).DateField }));
 
 export type OpenHours = Required<Schemas["OpenHours"]>;
 
@@ -84,7 +87,9 @@ export function Hours({
         ))}
       </Row>
       <Row style={{ alignItems: "flex-end" }}>
-        <DateField label="A day nobody works" value={holiday} onChange={setHoliday} />
+        <Suspense fallback={<div style={{ minHeight: 74 }} />}>
+          <DateField label="A day nobody works" value={holiday} onChange={setHoliday} />
+        </Suspense>
         <Button
           onPress={() => {
             if (holiday) onHours({ ...hours, holidays: [...hours.holidays, holiday] });
