@@ -15,6 +15,7 @@ return args switch
     ["http", var bin] => await HttpBench.RunAsync(bin, null),
     ["web", var bin, var web] => await WebBench.RunAsync(bin, web),
     ["http", var bin, var folder] => await HttpBench.RunAsync(bin, folder),
+    ["day"] => DayBench.Run(),
     ["hour", var bin] => await HourBench.RunAsync(bin, 60),
     ["hour", var bin, var minutes] when int.TryParse(minutes, out int count)
         && count > 0 => await HourBench.RunAsync(bin, count),

@@ -12,6 +12,15 @@ public sealed record OpenHours
     /// <summary>Hours of each day that go into trailers, Monday first: 0 to 24.</summary>
     public IReadOnlyList<decimal> Hours { get; init; } = [7, 7, 7, 7, 6, 0, 0];
 
+    /// <summary>When the day's work begins. Our default is from memory, made to be overwritten.</summary>
+    public TimeOnly OpensAt { get; init; } = new(8, 0);
+
+    /// <summary>When the break begins; source as above.</summary>
+    public TimeOnly BreakAt { get; init; } = new(12, 0);
+
+    /// <summary>How long it is, minutes: 0 to 180; source as above.</summary>
+    public int BreakMinutes { get; init; } = 30;
+
     /// <summary>Days on which nobody works.</summary>
     public IReadOnlyList<DateOnly> Holidays { get; init; } = [];
 

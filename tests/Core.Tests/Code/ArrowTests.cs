@@ -14,7 +14,7 @@ public class ArrowTests
     [
         "Measures", "Practices", "Gear", "Parts", "Findings", "Intervals", "Wear", "Catalogue", "Composing", "Visits",
         "Status", "Planning",
-        "Pricing", "Notices", "Reckoner", "People",
+        "Pricing", "Notices", "Reckoner", "People", "Day",
     ];
 
     private static readonly Architecture Core = new ArchLoader().LoadAssembly(typeof(Source).Assembly).Build();

@@ -1,0 +1,58 @@
+using System.Diagnostics;
+using SturdyTinker.Core.Day;
+
+namespace SturdyTinker.Bench;
+
+/// <summary>Measures a shop's day: how near its plans come to the best there is.</summary>
+internal static class DayBench
+{
+    private const int Days = 40;
+
+    internal static int Run()
+    {
+        foreach ((int least, int most) in ((int, int)[])[(2, 5), (6, 9), (10, 16)])
+        {
+            Random random = new(7);
+            List<double> gaps = [], ms = [];
+            int exact = 0;
+            for (int i = 0; i < Days; i++)
+            {
+                DayProblem problem = Made(random, random.Next(least, most + 1));
+                long begun = Stopwatch.GetTimestamp();
+                DayPlan plan = DayPlanner.Plan(problem);
+                ms.Add(Stopwatch.GetElapsedTime(begun).TotalMilliseconds);
+                gaps.Add(plan.Gap);
+                exact += plan.Exact ? 1 : 0;
+            }
+
+            Console.WriteLine(FormattableString.Invariant(
+                $"{least} to {most} visits: best for certain on {exact} of {Days} days; gap {gaps.Average():0.000} on average, ")
+                + FormattableString.Invariant($"{gaps.Max():0.000} at most; {Numbers.Median(ms):0} ms median, {ms.Max():0} at most"));
+        }
+
+        return 0;
+    }
+
+    // Three bays, three who work alone, one who can weld, and an apprentice.
+    internal static DayProblem Made(Random random, int visits)
+    {
+        Guid[] people = [.. Enumerable.Range(1, 4).Select(i => new Guid(1_000 + i, 0, 0, new byte[8]))];
+        return new DayProblem(
+            420,
+            3,
+            [.. people.Select((id, i) => new DayPerson(id, 0, 420)
+            {
+                Alone = i < 3,
+                Skills = i == 0 ? [Skill.Welding] : []
+            })],
+            [.. Enumerable.Range(1, visits).Select(i => new DayVisit(
+                new Guid(i, 0, 0, new byte[8]),
+                random.Next(30, 240))
+            {
+                Hands = random.Next(5) == 0 ? 2 : 1,
+                Skills = random.Next(6) == 0 ? [Skill.Welding] : [],
+                Ready = random.Next(3) == 0 ? random.Next(0, 240) : 0,
+                Promised = random.Next(2) == 0 ? random.Next(180, 421) : null,
+            })]);
+    }
+}

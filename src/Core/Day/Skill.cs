@@ -1,0 +1,59 @@
+using SturdyTinker.Core.Catalogue;
+using SturdyTinker.Core.Findings.Inspections;
+using SturdyTinker.Core.Gear;
+
+namespace SturdyTinker.Core.Day;
+
+/// <summary>What not everybody in a shop can do.</summary>
+public enum Skill
+{
+    /// <summary>Hydraulic brakes: lines, cylinders, bleeding.</summary>
+    Hydraulics,
+
+    /// <summary>Welding: seats, hangers, axles.</summary>
+    Welding,
+
+    /// <summary>Signing a periodic inspection (49 CFR 396.19).</summary>
+    Inspector,
+}
+
+/// <summary>Which work asks for which skill.</summary>
+public static class Skills
+{
+    // Source: the inspector by 49 CFR 396.19, the others from memory; a shop asks for them only where it has said of
+    // somebody that they can.
+    private static readonly Dictionary<string, Skill> ByJob = new()
+    {
+        [PeriodicInspection.JobCode] = Skill.Inspector,
+        ["brake-bleeding"] = Skill.Hydraulics,
+        ["caliper"] = Skill.Hydraulics,
+        ["line-and-hose"] = Skill.Hydraulics,
+        ["actuator"] = Skill.Hydraulics,
+        ["hydraulic-shoes"] = Skill.Hydraulics,
+        ["wheel-cylinder"] = Skill.Hydraulics,
+        ["hanger"] = Skill.Welding,
+        ["axle"] = Skill.Welding,
+    };
+
+    /// <summary>Codes of the jobs that ask for a skill.</summary>
+    public static IReadOnlyCollection<string> Jobs => ByJob.Keys;
+
+    /// <summary>What some jobs ask for, each skill once.</summary>
+    /// <param name="jobs">The jobs.</param>
+    /// <param name="known">Skills that somebody in the shop is known to have; others are not asked for.</param>
+    public static IReadOnlyList<Skill> Of(IEnumerable<JobAt> jobs, IReadOnlySet<Skill> known) =>
+        [.. jobs
+            .Select(j => ByJob.TryGetValue(j.Job, out Skill skill) ? skill : (Skill?)null)
+            .OfType<Skill>()
+            .Distinct()
+            .Where(known.Contains)
+            .Order()];
+
+    /// <summary>A skill as people say it.</summary>
+    public static string InWords(Skill skill) => skill switch
+    {
+        Skill.Hydraulics => "hydraulic brakes",
+        Skill.Welding => "welding",
+        _ => "inspections",
+    };
+}
