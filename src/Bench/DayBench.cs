@@ -1,5 +1,6 @@
 using System.Diagnostics;
 using SturdyTinker.Core.Day;
+using SturdyTinker.Core.People;
 
 namespace SturdyTinker.Bench;
 

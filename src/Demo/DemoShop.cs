@@ -33,7 +33,7 @@ public static class DemoShop
     private static readonly (string Name, Role[] Roles)[] People =
     [
         ("Ines Marrow", [Role.Owner, Role.Inspector]),
-        ("Tobin Askel", [Role.Foreman]),
+        ("Tobin Askel", [Role.Foreman, Role.Technician]),
         ("Odd Varley", [Role.Technician, Role.Inspector]),
         ("Perrin Loy", [Role.Apprentice]),
         ("Sella Wray", [Role.Office]),
@@ -57,10 +57,10 @@ public static class DemoShop
         settings.KeptSince = today.AddDays(-150);
         settings.Hours = new OpenHours
         {
-            Bays = 1,
-            People = 2,
-            Hours = [5, 5, 5, 5, 4, 0, 0],
-            Holidays = Holidays(today),
+            Bays = 3,
+            People = 3,
+            Hours = [.. Enumerable.Range(0, 7).Select(d => d == ((int)today.DayOfWeek + 6) % 7 || d < 5 ? 7m : 0)],
+            Holidays = [.. Holidays(today).Where(d => d != today)],
             PartsLeadDays = 6
         };
         List<Person> all = [.. People.Select((p, i) => new Person
@@ -111,12 +111,14 @@ public static class DemoShop
 
         await file.SaveChangesAsync();
         await AtWorkNowAsync(file, people, now, random);
+        await DemoToday.AddAsync(file, people, now, random);
         SettleFollowUps(file, people, today);
         await file.SaveChangesAsync();
         await transaction.CommitAsync();
         file.ChangeTracker.Clear();
         await file.RefreshAllAsync(today);
         await AcceptAsync(file, people, now);
+        await DemoToday.PlaceAsync(file, people, today);
         await DemoShelf.FillAsync(file, people, now);
     }
 
@@ -128,13 +130,13 @@ public static class DemoShop
             .Where(d => d is { Month: 12, Day: >= 24 } or { Month: 1, Day: 1 }
                 || (d.Month == 8 && d.Day is >= 2 and <= 8))];
 
-    /// <summary>Three visits that customers have said yes to already, as planning proposed them.</summary>
+    /// <summary>Visits that customers have said yes to already, as planning proposed them; one is today.</summary>
     private static async Task AcceptAsync(ShopFile file, List<Person> people, DateTimeOffset now)
     {
         DateOnly today = DateOnly.FromDateTime(now.DateTime);
         ShopSettings settings = await file.SettingsAsync();
         TrailerPlanner planner = new(today, TrailerPlanner.UsualWeeks, settings.Costs);
-        foreach (string tag in new[] { "A-11", "B-03", "P-11" })
+        foreach (string tag in new[] { "A-11", "B-03", "P-11", DemoToday.Expected })
         {
             Trailer trailer = file.Trailers.First(t => t.Tag == tag);
             TrailerStatus standing = file.TrailerStatuses.First(s => s.Tag == tag).Status;
@@ -147,7 +149,9 @@ public static class DemoShop
                 continue;
             }
 
-            DateOnly day = Enumerable.Range(0, 5).Select(next.Week.AddDays).First(d => settings.Hours.MinutesOn(d) > 0);
+            DateOnly day = tag == DemoToday.Expected
+                ? today
+                : Enumerable.Range(0, 5).Select(next.Week.AddDays).First(d => settings.Hours.MinutesOn(d) > 0);
             Guid id = Guid.CreateVersion7(now);
             file.Decisions.Add(new Decision
             {

@@ -1,8 +1,9 @@
+using System.Globalization;
 using SturdyTinker.Demo;
 using SturdyTinker.Store;
 
-// demo --data DIR [--day YYYY-MM-DD] [--fleet N]: fills an empty shop's file with the demo shop as of a day, or with a
-// generated fleet for measuring.
+// demo --data DIR [--day YYYY-MM-DD[THH:MM]] [--fleet N]: fills an empty shop's file with the demo shop as of a day or
+// a minute of one, or with a generated fleet for measuring.
 string? Value(string name) =>
     Array.IndexOf(args, name) is >= 0 and int at && at + 1 < args.Length ? args[at + 1] : null;
 
@@ -15,18 +16,20 @@ if (Value("--data") is not { } folder)
 DateTimeOffset now = DateTimeOffset.Now;
 if (Value("--day") is { } day)
 {
-    if (!DateOnly.TryParseExact(
-        day,
-        "yyyy-MM-dd",
-        System.Globalization.CultureInfo.InvariantCulture,
-        System.Globalization.DateTimeStyles.None,
-        out DateOnly on))
+    CultureInfo plain = CultureInfo.InvariantCulture;
+    if (!DateTime.TryParseExact(day, "yyyy-MM-ddTHH:mm", plain, DateTimeStyles.None, out DateTime local))
+    {
+        local = DateOnly.TryParseExact(day, "yyyy-MM-dd", plain, DateTimeStyles.None, out DateOnly on)
+            ? on.ToDateTime(TimeOnly.FromDateTime(now.DateTime))
+            : default;
+    }
+
+    if (local == default)
     {
         await Console.Error.WriteLineAsync($"--day takes a day such as 2026-11-28, not “{day}”.");
         return 2;
     }
 
-    DateTime local = on.ToDateTime(TimeOnly.FromDateTime(now.DateTime));
     now = new DateTimeOffset(local, TimeZoneInfo.Local.GetUtcOffset(local));
 }
 

@@ -39,6 +39,7 @@ public static class Closings
         DateOnly day = DateOnly.FromDateTime(at.DateTime);
         visit.ClosedAt = at;
         visit.ClosedBy = person;
+        file.BoardSlots.RemoveRange(file.BoardSlots.Where(s => s.Id == visit.Id));
         visit.Conclusions = looks.TogetherAfter(result.Renewals);
         foreach ((Finding finding, Renewal by) in looks.Mended(result.Renewals).ToList())
         {

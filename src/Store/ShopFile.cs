@@ -1,17 +1,18 @@
-using Microsoft.AspNetCore.Identity;
 using Microsoft.AspNetCore.Identity.EntityFrameworkCore;
-using Microsoft.EntityFrameworkCore;
+using Microsoft.AspNetCore.Identity;
 using Microsoft.EntityFrameworkCore.Storage.ValueConversion;
+using Microsoft.EntityFrameworkCore;
 using SturdyTinker.Core.Composing;
-using SturdyTinker.Core.Findings;
+using SturdyTinker.Core.Day;
 using SturdyTinker.Core.Findings.Inspections;
 using SturdyTinker.Core.Findings.Rules;
+using SturdyTinker.Core.Findings;
 using SturdyTinker.Core.Gear;
 using SturdyTinker.Core.Intervals;
 using SturdyTinker.Core.Measures;
 using SturdyTinker.Core.Notices;
-using SturdyTinker.Core.Parts;
 using SturdyTinker.Core.Parts.Stock;
+using SturdyTinker.Core.Parts;
 using SturdyTinker.Core.People;
 using SturdyTinker.Core.Planning;
 using SturdyTinker.Core.Pricing;
@@ -143,6 +144,15 @@ public sealed class ShopFile(DbContextOptions<ShopFile> options) : IdentityUserC
 
     /// <summary>How the trailers stood, day by day.</summary>
     public DbSet<ShopDay> ShopDays => Set<ShopDay>();
+
+    /// <summary>Where visits are on the boards of their days.</summary>
+    public DbSet<BoardSlot> BoardSlots => Set<BoardSlot>();
+
+    /// <summary>How often each day's board has changed.</summary>
+    public DbSet<BoardDay> BoardDays => Set<BoardDay>();
+
+    /// <summary>Who is not there when.</summary>
+    public DbSet<Absence> Absences => Set<Absence>();
 
     /// <summary>Who wrote what, when.</summary>
     public DbSet<Change> Changes => Set<Change>();

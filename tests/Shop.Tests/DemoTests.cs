@@ -1,4 +1,5 @@
 using Microsoft.EntityFrameworkCore;
+using SturdyTinker.Core.Visits;
 using SturdyTinker.Core.Findings.Diagnosis;
 using SturdyTinker.Core.Status;
 using SturdyTinker.Demo;
@@ -27,7 +28,12 @@ public sealed class DemoTests
             Assert.True(await file.Trailers.CountAsync() >= 15);
             Assert.True(await file.Customers.CountAsync() >= 5);
             Assert.True(await file.Visits.CountAsync(v => v.ClosedAt != null) >= 20);
-            Assert.Equal(2, await file.Visits.CountAsync(v => v.ClosedAt == null));
+            Assert.Equal(6, await file.Visits.CountAsync(v => v.ClosedAt == null));
+            Assert.Equal(
+                [Standing.Ready, Standing.WaitsForAnswer, Standing.WaitsForParts],
+                await file.Visits.Where(v => v.Standing != Standing.Working).Select(v => v.Standing).OrderBy(s => s).ToListAsync());
+            Assert.Equal(3, await file.BoardSlots.CountAsync(s => s.Day == today));
+            Assert.True((await file.SettingsAsync()).Hours.MinutesOn(today) > 0);
             Assert.All(await file.StepEntries.ToListAsync(), e => Assert.True(e.At <= now));
             Assert.All(await file.Trailers.ToListAsync(), t => Assert.Empty(t.Gear.Contradictions()));
             Assert.True((await file.Trailers.ToListAsync())

@@ -93,12 +93,13 @@ public sealed class DayPlanner
     /// <summary>Why a plan cannot be had, in a sentence; null where it can.</summary>
     /// <param name="problem">The day.</param>
     /// <param name="slots">Where each visit is, by its id.</param>
-    public static string? WhyNot(DayProblem problem, IReadOnlyDictionary<Guid, DaySlot> slots)
+    /// <param name="of">The one visit to look at; null for all.</param>
+    public static string? WhyNot(DayProblem problem, IReadOnlyDictionary<Guid, DaySlot> slots, Guid? of = null)
     {
         (DayVisit Visit, DaySlot Slot)[] placed = [.. problem.Visits
             .Where(v => slots.ContainsKey(v.Id))
             .Select(v => (v, slots[v.Id]))];
-        foreach ((DayVisit visit, DaySlot slot) in placed)
+        foreach ((DayVisit visit, DaySlot slot) in placed.Where(p => of is null || p.Visit.Id == of))
         {
             int end = EndOf(problem, visit, slot.Start);
             DayPerson?[] crew = [.. slot.People.Select(id => problem.People.FirstOrDefault(p => p.Id == id))];
@@ -123,6 +124,11 @@ public sealed class DayPlanner
             for (int j = i + 1; j < placed.Length; j++)
             {
                 ((DayVisit a, DaySlot at), (DayVisit b, DaySlot then)) = (placed[i], placed[j]);
+                if (of is not null && a.Id != of && b.Id != of)
+                {
+                    continue;
+                }
+
                 if (at.Start < EndOf(problem, b, then.Start) && then.Start < EndOf(problem, a, at.Start))
                 {
                     if (at.Bay == then.Bay)

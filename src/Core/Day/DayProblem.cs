@@ -1,3 +1,5 @@
+using SturdyTinker.Core.People;
+
 namespace SturdyTinker.Core.Day;
 
 /// <summary>Where a visit is on the board of a day.</summary>

@@ -20,6 +20,9 @@ public sealed class Person
     /// <summary>What they are in the shop, each once; a program is none.</summary>
     public IReadOnlyList<Role> Roles { get; set; } = [Role.Technician];
 
+    /// <summary>What they can do that not everybody can; codes of the day's skills.</summary>
+    public IReadOnlyList<Skill> Skills { get; set; } = [];
+
     /// <summary>Whether it is a program that writes by itself or with a token, and nobody who works here.</summary>
     public bool IsProgram { get; init; }
 }

@@ -112,6 +112,11 @@ public sealed class Decision
 /// <summary>An accepted visit: its day, its work and its price as they were told to the customer.</summary>
 public sealed class Booking
 {
+    /// <summary>
+    /// A trailer that comes so many days early or late comes for it: that is no other visit. Source: from memory.
+    /// </summary>
+    public const int NearDays = 7;
+
     /// <summary>Made by the client, UUID version 7: the id of the decision that accepted it.</summary>
     public Guid Id { get; init; }
 
@@ -120,6 +125,15 @@ public sealed class Booking
 
     /// <summary>The day its work begins.</summary>
     public DateOnly Day { get; set; }
+
+    /// <summary>When it is dropped off that day; null where that is open.</summary>
+    public TimeOnly? DropOffAt { get; set; }
+
+    /// <summary>The day it is promised for; null where nobody has promised one.</summary>
+    public DateOnly? PickUpOn { get; set; }
+
+    /// <summary>The hour it is promised for that day; null for the day's end.</summary>
+    public TimeOnly? PickUpAt { get; set; }
 
     /// <summary>Ids of the tasks it does.</summary>
     public required IReadOnlyList<string> Tasks { get; init; }

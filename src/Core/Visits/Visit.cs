@@ -38,6 +38,27 @@ public sealed class Visit
     /// <summary>How many technicians work on it: 1 or 2.</summary>
     public int Technicians { get; set; } = 1;
 
+    /// <summary>Longest that is kept of what a customer said, or of what it waits for.</summary>
+    public const int LongestSaid = 500;
+
+    /// <summary>What the customer said when it came ("it pulls left"); may be empty.</summary>
+    public string Said { get; set; } = "";
+
+    /// <summary>How it stands with its work.</summary>
+    public Standing Standing { get; set; }
+
+    /// <summary>What it waits for, in words; may be empty.</summary>
+    public string WaitsFor { get; set; } = "";
+
+    /// <summary>Since when it stands so; null while it has always been worked on.</summary>
+    public DateTimeOffset? StandsSince { get; set; }
+
+    /// <summary>The day it is promised for; null where nobody has promised one.</summary>
+    public DateOnly? PickUpOn { get; set; }
+
+    /// <summary>The hour it is promised for that day; null for the day's end.</summary>
+    public TimeOnly? PickUpAt { get; set; }
+
     /// <summary>
     /// What its looks come to together, worked out anew with every look; kept as it was when the visit was closed.
     /// </summary>

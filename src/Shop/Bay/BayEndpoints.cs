@@ -6,6 +6,7 @@ internal static class BayEndpoints
     internal static void MapBay(this RouteGroupBuilder api)
     {
         RouteGroupBuilder bay = api.MapGroup("/bay").WithTags("Bay");
+        bay.MapToday();
         bay.MapVisitNews();
         bay.MapJobsOffered();
         bay.MapEstimates();

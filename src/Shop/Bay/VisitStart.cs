@@ -2,6 +2,7 @@ using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
 using SturdyTinker.Core.Catalogue;
 using SturdyTinker.Core.Composing;
+using SturdyTinker.Core.Day;
 using SturdyTinker.Core.Gear;
 using SturdyTinker.Core.People;
 using SturdyTinker.Core.Practices;
@@ -60,11 +61,13 @@ public sealed record MeterOnArrival(Guid Id, string Typed, bool StartsNewMeter);
 /// <param name="Jobs">The jobs at their places.</param>
 /// <param name="Meter">What its meter shows; null when it has none or nobody looked.</param>
 /// <param name="Technicians">How many technicians: 1 or 2.</param>
+/// <param name="Said">What the customer said; may be empty.</param>
 public sealed record VisitDraft(
     Guid TrailerId,
     IReadOnlyList<JobAt> Jobs,
     MeterOnArrival? Meter = null,
-    int Technicians = 1);
+    int Technicians = 1,
+    string Said = "");
 
 internal static class VisitStart
 {
@@ -152,6 +155,9 @@ internal static class VisitStart
         }
 
         Refuse(trailer.Gear, draft.Jobs, practices, draft.Technicians);
+        Checks checks = new();
+        string said = checks.Text("/said", draft.Said, "What the customer said", Visit.LongestSaid, required: false);
+        checks.Done();
         if (draft.Meter is { } meter)
         {
             await MeterEntries.AddAsync(
@@ -173,7 +179,8 @@ internal static class VisitStart
             Gear = trailer.Gear,
             Practices = practices,
             Jobs = draft.Jobs,
-            Technicians = draft.Technicians
+            Technicians = draft.Technicians,
+            Said = said
         };
         file.Visits.Add(visit);
         file.Packets.Add(new VisitPacket
@@ -187,7 +194,7 @@ internal static class VisitStart
                 draft.Technicians)
         });
         await file.SaveChangesAsync();
-        await MeetAsync(file, trailer.Id, id, clock.Today);
+        await MeetAsync(file, trailer.Id, visit, clock.Today);
         await Estimates.MeetAsync(file, visit);
         await file.RefreshAsync(trailer.Id, clock.Today);
         await file.SaveChangesAsync();
@@ -196,9 +203,10 @@ internal static class VisitStart
     }
 
     // The accepted visit it comes for, if it comes about that time: a week early or late is no other visit.
-    private static async Task MeetAsync(ShopFile file, Guid trailer, Guid visit, DateOnly today)
+    private static async Task MeetAsync(ShopFile file, Guid trailer, Visit visit, DateOnly today)
     {
-        DateOnly soon = today.AddDays(7), late = today.AddDays(-7);
+        DateOnly soon = today.AddDays(Core.Planning.Booking.NearDays),
+            late = today.AddDays(-Core.Planning.Booking.NearDays);
         Core.Planning.Booking? expected = await file.Bookings
             .Where(b => b.TrailerId == trailer
                 && b.CalledOffAt == null
@@ -209,7 +217,23 @@ internal static class VisitStart
             .FirstOrDefaultAsync();
         if (expected is not null)
         {
-            expected.VisitId = visit;
+            // What was told and where it was on the board goes on with the trailer itself.
+            expected.VisitId = visit.Id;
+            (visit.PickUpOn, visit.PickUpAt) = (expected.PickUpOn, expected.PickUpAt);
+            if (await file.BoardSlots.FirstOrDefaultAsync(s => s.Id == expected.Id) is { } slot)
+            {
+                file.BoardSlots.Remove(slot);
+                file.BoardSlots.Add(new BoardSlot
+                {
+                    Id = visit.Id,
+                    Day = slot.Day,
+                    Bay = slot.Bay,
+                    StartsAt = slot.StartsAt,
+                    People = slot.People,
+                    Pinned = slot.Pinned
+                });
+            }
+
             await file.SaveChangesAsync();
         }
     }
@@ -243,6 +267,8 @@ internal static class VisitStart
         {
             expected.VisitId = null;
         }
+
+        file.BoardSlots.RemoveRange(await file.BoardSlots.Where(s => s.Id == id).ToListAsync());
 
         await file.BuryAsync(id, "visit", clock.Now);
         file.Visits.Remove(visit);

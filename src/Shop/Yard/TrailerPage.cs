@@ -3,6 +3,7 @@ using Microsoft.EntityFrameworkCore;
 using SturdyTinker.Core.Gear;
 using SturdyTinker.Core.Measures;
 using SturdyTinker.Core.People;
+using SturdyTinker.Core.Planning;
 using SturdyTinker.Core.Status;
 using SturdyTinker.Shop.Requests;
 using SturdyTinker.Store;
@@ -28,6 +29,7 @@ namespace SturdyTinker.Shop.Yard;
 /// </param>
 /// <param name="Status">What is due, what was found, what was last measured, what is owed.</param>
 /// <param name="OpenVisit">The visit it stands in the bay for; null when it does not.</param>
+/// <param name="Booked">The accepted visit it would be taken in for now; null where there is none.</param>
 public sealed record TrailerAnswer(
     Guid Id,
     string Tag,
@@ -44,7 +46,14 @@ public sealed record TrailerAnswer(
     IReadOnlyList<PlaceAnswer> Places,
     IReadOnlyDictionary<string, string> Practices,
     TrailerStatus Status,
-    Guid? OpenVisit);
+    Guid? OpenVisit,
+    BookedAnswer? Booked);
+
+/// <summary>An accepted visit that a trailer comes for.</summary>
+/// <param name="Day">Its day.</param>
+/// <param name="Jobs">What was accepted, at its places.</param>
+/// <param name="What">The same in words.</param>
+public sealed record BookedAnswer(DateOnly Day, IReadOnlyList<JobAt> Jobs, string What);
 
 internal static class TrailerPage
 {
@@ -78,8 +87,26 @@ internal static class TrailerPage
             PlaceAnswer.Of(trailer.Gear),
             trailer.Practices.Answers,
             row.Status,
-            row.OpenVisit);
+            row.OpenVisit,
+            row.OpenVisit is null && await BookedCompiled(
+                file,
+                id,
+                today.AddDays(-Booking.NearDays),
+                today.AddDays(Booking.NearDays)) is { } booked
+                ? new BookedAnswer(booked.Day, booked.Jobs, booked.What)
+                : null);
     }
+
+    private static readonly Func<ShopFile, Guid, DateOnly, DateOnly, Task<Booking?>> BookedCompiled =
+        EF.CompileAsyncQuery((ShopFile file, Guid id, DateOnly from, DateOnly to) => file.Bookings
+            .AsNoTracking()
+            .Where(b => b.TrailerId == id
+                && b.CalledOffAt == null
+                && b.VisitId == null
+                && b.Day >= from
+                && b.Day <= to)
+            .OrderBy(b => b.Day)
+            .FirstOrDefault());
 
     // Compiled once: this is the page that everything leads to.
     private static readonly Func<ShopFile, Guid, Task<Found?>> FindCompiled =

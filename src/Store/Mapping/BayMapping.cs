@@ -1,9 +1,10 @@
-using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.Metadata.Builders;
+using Microsoft.EntityFrameworkCore;
 using SturdyTinker.Core.Composing;
-using SturdyTinker.Core.Findings;
+using SturdyTinker.Core.Day;
 using SturdyTinker.Core.Findings.Inspections;
 using SturdyTinker.Core.Findings.Rules;
+using SturdyTinker.Core.Findings;
 using SturdyTinker.Core.Gear;
 using SturdyTinker.Core.Parts;
 using SturdyTinker.Core.People;
@@ -26,6 +27,9 @@ internal sealed class VisitMapping : IEntityTypeConfiguration<Visit>
         builder.HasOne<Person>().WithMany().HasForeignKey(v => v.OpenedBy).OnDelete(DeleteBehavior.Restrict);
         builder.HasOne<Person>().WithMany().HasForeignKey(v => v.ClosedBy).OnDelete(DeleteBehavior.Restrict);
         builder.HasIndex(v => v.ClosedAt);
+        builder.Property(v => v.Said).HasDefaultValue("");
+        builder.Property(v => v.WaitsFor).HasDefaultValue("");
+        builder.Property(v => v.Standing).HasDefaultValueSql("'Working'");
 
         // Whatever the code above it does, a trailer stands in the bay once.
         builder
@@ -233,5 +237,34 @@ internal sealed class AmendmentMapping : IEntityTypeConfiguration<Amendment>
         builder.Property(a => a.Id).ValueGeneratedNever();
         builder.HasOne<Visit>().WithMany().HasForeignKey(a => a.VisitId);
         builder.HasOne<Person>().WithMany().HasForeignKey(a => a.PersonId).OnDelete(DeleteBehavior.Restrict);
+    }
+}
+
+internal sealed class BoardSlotMapping : IEntityTypeConfiguration<BoardSlot>
+{
+    public void Configure(EntityTypeBuilder<BoardSlot> builder)
+    {
+        builder.Property(s => s.Id).ValueGeneratedNever();
+        builder.Property(s => s.People).AsJson();
+        builder.HasIndex(s => s.Day);
+    }
+}
+
+internal sealed class BoardDayMapping : IEntityTypeConfiguration<BoardDay>
+{
+    public void Configure(EntityTypeBuilder<BoardDay> builder)
+    {
+        builder.HasKey(d => d.Day);
+        builder.Property(d => d.Version).IsConcurrencyToken();
+    }
+}
+
+internal sealed class AbsenceMapping : IEntityTypeConfiguration<Absence>
+{
+    public void Configure(EntityTypeBuilder<Absence> builder)
+    {
+        builder.Property(a => a.Id).ValueGeneratedNever();
+        builder.HasOne<Person>().WithMany().HasForeignKey(a => a.PersonId).OnDelete(DeleteBehavior.Restrict);
+        builder.HasIndex(a => a.Day);
     }
 }

@@ -34,6 +34,7 @@ internal sealed class PersonMapping : IEntityTypeConfiguration<Person>
         builder.Property(p => p.Name).UseCollation("NOCASE");
         builder.HasIndex(p => p.Name).IsUnique();
         builder.Property(p => p.Roles).AsJson().HasDefaultValueSql("'[\"technician\"]'");
+        builder.Property(p => p.Skills).AsJson().HasDefaultValueSql("'[]'");
     }
 }
 

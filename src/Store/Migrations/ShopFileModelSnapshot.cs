@@ -150,6 +150,74 @@ namespace SturdyTinker.Store.Migrations
                     b.ToTable("StepTimes");
                 });
 
+            modelBuilder.Entity("SturdyTinker.Core.Day.Absence", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateOnly>("Day")
+                        .HasColumnType("TEXT");
+
+                    b.Property<TimeOnly>("From")
+                        .HasColumnType("TEXT");
+
+                    b.Property<Guid>("PersonId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<TimeOnly?>("To")
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("Day");
+
+                    b.HasIndex("PersonId");
+
+                    b.ToTable("Absences");
+                });
+
+            modelBuilder.Entity("SturdyTinker.Core.Day.BoardDay", b =>
+                {
+                    b.Property<DateOnly>("Day")
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("Version")
+                        .IsConcurrencyToken()
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Day");
+
+                    b.ToTable("BoardDays");
+                });
+
+            modelBuilder.Entity("SturdyTinker.Core.Day.BoardSlot", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("Bay")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateOnly>("Day")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("People")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<bool>("Pinned")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<TimeOnly>("StartsAt")
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("Day");
+
+                    b.ToTable("BoardSlots");
+                });
+
             modelBuilder.Entity("SturdyTinker.Core.Findings.Finding", b =>
                 {
                     b.Property<Guid>("Id")
@@ -1002,6 +1070,12 @@ namespace SturdyTinker.Store.Migrations
                         .HasColumnType("TEXT")
                         .HasDefaultValueSql("'[\"technician\"]'");
 
+                    b.Property<string>("Skills")
+                        .IsRequired()
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("TEXT")
+                        .HasDefaultValueSql("'[]'");
+
                     b.HasKey("Id");
 
                     b.HasIndex("Name")
@@ -1027,6 +1101,9 @@ namespace SturdyTinker.Store.Migrations
                     b.Property<DateOnly>("Day")
                         .HasColumnType("TEXT");
 
+                    b.Property<TimeOnly?>("DropOffAt")
+                        .HasColumnType("TEXT");
+
                     b.Property<string>("Jobs")
                         .IsRequired()
                         .HasColumnType("TEXT");
@@ -1035,6 +1112,12 @@ namespace SturdyTinker.Store.Migrations
                         .HasColumnType("TEXT");
 
                     b.Property<Guid>("PersonId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<TimeOnly?>("PickUpAt")
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateOnly?>("PickUpOn")
                         .HasColumnType("TEXT");
 
                     b.Property<decimal>("Price")
@@ -1337,10 +1420,31 @@ namespace SturdyTinker.Store.Migrations
                     b.Property<Guid>("OpenedBy")
                         .HasColumnType("TEXT");
 
+                    b.Property<TimeOnly?>("PickUpAt")
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateOnly?>("PickUpOn")
+                        .HasColumnType("TEXT");
+
                     b.Property<string>("Practices")
                         .IsRequired()
                         .HasColumnType("TEXT")
                         .HasColumnName("Schools");
+
+                    b.Property<string>("Said")
+                        .IsRequired()
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("TEXT")
+                        .HasDefaultValue("");
+
+                    b.Property<string>("Standing")
+                        .IsRequired()
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("TEXT")
+                        .HasDefaultValueSql("'Working'");
+
+                    b.Property<long?>("StandsSince")
+                        .HasColumnType("INTEGER");
 
                     b.Property<int>("Technicians")
                         .HasColumnType("INTEGER")
@@ -1348,6 +1452,12 @@ namespace SturdyTinker.Store.Migrations
 
                     b.Property<Guid>("TrailerId")
                         .HasColumnType("TEXT");
+
+                    b.Property<string>("WaitsFor")
+                        .IsRequired()
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("TEXT")
+                        .HasDefaultValue("");
 
                     b.HasKey("Id");
 
@@ -1941,6 +2051,15 @@ namespace SturdyTinker.Store.Migrations
                         .WithMany()
                         .HasForeignKey("VisitId")
                         .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
+            modelBuilder.Entity("SturdyTinker.Core.Day.Absence", b =>
+                {
+                    b.HasOne("SturdyTinker.Core.People.Person", null)
+                        .WithMany()
+                        .HasForeignKey("PersonId")
+                        .OnDelete(DeleteBehavior.Restrict)
                         .IsRequired();
                 });
 

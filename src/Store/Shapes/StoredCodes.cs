@@ -1,10 +1,10 @@
-using System.Text.Json;
 using System.Text.Json.Serialization;
+using System.Text.Json;
 using Microsoft.EntityFrameworkCore.Storage.ValueConversion;
 using SturdyTinker.Core.Composing;
-using SturdyTinker.Core.Findings;
 using SturdyTinker.Core.Findings.Diagnosis;
 using SturdyTinker.Core.Findings.Inspections;
+using SturdyTinker.Core.Findings;
 using SturdyTinker.Core.Gear;
 using SturdyTinker.Core.Intervals;
 using SturdyTinker.Core.Measures;
@@ -14,6 +14,7 @@ using SturdyTinker.Core.People;
 using SturdyTinker.Core.Planning;
 using SturdyTinker.Core.Practices;
 using SturdyTinker.Core.Pricing;
+using SturdyTinker.Core.Visits;
 using SturdyTinker.Store.Access;
 
 namespace SturdyTinker.Store.Shapes;
@@ -149,6 +150,15 @@ internal static class StoredCodes
             (DecisionKind.Accept, "Accept"),
             (DecisionKind.Move, "Move"),
             (DecisionKind.CallOff, "CallOff")),
+        Of(
+            (Standing.Working, "Working"),
+            (Standing.WaitsForParts, "WaitsForParts"),
+            (Standing.WaitsForAnswer, "WaitsForAnswer"),
+            (Standing.Ready, "Ready")),
+        Of(
+            (Skill.Hydraulics, "Hydraulics"),
+            (Skill.Welding, "Welding"),
+            (Skill.Inspector, "Inspector")),
         Of(
             (Doer.Shop, "Shop"),
             (Doer.Owner, "Owner")),

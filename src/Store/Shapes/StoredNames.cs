@@ -162,7 +162,10 @@ internal static class StoredNames
             (nameof(OpenHours.People), "people"),
             (nameof(OpenHours.Hours), "hours"),
             (nameof(OpenHours.Holidays), "holidays"),
-            (nameof(OpenHours.PartsLeadDays), "partsLeadDays")),
+            (nameof(OpenHours.PartsLeadDays), "partsLeadDays"),
+            (nameof(OpenHours.OpensAt), "opensAt"),
+            (nameof(OpenHours.BreakAt), "breakAt"),
+            (nameof(OpenHours.BreakMinutes), "breakMinutes")),
         Of<PlanCosts>(
             (nameof(PlanCosts.CallIn), "callIn"),
             (nameof(PlanCosts.RatePerHour), "ratePerHour")),

@@ -1,4 +1,5 @@
 using SturdyTinker.Core.Day;
+using SturdyTinker.Core.People;
 using Xunit;
 
 namespace SturdyTinker.Core.Tests.Day;

@@ -2,7 +2,8 @@ import type { RouteObject } from "react-router";
 import { byId, screen } from "../ui/route";
 
 export const bay: RouteObject[] = [
-  { path: "bay", element: screen(() => import("./Bay")) },
+  { path: "bay", element: screen(() => import("./today/Today")) },
+  { path: "bay/wall", element: screen(() => import("./today/Wall")) },
   { path: "bay/:id", element: screen(() => import("./VisitPage"), byId, "bay") },
   { path: "bay/:id/round", element: screen(() => import("./Round"), byId) },
 ];

@@ -4,8 +4,9 @@ import styled from "styled-components";
 import { useLocation, useNavigate } from "react-router";
 import { answer, type Schemas, shop, ShopProblem } from "../../api/client";
 import { newId } from "../../api/ids";
-import { partWords } from "../../api/words";
+import { dayInWords, partWords } from "../../api/words";
 import { Button, TextButton } from "../../ui/Button";
+import { TextField } from "../../ui/Fields";
 import { MeasureField } from "../../ui/MeasureField";
 import { Lines, Plain, Quiet, Row, Section, Stack } from "../../ui/Page";
 import { Problem } from "../../ui/Problem";
@@ -35,6 +36,7 @@ export function TakeIn({ trailer, offered, wanted, onWanted }: Props) {
   const [technicians, setTechnicians] = useState<"1" | "2">("1");
   const [meter, setMeter] = useState("");
   const [newMeter, setNewMeter] = useState(false);
+  const [said, setSaid] = useState("");
   // Somebody came here to take it in.
   const top = useRef<HTMLElement>(null);
   const { hash } = useLocation();
@@ -68,6 +70,7 @@ export function TakeIn({ trailer, offered, wanted, onWanted }: Props) {
             trailerId: trailer.id,
             jobs,
             technicians: Number(technicians),
+            said,
             meter: meter.trim() ? { id: ids.meter, typed: meter, startsNewMeter: newMeter } : null,
           },
         }),
@@ -89,6 +92,11 @@ export function TakeIn({ trailer, offered, wanted, onWanted }: Props) {
       </Row>
       {stands && (
         <Savings look={stands} several={new Set(jobs.map((j) => j.job)).size > 1} two={technicians === "2"} />
+      )}
+      {trailer.booked && (
+        <Quiet>
+          Booked for {dayInWords(trailer.booked.day)}: {trailer.booked.what}
+        </Quiet>
       )}
       {jobs.length === 0 && (
         <p>
@@ -166,6 +174,13 @@ export function TakeIn({ trailer, offered, wanted, onWanted }: Props) {
           )}
         </>
       )}
+      <TextField
+        label="What the customer says"
+        hint="“it pulls left”, “it squeals”; may stay empty"
+        value={said}
+        onChange={setSaid}
+        problem={refused?.field("/said")}
+      />
       <Problem of={look.error ?? (refused && !meterProblem ? refused : undefined)} />
       {jobs.length > 0 && (
         <div>

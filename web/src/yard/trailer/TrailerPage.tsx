@@ -60,10 +60,11 @@ function Trailer({ trailer }: { trailer: Schemas["TrailerAnswer"] }) {
   const [params, setParams] = useSearchParams();
   const seen = SEEN.find((s) => s === params.get("see")) ?? "visit";
   const see = (tab: Seen) => setParams(tab === "visit" ? {} : { see: tab }, { replace: true });
+  const booked = trailer.booked?.jobs as JobAt[] | undefined;
   const offered = useJobsOffered(id, trailer.version) ?? NONE;
-  // Begun with what is due, until somebody says otherwise.
+  // Begun with what was booked, or with what is due, until somebody says otherwise.
   const [chosen, setWanted] = useState<JobAt[] | null>(null);
-  const wanted = useMemo(() => chosen ?? due(status, offered), [chosen, status, offered]);
+  const wanted = useMemo(() => chosen ?? booked ?? due(status, offered), [chosen, booked, status, offered]);
   const marks = useMemo(
     () => planMarks(status, trailer.openVisit ? [] : wanted),
     [status, trailer.openVisit, wanted],

@@ -1,21 +1,9 @@
 using SturdyTinker.Core.Catalogue;
 using SturdyTinker.Core.Findings.Inspections;
 using SturdyTinker.Core.Gear;
+using SturdyTinker.Core.People;
 
 namespace SturdyTinker.Core.Day;
-
-/// <summary>What not everybody in a shop can do.</summary>
-public enum Skill
-{
-    /// <summary>Hydraulic brakes: lines, cylinders, bleeding.</summary>
-    Hydraulics,
-
-    /// <summary>Welding: seats, hangers, axles.</summary>
-    Welding,
-
-    /// <summary>Signing a periodic inspection (49 CFR 396.19).</summary>
-    Inspector,
-}
 
 /// <summary>Which work asks for which skill.</summary>
 public static class Skills
