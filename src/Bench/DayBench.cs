@@ -27,8 +27,9 @@ internal static class DayBench
             }
 
             Console.WriteLine(FormattableString.Invariant(
-                $"{least} to {most} visits: best for certain on {exact} of {Days} days; gap {gaps.Average():0.000} on average, ")
-                + FormattableString.Invariant($"{gaps.Max():0.000} at most; {Numbers.Median(ms):0} ms median, {ms.Max():0} at most"));
+                $"{least} to {most} visits: best for certain on {exact} of {Days} days; ")
+                + FormattableString.Invariant($"gap {gaps.Average():0.000} on average, {gaps.Max():0.000} at most; ")
+                + FormattableString.Invariant($"{Numbers.Median(ms):0} ms median, {ms.Max():0} at most"));
         }
 
         return 0;

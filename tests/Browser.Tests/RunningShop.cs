@@ -186,10 +186,10 @@ public sealed class RunningShop : IDisposable
             .GetString()!;
 
     /// <summary>Id of the visit that stands in the bay: the first, or the one of a trailer.</summary>
-    public async Task<string> OpenVisitAsync(string? tag = null) =>
+    public async Task<string> OpenVisitAsync(string tag = "A-12") =>
         (await GetAsync("/api/bay/visits"))
             .EnumerateArray()
-            .First(v => tag is null || v.GetProperty("tag").GetString() == tag)
+            .First(v => v.GetProperty("tag").GetString() == tag)
             .GetProperty("id")
             .GetString()!;
 

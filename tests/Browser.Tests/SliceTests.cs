@@ -161,7 +161,8 @@ public sealed class SliceTests
         using Screen screen = new(shop, 390, 844);
         screen.WorkAs(await shop.KeyAsync("Tobin Askel"));
         screen.Open("/bay");
-        screen.Touch(screen.Words("Go on"), 44);
+        screen.Touch(screen.Find("[data-tag=A-12]"), 44);
+        screen.Touch(screen.Button("Go on with it"), 44);
         screen.Sees("step ");
         screen.FitsItsWidth();
 

@@ -8,8 +8,8 @@ namespace SturdyTinker.Core.Day;
 /// Every cost grows with a visit's start, but for the one of leaving where it stands. So some best plan has each visit
 /// begin where it stands, or as early as its bay, its people and its parts let it (a semi-active schedule; Baker,
 /// Introduction to Sequencing and Scheduling, 1974). Visits are placed in the order of their starts: a depth-first
-/// search through these, the likeliest first, left where what is still to come costs too much at least; before it a quick one
-/// that goes on from the likeliest only, for a plan to beat.
+/// search through these, the likeliest first, left where what is still to come costs too much at least; before it a
+/// quick one that goes on from the likeliest only, for a plan to beat.
 /// </remarks>
 public sealed class DayPlanner
 {
@@ -104,12 +104,15 @@ public sealed class DayPlanner
             int end = EndOf(problem, visit, slot.Start);
             DayPerson?[] crew = [.. slot.People.Select(id => problem.People.FirstOrDefault(p => p.Id == id))];
             string? wrong = slot.Bay < 0 || slot.Bay >= problem.Bays ? "There is no such bay."
-                : slot.Start < FirstStart(problem, visit) ? "It cannot begin so early: it is not there, or its parts are not."
+                : slot.Start < FirstStart(problem, visit)
+                    ? "It cannot begin so early: it is not there, or its parts are not."
                 : slot.Start >= problem.Minutes ? "The shop is closed by then."
                 : Array.Exists(crew, p => p is null) ? "Somebody who is to work on it is not there that day."
-                : Array.Exists(crew, p => p!.From > slot.Start || p.To < end) ? "Somebody who is to work on it is not there all the while."
+                : Array.Exists(crew, p => p!.From > slot.Start || p.To < end)
+                    ? "Somebody who is to work on it is not there all the while."
                 : !CanDo(visit, crew!) ? WhyNoCrew(visit)
-                : visit is { Pinned: true, Stands: { } stands } && !Same(stands, slot) ? "Somebody has said that it stays where it is."
+                : visit is { Pinned: true, Stands: { } stands } && !Same(stands, slot)
+                    ? "Somebody has said that it stays where it is."
                 : visit is { Running: true, Stands: { } begun } && (begun.Bay != slot.Bay || begun.Start != slot.Start)
                     ? "It is being worked on where it is."
                 : null;

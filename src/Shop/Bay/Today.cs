@@ -339,7 +339,9 @@ internal static class Today
         DayProblem free = problem with
         {
             Now = 0,
-            Visits = [.. problem.Visits.Select(v => moved.Contains(v.Id) ? v with { Pinned = false } : v)]
+            Visits = [.. problem.Visits.Select(v => moved.Contains(v.Id)
+                ? v with { Pinned = false, Running = false }
+                : v)]
         };
         for (int i = 0; i < edit.Slots.Count; i++)
         {

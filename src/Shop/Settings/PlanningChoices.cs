@@ -182,6 +182,17 @@ internal static class PlanningChoices
                 || edit.Hours.Hours.Any(h => h is < 0 or > 24) ? "A day has 0 to 24 hours, for each of seven days."
                 : edit.Hours.Hours.All(h => h == 0) ? "On some day somebody has to work."
                 : null);
+        checks.Add(
+            "/hours/breakMinutes",
+            edit.Hours.BreakMinutes is < 0 or > 180 ? "A break has 0 to 180 minutes." : null);
+        checks.Add(
+            "/hours/opensAt",
+            edit.Hours.Hours.Count > 0
+                && edit.Hours.OpensAt.ToTimeSpan().TotalMinutes
+                    + (double)(edit.Hours.Hours.Max() * 60)
+                    + edit.Hours.BreakMinutes > 24 * 60
+                ? "A day’s work ends before midnight: it begins too late for its hours."
+                : null);
         checks.Add("/hours/partsLeadDays", edit.Hours.PartsLeadDays is < 0 or > 90 ? "Parts take 0 to 90 days." : null);
         checks.Add("/hours/holidays", edit.Hours.Holidays.Count > MostDays ? $"At most {MostDays} days." : null);
         checks.Add("/costs/callIn", edit.Costs.CallIn is < 0 or > 10_000 ? "Calling in costs 0 to 10,000." : null);

@@ -15,7 +15,13 @@ namespace SturdyTinker.Shop.Settings;
 /// <param name="Name">The name.</param>
 /// <param name="Active">Whether they still do.</param>
 /// <param name="Roles">What they are.</param>
-public sealed record PersonAnswer(Guid Id, string Name, bool Active, IReadOnlyList<Role> Roles);
+/// <param name="Skills">What they can do that not everybody can.</param>
+public sealed record PersonAnswer(
+    Guid Id,
+    string Name,
+    bool Active,
+    IReadOnlyList<Role> Roles,
+    IReadOnlyList<Skill> Skills);
 
 /// <summary>The shop as a whole.</summary>
 /// <param name="Name">Its name; empty until somebody names it.</param>
@@ -68,7 +74,12 @@ public sealed record ShopEdit(
 /// <param name="Name">The name.</param>
 /// <param name="Active">Whether they work here.</param>
 /// <param name="Roles">What they are; null leaves it as it is, a technician where they are new.</param>
-public sealed record PersonEdit(string Name, bool Active, IReadOnlyList<Role>? Roles = null);
+/// <param name="Skills">What they can do that not everybody can; null leaves it as it is.</param>
+public sealed record PersonEdit(
+    string Name,
+    bool Active,
+    IReadOnlyList<Role>? Roles = null,
+    IReadOnlyList<Skill>? Skills = null);
 
 internal static class ShopItself
 {
@@ -189,6 +200,11 @@ internal static class ShopItself
             (person.Name, person.Active, person.Roles) = (name, edit.Active, roles ?? person.Roles);
         }
 
+        // An inspector's own is a role: it is not given here.
+        person.Skills = edit.Skills is { } skills
+            ? [.. skills.Where(s => s != Skill.Inspector).Distinct().Order()]
+            : person.Skills;
+
         await file.SaveChangesAsync();
         if (!(await file.People.AsNoTracking().Where(p => p.Active).ToListAsync())
             .Any(p => p.Roles.Contains(Role.Owner)))
@@ -219,7 +235,7 @@ internal static class ShopItself
                 .AsNoTracking()
                 .Where(p => !p.IsProgram)
                 .OrderBy(p => p.Name)
-                .Select(p => new PersonAnswer(p.Id, p.Name, p.Active, p.Roles))
+                .Select(p => new PersonAnswer(p.Id, p.Name, p.Active, p.Roles, p.Skills))
                 .ToListAsync(),
             await file.Trailers.CountAsync(),
             clock.Today,

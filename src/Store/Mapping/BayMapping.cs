@@ -29,7 +29,7 @@ internal sealed class VisitMapping : IEntityTypeConfiguration<Visit>
         builder.HasIndex(v => v.ClosedAt);
         builder.Property(v => v.Said).HasDefaultValue("");
         builder.Property(v => v.WaitsFor).HasDefaultValue("");
-        builder.Property(v => v.Standing).HasDefaultValueSql("'Working'");
+        builder.Property(v => v.Standing).HasDefaultValueSql("'Working'").HasSentinel((Standing)(-1));
 
         // Whatever the code above it does, a trailer stands in the bay once.
         builder

@@ -4,7 +4,7 @@ import { note } from "../../ui/Notes";
 import { Quiet } from "../../ui/Page";
 import { Block } from "./Block";
 import { type Board, moved, type OnBoard } from "./board";
-import { hour, minutesOf, snapped, STEP, timeOf } from "./hours";
+import { hour, minutesOf, snapped, STEP, timeOf } from "../../api/hours";
 import type { Changes } from "./useToday";
 
 // A minute of the day, in pixels: a quarter of an hour can be touched.

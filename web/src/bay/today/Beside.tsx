@@ -4,7 +4,7 @@ import { capital, clockInWords, shortDay } from "../../api/words";
 import { Quiet, Section, Stack } from "../../ui/Page";
 import { VerdictWord } from "../../ui/Verdict";
 import { type Aside, ASIDE, ASIDE_WORDS, asideOf, type Board, type OnBoard } from "./board";
-import { hour } from "./hours";
+import { hour } from "../../api/hours";
 import { PartsMark } from "./Parts";
 
 const One = styled(Button)`

@@ -1,10 +1,11 @@
+import { VisuallyHidden } from "react-aria-components/VisuallyHidden";
 import styled from "styled-components";
 import type { Schemas } from "../../api/client";
 import { capital } from "../../api/words";
 import { GearGlyph } from "../../gearplan/GearGlyph";
 import { VerdictWord } from "../../ui/Verdict";
 import type { OnBoard } from "./board";
-import { hour } from "./hours";
+import { hour } from "../../api/hours";
 import { PartsMark } from "./Parts";
 
 const Box = styled.button<{ $here: boolean }>`
@@ -82,26 +83,26 @@ export function Block({ trailer, people, top, height, faded, onPick, onKey }: Pr
         type="button"
         $here={trailer.here}
         data-trailer={trailer.id}
+        data-tag={trailer.tag}
         style={{ top, height: Math.max(26, height - 2), opacity: faded ? 0.4 : 1 }}
         onClick={onPick}
         onKeyDown={(e) => {
           if (onKey(e.key)) e.preventDefault();
         }}
-        aria-label={[
-          `${trailer.tag}, ${trailer.what}, ${when}, with ${names.join(" and ")}`,
-          trailer.here ? "" : "not here yet",
-          slot.pinned ? "stays" : "",
-          slot.late ? `promised for ${hour(slot.late)}` : "",
-          slot.overNight ? "stays over night" : "",
-          trailer.onHold ? "on Hold" : "",
-        ]
-          .filter(Boolean)
-          .join(", ")}
       >
         <span>
           {wide && trailer.glyph && <GearGlyph glyph={trailer.glyph} />}
           <b>{trailer.tag}</b> {trailer.onHold && <VerdictWord verdict="hold" />} {when}
-          {slot.pinned && " ▾"}
+          {slot.pinned && (
+            <>
+              {" "}
+              <span aria-hidden="true" style={{ display: "inline" }}>
+                ▾
+              </span>
+              <VisuallyHidden> stays</VisuallyHidden>
+            </>
+          )}
+          {!trailer.here && <VisuallyHidden> not here yet</VisuallyHidden>}
           {slot.late && <em> promised for {hour(slot.late)}</em>}
           {slot.overNight && <em> stays over night</em>}
           {wide && (

@@ -1,4 +1,4 @@
-import { hour } from "./hours";
+import { hour } from "../../api/hours";
 import { TextButton } from "../../ui/Button";
 import { Quiet, Row } from "../../ui/Page";
 import type { Board } from "./board";

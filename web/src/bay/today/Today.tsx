@@ -9,7 +9,7 @@ import { Waiting } from "../../ui/Waiting";
 import { Beside } from "./Beside";
 import type { Board } from "./board";
 import { Bays } from "./Bays";
-import { hour } from "./hours";
+import { hour } from "../../api/hours";
 import { Hands } from "./Hands";
 import { Proposal } from "./Proposal";
 import { TrailerSheet } from "./TrailerSheet";

@@ -11,7 +11,7 @@ import { TextField } from "../../ui/Fields";
 import { Quiet, Row, Stack } from "../../ui/Page";
 import { Select } from "../../ui/Select";
 import { type Board, type OnBoard, whoIsFree } from "./board";
-import { hour, quarters, snapped, minutesOf } from "./hours";
+import { hour, quarters, snapped, minutesOf } from "../../api/hours";
 import type { Changes } from "./useToday";
 
 interface Props {

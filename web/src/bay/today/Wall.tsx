@@ -3,7 +3,7 @@ import { Link } from "react-router";
 import { capital } from "../../api/words";
 import { Waiting } from "../../ui/Waiting";
 import { ASIDE, ASIDE_WORDS, asideOf, type Board, type OnBoard } from "./board";
-import { hour, minutesOf } from "./hours";
+import { hour, minutesOf } from "../../api/hours";
 import { useToday } from "./useToday";
 
 // Read from five metres: a letter of 30 px on a screen of a metre is some 25 mm high.

@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
 import { aBoard, onBoard, slot } from "../../tests/boards";
 import { asideOf, moved, whoIsFree } from "./board";
-import { minutesOf, quarters, snapped, timeOf } from "./hours";
+import { minutesOf, quarters, snapped, timeOf } from "../../api/hours";
 
 describe("the hours of a day", () => {
   it("lead to minutes and back", () => {

@@ -1,5 +1,5 @@
 import type { Schemas } from "../../api/client";
-import { minutesOf } from "./hours";
+import { minutesOf } from "../../api/hours";
 
 export type Board = Schemas["TodayAnswer"];
 export type OnBoard = Schemas["OnBoardAnswer"];

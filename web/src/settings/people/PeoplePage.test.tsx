@@ -11,6 +11,7 @@ const person = (id: string, name: string, roles: Schemas["Role"][]): Schemas["Pe
   name,
   active: true,
   roles,
+  skills: [],
 });
 const house = {
   name: "Quillmere",
@@ -50,7 +51,12 @@ describe("the people", () => {
     await user.click(screen.getByRole("button", { name: "Add" }));
     await screen.findByText("abcd-efgh-ijkm-npqr-stuv");
     const put = of("PUT", "people")[0];
-    expect(put?.body).toEqual({ name: "Wil Tarn", active: true, roles: ["apprentice"] });
+    expect(put?.body).toEqual({
+      name: "Wil Tarn",
+      active: true,
+      roles: ["apprentice"],
+      skills: [],
+    });
     expect(of("POST", "code")[0]?.path).toContain(put?.path.split("/").at(-1));
   });
 

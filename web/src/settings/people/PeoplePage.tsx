@@ -17,7 +17,7 @@ import { Waiting } from "../../ui/Waiting";
 import { SettingsFrame } from "../SettingsFrame";
 import { Codes } from "./Codes";
 import { Devices } from "./Devices";
-import { ROLES, rolesInWords } from "./roles";
+import { ROLES, rolesInWords, SKILLS } from "./roles";
 import { Sessions } from "./Sessions";
 import { Tokens } from "./Tokens";
 
@@ -110,8 +110,12 @@ function Everybody({ people, may }: { people: readonly Person[]; may: boolean })
 }
 
 /** A name, and what goes with it. */
-function PersonFields({ of }: { of: FormState<{ name: string; roles: Schemas["Role"][] }> }) {
-  const { roles } = of.edit;
+function PersonFields({
+  of,
+}: {
+  of: FormState<{ name: string; roles: Schemas["Role"][]; skills: Schemas["Skill"][] }>;
+}) {
+  const { roles, skills } = of.edit;
   const problem = of.at("/roles");
   return (
     <>
@@ -133,6 +137,20 @@ function PersonFields({ of }: { of: FormState<{ name: string; roles: Schemas["Ro
         ))}
         <Problem of={problem && new Error(problem)} />
       </div>
+      <div role="group" aria-label="What not everybody can" style={{ display: "grid", gap: 6 }}>
+        <Quiet>The day’s plan gives such work to those who can, once anybody is marked.</Quiet>
+        {SKILLS.map(([skill, name]) => (
+          <Checkbox
+            key={skill}
+            checked={skills.includes(skill)}
+            onChange={(is) =>
+              of.change({ skills: is ? [...skills, skill] : skills.filter((s) => s !== skill) })
+            }
+          >
+            {name}
+          </Checkbox>
+        ))}
+      </div>
       <FormProblem of={of} />
     </>
   );
@@ -143,12 +161,12 @@ function One({ person, onDone }: { person: Person; onDone: () => void }) {
   const worker = useWorkerId();
   const invite = useInvite();
   const form = useForm({
-    start: { name: person.name, roles: [...person.roles] },
+    start: { name: person.name, roles: [...person.roles], skills: [...person.skills] },
     send: (edit) => put(person.id, { ...edit, active: person.active }),
     done: onDone,
   });
   const change = useMutation({
-    mutationFn: (active: boolean) => put(person.id, { name: person.name, active, roles: null }),
+    mutationFn: (active: boolean) => put(person.id, { name: person.name, active, roles: null, skills: null }),
     onSuccess: (_now, active) => {
       note(active ? `${person.name} is back.` : `${person.name} is no longer here.`, () =>
         change.mutate(!active),
@@ -198,10 +216,10 @@ function Somebody() {
   const invite = useInvite();
   const [added, setAdded] = useState("");
   const form = useForm({
-    start: { name: "", roles: ["technician"] as Schemas["Role"][] },
+    start: { name: "", roles: ["technician"] as Schemas["Role"][], skills: [] as Schemas["Skill"][] },
     // Sent again because no code came, it is the same person.
-    send: async ({ name, roles }, id) => {
-      await put(id, { name, active: true, roles });
+    send: async ({ name, roles, skills }, id) => {
+      await put(id, { name, active: true, roles, skills });
       setAdded(name.trim());
       return invite.mutateAsync(id);
     },

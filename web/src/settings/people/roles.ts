@@ -16,3 +16,9 @@ export const rolesInWords = (roles: readonly Schemas["Role"][]): string =>
   ROLES.filter(([role]) => roles.includes(role))
     .map(([, name], i) => (i === 0 ? name : name.toLowerCase()))
     .join(", ");
+
+/** What not everybody in a shop can do, for the day's plan. */
+export const SKILLS: readonly (readonly [Schemas["Skill"], string])[] = [
+  ["hydraulics", "Hydraulic brakes"],
+  ["welding", "Welding"],
+];

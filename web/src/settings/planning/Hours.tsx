@@ -4,12 +4,16 @@ import { dayInWords } from "../../api/words";
 import { Button, TextButton } from "../../ui/Button";
 import { later } from "../../ui/later";
 import { Quiet, Row, Section } from "../../ui/Page";
+import { hour, quarters } from "../../api/hours";
+import { Select } from "../../ui/Select";
 import { Small } from "./Small";
 
 // A calendar is large; the page is there before it.
 const DateField = later(async () => ({ default: (await import("../../ui/DateField")).DateField }));
 
 export type OpenHours = Required<Schemas["OpenHours"]>;
+
+const TIMES = quarters("00:00:00", "23:45:00");
 
 const DAYS = ["Monday", "Tuesday", "Wednesday", "Thursday", "Friday", "Saturday", "Sunday"];
 
@@ -74,6 +78,32 @@ export function Hours({
           onChange={(ratePerHour) => onCosts({ ...costs, ratePerHour })}
         />
       </Row>
+      <Row $gap={16} style={{ alignItems: "flex-end" }}>
+        <Select
+          label="Work begins"
+          value={hours.opensAt}
+          options={TIMES.map((t) => [t, hour(t)] as const)}
+          onChange={(opensAt) => onHours({ ...hours, opensAt })}
+        />
+        <Select
+          label="The break begins"
+          value={hours.breakAt}
+          options={TIMES.map((t) => [t, hour(t)] as const)}
+          onChange={(breakAt) => onHours({ ...hours, breakAt })}
+        />
+        <Small
+          label="Minutes of break"
+          value={hours.breakMinutes}
+          problem={at("/hours/breakMinutes")}
+          ours={ourHours.breakMinutes}
+          onChange={(breakMinutes) => onHours({ ...hours, breakMinutes })}
+        />
+      </Row>
+      {at("/hours/opensAt") && (
+        <div role="alert" style={{ color: "var(--renew)", fontWeight: 600 }}>
+          {at("/hours/opensAt")}
+        </div>
+      )}
       <h3>Hours of each day that go into trailers</h3>
       <Row $gap={16} style={{ alignItems: "flex-start" }}>
         {DAYS.map((day, i) => (
