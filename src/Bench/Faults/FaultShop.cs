@@ -10,23 +10,25 @@ namespace SturdyTinker.Bench.Faults;
 /// <summary>The folder of a shop, and the program that is started on it and killed.</summary>
 internal sealed class FaultShop(string program, string folder)
 {
-    private Guid person, trailer;
+    private Guid[] trailers = [];
 
     public string Program { get; } = program;
 
     public string Folder { get; } = folder;
 
-    /// <summary>Who writes, and on which trailer.</summary>
-    public async Task<(Guid Person, Guid Trailer)> WhoAsync()
+    /// <summary>
+    /// The trailer that something of this id is written on: always the same one, and each as often as any other, for no
+    /// trailer makes ten thousand trips.
+    /// </summary>
+    public async Task<Guid> TrailerOfAsync(Guid id)
     {
-        if (person == default)
+        if (trailers.Length == 0)
         {
             await using ShopFile file = Open();
-            person = await file.People.Select(p => p.Id).FirstAsync();
-            trailer = await file.Trailers.OrderBy(t => t.Tag).Select(t => t.Id).FirstAsync();
+            trailers = await file.Trailers.OrderBy(t => t.Tag).Select(t => t.Id).ToArrayAsync();
         }
 
-        return (person, trailer);
+        return trailers[(id.GetHashCode() & int.MaxValue) % trailers.Length];
     }
 
     public async Task<HashSet<Guid>> TripsAsync(List<Guid> ids)
@@ -143,7 +145,7 @@ internal sealed class Running : IDisposable
 
     public async Task<bool> TripAsync(Guid id, string typed)
     {
-        (_, Guid trailer) = await shop.WhoAsync();
+        Guid trailer = await shop.TrailerOfAsync(id);
         return await SentAsync(() => http.PutAsJsonAsync(
             $"/api/yard/trailers/{trailer}/meter/{id}",
             new
@@ -168,7 +170,7 @@ internal sealed class Running : IDisposable
     /// <summary>Asks for a page: of a trailer, of the yard, of what stands in the bay.</summary>
     public async Task<bool> PageAsync(int which)
     {
-        (_, Guid trailer) = await shop.WhoAsync();
+        Guid trailer = await shop.TrailerOfAsync(Guid.NewGuid());
         return await SentAsync(() => http.GetAsync(which switch
         {
             0 => $"/api/yard/trailers/{trailer}",
