@@ -101,6 +101,7 @@ internal static class BrakeJobs
         decimal ounces,
         Func<StepContext, bool> wanted) => new(code, title, minutes)
         {
+            Critical = CriticalSteps.Brakes,
             Detail = "Farthest first, the bleed screw at the top. Keep the reservoir full. " + FluidWords,
             Cautions = FluidCautions,
             Tools = _ => ["bleeder hose and jar", "flare wrench"],
@@ -627,6 +628,7 @@ internal static class BrakeJobs
             .. BleedingWhereOpened,
             Once(new("try-discs", "Pump the actuator until it is firm, try that each wheel holds", 2)
             {
+                Critical = CriticalSteps.Brakes,
                 Detail = "Each wheel turned by hand, held by somebody at the actuator, free again when it lets go.",
                 Subjects = [Subject.Hydraulics, Subject.Rotor],
                 Late = true,

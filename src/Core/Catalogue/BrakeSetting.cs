@@ -24,6 +24,7 @@ internal static class BrakeSetting
         .. StarWheel(late: true).Select(s => new Work("brake-setting", "wheel-off", s) { Where = BrakesAt }),
         new("brake-try", "secured", new("power", "Power at the plug: pull, hum, amperes of all brakes together", 2)
         {
+            Critical = CriticalSteps.Brakes,
             Detail = "12 V at the trailer’s plug, the ammeter in the brake wire: about 3.0 A for each 10 or 12 in "
                 + "brake, 2.5 A for each of 7 in (from memory). Each magnet hums.",
             Readings = ["circuit-current"],
@@ -36,6 +37,7 @@ internal static class BrakeSetting
         { Where = AtTrailer },
         new("brake-try", "secured", new("pedal", "Pump the actuator until it is firm, try that each wheel holds", 1.5m)
         {
+            Critical = CriticalSteps.Brakes,
             Detail = "Pistons that were pushed back, and shoes that were set, have to come to their work again before "
                 + "the road.",
             Wanted = Hydraulic,

@@ -163,6 +163,12 @@ public sealed record Step(string Code, string Title, decimal Minutes)
     /// </summary>
     public bool Late { get; init; }
 
+    /// <summary>
+    /// Why it stands alone at every pace: missing it can kill. Null where it may be folded away among others. Source:
+    /// common practice.
+    /// </summary>
+    public string? Critical { get; init; }
+
     /// <summary>Whether the step can be skipped, with a reason, and the job still counts as done.</summary>
     public bool Optional { get; init; }
 }

@@ -34,6 +34,7 @@ internal static class WheelEndOpenings
         [
             new("chock", "Chock the wheels, both sides of each tyre", 3)
             {
+                Critical = CriticalSteps.Stays,
                 Detail = "Level ground, nothing loose on top.",
                 Cautions = ["A trailer that rolls off its jack kills. Chocks before anything is loosened."],
                 Tools = _ => ["wheel chocks"],
@@ -61,6 +62,7 @@ internal static class WheelEndOpenings
             },
             new("block-frame", "No wheel will stay down: block the frame fore and aft", 1)
             {
+                Critical = CriticalSteps.Stays,
                 Detail = "Chocks hold only until the second side goes up. Nobody is under it while it moves.",
                 Cautions =
                 [
@@ -98,6 +100,7 @@ internal static class WheelEndOpenings
             },
             new("stand", "Stands under the frame, weight on them", 4)
             {
+                Critical = CriticalSteps.Stands,
                 Detail = "Let it down onto the stands and push at it before you trust it.",
                 Cautions = ["Stands before hands."],
                 Tools = _ => ["two stands"],
@@ -325,12 +328,14 @@ internal static class WheelEndOpenings
             },
             new("one-piece-lock", "Lock the one-piece nut", 1)
             {
+                Critical = CriticalSteps.Locks,
                 Detail = "Its lock sits wholly home, and the hub turns free.",
                 Wanted = OnePiece,
                 Subjects = [Subject.NutLock]
             },
             new("new-pin", "New cotter pin, bent over", 0.75m)
             {
+                Critical = CriticalSteps.Locks,
                 Detail = "It is what keeps the wheel on.",
                 Wanted = c => LockedBy(NutRetention.CastleNut)(c) && c.Practices.Is(PracticeQuestions.CotterPin, "new"),
                 Practice = PracticeQuestions.CotterPin,
@@ -339,6 +344,7 @@ internal static class WheelEndOpenings
             },
             new("old-pin", "Cotter pin back if unmarked, bent over", 0.75m)
             {
+                Critical = CriticalSteps.Locks,
                 Detail = "It is what keeps the wheel on: any mark or crack, and a new one goes in.",
                 Wanted = c => LockedBy(NutRetention.CastleNut)(c)
                     && c.Practices.Is(PracticeQuestions.CotterPin, "reuse"),
@@ -347,11 +353,13 @@ internal static class WheelEndOpenings
             },
             new("tab-up", "Bend a fresh tab up into the slot", 0.75m)
             {
+                Critical = CriticalSteps.Locks,
                 Wanted = LockedBy(NutRetention.TangWasher),
                 Subjects = [Subject.NutLock]
             },
             new("clip-on", "Retainer clip on", 0.75m)
             {
+                Critical = CriticalSteps.Locks,
                 Detail = "It seats fully or not at all.",
                 Wanted = LockedBy(NutRetention.RetainerClip),
                 Subjects = [Subject.NutLock]
