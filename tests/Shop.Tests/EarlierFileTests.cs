@@ -318,6 +318,11 @@ public sealed class EarlierFileTests
             Line("away", absence.PersonId, absence.Day, absence.From, absence.To);
         }
 
+        foreach (StepEntry folded in await file.StepEntries.Where(e => e.Folded).OrderBy(e => e.Id).ToListAsync())
+        {
+            Line("folded", folded.Key);
+        }
+
         foreach (Visit told in await file.Visits.Where(v => v.Said != "").OrderBy(v => v.Id).ToListAsync())
         {
             Line("said", told.Said, told.Standing, told.PickUpOn, told.PickUpAt);

@@ -29,6 +29,9 @@ public sealed class StepEntry
     /// <summary>The socket that fitted, as written down; null when nobody wrote one.</summary>
     public string? Socket { get; init; }
 
+    /// <summary>Whether it was done with others on one card, folded away: nobody ticked it by itself.</summary>
+    public bool Folded { get; init; }
+
     /// <summary>When it was taken back; null while it stands. A taken-back entry never comes alive again.</summary>
     public DateTimeOffset? UndoneAt { get; set; }
 }

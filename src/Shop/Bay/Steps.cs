@@ -36,8 +36,19 @@ public sealed record EntryDraft(
     int? Seconds = null,
     string? Socket = null);
 
+/// <summary>A step of a card.</summary>
+/// <param name="Id">Made by the client, UUID version 7: the entry's.</param>
+/// <param name="Step">The step.</param>
+/// <param name="Ticked">Whether it was ticked by itself; a critical one without a figure has to be.</param>
+public sealed record CardStep(Guid Id, EntryDraft Step, bool Ticked);
+
+/// <summary>Steps that were done in one go.</summary>
+/// <param name="Steps">They, in their order.</param>
+public sealed record CardDraft(IReadOnlyList<CardStep> Steps);
+
 internal static class Steps
 {
+    private const int MostSteps = 120;
     private const int LongestReason = 300;
     private const int MostParts = 60;
     private const int LongestSocket = 40;
@@ -47,6 +58,7 @@ internal static class Steps
     {
         bay.MapPut("/visits/{id:guid}/entries/{entryId:guid}", SettleAsync).Needs(Right.Work);
         bay.MapDelete("/visits/{id:guid}/entries/{entryId:guid}", TakeBackAsync).Needs(Right.Work);
+        bay.MapPost("/visits/{id:guid}/cards", SettleCardAsync).Needs(Right.Work);
     }
 
     private static async Task<Ok<VisitState>> SettleAsync(
@@ -80,62 +92,15 @@ internal static class Steps
                 "/key");
         }
 
-        string? reason = draft.SkippedBecause?.Trim();
         if (progress.WhyNotYet(step) is { } notYet)
         {
             throw Refusal.Conflict(notYet, "/key");
         }
 
-        Checks checks = new();
-        if (reason is not null)
+        Settling settling = new(file, visit, packet, await file.ContextAsync(visit), clock, worker);
+        if (await settling.PutDownAsync(step, entryId, draft, "", folded: false))
         {
-            checks.Text("/skippedBecause", reason, "The reason for skipping", LongestReason);
-            checks.Add("/skippedBecause", Progress.WhyNotSkipped(step));
-        }
-
-        string socket = checks.Text("/socket", draft.Socket, "The socket", LongestSocket, required: false);
-        checks.Add("/socket", socket.Length > 0 && step.Socket is null ? "This step takes no socket." : null);
-        checks.Add(
-            "/seconds",
-            draft.Seconds is < 0 or > MostSeconds ? "A step takes between no time and a day." : null);
-        List<Reading> readings = Readings(draft, step, visit, await file.ContextAsync(visit), clock, worker, checks);
-        checks.Add(
-            "/parts",
-            draft.Parts?.Count > MostParts ? $"A step uses at most {MostParts} kinds of parts." : null);
-        checks.Done();
-        List<PartUsed> parts = [.. (draft.Parts ?? []).Select((p, i) => Parts.Used(
-            checks,
-            $"/parts/{i}",
-            p.Id,
-            visit,
-            new PartDraft(step.Place, p.Name, p.Quantity, p.Unit),
-            clock,
-            worker,
-            step.Key))];
-        checks.Done();
-        await Parts.UseAsync(file, visit, step, parts);
-        file.StepEntries.Add(new StepEntry
-        {
-            Id = entryId,
-            VisitId = id,
-            Key = step.Key,
-            At = clock.Now,
-            PersonId = worker.Id,
-            SkippedBecause = reason,
-            Seconds = draft.Seconds,
-            Socket = socket.Length > 0 ? socket : null
-        });
-        file.Readings.AddRange(readings);
-        await file.SaveChangesAsync();
-        if (readings.Count > 0)
-        {
-            await file.ConcludeAsync(visit, clock.Today);
-            await file.SaveChangesAsync();
-        }
-
-        if (step.Part == StepPart.Open)
-        {
-            await RoundPage.TickAsync(file, visit, packet, clock, worker);
+            await settling.ConcludeAsync();
         }
 
         VisitState state = await VisitStates.OfAsync(file, visit, packet);
@@ -143,40 +108,89 @@ internal static class Steps
         return TypedResults.Ok(state);
     }
 
-    private static List<Reading> Readings(
-        EntryDraft draft,
-        PacketStep step,
-        Visit visit,
-        ReadingContext context,
+    /// <summary>
+    /// A card: several steps that were done in one go, in their order. All of them are saved, or none; each is known by
+    /// its own id, so that the card may be sent again.
+    /// </summary>
+    private static async Task<Ok<VisitState>> SettleCardAsync(
+        Guid id,
+        CardDraft draft,
+        ShopFile file,
         Clock clock,
-        Worker worker,
-        Checks checks)
+        Worker worker)
     {
-        List<Reading> readings = [];
-        for (int i = 0; i < draft.Readings.Count; i++)
+        Checks checks = new();
+        checks.Add("/steps", draft.Steps.Count is 0 or > MostSteps ? $"A card has 1 to {MostSteps} steps." : null);
+        checks.Add("/steps", draft.Steps.DistinctBy(s => s.Id).Count() < draft.Steps.Count
+            ? "Each step has an id of its own."
+            : null);
+        checks.Done();
+        await using var transaction = await file.Database.BeginTransactionAsync();
+        Guid[] ids = [.. draft.Steps.Select(s => s.Id)];
+        Dictionary<Guid, StepEntry> known =
+            await file.StepEntries.AsNoTracking().Where(s => ids.Contains(s.Id)).ToDictionaryAsync(s => s.Id);
+        if (draft.Steps.Any(s => known.TryGetValue(s.Id, out StepEntry? same)
+            && (same.VisitId != id || same.Key != s.Step.Key)))
         {
-            ReadingDraft taken = draft.Readings[i];
-            if (ReadingKinds.Find(taken.Kind) is { } kind && step.Readings.Contains(kind.Code))
-            {
-                readings.Add(Understand.Taken(
-                    checks,
-                    $"/readings/{i}",
-                    taken,
-                    kind,
-                    Place.Of(step.Place),
-                    step.Key,
-                    visit,
-                    context,
-                    clock,
-                    worker));
-            }
-            else
-            {
-                checks.Add($"/readings/{i}/kind", "This step does not ask for that reading.");
-            }
+            throw Refusal.Conflict("This id belongs to another step.");
         }
 
-        return readings;
+        if (known.Count == ids.Length)
+        {
+            // Sent again, perhaps after a lost answer: nothing changes.
+            return TypedResults.Ok(await StateAsync(file, id));
+        }
+
+        Visit visit = await VisitPage.OpenAsync(file, id);
+        Packet packet = await VisitPage.PacketAsync(file, visit);
+        List<StepEntry> entries = await VisitPage.EntriesAsync(file, id);
+        Settling settling = new(file, visit, packet, await file.ContextAsync(visit), clock, worker);
+        bool figures = false;
+        for (int i = 0; i < draft.Steps.Count; i++)
+        {
+            string at = $"/steps/{i}";
+            CardStep one = draft.Steps[i];
+            PacketStep step = packet.Steps.FirstOrDefault(s => s.Key == one.Step.Key)
+                ?? throw Refusal.Field($"{at}/step/key", "This visit has no such step.");
+            Progress progress = new(packet, entries);
+            if (known.ContainsKey(one.Id))
+            {
+                continue;
+            }
+
+            if (progress.EntryFor(step.Key) is not null)
+            {
+                throw Refusal.Conflict(
+                    $"Somebody has settled “{step.Title}” already: the card is shown as it stands now.",
+                    $"{at}/step/key");
+            }
+
+            if (progress.WhyNotYet(step) is { } notYet)
+            {
+                throw Refusal.Conflict(notYet, $"{at}/step/key");
+            }
+
+            string? critical = WorkCard.WhyCritical(step);
+            checks.Add(
+                at,
+                critical is not null
+                    && !one.Ticked
+                    && one.Step.Readings.Count == 0
+                    && one.Step.SkippedBecause is null ? $"Tick this one by itself. {critical}" : null);
+            checks.Done();
+            bool folded = critical is null && draft.Steps.Count > 1 && !one.Ticked;
+            figures |= await settling.PutDownAsync(step, one.Id, one.Step, $"{at}/step", folded);
+            entries.Add(new StepEntry { Id = one.Id, VisitId = id, Key = step.Key });
+        }
+
+        if (figures)
+        {
+            await settling.ConcludeAsync();
+        }
+
+        VisitState state = await VisitStates.OfAsync(file, visit, packet);
+        await transaction.CommitAsync();
+        return TypedResults.Ok(state);
     }
 
     // A step taken back takes its figures and its parts with it: they are asked for again when the step is done again.
@@ -229,5 +243,105 @@ internal static class Steps
     {
         Visit visit = await file.Visits.AsNoTracking().FirstAsync(v => v.Id == id);
         return await VisitStates.OfAsync(file, visit, await VisitPage.PacketAsync(file, visit));
+    }
+
+    /// <summary>What every step of a request is settled with.</summary>
+    private sealed record Settling(
+        ShopFile File,
+        Visit Visit,
+        Packet Packet,
+        ReadingContext Context,
+        Clock Clock,
+        Worker Worker)
+    {
+        // Whether it brought figures: what they come to together is worked out once, at the end.
+        internal async Task<bool> PutDownAsync(PacketStep step, Guid id, EntryDraft draft, string at, bool folded)
+        {
+            Checks.Id(id);
+            Checks checks = new();
+            string? reason = draft.SkippedBecause?.Trim();
+            if (reason is not null)
+            {
+                checks.Text($"{at}/skippedBecause", reason, "The reason for skipping", LongestReason);
+                checks.Add($"{at}/skippedBecause", Progress.WhyNotSkipped(step));
+            }
+
+            string socket = checks.Text($"{at}/socket", draft.Socket, "The socket", LongestSocket, required: false);
+            checks.Add($"{at}/socket", socket.Length > 0 && step.Socket is null ? "This step takes no socket." : null);
+            checks.Add(
+                $"{at}/seconds",
+                draft.Seconds is < 0 or > MostSeconds ? "A step takes between no time and a day." : null);
+            List<Reading> readings = Readings(draft, step, at, checks);
+            checks.Add(
+                $"{at}/parts",
+                draft.Parts?.Count > MostParts ? $"A step uses at most {MostParts} kinds of parts." : null);
+            checks.Done();
+            List<PartUsed> parts = [.. (draft.Parts ?? []).Select((p, i) => Parts.Used(
+                checks,
+                $"{at}/parts/{i}",
+                p.Id,
+                Visit,
+                new PartDraft(step.Place, p.Name, p.Quantity, p.Unit),
+                Clock,
+                Worker,
+                step.Key))];
+            checks.Done();
+            await Parts.UseAsync(File, Visit, step, parts);
+            File.StepEntries.Add(new StepEntry
+            {
+                Id = id,
+                VisitId = Visit.Id,
+                Key = step.Key,
+                At = Clock.Now,
+                PersonId = Worker.Id,
+                SkippedBecause = reason,
+                Seconds = draft.Seconds,
+                Socket = socket.Length > 0 ? socket : null,
+                Folded = folded
+            });
+            File.Readings.AddRange(readings);
+            await File.SaveChangesAsync();
+            if (step.Part == StepPart.Open)
+            {
+                await RoundPage.TickAsync(File, Visit, Packet, Clock, Worker);
+            }
+
+            return readings.Count > 0;
+        }
+
+        internal async Task ConcludeAsync()
+        {
+            await File.ConcludeAsync(Visit, Clock.Today);
+            await File.SaveChangesAsync();
+        }
+
+        private List<Reading> Readings(EntryDraft draft, PacketStep step, string at, Checks checks)
+        {
+            List<Reading> readings = [];
+            for (int i = 0; i < draft.Readings.Count; i++)
+            {
+                ReadingDraft taken = draft.Readings[i];
+                if (ReadingKinds.Find(taken.Kind) is { } kind && step.Readings.Contains(kind.Code))
+                {
+                    readings.Add(Understand.Taken(
+                        checks,
+                        $"{at}/readings/{i}",
+                        taken,
+                        kind,
+                        Place.Of(step.Place),
+                        step.Key,
+                        Visit,
+                        Context,
+                        Clock,
+                        Worker));
+                }
+                else
+                {
+                    checks.Add($"{at}/readings/{i}/kind", "This step does not ask for that reading.");
+                }
+            }
+
+            return readings;
+        }
     }
 }

@@ -16,7 +16,8 @@ public sealed record EntryAnswer(
     string By,
     string? SkippedBecause,
     int? Seconds,
-    string? Socket);
+    string? Socket,
+    bool Folded);
 
 /// <summary>
 /// A figure taken. Where it tells candidates apart, it names the part it picks; one of a step goes with its step.
@@ -103,6 +104,8 @@ public sealed record JobAnswer(string Job, string Name, string Place, string Pla
 /// <param name="NextOfHands">
 /// Where two work, the key of each one's next step; null where there is none that can be done now.
 /// </param>
+/// <param name="PhaseCard">Keys of the steps of the next card of a phase; empty where one step is a card.</param>
+/// <param name="PlaceCard">Keys of the steps of the next card of a place; empty where one step is a card.</param>
 /// <param name="Composed">
 /// How often the packet was composed anew: when it has grown, the visit itself has to be fetched again.
 /// </param>
@@ -131,6 +134,8 @@ public sealed record VisitState(
     string? Next,
     string? NextToPutBack,
     IReadOnlyList<string?> NextOfHands,
+    IReadOnlyList<string> PhaseCard,
+    IReadOnlyList<string> PlaceCard,
     int Composed,
     IReadOnlyList<PacketOpening> OpenNow,
     decimal MinutesDone,
@@ -151,7 +156,7 @@ public sealed record VisitState(
 
 /// <summary>
 /// A visit, whole: what seldom changes while it is worked, and how far it has come. What earlier visits of this trailer
-/// say of a step stands in <c>SeenBefore</c>, by the step's key.
+/// say of a step stands in <c>SeenBefore</c>, why one is never folded away in <c>Critical</c>, by the step's key.
 /// </summary>
 public sealed record VisitAnswer(
     Guid Id,
@@ -174,6 +179,7 @@ public sealed record VisitAnswer(
     IReadOnlyList<ReadingAsked> ReadingsAsked,
     IReadOnlyList<string> Practices,
     IReadOnlyDictionary<string, IReadOnlyList<string>> SeenBefore,
+    IReadOnlyDictionary<string, string> Critical,
     VisitState State);
 
 /// <summary>A visit in the bay, as a line.</summary>

@@ -58,6 +58,10 @@ internal static class VisitPage
             [.. ReadingKinds.All.Select(k => new ReadingAsked(k.Code, k.Name, k.Quantity, k.Example))],
             [.. packet.Steps.Select(s => s.Practice).OfType<string>().Distinct()],
             await SeenBefore.OfAsync(file, found.visit, packet),
+            packet.Steps
+                .Select(s => (s.Key, Why: WorkCard.WhyCritical(s)))
+                .Where(s => s.Why is not null)
+                .ToDictionary(s => s.Key, s => s.Why!),
             await VisitStates.OfAsync(file, found.visit, packet));
     }
 

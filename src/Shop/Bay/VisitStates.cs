@@ -46,11 +46,18 @@ internal static class VisitStates
             visit.Jobs,
             Remedies.In(context)).Mended(closing.Renewals).ToDictionary(m => m.Finding.Id, m => m.By.InWords);
         bool open = visit.ClosedAt is null;
+
+        // Where two work, each is led step by step: a card of one would hold up the other.
+        string[] Keys(Pace pace) => open && visit.Technicians == 1
+            ? [.. (WorkCard.Next(packet, progress, pace)?.Steps ?? []).Select(s => s.Key)]
+            : [];
         return new VisitState(
             entries.ConvertAll(e => Answer(e, people)),
             progress.Next?.Key,
             progress.NextToPutBack?.Key,
             visit.Technicians == 2 ? [progress.NextFor(1)?.Key, progress.NextFor(2)?.Key] : [],
+            Keys(Pace.Phase),
+            Keys(Pace.Place),
             visit.Composed,
             progress.OpenNow,
             packet.Steps.Where(s => settled.Contains(s.Key)).Sum(s => s.Minutes),
@@ -77,7 +84,8 @@ internal static class VisitStates
         people[entry.PersonId],
         entry.SkippedBecause,
         entry.Seconds,
-        entry.Socket);
+        entry.Socket,
+        entry.Folded);
 
     private static FindingAnswer Answer(Finding finding, string? mendedHere, Dictionary<Guid, string> people) => new(
         finding.Id,

@@ -59,6 +59,8 @@ internal sealed class StepEntryMapping : IEntityTypeConfiguration<StepEntry>
         builder.HasOne<Visit>().WithMany().HasForeignKey(s => s.VisitId);
         builder.HasOne<Person>().WithMany().HasForeignKey(s => s.PersonId).OnDelete(DeleteBehavior.Restrict);
 
+        builder.Property(s => s.Folded).HasDefaultValue(false);
+
         // A step is settled once; what was taken back does not count.
         builder.HasIndex(s => new { s.VisitId, s.Key }).HasFilter("UndoneAt IS NULL").IsUnique();
     }

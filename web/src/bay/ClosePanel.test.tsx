@@ -63,7 +63,16 @@ describe("the closing of a visit", () => {
 
   it("says why it can't be closed yet, and takes the last step back", async () => {
     const entries = [
-      { id: "entry-9", key: "k", at: "", by: "", skippedBecause: null, seconds: null, socket: null },
+      {
+        id: "entry-9",
+        key: "k",
+        at: "",
+        by: "",
+        skippedBecause: null,
+        seconds: null,
+        socket: null,
+        folded: false,
+      },
     ];
     const { user, of } = close(
       { whyNotClosed: "The wheel, axle 1 left, is still off.", entries },

@@ -26,6 +26,7 @@ const entry = {
   skippedBecause: null,
   seconds: null,
   socket: null,
+  folded: false,
 };
 
 /** A step on the screen, with the server's answers beside the ones every step asks for. */

@@ -9,6 +9,7 @@ import { Quiet, Row, Stack } from "../ui/Page";
 import { Photos } from "../ui/Photos";
 import { Problem } from "../ui/Problem";
 import { StepFigures } from "./StepFigures";
+import { usePedal } from "./usePedal";
 import { useStep } from "./useStep";
 import { Where } from "./Where";
 import { Select } from "../ui/Select";
@@ -104,6 +105,7 @@ export function StepPanel({ visit, step, onState, onTold, onFound }: Props) {
     else return;
     event.preventDefault();
   };
+  usePedal(at.settle, at.takeBack);
   const takeBack = at.takeBack && (
     <Button isDisabled={at.takingBack} onPress={at.takeBack}>
       Take the last one back

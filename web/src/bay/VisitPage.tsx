@@ -1,20 +1,27 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { useCallback, useState } from "react";
+import { Suspense, useCallback, useState } from "react";
 import styled from "styled-components";
 import { Link, useNavigate } from "react-router";
-import { answer, type Schemas, shop } from "../api/client";
+import { answer, type Schemas, sentence, shop } from "../api/client";
 import { minutesInWords, small } from "../api/words";
 import { TextButton } from "../ui/Button";
+import { later } from "../ui/later";
+import { Select } from "../ui/Select";
 import { HoldBanner } from "../ui/HoldBanner";
+import { note } from "../ui/Notes";
 import { Columns, Head, Page, Quiet, Stack } from "../ui/Page";
 import { Problem } from "../ui/Problem";
 import { Aside } from "./Aside";
 import { ClosePanel } from "./ClosePanel";
 import { FindingPanel } from "./FindingPanel";
+import { cardOf, PACES, usePace } from "./card/pace";
 import { StepPanel } from "./StepPanel";
 import { LOOK_AGAIN, useVisitNews } from "./useVisitNews";
 import { ValleyDrawing } from "./ValleyDrawing";
+import { Bone } from "../ui/Skeleton";
 import { WaitingPage } from "../ui/Waiting";
+
+const CardPanel = later(() => import("./card/CardPanel"));
 
 // On a phone the step at hand needs the room: the jobs are told in full further down.
 const What = styled.span`
@@ -71,6 +78,10 @@ function AtWork({
   const key = chosen ?? (leaving ? state.nextToPutBack : next);
   const step = packet.steps.find((s) => s.key === key) ?? null;
   const deepest = state.openNow[0];
+  const [pace, setPace] = usePace();
+  // A step that somebody opened stands alone, whatever the pace.
+  const card = chosen === null && !leaving && visit.technicians === 1 ? cardOf(visit, pace) : [];
+  const back = useTakeBack(visit, settle);
 
   return (
     <Page>
@@ -80,6 +91,9 @@ function AtWork({
             {visit.tag} <What>{small(visit.what)}</What>
           </h1>
         </Stack>
+        {visit.technicians === 1 && !state.closedAt && (
+          <Select label="How you are led" quiet value={pace} options={PACES} onChange={setPace} />
+        )}
         <h2 style={{ fontSize: 19 }}>
           {visit.technicians === 2 && (
             <>
@@ -102,6 +116,18 @@ function AtWork({
         <Stack $gap={20}>
           {finding ? (
             <FindingPanel visit={visit} step={step} onState={settle} onLeave={() => setFinding(false)} />
+          ) : card.length > 0 && !state.closedAt ? (
+            <Suspense fallback={<Bone $h={420} />}>
+              <CardPanel
+                key={card[0]?.key}
+                visit={visit}
+                steps={card}
+                onState={settle}
+                onFound={() => setFinding(true)}
+                onOpen={setChosen}
+                onBack={back}
+              />
+            </Suspense>
           ) : step && !state.closedAt ? (
             <StepPanel
               key={step.key}
@@ -135,12 +161,28 @@ function AtWork({
       <p style={{ marginTop: 28 }}>
         <Quiet>
           Keys at a step: Enter does it and goes on; with the step in focus, F is “I found something”, S
-          skips, B takes the last one back. The axle maker’s figures and local law come before ours; brake
-          work may be licensed work where you are.
+          skips, B takes the last one back; PageDown is done and PageUp back, for a pedal. The axle maker’s
+          figures and local law come before ours; brake work may be licensed work where you are.
         </Quiet>
       </p>
     </Page>
   );
+}
+
+/** Takes the last entry back; undefined while there is none. */
+function useTakeBack(visit: Schemas["VisitAnswer"], settle: (state: Schemas["VisitState"]) => void) {
+  const last = visit.state.entries.at(-1);
+  const back = useMutation({
+    mutationFn: (entryId: string) =>
+      answer(
+        shop.DELETE("/api/bay/visits/{id}/entries/{entryId}", {
+          params: { path: { id: visit.id, entryId } },
+        }),
+      ),
+    onSuccess: settle,
+    onError: (fault) => note(sentence(fault)),
+  });
+  return last && !back.isPending ? () => back.mutate(last.id) : undefined;
 }
 
 /** Whose screen this is, where two work on a visit; remembered by this browser. */

@@ -47,6 +47,8 @@ export const state = (with_: Partial<Schemas["VisitState"]> = {}): Schemas["Visi
   next: "axle-1-left/repack/pack",
   nextToPutBack: null,
   nextOfHands: [],
+  phaseCard: [],
+  placeCard: [],
   composed: 0,
   openNow: [],
   minutesDone: 0,
@@ -93,6 +95,7 @@ export const visit = (
     readingsAsked: [],
     practices: [],
     seenBefore: {},
+    critical: {},
     state: state(),
     ...with_,
   }) satisfies Schemas["VisitAnswer"];

@@ -1,0 +1,197 @@
+import { useEffect, useRef } from "react";
+import styled from "styled-components";
+import type { Schemas } from "../../api/client";
+import { capital, partWords } from "../../api/words";
+import { Button, TextButton } from "../../ui/Button";
+import { Checkbox } from "../../ui/Checkbox";
+import { MeasureField } from "../../ui/MeasureField";
+import { Quiet, Row, Stack } from "../../ui/Page";
+import { Problem } from "../../ui/Problem";
+import { Select } from "../../ui/Select";
+import { usePedal } from "../usePedal";
+import { isSaid, type Line, useCard } from "./useCard";
+
+const Steps = styled.ol`
+  display: grid;
+  gap: 2px;
+  li {
+    display: grid;
+    gap: 6px;
+    padding: 2px 0;
+  }
+  li[data-critical] {
+    border-left: 6px solid var(--hold-stripe);
+    padding: 6px 12px;
+    background: var(--raised);
+  }
+`;
+
+const Actions = styled(Row)`
+  position: sticky;
+  bottom: 0;
+  background: var(--ground);
+  padding: 10px 0;
+  @media (max-width: 640px) {
+    gap: 8px;
+    button {
+      flex: 1 1 auto;
+      min-height: 52px;
+      padding: 8px 12px;
+      font-size: 19px;
+    }
+  }
+`;
+
+interface Props {
+  visit: Schemas["VisitAnswer"];
+  steps: Schemas["PacketStep"][];
+  onState: (state: Schemas["VisitState"]) => void;
+  onFound: () => void;
+  /** Opens one of the steps alone: to skip it, or to read how it is done. */
+  onOpen: (key: string) => void;
+  onBack: (() => void) | undefined;
+}
+
+/** Several steps as one card: their figures and parts as fields, one touch for the rest, a tick for what can kill. */
+export default function CardPanel({ visit, steps, onState, onFound, onOpen, onBack }: Props) {
+  const card = useCard(visit, steps, onState);
+  const form = useRef<HTMLFormElement>(null);
+  useEffect(() => {
+    const first =
+      form.current?.querySelector<HTMLElement>("input[type=text]") ?? form.current?.querySelector("button");
+    first?.focus({ preventScroll: true });
+  }, []);
+  const place = steps.find((s) => s.depth > 2)?.placeSpoken ?? steps[0]?.placeSpoken ?? "";
+  const last = card.lines.at(-1);
+  // The critical step that ends a card is its button: touching that says it was done.
+  const ends = last?.critical !== undefined && !isSaid(last) ? last : undefined;
+  const unsaid = card.lines.filter((line) => line !== ends && !isSaid(line));
+  const settle = () => {
+    if (unsaid.length === 0) card.settle(...(ends ? [ends.id] : []));
+  };
+  usePedal(settle, onBack);
+  const next = (from: EventTarget): boolean => {
+    const fields = [...(form.current?.querySelectorAll<HTMLInputElement>("input[type=text]") ?? [])];
+    const to = fields[fields.indexOf(from as HTMLInputElement) + 1];
+    to?.focus();
+    to?.select();
+    return to !== undefined;
+  };
+  return (
+    <form
+      ref={form}
+      onKeyDownCapture={(e) => {
+        // Enter at a figure goes on to the next one; at the last it does the card.
+        if (e.key !== "Enter" || !(e.target instanceof HTMLInputElement) || e.target.type !== "text") return;
+        if (e.repeat || next(e.target)) {
+          e.preventDefault();
+          e.stopPropagation();
+        }
+      }}
+      onSubmit={(e) => {
+        e.preventDefault();
+        settle();
+      }}
+    >
+      <Stack $gap={10}>
+        <h2>
+          {capital(place)} <Quiet style={{ fontWeight: 400 }}>{steps.length} steps in one go</Quiet>
+        </h2>
+        <Steps aria-label="The steps of this card">
+          {card.lines.map((line) => (
+            <OneStep
+              key={line.id}
+              visit={visit}
+              line={line}
+              card={card}
+              isEnd={line === ends}
+              onOpen={() => onOpen(line.step.key)}
+            />
+          ))}
+        </Steps>
+        <Problem of={card.error} />
+        {unsaid.length > 0 && (
+          <Quiet role="status">
+            {unsaid.map((line) => line.step.title).join("; ")}: tick this by itself.
+          </Quiet>
+        )}
+      </Stack>
+      <Actions>
+        <Button type="submit" $main $large isDisabled={card.saving || unsaid.length > 0}>
+          {card.saving ? "Saving…" : ends ? `${ends.step.title}: done, next` : "All done, next"}
+        </Button>
+        <Button $large onPress={onFound}>
+          I found something
+        </Button>
+      </Actions>
+      {onBack && <Button onPress={onBack}>Take the last one back</Button>}
+    </form>
+  );
+}
+
+function OneStep({
+  visit,
+  line,
+  card,
+  isEnd,
+  onOpen,
+}: {
+  visit: Schemas["VisitAnswer"];
+  line: Line;
+  card: ReturnType<typeof useCard>;
+  isEnd: boolean;
+  onOpen: () => void;
+}) {
+  const { step } = line;
+  // How long a step took is of no use among others; a figure or a socket of last time is.
+  const before = line.asked.length > 0 || step.socket ? (visit.seenBefore[step.key] ?? []) : [];
+  return (
+    <li data-critical={line.critical || undefined}>
+      {line.critical && !isEnd && line.asked.length === 0 ? (
+        <Checkbox checked={line.ticked} onChange={(ticked) => card.change(line.id, { ticked })}>
+          <b>{step.title}</b>
+        </Checkbox>
+      ) : (
+        <span>
+          <TextButton onPress={onOpen} aria-label={`${step.title}, ${step.placeSpoken}: open it alone`}>
+            {step.title}
+          </TextButton>
+          {step.torque && <> {step.torque.words}</>}
+        </span>
+      )}
+      {line.critical && <Quiet>{line.critical}</Quiet>}
+      {before.length > 0 && <Quiet>Last time here: {before.join("; ")}</Quiet>}
+      {line.asked.map((r) => (
+        <MeasureField
+          key={r.code}
+          label={r.name}
+          value={line.readings[r.code]?.typed ?? ""}
+          onChange={(typed) => card.type(line, r.code, typed)}
+          quantity={r.quantity}
+          judged={{ kind: r.code, visit: visit.id }}
+          example={r.example}
+          problem={card.problemOf(line, r.code)}
+        />
+      ))}
+      {line.parts.map((p) => {
+        const put = (part: Partial<typeof p>) =>
+          card.change(line.id, { parts: line.parts.map((q) => (q.id === p.id ? { ...q, ...part } : q)) });
+        return (
+          <Stack key={p.id} $gap={2}>
+            <Checkbox checked={p.taken} onChange={(taken) => put({ taken })}>
+              Used: {partWords(p)}
+            </Checkbox>
+            {p.taken && p.oneOf.length > 0 && (
+              <Select
+                label={p.picked ? "Which one? The journal measured here says" : "Which one went in?"}
+                value={p.name}
+                onChange={(name) => put({ name, picked: false })}
+                options={p.oneOf.map((name) => [name, name] as const)}
+              />
+            )}
+          </Stack>
+        );
+      })}
+    </li>
+  );
+}
