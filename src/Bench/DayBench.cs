@@ -1,10 +1,15 @@
 using System.Diagnostics;
 using SturdyTinker.Core.Day;
+using SturdyTinker.Core.Intervals;
 using SturdyTinker.Core.People;
+using SturdyTinker.Core.Planning;
+using SturdyTinker.Core.Practices;
 
 namespace SturdyTinker.Bench;
 
-/// <summary>Measures a shop's day: how near its plans come to the best there is.</summary>
+/// <summary>
+/// Measures a shop's day: how near its plans come to the best there is, and how often trailers are called in.
+/// </summary>
 internal static class DayBench
 {
     private const int Days = 40;
@@ -32,8 +37,45 @@ internal static class DayBench
                 + FormattableString.Invariant($"{Numbers.Median(ms):0} ms median, {ms.Max():0} at most"));
         }
 
+        VisitsAYear();
         return 0;
     }
+
+    // How often trailers are called in, by the road they run: as the shop's that does everything for everybody, and as
+    // owners do theirs.
+    private static void VisitsAYear()
+    {
+        DateOnly today = DateOnly.FromDateTime(DateTime.Now);
+        TrailerPlanner planner = new(today, TrailerPlanner.UsualWeeks, PlanCosts.Usual);
+        Upkeep all = new()
+        {
+            Shop = new Dictionary<string, IntervalChoice>
+            {
+                ["bolt-greasing"] = new(true, null, null, Doer.Shop),
+                ["adjustment"] = new(true, 3, 3_000),
+                ["wear-look"] = new(true, 6, 6_000),
+            }
+        };
+        double[] Mean(Upkeep upkeep) =>
+        [
+            .. Use.Select(u => MadeCases.Used(Trailers, today, upkeep)
+                .Where(c => c.MilesAYear >= u.From && c.MilesAYear < u.To)
+                .Average(c => planner.Plan(c.Case, []).Visits.Count / 2.0))
+        ];
+        double[] before = Mean(all), after = Mean(new Upkeep());
+        for (int i = 0; i < Use.Length; i++)
+        {
+            Console.WriteLine(FormattableString.Invariant(
+                $"{Use[i].Name}: called in {after[i]:0.0} times a year; {before[i]:0.0} with the shop doing all of it"));
+        }
+    }
+
+    private static readonly (string Name, double From, double To)[] Use =
+    [
+        ("up to 4,000 miles a year", 0, 4_000), ("4,000 to 9,000", 4_000, 9_000), ("more", 9_000, double.MaxValue)
+    ];
+
+    private const int Trailers = 200;
 
     // Three bays, three who work alone, one who can weld, and an apprentice.
     internal static DayProblem Made(Random random, int visits)

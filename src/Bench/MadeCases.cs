@@ -17,9 +17,13 @@ internal static class MadeCases
     private static readonly Dictionary<RunningGear, StripDown> StripDowns = [];
 
     /// <summary>Generated trailers with a year and a half behind them; the same for the same count and day.</summary>
-    internal static List<TrailerCase> Generated(int count, DateOnly today)
+    internal static List<TrailerCase> Generated(int count, DateOnly today) =>
+        [.. Used(count, today, new Upkeep()).Select(u => u.Case)];
+
+    /// <summary>The same, each with the miles it runs a year, by what the shop has chosen about intervals.</summary>
+    internal static List<(double MilesAYear, TrailerCase Case)> Used(int count, DateOnly today, Upkeep upkeep)
     {
-        List<TrailerCase> cases = [];
+        List<(double, TrailerCase)> cases = [];
         int[] ratings = [2_000, 3_500, 5_200, 6_000, 7_000];
         for (int number = 0; number < count; number++)
         {
@@ -70,8 +74,10 @@ internal static class MadeCases
                 new ReadingContext(gear, PracticeChoices.Defaults),
                 UsageLine.Of(trailer, road, today),
                 Interval.BearingRepack)
-            { Work = work };
-            cases.Add(new TrailerCase(trailer.Id, TrailerStatus.Of(record, today).Upcoming, StripDownOf(gear)));
+            { Work = work, Upkeep = upkeep };
+            cases.Add((
+                total / 550 * 365,
+                new TrailerCase(trailer.Id, TrailerStatus.Of(record, today).Upcoming, StripDownOf(gear))));
         }
 
         return cases;

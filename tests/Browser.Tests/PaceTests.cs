@@ -76,7 +76,11 @@ public sealed class PaceTests
                 r => r.GetProperty("name").GetString()!,
                 r => r.GetProperty("code").GetString()!);
             bool sent = false;
-            foreach (string label in screen.All("main form label").Select(l => l.Text).Where(names.ContainsKey).ToList())
+            foreach (string label in screen
+                .All("main form label")
+                .Select(l => l.Text)
+                .Where(names.ContainsKey)
+                .ToList())
             {
                 IWebElement field = screen.Field(label);
                 field.SendKeys(Keys.Control + "a");

@@ -71,7 +71,8 @@ public sealed class TodayTests
             int bay = screen.Find("[data-testid=bays]").Size.Width / 3;
             screen.Drag(screen.Find("[data-tag=A-12]"), bay - 20);
             screen.Sees("Another trailer stands in this bay then.");
-            Assert.Equal(1, On(await shop.GetAsync("/api/bay/today"), "A-12").GetProperty("slot").GetProperty("bay").GetInt32());
+            JsonElement stays = On(await shop.GetAsync("/api/bay/today"), "A-12");
+            Assert.Equal(1, stays.GetProperty("slot").GetProperty("bay").GetInt32());
 
             screen.Touch(screen.Find("[data-tag=A-12]"));
             screen.Touch(screen.Button("Waits for an answer"));

@@ -87,7 +87,9 @@ public sealed class AuditTests : IDisposable
         Assert.Equal(["refused Secret", "sign-in Secret"], trail.Select(c => c.What));
         Assert.All(trail, c => Assert.Equal(ines, c.PersonId));
         Assert.Null(trail[0].SessionId);
-        Assert.Contains(trail[1].SessionId, await shop.LookAsync(f => f.Sessions.Select(s => (Guid?)s.Id).ToListAsync()));
+        Assert.Contains(
+            trail[1].SessionId,
+            await shop.LookAsync(f => f.Sessions.Select(s => (Guid?)s.Id).ToListAsync()));
         Assert.Empty(await ShopCheck.RunAsync(shop.Folder));
     }
 

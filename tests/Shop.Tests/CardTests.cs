@@ -7,7 +7,9 @@ using Xunit;
 
 namespace SturdyTinker.Shop.Tests;
 
-/// <summary>Several steps settled in one go: all or none, once, and none that can kill without a tick of its own.</summary>
+/// <summary>
+/// Several steps settled in one go: all or none, once, and none that can kill without a tick of its own.
+/// </summary>
 public sealed class CardTests : IDisposable
 {
     private readonly ShopServer shop = new();

@@ -31,7 +31,11 @@ public sealed class DemoTests
             Assert.Equal(6, await file.Visits.CountAsync(v => v.ClosedAt == null));
             Assert.Equal(
                 [Standing.Ready, Standing.WaitsForAnswer, Standing.WaitsForParts],
-                await file.Visits.Where(v => v.Standing != Standing.Working).Select(v => v.Standing).OrderBy(s => s).ToListAsync());
+                await file.Visits
+                    .Where(v => v.Standing != Standing.Working)
+                    .Select(v => v.Standing)
+                    .OrderBy(s => s)
+                    .ToListAsync());
             Assert.Equal(3, await file.BoardSlots.CountAsync(s => s.Day == today));
             Assert.True((await file.SettingsAsync()).Hours.MinutesOn(today) > 0);
             Assert.All(await file.StepEntries.ToListAsync(), e => Assert.True(e.At <= now));

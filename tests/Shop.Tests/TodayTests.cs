@@ -54,7 +54,9 @@ public sealed class TodayTests : IDisposable
         return id;
     }
 
-    /// <summary>From the accepted visit to the trailer in its bay: each step knows all that the one before knew.</summary>
+    /// <summary>
+    /// From the accepted visit to the trailer in its bay: each step knows all that the one before knew.
+    /// </summary>
     [Fact]
     public async Task An_accepted_visit_is_put_on_the_board_taken_in_with_its_jobs_and_stays_where_it_was()
     {
@@ -65,7 +67,9 @@ public sealed class TodayTests : IDisposable
             $"/api/bay/today/{booking}/times",
             new TimesEdit(At(9, 30), shop.Today, At(15)));
         OnBoardAnswer expected = Assert.Single((await BoardAsync()).Trailers);
-        Assert.Equal((booking, false, null, At(9, 30)), (expected.Id, expected.Here, expected.Slot, expected.DropOffAt));
+        Assert.Equal(
+            (booking, false, null, At(9, 30)),
+            (expected.Id, expected.Here, expected.Slot, expected.DropOffAt));
 
         ProposedDay proposed = await ProposedAsync();
         Assert.True(proposed.Exact && proposed.Changes);
@@ -167,7 +171,10 @@ public sealed class TodayTests : IDisposable
 
         // Promised earlier than it can be done.
         await shop.PutAsync<TodayAnswer>($"/api/bay/today/{booking}/times", new TimesEdit(null, shop.Today, At(9)));
-        Assert.Contains("is promised for 9:00 and would be ready at", (await ProposedAsync()).Words[0], StringComparison.Ordinal);
+        Assert.Contains(
+            "is promised for 9:00 and would be ready at",
+            (await ProposedAsync()).Words[0],
+            StringComparison.Ordinal);
         Assert.Equal(At(9), (await BoardAsync()).Trailers[0].Slot!.Late);
         await shop.RefusedAsync(HttpMethod.Put, $"/api/bay/today/absences/{away}", ill with { To = At(9) }, 422);
         await shop.RefusedAsync(

@@ -17,7 +17,8 @@ namespace SturdyTinker.Bench.Faults;
 /// </summary>
 internal static class FaultsBench
 {
-    private const int PowerIsCut = 100, HostileSent = 20_000, Writers = 4, TableRows = 2_000, Clients = 50, EarlierRows = 200;
+    private const int PowerIsCut = 100, HostileSent = 20_000, Writers = 4, TableRows = 2_000, Clients = 50,
+        EarlierRows = 200;
 
     // The last one before there was a door.
     private const string EarlierEdition = "OutgoingMail";
@@ -30,7 +31,9 @@ internal static class FaultsBench
         Random random = new(seed);
         Console.WriteLine(FormattableString.Invariant($"{kills} kills, seed {seed}"));
         string folder = Directory.CreateTempSubdirectory("tinker-faults-").FullName;
-        FaultShop shop = new(Path.Combine(bin, "Shop", "release", "SturdyTinker.Shop.dll"), Path.Combine(folder, "shop"));
+        FaultShop shop = new(
+            Path.Combine(bin, "Shop", "release", "SturdyTinker.Shop.dll"),
+            Path.Combine(folder, "shop"));
         await using (ShopFile file = await ShopFileOpening.OpenAsync(shop.Folder))
         {
             await Fleet.FillAsync(file, 20, DateOnly.FromDateTime(DateTime.Now));

@@ -17,7 +17,8 @@ internal static class PowerCuts
 
     /// <summary>
     /// Cuts the power so many times, by chance of a seed; and some times more on a disk that lies about syncing, to see
-    /// that what is lost there is found. How many of the first left something wrong, or 1 where the others show nothing.
+    /// that what is lost there is found. How many of the first left something wrong; one more where the others show
+    /// nothing.
     /// </summary>
     internal static async Task<int> RunAsync(int cuts, Random random)
     {

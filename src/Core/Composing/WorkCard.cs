@@ -61,7 +61,8 @@ public sealed record WorkCard(IReadOnlyList<PacketStep> Steps)
 
             // After the last critical step the rest goes with it: chocks away, tools counted.
             if (WhyCritical(step) is not null
-                && (pace == Pace.Phase || left.Skip(i + 1).Any(s => WhyCritical(s) is not null || EndOf(s) is not null)))
+                && (pace == Pace.Phase
+                    || left.Skip(i + 1).Any(s => WhyCritical(s) is not null || EndOf(s) is not null)))
             {
                 break;
             }

@@ -108,7 +108,9 @@ public sealed record Upkeep
         return usual is null ? null : rule.ByUse && Uses.Count > 0 ? Used(usual, rule) : (usual, "");
     }
 
-    /// <summary>Who does a task: by the trailer's choice, else its customer's, else the shop's, else as usual.</summary>
+    /// <summary>
+    /// Who does a task: by the trailer's choice, else its customer's, else the shop's, else as usual.
+    /// </summary>
     /// <param name="code">The rule's code, or that of a check's family.</param>
     /// <param name="usual">Who does it where nobody has chosen.</param>
     public Doer DoneBy(string code, Doer usual) =>

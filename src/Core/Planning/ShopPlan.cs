@@ -205,8 +205,8 @@ public sealed class TrailerPlanner(DateOnly today, int weeks, PlanCosts costs)
         };
     }
 
-    // An owner's task is done in every visit that there is anyway, unless it was done not long before: less than half of
-    // what it lasts.
+    // An owner's task is done in every visit that there is anyway, unless it was done not long before: less than half
+    // of what it lasts.
     private static IReadOnlyList<PlannedVisit> WithRiders(
         Terms terms,
         int[][] units,

@@ -479,7 +479,9 @@ internal static class Today
             checks.Add("/pickUpOn", edit.PickUpOn < booking.Day ? "It cannot go before it comes." : null);
             checks.Add(
                 "/pickUpAt",
-                edit.PickUpOn == booking.Day && edit.PickUpAt <= edit.DropOffAt ? "It cannot go before it comes." : null);
+                edit.PickUpOn == booking.Day && edit.PickUpAt <= edit.DropOffAt
+                    ? "It cannot go before it comes."
+                    : null);
             checks.Done();
             (booking.DropOffAt, booking.PickUpOn, booking.PickUpAt) = (edit.DropOffAt, edit.PickUpOn, edit.PickUpAt);
             booking.ChangedAt = clock.Now;

@@ -115,7 +115,8 @@ internal sealed record TodayBoard(
         List<OnBoard> all = [];
         var here = await (from visit in file.Visits.AsNoTracking()
                           join packet in file.Packets.AsNoTracking() on visit.Id equals packet.VisitId
-                          join standing in file.TrailerStatuses.AsNoTracking() on visit.TrailerId equals standing.TrailerId
+                          join standing in file.TrailerStatuses.AsNoTracking()
+                              on visit.TrailerId equals standing.TrailerId
                           join owner in file.Customers.AsNoTracking() on standing.CustomerId equals owner.Id
                           where visit.ClosedAt == null
                           select new { visit, packet.Packet, standing, owner.Phone }).ToListAsync();

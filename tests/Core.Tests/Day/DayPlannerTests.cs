@@ -146,7 +146,13 @@ public sealed class DayPlannerTests
         Random random = new(11);
         for (int i = 0; i < 60; i++)
         {
-            DayProblem problem = Made(random, 1 + random.Next(5), 8 + random.Next(6), 1 + random.Next(2), 2, i % 2 == 0);
+            DayProblem problem = Made(
+                random,
+                1 + random.Next(5),
+                8 + random.Next(6),
+                1 + random.Next(2),
+                2,
+                stands: i % 2 == 0);
             long cost = DayPlanner.Plan(problem).Cost;
             DayProblem longer = problem with
             {

@@ -233,7 +233,10 @@ public sealed class UpkeepTests
     public void A_repack_counts_as_adjusting_and_a_legal_inspection_is_kept_once_it_was_done()
     {
         TrailerRecord record = Record(work: [.. Repacked(new(2026, 4, 1))]);
-        Upkeep asked = new() { Shop = new Dictionary<string, IntervalChoice> { ["adjustment"] = new(true, null, null) } };
+        Upkeep asked = new()
+        {
+            Shop = new Dictionary<string, IntervalChoice> { ["adjustment"] = new(true, null, null) }
+        };
         Assert.Equal(new DateOnly(2026, 7, 1), One(record with { Upkeep = asked }, "adjustment").On);
         Assert.DoesNotContain(
             TrailerStatus.Of(record, Today).Upcoming,

@@ -98,7 +98,8 @@ public sealed class OwnersTasksTests
         double most)
     {
         // Half a year ago, so that two years ahead hold two yearly services and not one and a half.
-        double after = VisitsAYear(Case(miles, daysAgo: 180)), before = VisitsAYear(Case(miles, AllShops, daysAgo: 180));
+        double after = VisitsAYear(Case(miles, daysAgo: 180)),
+            before = VisitsAYear(Case(miles, AllShops, daysAgo: 180));
         Assert.InRange(after, least, most);
         Assert.True(before >= 4, $"{before}");
     }
@@ -146,7 +147,9 @@ public sealed class OwnersTasksTests
         }
     }
 
-    /// <summary>Handing tasks to the owner never makes the shop's plan dearer, and the same day gives the same plan.</summary>
+    /// <summary>
+    /// Handing tasks to the owner never makes the shop's plan dearer, and the same day gives the same plan.
+    /// </summary>
     [Fact]
     public void The_less_the_shop_is_asked_for_the_less_its_plan_costs()
     {
