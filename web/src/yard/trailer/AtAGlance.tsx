@@ -174,7 +174,9 @@ function ComingUp({ trailer, onSee }: Parameters<typeof AtAGlance>[0]) {
   const { owed, upcoming = [], noDue } = trailer.status;
   const wears = upcoming.filter((u) => u.cause === "wear");
   // The soonest of all, and the soonest of what wears: a due date is kept, a wear date is measured.
-  const told = [...new Set([...upcoming.slice(0, MOST), wears[0]])].filter((u) => u !== undefined);
+  // What its owner does between visits comes up for nobody here.
+  const shops = upcoming.filter((u) => u.by !== "owner");
+  const told = [...new Set([...shops.slice(0, MOST), wears[0]])].filter((u) => u !== undefined);
   return (
     <div>
       <h2>Coming up</h2>

@@ -15,7 +15,8 @@ export function FallsDue({ trailer }: { trailer: Schemas["TrailerAnswer"] }) {
           {upcoming.map((u) => (
             <li key={u.id}>
               <b>{u.name}</b>
-              {u.where && `, ${u.where}`}: {dayInWords(u.on)}{" "}
+              {u.where && `, ${u.where}`}: {dayInWords(u.on)}
+              {u.by === "owner" && <b>, its owner does it</b>}{" "}
               <Quiet>
                 {u.early !== u.late && `(${dayInWords(u.early)} to ${dayInWords(u.late)}) `}
                 {u.reason}
