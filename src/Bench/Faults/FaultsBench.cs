@@ -183,6 +183,11 @@ internal static class FaultsBench
                         sent[at] = (id, typed, true);
                     }
                 }
+                else
+                {
+                    // Nobody types on while nothing answers: each of these is sent again, one after the other.
+                    await Task.Delay(50);
+                }
             }
         }))];
 
