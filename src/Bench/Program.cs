@@ -1,9 +1,10 @@
 using SturdyTinker.Bench;
 using SturdyTinker.Bench.Faults;
 
-// bench compose; bench find; bench day; bench plan [N | PART]; bench web BIN WEB; bench http BIN [DIR]; bench faults BIN
-// [KILLS [SEED]]; bench hour BIN [MINUTES]: BIN is the folder with the built server, WEB the one with the built web; the
-// fleet is kept in DIR, and found there again.
+// bench compose; bench find; bench day; bench plan [N | PART]; bench web BIN WEB; bench http BIN [DIR];
+// bench faults BIN [KILLS [SEED]]; bench hour BIN [MINUTES]:
+// BIN is the folder with the built server, WEB the one with the built web; the fleet is kept in DIR, and found there
+// again.
 return args switch
 {
     ["compose"] => ComposeBench.Run(),

@@ -1,7 +1,7 @@
 using Microsoft.EntityFrameworkCore;
-using SturdyTinker.Core.Visits;
 using SturdyTinker.Core.Findings.Diagnosis;
 using SturdyTinker.Core.Status;
+using SturdyTinker.Core.Visits;
 using SturdyTinker.Demo;
 using SturdyTinker.Store;
 using Xunit;
@@ -46,7 +46,8 @@ public sealed class DemoTests
                 .Count() >= 12);
             Assert.True(await file.FollowUps.AnyAsync(f => f.DoneAt == null));
             Assert.True(
-                (await file.Visits.ToListAsync()).Min(v => v.OpenedAt.DateTime) <= today.AddMonths(-18).ToDateTime(TimeOnly.MaxValue));
+                (await file.Visits.ToListAsync()).Min(v => v.OpenedAt.DateTime)
+                    <= today.AddMonths(-18).ToDateTime(TimeOnly.MaxValue));
 
             // A trailer for each cause that practitioners look for, and one whose lining runs out next season.
             Assert.Superset(
@@ -57,7 +58,8 @@ public sealed class DemoTests
                     .Select(c => c.Code)
                     .ToHashSet());
             DueAt lining =
-                (await file.TrailerStatuses.FirstAsync(s => s.Tag == "B-03")).Status.Dues.First(d => d.Short == "lining");
+                (await file.TrailerStatuses.FirstAsync(s => s.Tag == "B-03"))
+                    .Status.Dues.First(d => d.Short == "lining");
             Assert.InRange(lining.Due.On.DayNumber - today.DayNumber, 60, 365);
             Assert.Equal(
                 ["Hold", "Renew", "Watch", "Sound"],

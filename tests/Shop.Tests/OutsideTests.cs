@@ -38,11 +38,13 @@ public sealed class OutsideTests : IDisposable
     [InlineData("""{ "readings": [null], "next": null }""")]
     [InlineData("""{ "readings": [{ }, { "id": null, "meter": null, "on": null, "miles": null }], "next": "z" }""")]
     [InlineData("""{ "readings": [{ "id": "a", "meter": "HO-1", "on": "2026-06-09", "miles": 1e28 }], "next": "z" }""")]
-    [InlineData("""{ "readings": [{ "id": "a", "meter": "HO-1", "on": "2026-06-09", "miles": 1e300 }], "next": "z" }""")]
+    [InlineData(
+        """{ "readings": [{ "id": "a", "meter": "HO-1", "on": "2026-06-09", "miles": 1e300 }], "next": "z" }""")]
     [InlineData("""{ "readings": [{ "id": "a", "meter": "HO-1", "on": "2026-06-09", "miles": -4 }], "next": "z" }""")]
     [InlineData("""{ "readings": [{ "id": "a", "meter": "HO-1", "on": "2026-13-45", "miles": 4 }], "next": "z" }""")]
     [InlineData("""{ "readings": [{ "id": 7, "meter": ["HO-1"], "on": {}, "miles": "four" }], "next": "z" }""")]
-    public async Task A_feed_that_answers_anything_at_all_leaves_the_shop_at_work_and_the_next_good_reading_is_taken(string page)
+    public async Task A_feed_that_answers_anything_at_all_leaves_the_shop_at_work_and_the_next_good_reading_is_taken(
+        string page)
     {
         string answer = page;
         WebApplicationBuilder builder = WebApplication.CreateEmptyBuilder(new());
@@ -67,7 +69,8 @@ public sealed class OutsideTests : IDisposable
             (await shop.GetAsync<MeterPage>($"/api/yard/trailers/{trailer.Id}/meter")).Entries,
             e => e.Kind == Core.Intervals.MeterEntryKind.Reading);
 
-        answer = """{ "readings": [{ "id": "good", "meter": "HO-1", "on": "2026-06-10", "miles": 12000 }], "next": "zz" }""";
+        answer =
+            """{ "readings": [{ "id": "good", "meter": "HO-1", "on": "2026-06-10", "miles": 12000 }], "next": "zz" }""";
         Assert.Equal(1, (await shop.PostAsync<MeterFeedAnswer>("/api/horizon/meter-feed/poll", new { })).Taken);
         Assert.Single(
             (await shop.GetAsync<MeterPage>($"/api/yard/trailers/{trailer.Id}/meter")).Entries,

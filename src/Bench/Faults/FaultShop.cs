@@ -87,7 +87,9 @@ internal sealed class FaultShop(string program, string folder)
 /// <summary>A server on a shop, until it is killed.</summary>
 internal sealed class Running : IDisposable
 {
-    private static readonly TimeSpan Patience = TimeSpan.FromSeconds(60);
+    /// <summary>How long it is waited for.</summary>
+    internal static readonly TimeSpan Patience = TimeSpan.FromSeconds(60);
+
     private readonly FaultShop shop;
     private readonly Process process;
     private readonly HttpClient http;

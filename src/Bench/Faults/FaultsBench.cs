@@ -23,7 +23,6 @@ internal static class FaultsBench
     // The last one before there was a door.
     private const string EarlierEdition = "OutgoingMail";
     private static readonly TimeSpan Together = TimeSpan.FromMinutes(1);
-    private static readonly TimeSpan Patience = TimeSpan.FromSeconds(60);
 
     /// <summary>Runs so many kills, by a seed that is printed. 0 where nothing was lost.</summary>
     internal static async Task<int> RunAsync(string bin, int kills, int seed)
@@ -193,7 +192,7 @@ internal static class FaultsBench
 
         // The first of a new program takes long: the kill comes once they run.
         long begun = Environment.TickCount64;
-        while (!Any(sent) && Environment.TickCount64 - begun < Patience.TotalMilliseconds)
+        while (!Any(sent) && Environment.TickCount64 - begun < Running.Patience.TotalMilliseconds)
         {
             await Task.Delay(5);
         }

@@ -111,7 +111,7 @@ public sealed class DayPlanner
                 : Array.Exists(crew, p => p!.From > slot.Start || p.To < end)
                     ? "Somebody who is to work on it is not there all the while."
                 : !CanDo(visit, crew!) ? WhyNoCrew(visit)
-                : visit is { Pinned: true, Stands: { } stands } && !Same(stands, slot)
+                : visit is { Pinned: true, Stands: { } stands } && stands != slot
                     ? "Somebody has said that it stays where it is."
                 : visit is { Running: true, Stands: { } begun } && (begun.Bay != slot.Bay || begun.Start != slot.Start)
                     ? "It is being worked on where it is."
@@ -259,12 +259,10 @@ public sealed class DayPlanner
 
                     foreach (int start in StartsFor(visits[v], bay, earliest))
                     {
-                        if (start > at.Start || (start == at.Start && v > at.Visit))
+                        bool inOrder = start > at.Start || (start == at.Start && v > at.Visit);
+                        if (inOrder && There(v, crew, start))
                         {
-                            if (There(v, crew, start))
-                            {
-                                next.Add(Placed(at, v, bay, start, crew));
-                            }
+                            next.Add(Placed(at, v, bay, start, crew));
                         }
                     }
                 }
@@ -319,8 +317,7 @@ public sealed class DayPlanner
         }
 
         costs.Clear();
-        long sum = 0;
-        long withoutNights = 0;
+        long sum = 0, withoutNights = 0;
         foreach (int v in left)
         {
             DayVisit visit = visits[v];
@@ -337,10 +334,10 @@ public sealed class DayPlanner
             }
 
             start = Math.Max(start, with);
-            long least = DayCosts.NoRoom;
+            long own = DayCosts.NoRoom;
             if (with < int.MaxValue && start < problem.Minutes)
             {
-                least = Math.Min(least, visit.Stands is not { } stands ? TimeCost(problem, visit, start)
+                own = Math.Min(own, visit.Stands is not { } stands ? TimeCost(problem, visit, start)
                     : stands.Start >= start ? Math.Min(
                         TimeCost(problem, visit, stands.Start),
                         TimeCost(problem, visit, start) + DayCosts.OtherHour)
@@ -349,9 +346,10 @@ public sealed class DayPlanner
 
             // Nights are counted with the visits, or with the minutes that are left, whatever is more.
             long night = start + visit.Minutes > problem.Minutes ? DayCosts.OverNight : 0;
-            sum += least;
-            withoutNights += Math.Max(0, least - night);
-            costs.Add((visit.Minutes, visit.Hands * visit.Minutes, Math.Max(0, least - night)));
+            long withoutNight = Math.Max(0, own - night);
+            sum += own;
+            withoutNights += withoutNight;
+            costs.Add((visit.Minutes, visit.Hands * visit.Minutes, withoutNight));
         }
 
         return Math.Max(sum, withoutNights + Crowded(bayMinutes, workMinutes));
@@ -494,9 +492,6 @@ public sealed class DayPlanner
         crew.Length == visit.Hands
             && Array.Exists(crew, p => p.Alone)
             && visit.Skills.All(s => Array.Exists(crew, p => p.Skills.Contains(s)));
-
-    private static bool Same(DaySlot a, DaySlot b) =>
-        a.Bay == b.Bay && a.Start == b.Start && a.People.Order().SequenceEqual(b.People.Order());
 
     // Where it has to be, in its bay at its hour; null where that is open.
     private static DaySlot? Fixed(DayVisit visit) => visit.Pinned || visit.Running ? visit.Stands : null;

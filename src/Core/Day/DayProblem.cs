@@ -6,7 +6,17 @@ namespace SturdyTinker.Core.Day;
 /// <param name="Bay">Which bay, from 0.</param>
 /// <param name="Start">The minute of work it begins at.</param>
 /// <param name="People">Who works on it, in the order of their ids.</param>
-public sealed record DaySlot(int Bay, int Start, IReadOnlyList<Guid> People);
+public sealed record DaySlot(int Bay, int Start, IReadOnlyList<Guid> People)
+{
+    /// <summary>Whether it is the same bay, minute and people, in whatever order these are named.</summary>
+    public bool Equals(DaySlot? other) =>
+        other is not null
+            && (Bay, Start) == (other.Bay, other.Start)
+            && People.Order().SequenceEqual(other.People.Order());
+
+    /// <inheritdoc/>
+    public override int GetHashCode() => HashCode.Combine(Bay, Start);
+}
 
 /// <summary>A visit to be given a bay, an hour and people.</summary>
 /// <param name="Id">The visit, or the accepted visit it comes from.</param>

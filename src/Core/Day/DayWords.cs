@@ -44,9 +44,7 @@ public static class DayWords
             {
                 placed.Add($"{name} goes to {where}.");
             }
-            else if (stands.Bay != slot.Bay
-                || stands.Start != slot.Start
-                || !stands.People.Order().SequenceEqual(slot.People.Order()))
+            else if (stands != slot)
             {
                 string before = $"bay {stands.Bay + 1} at {Clock(day.From(stands.Start))}";
                 moved.Add(stands.Bay == slot.Bay && stands.Start == slot.Start

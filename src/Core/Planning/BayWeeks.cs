@@ -185,13 +185,21 @@ public static class BayWeeks
     private static IEnumerable<Guid> LeftOver(Bays bays, IReadOnlyList<TrailerCase> cases, int week)
     {
         decimal over = bays.Over(week);
-        Dictionary<string, DateOnly> Due(int i) => cases[i].Coming.ToDictionary(
-            d => d.Id,
-            d => d.By == Doer.Shop ? d.On : DateOnly.MaxValue);
-        var here = Enumerable.Range(0, cases.Count).Where(i => !bays.StandsIn(i, week)
-            && bays.Drafts[i].Visits.Any(v => v.Week == week))
-            .Select(i => (Trailer: i, On: bays.Drafts[i].Visits.First(v => v.Week == week).Tasks.Min(t => Due(i)[t])));
-        foreach ((int trailer, _) in here.OrderByDescending(h => h.On).ThenBy(h => h.Trailer).ToList())
+        DateOnly Due(int i)
+        {
+            IReadOnlyList<string> tasks = bays.Drafts[i].Visits.First(v => v.Week == week).Tasks;
+            return cases[i].Coming
+                .Where(d => d.By == Doer.Shop && tasks.Contains(d.Id))
+                .Select(d => d.On)
+                .DefaultIfEmpty(DateOnly.MaxValue)
+                .Min();
+        }
+
+        int[] here = [.. Enumerable.Range(0, cases.Count)
+            .Where(i => !bays.StandsIn(i, week) && bays.Drafts[i].Visits.Any(v => v.Week == week))
+            .OrderByDescending(Due)
+            .ThenBy(i => i)];
+        foreach (int trailer in here)
         {
             if (over <= 0)
             {

@@ -1,5 +1,4 @@
 using SturdyTinker.Core.Composing;
-using SturdyTinker.Core.Practices;
 using SturdyTinker.Core.Status;
 
 namespace SturdyTinker.Core.Planning;
@@ -20,7 +19,7 @@ internal static class PlanReasons
         double without = closures.MinutesOf(visit.Tasks.Where(t => t != task.Id).SelectMany(t => tasks[t].Openings));
         double added = visit.OpenMinutes - without;
         bool shares = visit.Tasks.Count > 1;
-        if (due.By == Doer.Owner && draft.Riders.Any(r => r.Id == due.Id))
+        if (draft.Riders.Any(r => r.Id == due.Id))
         {
             return new TaskInVisit(
                 due,

@@ -144,7 +144,7 @@ public sealed class TrailerPlanner(DateOnly today, int weeks, PlanCosts costs)
     public PlanDraft Draft(TrailerCase trailer, IEnumerable<int> closed)
     {
         PlanningProblem all = trailer.WithOwners(First, weeks, closed, costs);
-        PlanningProblem problem = trailer.Problem(First, weeks, closed, costs) with { Openings = all.Openings };
+        PlanningProblem problem = trailer.OfShop(all);
         IReadOnlyList<PlanTask> riders = [.. all.Tasks.ExceptBy(problem.Tasks.Select(t => t.Id), t => t.Id)];
         Terms terms = Terms.Of(problem);
         IReadOnlyList<Clash> clashes = Clash.Of(terms);

@@ -60,14 +60,21 @@ public sealed record TrailerCase(Guid Id, IReadOnlyList<Upcoming> Coming, StripD
     private const double WeeksAMonth = 30.44 / 7;
 
     /// <summary>What the trailer may be called in for.</summary>
-    public IEnumerable<Upcoming> Shops => Coming.Where(d => d.By == Doer.Shop || Booked.Contains(d.Id));
+    public IEnumerable<Upcoming> Shops
+    {
+        get
+        {
+            HashSet<string> shops = [.. Coming.Where(d => d.By == Doer.Shop).Select(d => d.Id)];
 
-    // An accepted visit stands, though all that it does has become its owner's since.
-    private HashSet<string> Booked =>
-        [.. Wishes.Pins
-            .GroupBy(p => p.Week)
-            .Where(w => !w.Any(p => Coming.Any(d => d.Id == p.Task && d.By == Doer.Shop)))
-            .SelectMany(w => w.Select(p => p.Task))];
+            // An accepted visit stands, though all that it does has become its owner's since.
+            HashSet<string> booked =
+                [.. Wishes.Pins
+                    .GroupBy(p => p.Week)
+                    .Where(w => !w.Any(p => shops.Contains(p.Task)))
+                    .SelectMany(w => w.Select(p => p.Task))];
+            return Coming.Where(d => shops.Contains(d.Id) || booked.Contains(d.Id));
+        }
+    }
 
     /// <summary>
     /// The planning problem, exactly as "tinker plan" takes it: of what the trailer may be called in for.
@@ -76,9 +83,12 @@ public sealed record TrailerCase(Guid Id, IReadOnlyList<Upcoming> Coming, StripD
     /// <param name="weeks">How many weeks.</param>
     /// <param name="closed">Weeks in which nothing can be done here.</param>
     /// <param name="costs">What is reckoned with.</param>
-    public PlanningProblem Problem(DateOnly first, int weeks, IEnumerable<int> closed, PlanCosts costs)
+    public PlanningProblem Problem(DateOnly first, int weeks, IEnumerable<int> closed, PlanCosts costs) =>
+        OfShop(WithOwners(first, weeks, closed, costs));
+
+    /// <summary>Of a problem with the owner's tasks, what the trailer may be called in for.</summary>
+    internal PlanningProblem OfShop(PlanningProblem all)
     {
-        PlanningProblem all = WithOwners(first, weeks, closed, costs);
         HashSet<string> shops = [.. Shops.Select(d => d.Id)];
         return all with
         {

@@ -98,11 +98,8 @@ internal static class Steps
         }
 
         Settling settling = new(file, visit, packet, await file.ContextAsync(visit), clock, worker);
-        if (await settling.PutDownAsync(step, entryId, draft, "", folded: false))
-        {
-            await settling.ConcludeAsync();
-        }
-
+        await settling.PutDownAsync(step, entryId, draft, "", folded: false);
+        await settling.ConcludeAsync();
         VisitState state = await VisitStates.OfAsync(file, visit, packet);
         await transaction.CommitAsync();
         return TypedResults.Ok(state);
@@ -145,7 +142,6 @@ internal static class Steps
         Packet packet = await VisitPage.PacketAsync(file, visit);
         List<StepEntry> entries = await VisitPage.EntriesAsync(file, id);
         Settling settling = new(file, visit, packet, await file.ContextAsync(visit), clock, worker);
-        bool figures = false;
         for (int i = 0; i < draft.Steps.Count; i++)
         {
             string at = $"/steps/{i}";
@@ -179,15 +175,11 @@ internal static class Steps
                     && one.Step.SkippedBecause is null ? $"Tick this one by itself. {critical}" : null);
             checks.Done();
             bool folded = critical is null && draft.Steps.Count > 1 && !one.Ticked;
-            figures |= await settling.PutDownAsync(step, one.Id, one.Step, $"{at}/step", folded);
+            await settling.PutDownAsync(step, one.Id, one.Step, $"{at}/step", folded);
             entries.Add(new StepEntry { Id = one.Id, VisitId = id, Key = step.Key });
         }
 
-        if (figures)
-        {
-            await settling.ConcludeAsync();
-        }
-
+        await settling.ConcludeAsync();
         VisitState state = await VisitStates.OfAsync(file, visit, packet);
         await transaction.CommitAsync();
         return TypedResults.Ok(state);
@@ -246,16 +238,17 @@ internal static class Steps
     }
 
     /// <summary>What every step of a request is settled with.</summary>
-    private sealed record Settling(
-        ShopFile File,
-        Visit Visit,
-        Packet Packet,
-        ReadingContext Context,
-        Clock Clock,
-        Worker Worker)
+    private sealed class Settling(
+        ShopFile file,
+        Visit visit,
+        Packet packet,
+        ReadingContext context,
+        Clock clock,
+        Worker worker)
     {
-        // Whether it brought figures: what they come to together is worked out once, at the end.
-        internal async Task<bool> PutDownAsync(PacketStep step, Guid id, EntryDraft draft, string at, bool folded)
+        private bool figures, opened;
+
+        internal async Task PutDownAsync(PacketStep step, Guid id, EntryDraft draft, string at, bool folded)
         {
             Checks.Id(id);
             Checks checks = new();
@@ -280,39 +273,47 @@ internal static class Steps
                 checks,
                 $"{at}/parts/{i}",
                 p.Id,
-                Visit,
+                visit,
                 new PartDraft(step.Place, p.Name, p.Quantity, p.Unit),
-                Clock,
-                Worker,
+                clock,
+                worker,
                 step.Key))];
             checks.Done();
-            await Parts.UseAsync(File, Visit, step, parts);
-            File.StepEntries.Add(new StepEntry
+            await Parts.UseAsync(file, visit, step, parts);
+            file.StepEntries.Add(new StepEntry
             {
                 Id = id,
-                VisitId = Visit.Id,
+                VisitId = visit.Id,
                 Key = step.Key,
-                At = Clock.Now,
-                PersonId = Worker.Id,
+                At = clock.Now,
+                PersonId = worker.Id,
                 SkippedBecause = reason,
                 Seconds = draft.Seconds,
                 Socket = socket.Length > 0 ? socket : null,
                 Folded = folded
             });
-            File.Readings.AddRange(readings);
-            await File.SaveChangesAsync();
-            if (step.Part == StepPart.Open)
-            {
-                await RoundPage.TickAsync(File, Visit, Packet, Clock, Worker);
-            }
-
-            return readings.Count > 0;
+            file.Readings.AddRange(readings);
+            await file.SaveChangesAsync();
+            figures |= readings.Count > 0;
+            opened |= step.Part == StepPart.Open;
         }
 
+        /// <summary>
+        /// What the steps come to together, worked out once for all of them: what their figures say, and what of the
+        /// round could not be ticked before.
+        /// </summary>
         internal async Task ConcludeAsync()
         {
-            await File.ConcludeAsync(Visit, Clock.Today);
-            await File.SaveChangesAsync();
+            if (figures)
+            {
+                await file.ConcludeAsync(visit, clock.Today);
+                await file.SaveChangesAsync();
+            }
+
+            if (opened)
+            {
+                await RoundPage.TickAsync(file, visit, packet, clock, worker);
+            }
         }
 
         private List<Reading> Readings(EntryDraft draft, PacketStep step, string at, Checks checks)
@@ -330,10 +331,10 @@ internal static class Steps
                         kind,
                         Place.Of(step.Place),
                         step.Key,
-                        Visit,
-                        Context,
-                        Clock,
-                        Worker));
+                        visit,
+                        context,
+                        clock,
+                        worker));
                 }
                 else
                 {

@@ -1,4 +1,3 @@
-using System.Globalization;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
 using SturdyTinker.Core.Composing;
@@ -173,8 +172,7 @@ internal static class Today
     internal static void MapToday(this RouteGroupBuilder bay)
     {
         RouteGroupBuilder today = bay.MapGroup("/today");
-        today.MapGet("/", async (ShopFile file, Clock clock, Demand coming) =>
-            TypedResults.Ok(Answer(await TodayBoard.ReadAsync(file, clock, coming)))).Needs(Right.See);
+        today.MapGet("/", AnswerAsync).Needs(Right.See);
         today.MapPost("/propose", ProposeAsync).Needs(Right.See);
         today.MapPut("/slots", PutAsync).Needs(Right.Plan);
         today.MapPut("/absences/{id:guid}", AwayAsync).Needs(Right.Plan);
@@ -183,7 +181,10 @@ internal static class Today
         bay.MapPut("/visits/{id:guid}/standing", StandAsync).Needs(Right.Work);
     }
 
-    internal static TodayAnswer Answer(TodayBoard board)
+    private static async Task<Ok<TodayAnswer>> AnswerAsync(ShopFile file, Clock clock, Demand coming) =>
+        TypedResults.Ok(Answer(await TodayBoard.ReadAsync(file, clock, coming)));
+
+    private static TodayAnswer Answer(TodayBoard board)
     {
         DayProblem problem = board.Problem(parts: false);
         Dictionary<Guid, DayVisit> visits = problem.Visits.ToDictionary(v => v.Id);
@@ -254,7 +255,7 @@ internal static class Today
         DayPlan plan = DayPlanner.Plan(problem);
         Dictionary<Guid, OnBoard> trailers = board.Trailers.ToDictionary(t => t.Id);
         Dictionary<Guid, string> people = board.Hands.ToDictionary(h => h.Person.Id, h => h.Person.Name);
-        bool changes = problem.Visits.Any(v => !Same(v.Stands, plan.Slots.GetValueOrDefault(v.Id)));
+        bool changes = problem.Visits.Any(v => v.Stands != plan.Slots.GetValueOrDefault(v.Id));
         return TypedResults.Ok(new ProposedDay(
             [.. plan.Slots.OrderBy(s => s.Value.Bay).ThenBy(s => s.Value.Start).Select(s => new SlotDraft(
                 s.Key,
@@ -274,11 +275,6 @@ internal static class Today
             changes,
             board.Version));
     }
-
-    private static bool Same(DaySlot? a, DaySlot? b) =>
-        a is null || b is null
-            ? a == b
-            : a.Bay == b.Bay && a.Start == b.Start && a.People.Order().SequenceEqual(b.People.Order());
 
     private static async Task<Ok<TodayAnswer>> PutAsync(
         SlotsEdit edit,
@@ -365,13 +361,13 @@ internal static class Today
         }
 
         file.BoardSlots.RemoveRange(edit.Off.Where(known.ContainsKey).Select(id => known[id]));
-        await ChangedAsync(file, board.Today);
-        await file.SaveChangesAsync();
+        await SaveAsync(file, board.Today);
         await transaction.CommitAsync();
-        return TypedResults.Ok(Answer(await TodayBoard.ReadAsync(file, clock, coming)));
+        return await AnswerAsync(file, clock, coming);
     }
 
-    private static async Task ChangedAsync(ShopFile file, DateOnly day)
+    // Whoever has the board as it was is told so by its version.
+    private static async Task SaveAsync(ShopFile file, DateOnly day)
     {
         BoardDay? board = await file.BoardDays.FirstOrDefaultAsync(d => d.Day == day);
         if (board is null)
@@ -381,6 +377,7 @@ internal static class Today
         }
 
         board.Version++;
+        await file.SaveChangesAsync();
     }
 
     private static async Task<Ok<TodayAnswer>> AwayAsync(
@@ -424,12 +421,11 @@ internal static class Today
         if ((there.From, there.To) != (edit.From, edit.To) || file.Entry(there).State == EntityState.Added)
         {
             (there.From, there.To) = (edit.From, edit.To);
-            await ChangedAsync(file, today);
-            await file.SaveChangesAsync();
+            await SaveAsync(file, today);
         }
 
         await transaction.CommitAsync();
-        return TypedResults.Ok(Answer(await TodayBoard.ReadAsync(file, clock, coming)));
+        return await AnswerAsync(file, clock, coming);
     }
 
     private static async Task<Ok<TodayAnswer>> BackAsync(
@@ -444,12 +440,11 @@ internal static class Today
         if (await file.Absences.FirstOrDefaultAsync(a => a.Id == id) is { } there)
         {
             file.Absences.Remove(there);
-            await ChangedAsync(file, there.Day);
-            await file.SaveChangesAsync();
+            await SaveAsync(file, there.Day);
         }
 
         await transaction.CommitAsync();
-        return TypedResults.Ok(Answer(await TodayBoard.ReadAsync(file, clock, coming)));
+        return await AnswerAsync(file, clock, coming);
     }
 
     // Of an accepted visit, or of a trailer that is in the shop.
@@ -491,10 +486,9 @@ internal static class Today
             throw Refusal.NotFound("There is no such visit.");
         }
 
-        await ChangedAsync(file, clock.Today);
-        await file.SaveChangesAsync();
+        await SaveAsync(file, clock.Today);
         await transaction.CommitAsync();
-        return TypedResults.Ok(Answer(await TodayBoard.ReadAsync(file, clock, coming)));
+        return await AnswerAsync(file, clock, coming);
     }
 
     private static async Task<Ok<TodayAnswer>> StandAsync(
@@ -536,9 +530,8 @@ internal static class Today
             file.BoardSlots.RemoveRange(await file.BoardSlots.Where(s => s.Id == id).ToListAsync());
         }
 
-        await ChangedAsync(file, clock.Today);
-        await file.SaveChangesAsync();
+        await SaveAsync(file, clock.Today);
         await transaction.CommitAsync();
-        return TypedResults.Ok(Answer(await TodayBoard.ReadAsync(file, clock, coming)));
+        return await AnswerAsync(file, clock, coming);
     }
 }

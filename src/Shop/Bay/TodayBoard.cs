@@ -32,7 +32,7 @@ internal sealed record OnBoard
     internal required Guid Id { get; init; }
 
     /// <summary>Whether it is in the shop.</summary>
-    internal required bool Here { get; init; }
+    internal bool Here { get; init; }
 
     internal required Guid TrailerId { get; init; }
 
@@ -47,8 +47,6 @@ internal sealed record OnBoard
     internal Glyph? Glyph { get; init; }
 
     internal bool OnHold { get; init; }
-
-    internal required RunningGear Gear { get; init; }
 
     internal required IReadOnlyList<JobAt> Jobs { get; init; }
 
@@ -124,14 +122,13 @@ internal sealed record TodayBoard(
         var expected = await (from booking in file.Bookings.AsNoTracking()
                               join standing in file.TrailerStatuses.AsNoTracking()
                                   on booking.TrailerId equals standing.TrailerId
-                              join trailer in file.Trailers.AsNoTracking() on booking.TrailerId equals trailer.Id
-                              join owner in file.Customers.AsNoTracking() on trailer.CustomerId equals owner.Id
+                              join owner in file.Customers.AsNoTracking() on standing.CustomerId equals owner.Id
                               where booking.CalledOffAt == null
                                   && booking.VisitId == null
                                   && booking.Day <= today
                                   && booking.Day >= missed
                                   && standing.OpenVisit == null
-                              select new { booking, standing, trailer.Gear, owner.Phone }).ToListAsync();
+                              select new { booking, standing, owner.Phone }).ToListAsync();
         Guid[] ids = [.. here.Select(h => h.visit.Id), .. expected.Select(e => e.booking.Id)];
         Dictionary<Guid, BoardSlot> slots = await file.BoardSlots
             .AsNoTracking()
@@ -147,22 +144,16 @@ internal sealed record TodayBoard(
             Packet packet = EarlierPacket.BroughtUp(one.Packet, one.visit.Gear);
             HashSet<string> done = [.. settled[one.visit.Id]];
             decimal share = packet.Minutes == 0 ? 1 : packet.Elapsed / packet.Minutes;
-            (PartsState parts, string words) = PartsOf(stock, one.visit.Id, today);
-            all.Add(new OnBoard
+            OnBoard told = Of(
+                one.visit.Id,
+                one.standing,
+                one.Phone,
+                one.visit.Jobs,
+                JobWords.Of(one.visit),
+                packet.Elapsed);
+            all.Add(told with
             {
-                Id = one.visit.Id,
                 Here = true,
-                TrailerId = one.visit.TrailerId,
-                Tag = one.standing.Tag,
-                Name = one.standing.Name,
-                Customer = one.standing.Customer,
-                Phone = one.Phone,
-                Glyph = one.standing.Glyph,
-                OnHold = one.standing.Status.Hold is { Released: false },
-                Gear = one.visit.Gear,
-                Jobs = one.visit.Jobs,
-                What = JobWords.Of(one.visit),
-                Minutes = packet.Elapsed,
                 Left = packet.Steps.Where(s => !done.Contains(s.Key)).Sum(s => s.Minutes) * share,
                 Hands = one.visit.Technicians,
                 Begun = done.Count > 0,
@@ -172,38 +163,25 @@ internal sealed record TodayBoard(
                 Said = one.visit.Said,
                 PickUpOn = one.visit.PickUpOn,
                 PickUpAt = one.visit.PickUpAt,
-                Parts = parts,
-                PartsWords = words,
-                Slot = slots.GetValueOrDefault(one.visit.Id),
             });
         }
 
         foreach (var one in expected)
         {
-            (PartsState parts, string words) = PartsOf(stock, one.booking.Id, today);
-            all.Add(new OnBoard
+            Booking booking = one.booking;
+            OnBoard told = Of(
+                booking.Id,
+                one.standing,
+                one.Phone,
+                booking.Jobs,
+                booking.What,
+                booking.Minutes);
+            all.Add(told with
             {
-                Id = one.booking.Id,
-                Here = false,
-                TrailerId = one.booking.TrailerId,
-                Tag = one.standing.Tag,
-                Name = one.standing.Name,
-                Customer = one.standing.Customer,
-                Phone = one.Phone,
-                Glyph = one.standing.Glyph,
-                OnHold = one.standing.Status.Hold is { Released: false },
-                Gear = one.Gear,
-                Jobs = one.booking.Jobs,
-                What = one.booking.What,
-                Minutes = one.booking.Minutes,
-                Left = one.booking.Minutes,
-                Day = one.booking.Day,
-                DropOffAt = one.booking.DropOffAt,
-                PickUpOn = one.booking.PickUpOn,
-                PickUpAt = one.booking.PickUpAt,
-                Parts = parts,
-                PartsWords = words,
-                Slot = slots.GetValueOrDefault(one.booking.Id),
+                Day = booking.Day,
+                DropOffAt = booking.DropOffAt,
+                PickUpOn = booking.PickUpOn,
+                PickUpAt = booking.PickUpAt,
             });
         }
 
@@ -219,6 +197,36 @@ internal sealed record TodayBoard(
                 [.. absent.Where(a => a.PersonId == p.Id).OrderBy(a => a.From)]))],
             [.. all.OrderBy(t => t.Tag, StringComparer.OrdinalIgnoreCase)],
             await file.BoardDays.Where(d => d.Day == today).Select(d => d.Version).FirstOrDefaultAsync());
+
+        // As it is before anything is done to it.
+        OnBoard Of(
+            Guid id,
+            TrailerStatusRow standing,
+            string phone,
+            IReadOnlyList<JobAt> jobs,
+            string what,
+            decimal minutes)
+        {
+            (PartsState parts, string words) = PartsOf(stock, id, today);
+            return new OnBoard
+            {
+                Id = id,
+                TrailerId = standing.TrailerId,
+                Tag = standing.Tag,
+                Name = standing.Name,
+                Customer = standing.Customer,
+                Phone = phone,
+                Glyph = standing.Glyph,
+                OnHold = standing.Status.Hold is { Released: false },
+                Jobs = jobs,
+                What = what,
+                Minutes = minutes,
+                Left = minutes,
+                Parts = parts,
+                PartsWords = words,
+                Slot = slots.GetValueOrDefault(id),
+            };
+        }
     }
 
     // Technicians and apprentices; where there are none, everybody who may work on a trailer.
@@ -281,9 +289,10 @@ internal sealed record TodayBoard(
         DaySlot? stands = SlotOf(trailer);
         bool running = trailer.Here && trailer.Begun && stands is not null && stands.Start <= now;
         int left = Math.Max(1, (int)Math.Ceiling(trailer.Left));
-        int? promised = trailer.PickUpOn is { } on && on <= Today
-            ? on < Today || trailer.PickUpAt is not { } at ? (on < Today ? 0 : Day.Minutes) : Day.Done(at)
-            : null;
+        int? promised = trailer.PickUpOn is not { } on || on > Today ? null
+            : on < Today ? 0
+            : trailer.PickUpAt is { } at ? Day.Done(at)
+            : Day.Minutes;
         int dropped = trailer.Here || trailer.DropOffAt is not { } drop ? 0 : Day.Done(drop);
         int there = !parts || trailer.Parts == PartsState.There ? 0
 

@@ -205,17 +205,7 @@ internal static class VisitStart
     // The accepted visit it comes for, if it comes about that time: a week early or late is no other visit.
     private static async Task MeetAsync(ShopFile file, Guid trailer, Visit visit, DateOnly today)
     {
-        DateOnly soon = today.AddDays(Core.Planning.Booking.NearDays),
-            late = today.AddDays(-Core.Planning.Booking.NearDays);
-        Core.Planning.Booking? expected = await file.Bookings
-            .Where(b => b.TrailerId == trailer
-                && b.CalledOffAt == null
-                && b.VisitId == null
-                && b.Day <= soon
-                && b.Day >= late)
-            .OrderBy(b => b.Day)
-            .FirstOrDefaultAsync();
-        if (expected is not null)
+        if (await file.ExpectedAsync(trailer, today) is { } expected)
         {
             // What was told and where it was on the board goes on with the trailer itself.
             expected.VisitId = visit.Id;

@@ -343,8 +343,8 @@ internal static class Decisions
             draft.Kind is DecisionKind.Pin or DecisionKind.KeepTogether or DecisionKind.Accept
                 && draft.Tasks.Count > 0
                 && !draft.Tasks.Any(shops.Contains)
-                ? "Its owner does this between visits: it brings no visit about. Who does it is chosen with how long it "
-                    + "lasts."
+                ? "Its owner does this between visits: it brings no visit about. Who does it is chosen with how long "
+                    + "it lasts."
                 : null);
         checks.Add(
             "/tasks",
@@ -361,8 +361,9 @@ internal static class Decisions
         checks.Add(
             "/to",
             draft.Kind is DecisionKind.Accept or DecisionKind.Move && draft.To is { } day
-                ? day < board.Today ? "This day has passed." : board.Hours.MinutesOn(day) == 0 ? FormattableString.Invariant(
-                    $"Nobody works here on {day:MMMM d, yyyy}.") : null
+                ? day < board.Today ? "This day has passed."
+                    : board.Hours.MinutesOn(day) > 0 ? null
+                    : FormattableString.Invariant($"Nobody works here on {day:MMMM d, yyyy}.")
                 : null);
         checks.Add(
             "/booking",

@@ -310,7 +310,7 @@ internal static class PlanningChoices
             bool check = FollowUpRules.OwnersMay.ContainsKey(code);
             checks.Add($"/intervals/{code}", rule is null && !check ? "There is no such work."
                 : check && choice is { Kept: false } or { Months: not null } or { Miles: not null }
-                    && rule is null ? "Work leaves this check owing: choose who does it, and no interval."
+                    ? "Work leaves this check owing: choose who does it, and no interval."
                 : choice.By == Doer.Owner
                     && rule is { OwnerMay: false } ? "This is the shop’s work: an owner has no means to do it."
                 : choice.Months is < 1 or > Interval.MostMonths ? $"Work lasts 1 to {Interval.MostMonths} months."

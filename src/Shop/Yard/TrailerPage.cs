@@ -3,7 +3,6 @@ using Microsoft.EntityFrameworkCore;
 using SturdyTinker.Core.Gear;
 using SturdyTinker.Core.Measures;
 using SturdyTinker.Core.People;
-using SturdyTinker.Core.Planning;
 using SturdyTinker.Core.Status;
 using SturdyTinker.Shop.Requests;
 using SturdyTinker.Store;
@@ -88,25 +87,10 @@ internal static class TrailerPage
             trailer.Practices.Answers,
             row.Status,
             row.OpenVisit,
-            row.OpenVisit is null && await BookedCompiled(
-                file,
-                id,
-                today.AddDays(-Booking.NearDays),
-                today.AddDays(Booking.NearDays)) is { } booked
+            row.OpenVisit is null && await file.ExpectedAsync(id, today) is { } booked
                 ? new BookedAnswer(booked.Day, booked.Jobs, booked.What)
                 : null);
     }
-
-    private static readonly Func<ShopFile, Guid, DateOnly, DateOnly, Task<Booking?>> BookedCompiled =
-        EF.CompileAsyncQuery((ShopFile file, Guid id, DateOnly from, DateOnly to) => file.Bookings
-            .AsNoTracking()
-            .Where(b => b.TrailerId == id
-                && b.CalledOffAt == null
-                && b.VisitId == null
-                && b.Day >= from
-                && b.Day <= to)
-            .OrderBy(b => b.Day)
-            .FirstOrDefault());
 
     // Compiled once: this is the page that everything leads to.
     private static readonly Func<ShopFile, Guid, Task<Found?>> FindCompiled =

@@ -1,10 +1,10 @@
-using Microsoft.EntityFrameworkCore.Metadata.Builders;
 using Microsoft.EntityFrameworkCore;
+using Microsoft.EntityFrameworkCore.Metadata.Builders;
 using SturdyTinker.Core.Composing;
 using SturdyTinker.Core.Day;
+using SturdyTinker.Core.Findings;
 using SturdyTinker.Core.Findings.Inspections;
 using SturdyTinker.Core.Findings.Rules;
-using SturdyTinker.Core.Findings;
 using SturdyTinker.Core.Gear;
 using SturdyTinker.Core.Parts;
 using SturdyTinker.Core.People;

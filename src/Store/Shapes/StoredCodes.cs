@@ -1,10 +1,10 @@
-using System.Text.Json.Serialization;
 using System.Text.Json;
+using System.Text.Json.Serialization;
 using Microsoft.EntityFrameworkCore.Storage.ValueConversion;
 using SturdyTinker.Core.Composing;
+using SturdyTinker.Core.Findings;
 using SturdyTinker.Core.Findings.Diagnosis;
 using SturdyTinker.Core.Findings.Inspections;
-using SturdyTinker.Core.Findings;
 using SturdyTinker.Core.Gear;
 using SturdyTinker.Core.Intervals;
 using SturdyTinker.Core.Measures;

@@ -1,4 +1,4 @@
-import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { useQueryClient } from "@tanstack/react-query";
 import { useEffect, useRef } from "react";
 import { Link } from "react-router";
 import { answer, type Schemas, shop } from "../api/client";
@@ -9,6 +9,7 @@ import { TextField } from "../ui/Fields";
 import { Lines, Row, Stack } from "../ui/Page";
 import { Problem } from "../ui/Problem";
 import { Checkbox } from "../ui/Checkbox";
+import { useTakeBack } from "./useTakeBack";
 
 interface Props {
   visit: Schemas["VisitAnswer"];
@@ -22,7 +23,6 @@ export function ClosePanel({ visit, onState, onFound }: Props) {
   const heading = useRef<HTMLHeadingElement>(null);
   useEffect(() => heading.current?.focus({ preventScroll: true }), []);
   const { state } = visit;
-  const last = state.entries.at(-1);
   const form = useForm({
     start: { because: "", changes: true },
     send: ({ because, changes }) =>
@@ -41,15 +41,7 @@ export function ClosePanel({ visit, onState, onFound }: Props) {
     },
   });
   const { edit, change } = form;
-  const back = useMutation({
-    mutationFn: (entryId: string) =>
-      answer(
-        shop.DELETE("/api/bay/visits/{id}/entries/{entryId}", {
-          params: { path: { id: visit.id, entryId } },
-        }),
-      ),
-    onSuccess: onState,
-  });
+  const { takeBack, takingBack, backError } = useTakeBack(visit, onState);
   const done = state.jobs.filter((j) => j.done);
   const undone = state.jobs.filter((j) => !j.done);
 
@@ -118,13 +110,13 @@ export function ClosePanel({ visit, onState, onFound }: Props) {
           <Button $large onPress={onFound}>
             I found something
           </Button>
-          {last && (
-            <Button isDisabled={back.isPending} onPress={() => back.mutate(last.id)}>
+          {takeBack && (
+            <Button isDisabled={takingBack} onPress={takeBack}>
               Take the last one back
             </Button>
           )}
         </Row>
-        <Problem of={back.error} />
+        <Problem of={backError} />
       </Stack>
     </Form>
   );

@@ -2,18 +2,18 @@ import { useEffect, useRef } from "react";
 import styled from "styled-components";
 import { Link } from "react-router";
 import type { Schemas } from "../api/client";
-import { capital, minutesInWords, partWords } from "../api/words";
+import { capital, minutesInWords } from "../api/words";
 import { Button } from "../ui/Button";
 import { TextField } from "../ui/Fields";
-import { Quiet, Row, Stack } from "../ui/Page";
+import { Quiet, Stack } from "../ui/Page";
 import { Photos } from "../ui/Photos";
 import { Problem } from "../ui/Problem";
+import { Actions } from "./Actions";
 import { StepFigures } from "./StepFigures";
+import { StepParts } from "./StepParts";
 import { usePedal } from "./usePedal";
 import { useStep } from "./useStep";
 import { Where } from "./Where";
-import { Select } from "../ui/Select";
-import { Checkbox } from "../ui/Checkbox";
 
 const Title = styled.h2`
   font-size: 40px;
@@ -37,24 +37,6 @@ const Above = styled(Stack)<{ $torque: boolean }>`
   }
   @media (max-width: 640px) {
     min-height: 0;
-  }
-`;
-
-const Actions = styled(Row)`
-  gap: 12px;
-  position: sticky;
-  bottom: 0;
-  background: var(--ground);
-  margin-top: 4px;
-  padding: 10px 0;
-  @media (max-width: 640px) {
-    gap: 8px;
-    button {
-      flex: 1 1 auto;
-      min-height: 52px;
-      padding: 8px 12px;
-      font-size: 19px;
-    }
   }
 `;
 
@@ -163,7 +145,11 @@ export function StepPanel({ visit, step, onState, onTold, onFound }: Props) {
             {step.photo && (
               <Photos visit={visit} of={{ step: step.key }} what={step.photo} onState={onTold} />
             )}
-            <StepParts parts={at.parts} />
+            {at.parts.length > 0 && (
+              <div role="group" aria-label="Used with this step">
+                <StepParts parts={at.parts} onChange={at.changePart} />
+              </div>
+            )}
           </>
         )}
         <Problem of={at.error} />
@@ -226,29 +212,5 @@ function Before({ visit, step }: Pick<Props, "visit" | "step">) {
         </Quiet>
       )}
     </>
-  );
-}
-
-/** What the step uses, ticked as usual; one of several is picked. */
-function StepParts({ parts }: { parts: ReturnType<typeof useStep>["parts"] }) {
-  if (parts.proposed.length === 0) return null;
-  return (
-    <div role="group" aria-label="Used with this step">
-      {parts.proposed.map((p) => (
-        <Stack key={p.id} $gap={2}>
-          <Checkbox checked={p.taken} onChange={(taken) => parts.take(p.id, taken)}>
-            Used: {partWords(p)}
-          </Checkbox>
-          {p.taken && p.oneOf.length > 0 && (
-            <Select
-              label={p.picked ? "Which one? The journal measured here says" : "Which one went in?"}
-              value={p.name}
-              onChange={(name) => parts.choose(p.id, name)}
-              options={p.oneOf.map((name) => [name, name] as const)}
-            />
-          )}
-        </Stack>
-      ))}
-    </div>
   );
 }

@@ -16,6 +16,7 @@ import { ClosePanel } from "./ClosePanel";
 import { FindingPanel } from "./FindingPanel";
 import { cardOf, PACES, usePace } from "./card/pace";
 import { StepPanel } from "./StepPanel";
+import { useTakeBack } from "./useTakeBack";
 import { LOOK_AGAIN, useVisitNews } from "./useVisitNews";
 import { ValleyDrawing } from "./ValleyDrawing";
 import { Bone } from "../ui/Skeleton";
@@ -81,7 +82,7 @@ function AtWork({
   const [pace, setPace] = usePace();
   // A step that somebody opened stands alone, whatever the pace.
   const card = chosen === null && !leaving && visit.technicians === 1 ? cardOf(visit, pace) : [];
-  const back = useTakeBack(visit, settle);
+  const back = useTakeBack(visit, settle, (fault) => note(sentence(fault)));
 
   return (
     <Page>
@@ -125,7 +126,7 @@ function AtWork({
                 onState={settle}
                 onFound={() => setFinding(true)}
                 onOpen={setChosen}
-                onBack={back}
+                onBack={back.takingBack ? undefined : back.takeBack}
               />
             </Suspense>
           ) : step && !state.closedAt ? (
@@ -167,22 +168,6 @@ function AtWork({
       </p>
     </Page>
   );
-}
-
-/** Takes the last entry back; undefined while there is none. */
-function useTakeBack(visit: Schemas["VisitAnswer"], settle: (state: Schemas["VisitState"]) => void) {
-  const last = visit.state.entries.at(-1);
-  const back = useMutation({
-    mutationFn: (entryId: string) =>
-      answer(
-        shop.DELETE("/api/bay/visits/{id}/entries/{entryId}", {
-          params: { path: { id: visit.id, entryId } },
-        }),
-      ),
-    onSuccess: settle,
-    onError: (fault) => note(sentence(fault)),
-  });
-  return last && !back.isPending ? () => back.mutate(last.id) : undefined;
 }
 
 /** Whose screen this is, where two work on a visit; remembered by this browser. */

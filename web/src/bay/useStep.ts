@@ -3,7 +3,8 @@ import { useState } from "react";
 import { answer, type Schemas, shop, ShopProblem } from "../api/client";
 import { newId } from "../api/ids";
 import { useDraft } from "../api/useDraft";
-import { useStepParts } from "./useStepParts";
+import { type ProposedPart, proposedOf, usedOf } from "./proposedParts";
+import { useTakeBack } from "./useTakeBack";
 
 const DAY = 24 * 60 * 60;
 
@@ -25,8 +26,9 @@ export function useStep(
   const [socket, setSocket] = useState("");
   // When the step came up: how long it took is known without anybody being asked.
   const [since] = useState(() => Date.now());
-  const parts = useStepParts(visit, step);
-  const path = { id: visit.id };
+  const [parts, setParts] = useState(() => proposedOf(visit, step));
+  const changePart = (id: string, part: Partial<ProposedPart>) =>
+    setParts((now) => now.map((p) => (p.id === id ? { ...p, ...part } : p)));
 
   const settle = useMutation({
     mutationFn: (skippedBecause: string | null) => {
@@ -40,12 +42,12 @@ export function useStep(
           });
       return answer(
         shop.PUT("/api/bay/visits/{id}/entries/{entryId}", {
-          params: { path: { ...path, entryId: ids.entry } },
+          params: { path: { id: visit.id, entryId: ids.entry } },
           body: {
             key: step.key,
             readings,
             skippedBecause,
-            parts: skipped ? [] : parts.used,
+            parts: skipped ? [] : usedOf(parts),
             seconds: Math.min(DAY, Math.round((Date.now() - since) / 1000)),
             socket: skipped ? null : socket.trim() || null,
           },
@@ -54,14 +56,7 @@ export function useStep(
     },
     onSuccess: onState,
   });
-  const last = visit.state.entries.at(-1);
-  const back = useMutation({
-    mutationFn: (entryId: string) =>
-      answer(
-        shop.DELETE("/api/bay/visits/{id}/entries/{entryId}", { params: { path: { ...path, entryId } } }),
-      ),
-    onSuccess: onState,
-  });
+  const back = useTakeBack(visit, onState);
 
   const refused = settle.error instanceof ShopProblem ? settle.error : undefined;
   const sent = asked.filter((r) => typed[r.code]?.trim());
@@ -74,6 +69,7 @@ export function useStep(
     typed,
     setTyped,
     parts,
+    changePart,
     skipping,
     setSkipping,
     reason,
@@ -89,9 +85,6 @@ export function useStep(
     settle: () => {
       if (!settle.isPending) settle.mutate(skipping ? reason : null);
     },
-    /** Takes the last entry back; undefined while there is none. */
-    takeBack: last ? () => back.mutate(last.id) : undefined,
-    takingBack: back.isPending,
-    backError: back.error,
+    ...back,
   };
 }

@@ -26,8 +26,12 @@ export default function WritesPage() {
   return (
     <SettingsFrame
       title="What was written"
-      about="Each write with who made it, from where, and how it was before. Each carries the digest of the one before it:
-        nobody takes one out or alters it unseen."
+      about={
+        <>
+          Each write with who made it, from where, and how it was before. Each carries the digest of the one
+          before it: nobody takes one out or alters it unseen.
+        </>
+      }
     >
       <Waiting of={trail} what="Reading the trail" rows={8} />
       {trail.data && (

@@ -1,13 +1,14 @@
 import { useEffect, useRef } from "react";
 import styled from "styled-components";
 import type { Schemas } from "../../api/client";
-import { capital, partWords } from "../../api/words";
+import { capital } from "../../api/words";
 import { Button, TextButton } from "../../ui/Button";
 import { Checkbox } from "../../ui/Checkbox";
 import { MeasureField } from "../../ui/MeasureField";
-import { Quiet, Row, Stack } from "../../ui/Page";
+import { Quiet, Stack } from "../../ui/Page";
 import { Problem } from "../../ui/Problem";
-import { Select } from "../../ui/Select";
+import { Actions } from "../Actions";
+import { StepParts } from "../StepParts";
 import { usePedal } from "../usePedal";
 import { isSaid, type Line, useCard } from "./useCard";
 
@@ -23,22 +24,6 @@ const Steps = styled.ol`
     border-left: 6px solid var(--hold-stripe);
     padding: 6px 12px;
     background: var(--raised);
-  }
-`;
-
-const Actions = styled(Row)`
-  position: sticky;
-  bottom: 0;
-  background: var(--ground);
-  padding: 10px 0;
-  @media (max-width: 640px) {
-    gap: 8px;
-    button {
-      flex: 1 1 auto;
-      min-height: 52px;
-      padding: 8px 12px;
-      font-size: 19px;
-    }
   }
 `;
 
@@ -173,25 +158,12 @@ function OneStep({
           problem={card.problemOf(line, r.code)}
         />
       ))}
-      {line.parts.map((p) => {
-        const put = (part: Partial<typeof p>) =>
-          card.change(line.id, { parts: line.parts.map((q) => (q.id === p.id ? { ...q, ...part } : q)) });
-        return (
-          <Stack key={p.id} $gap={2}>
-            <Checkbox checked={p.taken} onChange={(taken) => put({ taken })}>
-              Used: {partWords(p)}
-            </Checkbox>
-            {p.taken && p.oneOf.length > 0 && (
-              <Select
-                label={p.picked ? "Which one? The journal measured here says" : "Which one went in?"}
-                value={p.name}
-                onChange={(name) => put({ name, picked: false })}
-                options={p.oneOf.map((name) => [name, name] as const)}
-              />
-            )}
-          </Stack>
-        );
-      })}
+      <StepParts
+        parts={line.parts}
+        onChange={(id, part) =>
+          card.change(line.id, { parts: line.parts.map((p) => (p.id === id ? { ...p, ...part } : p)) })
+        }
+      />
     </li>
   );
 }

@@ -3,7 +3,7 @@ import { useState } from "react";
 import { answer, type Schemas, shop, ShopProblem } from "../../api/client";
 import { newId } from "../../api/ids";
 import { draftKey } from "../../api/useDraft";
-import { type ProposedPart, propose } from "../useStepParts";
+import { type ProposedPart, proposedOf, usedOf } from "../proposedParts";
 
 type Step = Schemas["PacketStep"];
 
@@ -31,11 +31,7 @@ function lineOf(visit: Schemas["VisitAnswer"], step: Step): Line {
         { id: newId(), typed: sessionStorage.getItem(draftKey(visit.id, step.key, r.code)) ?? "" },
       ]),
     ),
-    parts: propose(step.parts, visit.state.readings, step.place).map((p) => ({
-      ...p,
-      id: newId(),
-      taken: true,
-    })),
+    parts: proposedOf(visit, step),
     critical: visit.critical[step.key],
     ticked: false,
   };
@@ -74,9 +70,7 @@ export function useCard(
                   typed: line.readings[r.code]?.typed ?? "",
                 })),
                 skippedBecause: null,
-                parts: line.parts
-                  .filter((p) => p.taken)
-                  .map(({ id, name, quantity, unit }) => ({ id, name, quantity, unit })),
+                parts: usedOf(line.parts),
                 seconds: null,
                 // A new socket is written down where its step is opened alone.
                 socket: null,

@@ -4,7 +4,7 @@ import type { Schemas } from "../../api/client";
 import { capital } from "../../api/words";
 import { GearGlyph } from "../../gearplan/GearGlyph";
 import { VerdictWord } from "../../ui/Verdict";
-import type { OnBoard } from "./board";
+import { namesOf, type OnBoard } from "./board";
 import { hour } from "../../api/hours";
 import { PartsMark } from "./Parts";
 
@@ -74,7 +74,6 @@ interface Props {
 export function Block({ trailer, people, top, height, faded, onPick, onKey }: Props) {
   const { slot } = trailer;
   if (!slot) return null;
-  const names = slot.people.map((id) => people.find((p) => p.id === id)?.name.split(" ")[0] ?? "somebody");
   const when = `${hour(slot.starts)} to ${hour(slot.ends)}`;
   const wide = height > 62;
   return (
@@ -107,7 +106,7 @@ export function Block({ trailer, people, top, height, faded, onPick, onKey }: Pr
           {slot.overNight && <em> stays over night</em>}
           {wide && (
             <span>
-              {names.join(" and ")} · <PartsMark of={trailer} />
+              {namesOf(people, trailer).join(" and ")} · <PartsMark of={trailer} />
             </span>
           )}
           {height > 40 && <span>{capital(trailer.what)}</span>}

@@ -2,7 +2,7 @@ import styled from "styled-components";
 import { Link } from "react-router";
 import { capital } from "../../api/words";
 import { Waiting } from "../../ui/Waiting";
-import { ASIDE, ASIDE_WORDS, asideOf, type Board, type OnBoard } from "./board";
+import { ASIDE, ASIDE_WORDS, asideOf, type Board, namesOf, type OnBoard } from "./board";
 import { hour, minutesOf } from "../../api/hours";
 import { useToday } from "./useToday";
 
@@ -66,8 +66,7 @@ export default function Wall() {
 
 function Shown({ board }: { board: Board }) {
   const now = minutesOf(board.now);
-  const names = (t: OnBoard) =>
-    t.slot?.people.map((id) => board.people.find((p) => p.id === id)?.name.split(" ")[0]).join(", ");
+  const names = (t: OnBoard) => namesOf(board.people, t).join(", ");
   return (
     <>
       <h1>

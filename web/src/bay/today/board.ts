@@ -36,6 +36,10 @@ export function asideOf(trailer: OnBoard, day: string): Aside | null {
   }
 }
 
+/** First names of whoever works on a trailer in its bay. */
+export const namesOf = (people: Board["people"], trailer: OnBoard): string[] =>
+  (trailer.slot?.people ?? []).map((id) => people.find((p) => p.id === id)?.name.split(" ")[0] ?? "somebody");
+
 /** Where a trailer stands now, as it would be put there again. */
 export const draftOf = (trailer: OnBoard): Draft | null =>
   trailer.slot && {

@@ -32,6 +32,8 @@ export function useChanges(board: Board) {
     if (fault instanceof ShopProblem && fault.status === 409 && fault.current) take(fault.current as Board);
     note(fault instanceof ShopProblem ? (fault.fields[0]?.detail ?? fault.message) : sentence(fault));
   };
+  const useChange = <T>(mutationFn: (change: T) => Promise<Board>) =>
+    useMutation({ mutationFn, onSuccess: take, onError: refused });
   const put = useMutation({
     mutationFn: ({ slots, off = [] }: Change) =>
       answer(shop.PUT("/api/bay/today/slots", { body: { version: board.version, slots, off } })),
@@ -65,35 +67,23 @@ export function useChanges(board: Board) {
     },
     onError: refused,
   });
-  const stand = useMutation({
-    mutationFn: ({ id, ...body }: { id: string } & Schemas["StandingEdit"]) =>
-      answer(shop.PUT("/api/bay/visits/{id}/standing", { params: { path: { id } }, body })),
-    onSuccess: take,
-    onError: refused,
-  });
-  const times = useMutation({
-    mutationFn: ({ id, ...body }: { id: string } & Schemas["TimesEdit"]) =>
-      answer(shop.PUT("/api/bay/today/{id}/times", { params: { path: { id } }, body })),
-    onSuccess: take,
-    onError: refused,
-  });
-  const away = useMutation({
-    mutationFn: ({ personId, from }: { personId: string; from: string }) =>
-      answer(
-        shop.PUT("/api/bay/today/absences/{id}", {
-          params: { path: { id: newId() } },
-          body: { personId, from, to: null },
-        }),
-      ),
-    onSuccess: take,
-    onError: refused,
-  });
-  const back = useMutation({
-    mutationFn: (id: string) =>
-      answer(shop.DELETE("/api/bay/today/absences/{id}", { params: { path: { id } } })),
-    onSuccess: take,
-    onError: refused,
-  });
+  const stand = useChange(({ id, ...body }: { id: string } & Schemas["StandingEdit"]) =>
+    answer(shop.PUT("/api/bay/visits/{id}/standing", { params: { path: { id } }, body })),
+  );
+  const times = useChange(({ id, ...body }: { id: string } & Schemas["TimesEdit"]) =>
+    answer(shop.PUT("/api/bay/today/{id}/times", { params: { path: { id } }, body })),
+  );
+  const away = useChange(({ personId, from }: { personId: string; from: string }) =>
+    answer(
+      shop.PUT("/api/bay/today/absences/{id}", {
+        params: { path: { id: newId() } },
+        body: { personId, from, to: null },
+      }),
+    ),
+  );
+  const back = useChange((id: string) =>
+    answer(shop.DELETE("/api/bay/today/absences/{id}", { params: { path: { id } } })),
+  );
   return { put, takeIn, stand, times, away, back };
 }
 

@@ -58,9 +58,14 @@ export function Devices() {
       <Form of={form}>
         <Stack>
           <p>
-            {here
-              ? "This browser is a tablet of the shop’s. It can be called otherwise."
-              : "Make this browser a tablet of the shop’s: then people switch on it by name and PIN, and it locks by itself. You sign in on it anew."}
+            {here ? (
+              "This browser is a tablet of the shop’s. It can be called otherwise."
+            ) : (
+              <>
+                Make this browser a tablet of the shop’s: then people switch on it by name and PIN, and it
+                locks by itself. You sign in on it anew.
+              </>
+            )}
           </p>
           <Row style={{ alignItems: "flex-start" }}>
             <TextField

@@ -62,7 +62,10 @@ interface Props {
   id?: string;
 }
 
-/** What planning goes by: hours and money of the shop, how long work lasts, how a trailer is used, when a customer can't spare it. */
+/**
+ * What planning goes by: hours and money of the shop, how long work lasts, how a trailer is used, when a customer can't
+ * spare it.
+ */
 export default function PlanningPage({ of = "shop", id = "" }: Props) {
   const path = { id };
   const house = useQuery({

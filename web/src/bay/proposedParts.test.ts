@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { openInWords } from "./openNow";
-import { propose } from "./useStepParts";
+import { propose } from "./proposedParts";
 
 const seal = {
   name: "grease seal 2.125 × 3.376 or 2.250 × 3.376",

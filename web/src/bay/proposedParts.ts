@@ -1,4 +1,3 @@
-import { useState } from "react";
 import type { Schemas } from "../api/client";
 import { newId } from "../api/ids";
 
@@ -30,19 +29,10 @@ export function propose(
   });
 }
 
-/** The parts a step proposes, each to be left out or chosen otherwise; sent with the step itself. */
-export function useStepParts(visit: Schemas["VisitAnswer"], step: Schemas["PacketStep"]) {
-  const [proposed, set] = useState<ProposedPart[]>(() =>
-    propose(step.parts, visit.state.readings, step.place).map((p) => ({ ...p, id: newId(), taken: true })),
-  );
-  const change = (id: string, part: Partial<ProposedPart>) =>
-    set((now) => now.map((p) => (p.id === id ? { ...p, ...part } : p)));
-  return {
-    proposed,
-    take: (id: string, taken: boolean) => change(id, { taken }),
-    choose: (id: string, name: string) => change(id, { name, picked: false }),
-    used: proposed
-      .filter((p) => p.taken)
-      .map(({ id, name, quantity, unit }) => ({ id, name, quantity, unit })),
-  };
-}
+/** The same as lines to be ticked: each is left out, or chosen otherwise. */
+export const proposedOf = (visit: Schemas["VisitAnswer"], step: Schemas["PacketStep"]): ProposedPart[] =>
+  propose(step.parts, visit.state.readings, step.place).map((p) => ({ ...p, id: newId(), taken: true }));
+
+/** Those that were taken, as they are sent with their step. */
+export const usedOf = (parts: readonly ProposedPart[]) =>
+  parts.filter((p) => p.taken).map(({ id, name, quantity, unit }) => ({ id, name, quantity, unit }));
