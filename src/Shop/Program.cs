@@ -7,6 +7,7 @@ using Microsoft.Extensions.FileProviders;
 using Microsoft.Extensions.Http.Resilience;
 using MimeKit;
 using SturdyTinker.Shop.Access;
+using SturdyTinker.Shop.Approvals;
 using SturdyTinker.Shop.Bay;
 using SturdyTinker.Shop.Find;
 using SturdyTinker.Shop.Horizon;
@@ -207,6 +208,7 @@ RouteGroupBuilder api = app.MapGroup("/api").WithMetadata(new ProducesResponseTy
 api.MapAccess();
 api.MapYard();
 api.MapBay();
+api.MapApprovals();
 api.MapLedger();
 api.MapHorizon();
 api.MapReckoner();

@@ -2,6 +2,7 @@ using Microsoft.AspNetCore.Identity;
 using Microsoft.AspNetCore.Identity.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.Storage.ValueConversion;
+using SturdyTinker.Core.Approvals;
 using SturdyTinker.Core.Composing;
 using SturdyTinker.Core.Day;
 using SturdyTinker.Core.Findings;
@@ -78,6 +79,15 @@ public sealed class ShopFile(DbContextOptions<ShopFile> options) : IdentityUserC
 
     /// <summary>Photographs taken in visits; the pictures themselves lie beside this file.</summary>
     public DbSet<VisitPhoto> VisitPhotos => Set<VisitPhoto>();
+
+    /// <summary>What customers were asked to agree to.</summary>
+    public DbSet<Approval> Approvals => Set<Approval>();
+
+    /// <summary>Addresses given to trailers' owners.</summary>
+    public DbSet<OwnerLink> OwnerLinks => Set<OwnerLink>();
+
+    /// <summary>Second looks taken.</summary>
+    public DbSet<SecondLook> SecondLooks => Set<SecondLook>();
 
     /// <summary>When trailers on Hold were let go.</summary>
     public DbSet<Release> Releases => Set<Release>();

@@ -11,6 +11,9 @@ public enum MailKind
 
     /// <summary>Where the trail of writes stands, for somebody to keep elsewhere; a day has one.</summary>
     Trail,
+
+    /// <summary>What a customer is asked to agree to; its id is the message's.</summary>
+    Approval,
 }
 
 /// <summary>

@@ -8,6 +8,12 @@ public sealed class Person
     /// <summary>Longest name kept.</summary>
     public const int LongestName = 80;
 
+    /// <summary>
+    /// Whoever writes by a link that was given to a customer: one row for all of them, who they say they are stands
+    /// with what they wrote.
+    /// </summary>
+    public static Guid Outsider { get; } = new("01900000-0000-7000-8000-0000000000c0");
+
     /// <summary>Made by the client, UUID version 7.</summary>
     public Guid Id { get; init; }
 

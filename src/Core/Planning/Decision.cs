@@ -138,11 +138,11 @@ public sealed class Booking
     /// <summary>Ids of the tasks it does.</summary>
     public required IReadOnlyList<string> Tasks { get; init; }
 
-    /// <summary>The jobs at their places.</summary>
-    public required IReadOnlyList<JobAt> Jobs { get; init; }
+    /// <summary>The jobs at their places; those that the customer declined are taken out.</summary>
+    public required IReadOnlyList<JobAt> Jobs { get; set; }
 
     /// <summary>What is done, in words.</summary>
-    public required string What { get; init; }
+    public required string What { get; set; }
 
     /// <summary>Why, in words.</summary>
     public required string Why { get; init; }

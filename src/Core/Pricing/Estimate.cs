@@ -39,6 +39,13 @@ public sealed record Spread(decimal Low, decimal Likely, decimal High)
     /// <summary>As many times as much.</summary>
     public static Spread operator *(Spread a, decimal by) => new(a.Low * by, a.Likely * by, a.High * by);
 
+    /// <summary>By how much it lies above another, never out of its order.</summary>
+    public Spread Over(Spread other)
+    {
+        decimal likely = Likely - other.Likely;
+        return new(Math.Min(Low - other.Low, likely), likely, Math.Max(High - other.High, likely));
+    }
+
     /// <summary>All three to the hundredth, as money is told.</summary>
     public Spread Rounded() => new(Math.Round(Low, 2), Math.Round(Likely, 2), Math.Round(High, 2));
 }

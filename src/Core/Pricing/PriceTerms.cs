@@ -21,6 +21,12 @@ public sealed record PriceTerms
     public decimal TaxOnParts { get; init; }
 
     /// <summary>
+    /// How far a visit may come above the range that was agreed before the customer is asked again, in percent, 0 to
+    /// 50. Source: common practice; a state's own law may say less, or nothing at all.
+    /// </summary>
+    public decimal OverAgreed { get; init; } = 10;
+
+    /// <summary>
     /// What getting rid of a kind of waste costs a visit, in the shop's money, by the waste's code; what is missing
     /// costs what <see cref="Waste"/> says.
     /// </summary>

@@ -35,6 +35,11 @@ public sealed class Visit
     /// <summary>The jobs at their places; they may change while it is worked.</summary>
     public required IReadOnlyList<JobAt> Jobs { get; set; }
 
+    /// <summary>
+    /// The jobs it was taken in for, which its customer brought it for; empty where that was not kept yet.
+    /// </summary>
+    public IReadOnlyList<JobAt> TakenInFor { get; init; } = [];
+
     /// <summary>How many technicians work on it: 1 or 2.</summary>
     public int Technicians { get; set; } = 1;
 

@@ -1,5 +1,6 @@
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
+using SturdyTinker.Core.Approvals;
 using SturdyTinker.Core.Composing;
 using SturdyTinker.Core.Day;
 using SturdyTinker.Core.Gear;
@@ -50,6 +51,7 @@ public sealed record SlotAnswer(
 /// <param name="PickUpAt">The hour it is promised for; null for the day's end.</param>
 /// <param name="Parts">Whether its parts are there.</param>
 /// <param name="PartsWords">Which are not, in words.</param>
+/// <param name="Agreed">Whether its customer has agreed.</param>
 /// <param name="Slot">Where it is on the board; null where it is not.</param>
 public sealed record OnBoardAnswer(
     Guid Id,
@@ -78,6 +80,7 @@ public sealed record OnBoardAnswer(
     TimeOnly? PickUpAt,
     PartsState Parts,
     string PartsWords,
+    AgreedState Agreed,
     SlotAnswer? Slot);
 
 /// <summary>Somebody who works on trailers.</summary>
@@ -229,6 +232,7 @@ internal static class Today
                 t.PickUpAt,
                 t.Parts,
                 t.PartsWords,
+                t.Agreed,
                 visits.TryGetValue(t.Id, out DayVisit? visit) && visit.Stands is { } slot
                     ? Slot(slot, visit, problem, day, t.Slot!.Pinned)
                     : null))],

@@ -1,4 +1,5 @@
 using Microsoft.EntityFrameworkCore;
+using SturdyTinker.Core.Approvals;
 using SturdyTinker.Core.Composing;
 using SturdyTinker.Core.Day;
 using SturdyTinker.Core.Gear;
@@ -84,6 +85,9 @@ internal sealed record OnBoard
 
     internal string PartsWords { get; init; } = "";
 
+    /// <summary>Whether its customer has agreed.</summary>
+    internal AgreedState Agreed { get; init; }
+
     /// <summary>Where it is on the board; null where it is not.</summary>
     internal BoardSlot? Slot { get; init; }
 }
@@ -134,6 +138,11 @@ internal sealed record TodayBoard(
             .AsNoTracking()
             .Where(s => ids.Contains(s.Id))
             .ToDictionaryAsync(s => s.Id);
+        ILookup<Guid, Approval> asked = (await file.Approvals
+            .AsNoTracking()
+            .Where(a => (a.VisitId != null && ids.Contains(a.VisitId.Value))
+                || (a.BookingId != null && ids.Contains(a.BookingId.Value)))
+            .ToListAsync()).ToLookup(a => a.VisitId ?? a.BookingId!.Value);
         ILookup<Guid, string> settled = (await (from entry in file.StepEntries.AsNoTracking()
                                                 join visit in file.Visits on entry.VisitId equals visit.Id
                                                 where visit.ClosedAt == null && entry.UndoneAt == null
@@ -224,6 +233,7 @@ internal sealed record TodayBoard(
                 Left = minutes,
                 Parts = parts,
                 PartsWords = words,
+                Agreed = Approval.AgreedBy([.. asked[id]], clock.Now),
                 Slot = slots.GetValueOrDefault(id),
             };
         }

@@ -179,6 +179,7 @@ internal static class VisitStart
             Gear = trailer.Gear,
             Practices = practices,
             Jobs = draft.Jobs,
+            TakenInFor = draft.Jobs,
             Technicians = draft.Technicians,
             Said = said
         };
@@ -247,7 +248,8 @@ internal static class VisitStart
             || await file.Findings.AnyAsync(f => f.VisitId == id)
             || await file.Readings.AnyAsync(r => r.VisitId == id)
             || await file.PartsUsed.AnyAsync(p => p.VisitId == id)
-            || await file.VisitPhotos.AnyAsync(p => p.VisitId == id))
+            || await file.VisitPhotos.AnyAsync(p => p.VisitId == id)
+            || await file.Approvals.AnyAsync(a => a.VisitId == id))
         {
             throw Refusal.Conflict(
                 "Something has been done in this visit: put the trailer back together and close it instead.");

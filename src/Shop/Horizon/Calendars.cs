@@ -41,9 +41,6 @@ internal static class Calendars
 {
     private const int DaysBack = 60;
 
-    // How long after it was made a calendar may be asked for again because the answer was lost.
-    private static readonly TimeSpan SentAgain = TimeSpan.FromMinutes(10);
-
     internal static void MapCalendars(this RouteGroupBuilder horizon)
     {
         horizon.MapGet("/calendars", async (ShopFile file) => TypedResults.Ok(await AllAsync(file))).Needs(Right.Share);
@@ -116,7 +113,7 @@ internal static class Calendars
             };
             file.CalendarFeeds.Add(feed);
         }
-        else if (feed.WithdrawnAt is not null || clock.Now - feed.At > SentAgain)
+        else if (feed.WithdrawnAt is not null || clock.Now - feed.At > OutsideLinks.SentAgain)
         {
             return TypedResults.Ok(await AllAsync(file));
         }

@@ -124,6 +124,15 @@ internal sealed class MailSending(
             return null;
         }
 
+        if (mail.Kind == MailKind.Approval)
+        {
+            return await file.Approvals.AnyAsync(
+                a => a.Id == mail.Id && a.AnsweredAt == null && a.WithdrawnAt == null,
+                stop)
+                ? null
+                : "It was answered or withdrawn meanwhile.";
+        }
+
         Guid booking = await file.Reminders.Where(r => r.Id == mail.Id).Select(r => r.BookingId).FirstAsync(stop);
         return await file.Bookings.AnyAsync(b => b.Id == booking && b.CalledOffAt == null, stop)
             ? null
@@ -134,6 +143,13 @@ internal sealed class MailSending(
     {
         if (mail.Kind == MailKind.Trail)
         {
+            return;
+        }
+
+        if (mail.Kind == MailKind.Approval)
+        {
+            // The letter has the secret in it: once it has gone, or never will, nobody needs to keep that.
+            mail.Message = mail.NextAt is null ? [] : mail.Message;
             return;
         }
 

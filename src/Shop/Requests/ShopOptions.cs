@@ -88,6 +88,16 @@ internal sealed class ShopOptions
     [ConfigurationKeyName("host-names")]
     public string? HostNames { get; init; }
 
+    /// <summary>
+    /// The https address that customers reach this program at, for the links they are sent; null for the one that the
+    /// shop's own pages are asked for at.
+    /// </summary>
+    [ConfigurationKeyName("public-address")]
+    public string? PublicAddress { get; init; }
+
+    /// <summary><see cref="PublicAddress"/> as an address; null for none.</summary>
+    internal Uri? PublicAt => Http(PublicAddress);
+
     /// <summary>Every name that it answers to.</summary>
     internal IReadOnlyList<string> Hosts =>
     [
@@ -205,6 +215,10 @@ internal sealed class ShopOptionsCheck : IValidateOptions<ShopOptions>
             options.TrailMail,
             MailOutlet.TryAddress(options.TrailMail, out _) && options.MailAt is not null,
             "--trail-mail takes a mail address, such as books@shop.example, and goes with --mail");
+        Check(
+            options.PublicAddress,
+            options.PublicAt is not null,
+            "--public-address takes the https address that customers reach, such as https://shop.example");
         Check(options.Logs, options.Logs is "json" or "text", "--logs takes json or text");
         Check(options.Otlp, options.OtlpAt is not null, "--otlp takes the http address of a collector");
         if (options.Wait is < 1 or > 600)

@@ -114,7 +114,7 @@ internal static class SafePage
                 f.change.Id,
                 f.change.At,
                 f.Name,
-                f.Device ?? (f.IsProgram ? "a program" : "a browser"),
+                f.Device ?? (f.change.PersonId == Person.Outsider ? "a link" : f.IsProgram ? "a program" : "a browser"),
                 f.change.What,
                 f.change.Hash,
                 f.change.Content,

@@ -1,5 +1,6 @@
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
+using SturdyTinker.Core.Approvals;
 using SturdyTinker.Core.Notices;
 using SturdyTinker.Core.People;
 using SturdyTinker.Shop.Requests;
@@ -56,6 +57,17 @@ internal static class Forgetting
             .SetProperty(x => x.To, "")
             .SetProperty(x => x.Subject, "")
             .SetProperty(x => x.Body, ""));
+        List<Guid> asked = await (from approval in file.Approvals
+                                  join trailer in file.Trailers on approval.TrailerId equals trailer.Id
+                                  where trailer.CustomerId == id
+                                  select approval.Id).ToListAsync();
+        await file.Approvals.Where(a => asked.Contains(a.Id)).ExecuteUpdateAsync(a => a
+            .SetProperty(x => x.Note, "")
+            .SetProperty(x => x.MailedTo, "")
+            .SetProperty(x => x.AnsweredBy, x => x.AnsweredAt == null ? "" : now)
+            .SetProperty(x => x.Questions, Array.Empty<ApprovalQuestion>())
+            .SetProperty(x => x.WithdrawnAt, x => x.AnsweredAt == null ? x.WithdrawnAt ?? at : x.WithdrawnAt));
+        letters.AddRange(asked);
         await file.OutgoingMails.Where(m => letters.Contains(m.Id)).ExecuteUpdateAsync(m => m
             .SetProperty(x => x.Message, Array.Empty<byte>())
             .SetProperty(x => x.NextAt, (DateTimeOffset?)null));

@@ -21,6 +21,7 @@ internal sealed class VisitMapping : IEntityTypeConfiguration<Visit>
         builder.Property(v => v.Gear).AsJson();
         builder.Property(v => v.Practices).HasColumnName("Schools").AsJson();
         builder.Property(v => v.Jobs).AsJson();
+        builder.Property(v => v.TakenInFor).AsJson().HasDefaultValueSql("'[]'");
         builder.Property(v => v.Technicians).HasColumnName("Hands");
         builder.Property(v => v.Conclusions).HasColumnName("Together").AsJson().HasDefaultValueSql("'[]'");
         builder.HasOne<Trailer>().WithMany().HasForeignKey(v => v.TrailerId);
@@ -268,5 +269,15 @@ internal sealed class AbsenceMapping : IEntityTypeConfiguration<Absence>
         builder.Property(a => a.Id).ValueGeneratedNever();
         builder.HasOne<Person>().WithMany().HasForeignKey(a => a.PersonId).OnDelete(DeleteBehavior.Restrict);
         builder.HasIndex(a => a.Day);
+    }
+}
+
+internal sealed class SecondLookMapping : IEntityTypeConfiguration<SecondLook>
+{
+    public void Configure(EntityTypeBuilder<SecondLook> builder)
+    {
+        builder.Property(l => l.Id).ValueGeneratedNever();
+        builder.HasOne<Visit>().WithMany().HasForeignKey(l => l.VisitId);
+        builder.HasOne<Person>().WithMany().HasForeignKey(l => l.PersonId).OnDelete(DeleteBehavior.Restrict);
     }
 }

@@ -1,5 +1,6 @@
 using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.Metadata.Builders;
+using SturdyTinker.Core.Approvals;
 using SturdyTinker.Core.Gear;
 using SturdyTinker.Core.Intervals;
 using SturdyTinker.Core.Notices;
@@ -72,4 +73,41 @@ internal sealed class DoubtedReadingMapping : IEntityTypeConfiguration<DoubtedRe
 internal sealed class ShopDayMapping : IEntityTypeConfiguration<ShopDay>
 {
     public void Configure(EntityTypeBuilder<ShopDay> builder) => builder.HasKey(d => d.Day);
+}
+
+internal sealed class ApprovalMapping : IEntityTypeConfiguration<Approval>
+{
+    public void Configure(EntityTypeBuilder<Approval> builder)
+    {
+        builder.Property(a => a.Id).ValueGeneratedNever();
+        builder.Property(a => a.Lines).AsJson();
+        builder.Property(a => a.Already).AsJson();
+        builder.Property(a => a.Totals).AsJson();
+        builder.Property(a => a.Unpriced).AsJson();
+        builder.Property(a => a.Questions).AsJson();
+        builder.Property(a => a.Agreed).AsJson();
+        builder.Ignore(a => a.AgreedTotal);
+        builder.Ignore(a => a.AgreedJobs);
+        builder.Ignore(a => a.Declined);
+        builder.HasOne<Trailer>().WithMany().HasForeignKey(a => a.TrailerId).OnDelete(DeleteBehavior.Restrict);
+        builder.HasOne<Visit>().WithMany().HasForeignKey(a => a.VisitId).OnDelete(DeleteBehavior.Restrict);
+        builder.HasOne<Booking>().WithMany().HasForeignKey(a => a.BookingId).OnDelete(DeleteBehavior.Restrict);
+        builder.HasOne<Person>().WithMany().HasForeignKey(a => a.PersonId).OnDelete(DeleteBehavior.Restrict);
+        builder.HasOne<Person>().WithMany().HasForeignKey(a => a.ToldTo).OnDelete(DeleteBehavior.Restrict);
+        builder.HasIndex(a => a.KeyHash).IsUnique();
+        builder.HasIndex(a => a.TrailerId);
+    }
+}
+
+internal sealed class OwnerLinkMapping : IEntityTypeConfiguration<OwnerLink>
+{
+    public void Configure(EntityTypeBuilder<OwnerLink> builder)
+    {
+        builder.Property(l => l.Id).ValueGeneratedNever();
+        builder.HasOne<Trailer>().WithMany().HasForeignKey(l => l.TrailerId).OnDelete(DeleteBehavior.Restrict);
+        builder.HasOne<Customer>().WithMany().HasForeignKey(l => l.CustomerId).OnDelete(DeleteBehavior.Restrict);
+        builder.HasOne<Person>().WithMany().HasForeignKey(l => l.PersonId).OnDelete(DeleteBehavior.Restrict);
+        builder.HasIndex(l => l.KeyHash).IsUnique();
+        builder.HasIndex(l => l.TrailerId);
+    }
 }

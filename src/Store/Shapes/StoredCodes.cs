@@ -169,7 +169,8 @@ internal static class StoredCodes
         Of(
             (MailKind.Reminder, "Reminder"),
             (MailKind.Order, "Order"),
-            (MailKind.Trail, "Trail")),
+            (MailKind.Trail, "Trail"),
+            (MailKind.Approval, "Approval")),
         Of(
             (StockMove.Receipt, "Receipt"),
             (StockMove.Use, "Use"),

@@ -1,3 +1,4 @@
+using SturdyTinker.Core.Approvals;
 using SturdyTinker.Core.Catalogue;
 using SturdyTinker.Core.Composing;
 using SturdyTinker.Core.Findings;
@@ -174,6 +175,7 @@ internal static class StoredNames
             (nameof(PriceTerms.Consumables), "consumables"),
             (nameof(PriceTerms.TaxOnLabour), "taxOnLabour"),
             (nameof(PriceTerms.TaxOnParts), "taxOnParts"),
+            (nameof(PriceTerms.OverAgreed), "overAgreed"),
             (nameof(PriceTerms.Disposal), "disposal")),
         Of<ReminderWords>(
             (nameof(ReminderWords.Subject), "subject"),
@@ -201,6 +203,20 @@ internal static class StoredNames
             (nameof(Spread.Low), "low"),
             (nameof(Spread.Likely), "likely"),
             (nameof(Spread.High), "high")),
+        // Approvals
+        Of<ApprovalLine>(
+            (nameof(ApprovalLine.Key), "key"),
+            (nameof(ApprovalLine.What), "what"),
+            (nameof(ApprovalLine.Why), "why"),
+            (nameof(ApprovalLine.Verdict), "verdict"),
+            (nameof(ApprovalLine.Jobs), "jobs"),
+            (nameof(ApprovalLine.FindingId), "findingId")),
+        Of<ApprovalQuestion>(
+            (nameof(ApprovalQuestion.Id), "id"),
+            (nameof(ApprovalQuestion.At), "at"),
+            (nameof(ApprovalQuestion.Name), "name"),
+            (nameof(ApprovalQuestion.Text), "text"),
+            (nameof(ApprovalQuestion.Reply), "reply")),
         // Status
         Of<Glyph>(
             (nameof(Glyph.Axles), "axles"),

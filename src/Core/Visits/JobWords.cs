@@ -1,17 +1,16 @@
 using SturdyTinker.Core.Catalogue;
 using SturdyTinker.Core.Gear;
-using SturdyTinker.Core.Visits;
 
-namespace SturdyTinker.Shop.Requests;
+namespace SturdyTinker.Core.Visits;
 
 /// <summary>A visit's jobs in a line.</summary>
-internal static class JobWords
+public static class JobWords
 {
     /// <summary>"Bearing repack, all four", "Bearing repack, axle 1 left and axle 2 left".</summary>
-    internal static string Of(Visit visit) => Of(visit.Gear, visit.Jobs);
+    public static string Of(Visit visit) => Of(visit.Gear, visit.Jobs);
 
     /// <summary>The same for jobs that are no visit yet.</summary>
-    internal static string Of(RunningGear gear, IEnumerable<JobAt> jobs) =>
+    public static string Of(RunningGear gear, IEnumerable<JobAt> jobs) =>
         string.Join("; ", jobs.GroupBy(j => j.Job).Select((g, i) => Name(g.Key, i > 0) + Where([.. g], gear)));
 
     private static string Name(string code, bool follows)

@@ -1,0 +1,191 @@
+using SturdyTinker.Core.Composing;
+using SturdyTinker.Core.Findings;
+using SturdyTinker.Core.Gear;
+using SturdyTinker.Core.Practices;
+using SturdyTinker.Core.Status;
+using SturdyTinker.Core.Visits;
+
+namespace SturdyTinker.Core.Approvals;
+
+/// <summary>What a customer would be asked.</summary>
+public static class ApprovalLines
+{
+    /// <summary>
+    /// For a trailer in the bay: what was found to be renewed and nobody has agreed to yet, gravest first, and then
+    /// what was put to the visit's jobs beyond what was agreed.
+    /// </summary>
+    /// <param name="stands">Everything that stands on the trailer, gravest first.</param>
+    /// <param name="gear">Its running gear.</param>
+    /// <param name="practices">The practices in force.</param>
+    /// <param name="jobs">The visit's jobs as they are.</param>
+    /// <param name="agreed">The jobs agreed to; null where nobody has kept what they are.</param>
+    public static IReadOnlyList<ApprovalLine> ForVisit(
+        IEnumerable<Observation> stands,
+        RunningGear gear,
+        PracticeChoices practices,
+        IReadOnlyCollection<JobAt> jobs,
+        IReadOnlyCollection<JobAt>? agreed)
+    {
+        List<ApprovalLine> lines = [];
+        HashSet<JobAt> done = [.. agreed ?? []];
+        foreach (Observation look in stands.Where(l => l.Judgement.Verdict >= Verdict.Renew))
+        {
+            if (Mending(look, gear, practices, jobs, done) is not { Count: > 0 } ways)
+            {
+                continue;
+            }
+
+            // Two ways to renew one brake exclude each other: what the lines do already comes first.
+            HashSet<JobAt> before = [.. jobs, .. lines.SelectMany(l => l.Jobs)];
+            string why = $"{look.AtPlace}: {Lower(look.Judgement.Rule)}";
+            Guid? finding = Guid.TryParse(look.Key, out Guid id) ? id : null;
+            if (ways.FirstOrDefault(w => Goes(gear, [.. before.Union(w)], practices)) is { } way)
+            {
+                Put(lines, gear, new ApprovalLine("", JobWords.Of(gear, way), why, look.Judgement.Verdict, way, finding));
+            }
+            else if (lines.Find(l => !Goes(gear, [.. l.Jobs.Union(ways[0])], practices)) is { } same)
+            {
+                Put(lines, gear, same with { Why = why, Verdict = look.Judgement.Verdict, FindingId = finding });
+            }
+        }
+
+        if (agreed is not null)
+        {
+            HashSet<JobAt> asked = [.. lines.SelectMany(l => l.Jobs)];
+            lines.AddRange(jobs
+                .Where(j => !done.Contains(j) && !asked.Contains(j))
+                .GroupBy(j => j.Job)
+                .Select(g => new ApprovalLine("", JobWords.Of(gear, g), "", null, [.. g], null)));
+        }
+
+        return Numbered(lines, gear);
+    }
+
+    /// <summary>For a visit that is still to come: what it does, each job with why it is due.</summary>
+    /// <param name="jobs">What was accepted.</param>
+    /// <param name="gear">The running gear.</param>
+    /// <param name="upcoming">Everything that falls due on the trailer.</param>
+    public static IReadOnlyList<ApprovalLine> ForBooking(
+        IEnumerable<JobAt> jobs,
+        RunningGear gear,
+        IReadOnlyCollection<Upcoming> upcoming) =>
+        Numbered(
+            [.. jobs.GroupBy(j => j.Job).Select(g => new ApprovalLine(
+                "",
+                JobWords.Of(gear, g),
+                string.Join(" ", upcoming
+                    .Where(u => u.JobsAt().Any(g.Contains))
+                    .Select(u => u.Reason.TrimEnd('.') + ".")
+                    .Distinct()),
+                null,
+                [.. g],
+                null))],
+            gear);
+
+    /// <summary>
+    /// What a trailer's customer has declined and nobody has done since, newest first; what was declined twice is told
+    /// once.
+    /// </summary>
+    /// <param name="approvals">The trailer's.</param>
+    /// <param name="work">Everything done to it.</param>
+    public static IReadOnlyList<(Approval Approval, ApprovalLine Line)> StillDeclined(
+        IEnumerable<Approval> approvals,
+        IReadOnlyCollection<WorkDone> work)
+    {
+        List<(Approval, ApprovalLine)> still = [];
+        HashSet<JobAt> told = [];
+        foreach (Approval approval in approvals
+            .Where(a => a.AnsweredAt is not null)
+            .OrderByDescending(a => a.AnsweredAt)
+            .ThenByDescending(a => a.Id))
+        {
+            foreach (ApprovalLine line in approval.Declined.Where(l => l.Jobs.Any(j => !told.Contains(j)
+                && !work.Any(w => w.Job == j.Job && w.Place == j.Place && Since(w, approval.AnsweredAt!.Value)))))
+            {
+                still.Add((approval, line));
+            }
+
+            // A later word on the same work counts, whichever it was.
+            told.UnionWith(approval.Lines.SelectMany(l => l.Jobs));
+        }
+
+        return still;
+    }
+
+    private static bool Since(WorkDone work, DateTimeOffset at) =>
+        work.DoneAt is { } done ? done > at : work.On > DateOnly.FromDateTime(at.DateTime);
+
+    // The ways to put a look right, on both sides where it is renewed in pairs: what is among the visit's jobs already
+    // comes before our own choice. None where nothing does, or what was agreed to does.
+    private static List<IReadOnlyList<JobAt>> Mending(
+        Observation look,
+        RunningGear gear,
+        PracticeChoices practices,
+        IReadOnlyCollection<JobAt> jobs,
+        HashSet<JobAt> agreed)
+    {
+        if (!Place.TryParse(look.Place, out Place place) || !Places.Has(gear, place))
+        {
+            return [];
+        }
+
+        IReadOnlyList<JobAt> remedies = Remedies.For(look.PutRightBy, gear, place, practices);
+        List<IReadOnlyList<JobAt>> ways = [.. remedies
+            .OrderBy(r => jobs.Contains(r) ? 0 : 1)
+            .Select(r => Remedies.InPair(look.Subject, r, gear))
+            .Where(way => Goes(gear, way, practices))];
+        return remedies.Any(r => agreed.Contains(r) && Remedies.InPair(look.Subject, r, gear).All(agreed.Contains))
+            ? []
+            : ways;
+    }
+
+    private static bool Goes(RunningGear gear, IReadOnlyList<JobAt> jobs, PracticeChoices practices) =>
+        !Composer.Refusals(gear, jobs, practices).Any();
+
+    // One job that puts two things right has two reasons and one price: no job stands in two lines.
+    private static void Put(List<ApprovalLine> lines, RunningGear gear, ApprovalLine line)
+    {
+        foreach (ApprovalLine same in lines.FindAll(l => l.Jobs.Any(line.Jobs.Contains)))
+        {
+            lines.Remove(same);
+            line = Joined(same, line, gear);
+        }
+
+        int after = lines.FindIndex(l => l.Verdict < line.Verdict);
+        lines.Insert(after < 0 ? lines.Count : after, line);
+    }
+
+    private static ApprovalLine Joined(ApprovalLine one, ApprovalLine other, RunningGear gear)
+    {
+        IReadOnlyList<JobAt> jobs = [.. one.Jobs.Union(other.Jobs)];
+        return one with
+        {
+            What = JobWords.Of(gear, jobs),
+            Why = Both(one.Why, other.Why),
+            Verdict = one.Verdict is null || other.Verdict > one.Verdict ? other.Verdict : one.Verdict,
+            Jobs = jobs,
+            FindingId = one.FindingId ?? other.FindingId,
+        };
+    }
+
+    // What is more than can be asked at once is asked together, the least grave first: nothing is left out.
+    private static List<ApprovalLine> Numbered(List<ApprovalLine> lines, RunningGear gear)
+    {
+        while (lines.Count > Approval.MostLines)
+        {
+            ApprovalLine joined = Joined(lines[^2], lines[^1], gear);
+            lines.RemoveRange(lines.Count - 2, 2);
+            lines.Add(joined);
+        }
+
+        return [.. lines.Select((line, i) => line with { Key = $"{(char)('a' + i)}" })];
+    }
+
+    private static string Both(string one, string other) =>
+        one.Length == 0 ? other
+            : other.Length == 0 || one.Contains(other, StringComparison.Ordinal) ? one
+            : $"{one.TrimEnd('.')}. {other}";
+
+    private static string Lower(string sentence) =>
+        sentence.Length == 0 ? sentence : char.ToLowerInvariant(sentence[0]) + sentence[1..];
+}
