@@ -101,12 +101,14 @@ public sealed class ApprovalTests : IDisposable
         // It is written down as a customer's, without the address, and asked no more.
         ApprovalsAnswer now = await shop.GetAsync<ApprovalsAnswer>(Of(visit));
         Assert.Empty(now.Proposed);
-        Assert.Equal(("Wanda Orrin", null, ""), (now.Approvals[0].AnsweredBy, now.Approvals[0].ToldTo, now.Approvals[0].Trouble));
+        ApprovalAnswer kept = now.Approvals[0];
+        Assert.Equal(("Wanda Orrin", null, ""), (kept.AnsweredBy, kept.ToldTo, kept.Trouble));
         Assert.Equal(page.Totals[1], now.Agreed);
         WriteAnswer write = (await shop.GetAsync<WritesAnswer>("/api/settings/writes")).Writes[0];
         Assert.Equal(("a customer, by a link", "a link"), (write.Person, write.Where));
-        Assert.DoesNotContain(new Uri(asked.Address!).Segments[^1], write.What + write.Content, StringComparison.Ordinal);
-        Assert.Null(now.Approvals[0].Address);
+        string secret = new Uri(asked.Address!).Segments[^1];
+        Assert.DoesNotContain(secret, write.What + write.Content, StringComparison.Ordinal);
+        Assert.Null(kept.Address);
     }
 
     [Fact]
@@ -287,9 +289,11 @@ public sealed class ApprovalTests : IDisposable
     public async Task What_comes_above_what_was_agreed_is_to_be_asked_again()
     {
         (VisitAnswer visit, ApprovalAnswer asked) = await AskedAsync();
-        await shop.PutAsync<ApprovalsAnswer>($"/api/approvals/{asked.Id}/answer", new ApprovalReply(["a"], "Wanda Orrin"));
+        ApprovalReply yes = new(["a"], "Wanda Orrin");
+        await shop.PutAsync<ApprovalsAnswer>($"/api/approvals/{asked.Id}/answer", yes);
         Assert.False((await shop.GetAsync<ApprovalsAnswer>(Of(visit))).AsksAgain);
-        JobAt[] all = [.. Places.WheelEndsOf(GearDefaults.For(2, 5_200)).Select(p => new JobAt("bearing-repack", p.Code))];
+        JobAt[] all =
+            [.. Places.WheelEndsOf(GearDefaults.For(2, 5_200)).Select(p => new JobAt("bearing-repack", p.Code))];
         IReadOnlyList<JobAt> jobs = await JobsAsync(visit);
         await shop.PutAsync<VisitAnswer>(
             $"/api/bay/visits/{visit.Id}/jobs",
@@ -319,7 +323,8 @@ public sealed class ApprovalTests : IDisposable
         Assert.NotNull(asked.MailSentAt);
         await mailing.PutAsync<ApprovalsAnswer>($"/api/approvals/{id}", draft);
         string letter = room.Read(Assert.Single(room.Messages))!;
-        Assert.Contains(asked.Address!, letter.Replace("=\r\n", "", StringComparison.Ordinal), StringComparison.Ordinal);
+        string line = letter.Replace("=\r\n", "", StringComparison.Ordinal);
+        Assert.Contains(asked.Address!, line, StringComparison.Ordinal);
         Assert.Empty(await mailing.LookAsync(f => f.OutgoingMails.Select(m => m.Message).SingleAsync()));
         await mailing.RefusedAsync(
             HttpMethod.Put,

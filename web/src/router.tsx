@@ -4,6 +4,7 @@ import { Broken } from "./Broken";
 import { Frame } from "./Frame";
 import { horizon } from "./horizon/routes";
 import { ledger } from "./ledger/routes";
+import { outside } from "./outside/routes";
 import { reckoner } from "./reckoner/routes";
 import { settings } from "./settings/routes";
 import { shelf } from "./shelf/routes";
@@ -37,5 +38,8 @@ const routes: RouteObject[] = [
     ],
   },
 ];
+
+// Pages for customers stand beside the frame: no masthead, and no door.
+routes.unshift(...outside);
 
 export const router = createBrowserRouter(routes);

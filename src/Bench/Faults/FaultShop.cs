@@ -55,7 +55,9 @@ internal sealed class FaultShop(string program, string folder)
         }
     }
 
-    public Process Start(params string[] arguments)
+    public Process Start(params string[] arguments) => Start(null, arguments);
+
+    public Process Start(StringBuilder? said, params string[] arguments)
     {
         ProcessStartInfo start = new("dotnet")
         {
@@ -69,8 +71,19 @@ internal sealed class FaultShop(string program, string folder)
         }
 
         Process process = Process.Start(start) ?? throw new InvalidOperationException("It did not start.");
-        process.OutputDataReceived += (_, _) => { };
-        process.ErrorDataReceived += (_, _) => { };
+        void Hear(object _, DataReceivedEventArgs line)
+        {
+            if (said is not null)
+            {
+                lock (said)
+                {
+                    said.AppendLine(line.Data);
+                }
+            }
+        }
+
+        process.OutputDataReceived += Hear;
+        process.ErrorDataReceived += Hear;
         process.BeginOutputReadLine();
         process.BeginErrorReadLine();
         return process;
@@ -93,10 +106,11 @@ internal sealed class Running : IDisposable
     private readonly FaultShop shop;
     private readonly Process process;
     private readonly HttpClient http;
+    private readonly StringBuilder said;
 
-    private Running(FaultShop shop, Process process, Uri address)
+    private Running(FaultShop shop, Process process, Uri address, StringBuilder said)
     {
-        (this.shop, this.process) = (shop, process);
+        (this.shop, this.process, this.said) = (shop, process, said);
         http = new HttpClient { BaseAddress = address, Timeout = Patience };
     }
 
@@ -109,10 +123,12 @@ internal sealed class Running : IDisposable
     public static Running Begin(FaultShop shop, params string[] more)
     {
         string address = FormattableString.Invariant($"http://127.0.0.1:{BenchServer.FreePort()}");
+        StringBuilder said = new();
         return new Running(
             shop,
-            shop.Start(["--data", shop.Folder, "--backups", "none", "--urls", address, .. more]),
-            new Uri(address));
+            shop.Start(said, ["--data", shop.Folder, "--backups", "none", "--urls", address, .. more]),
+            new Uri(address),
+            said);
     }
 
     public static async Task<Running> StartAsync(FaultShop shop, bool signedIn = true, params string[] more)
@@ -141,8 +157,26 @@ internal sealed class Running : IDisposable
             await Task.Delay(50);
         }
 
+        string last = running.Said();
+        if (running.process.HasExited && last.Contains("--urls", StringComparison.Ordinal))
+        {
+            // Another program of this machine took the port between finding it free and using it.
+            running.Dispose();
+            return await StartAsync(shop, signedIn, more);
+        }
+
+        Console.WriteLine(FormattableString.Invariant(
+            $"not started, {(running.process.HasExited ? "ended" : "still going")}: {last}"));
         running.Dead = 1;
         return running;
+    }
+
+    private string Said()
+    {
+        lock (said)
+        {
+            return said.ToString().Trim();
+        }
     }
 
     public async Task<bool> TripAsync(Guid id, string typed)

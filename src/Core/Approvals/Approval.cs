@@ -68,7 +68,9 @@ public enum AgreedState
 /// </summary>
 public sealed class Approval
 {
-    /// <summary>Most lines asked at once: each choice of them has its own price, since work done together costs less.</summary>
+    /// <summary>
+    /// Most lines asked at once: each choice of them has its own price, since work done together costs less.
+    /// </summary>
     public const int MostLines = 6;
 
     /// <summary>Longest name and longest question kept.</summary>

@@ -41,7 +41,8 @@ public static class ApprovalLines
             Guid? finding = Guid.TryParse(look.Key, out Guid id) ? id : null;
             if (ways.FirstOrDefault(w => Goes(gear, [.. before.Union(w)], practices)) is { } way)
             {
-                Put(lines, gear, new ApprovalLine("", JobWords.Of(gear, way), why, look.Judgement.Verdict, way, finding));
+                string what = JobWords.Of(gear, way);
+                Put(lines, gear, new ApprovalLine("", what, why, look.Judgement.Verdict, way, finding));
             }
             else if (lines.Find(l => !Goes(gear, [.. l.Jobs.Union(ways[0])], practices)) is { } same)
             {

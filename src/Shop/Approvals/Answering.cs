@@ -33,8 +33,9 @@ internal static class Answering
         switch (approval.State(clock.Now))
         {
             case ApprovalState.Answered:
-                throw Refusal.Conflict(FormattableString.Invariant(
-                    $"{approval.AnsweredBy} answered this on {approval.AnsweredAt:MMMM d} at {approval.AnsweredAt:H:mm}. Ring the shop to change that."));
+                throw Refusal.Conflict(
+                    FormattableString.Invariant($"{approval.AnsweredBy} answered this on {approval.AnsweredAt:MMMM d} ")
+                        + FormattableString.Invariant($"at {approval.AnsweredAt:H:mm}. Ring the shop to change that."));
             case ApprovalState.Withdrawn:
                 throw Refusal.Conflict("The shop has withdrawn this: it need not be answered any more.");
 
@@ -115,7 +116,8 @@ internal static class Answering
         }
         catch (Refusal changed)
         {
-            trouble = $"Not put to the visit by itself, since something has changed: {changed.Message} {trouble}".TrimEnd();
+            trouble = $"Not put to the visit by itself, since something has changed: {changed.Message} {trouble}"
+                .TrimEnd();
         }
 
         return trouble;

@@ -21,7 +21,9 @@ public sealed record ApprovalLineAnswer(
 /// <summary>What a customer was asked, and what they said.</summary>
 /// <param name="State">How it stands.</param>
 /// <param name="By">Who asked.</param>
-/// <param name="Total">What the whole visit comes to with everything that is asked; by the answer, once there is one.</param>
+/// <param name="Total">
+/// What the whole visit comes to with everything that is asked; by the answer, once there is one.
+/// </param>
 /// <param name="MailedTo">Where its address was mailed to; empty for nowhere.</param>
 /// <param name="MailSentAt">When that letter was handed over; null before.</param>
 /// <param name="MailFailed">Why it could not be handed over so far; null where it was, or was not tried yet.</param>

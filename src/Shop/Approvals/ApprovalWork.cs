@@ -14,7 +14,9 @@ using SturdyTinker.Store;
 
 namespace SturdyTinker.Shop.Approvals;
 
-/// <summary>What a customer is asked about: a visit in the bay, or one that is still to come; with what it costs.</summary>
+/// <summary>
+/// What a customer is asked about: a visit in the bay, or one that is still to come; with what it costs.
+/// </summary>
 internal sealed class ApprovalWork
 {
     private readonly Dictionary<string, Estimate> known = [];
@@ -155,7 +157,8 @@ internal sealed class ApprovalWork
         List<Spread> totals = [];
         for (int chosen = 0; chosen < 1 << lines.Count; chosen++)
         {
-            List<JobAt> jobs = [.. already.Concat(lines.Where((_, i) => (chosen & (1 << i)) > 0).SelectMany(l => l.Jobs))
+            List<JobAt> jobs = [.. already
+                .Concat(lines.Where((_, i) => (chosen & (1 << i)) > 0).SelectMany(l => l.Jobs))
                 .Distinct()];
             totals.Add(jobs.Count == 0 ? Spread.Of(0) : (await PriceAsync(jobs)).Total);
         }

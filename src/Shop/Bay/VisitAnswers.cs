@@ -95,6 +95,19 @@ public sealed record ReadingAsked(string Code, string Name, Quantity Quantity, s
 /// <summary>A job at a place, in words.</summary>
 public sealed record JobAnswer(string Job, string Name, string Place, string PlaceSpoken, bool Done);
 
+/// <summary>A second look: owed, or taken.</summary>
+/// <param name="Id">The look; null while it is owed.</param>
+/// <param name="What">The code of a job, or that of the wheels.</param>
+/// <param name="Words">What is looked at.</param>
+/// <param name="By">Who looked; of one that is owed, those who did the work and cannot look themselves.</param>
+/// <param name="At">When; null while it is owed.</param>
+public sealed record SecondLookAnswer(
+    Guid? Id,
+    string What,
+    string Words,
+    IReadOnlyList<string> By,
+    DateTimeOffset? At);
+
 /// <summary>How far a visit has come.</summary>
 /// <param name="Entries">Steps ticked and skipped, in the order it happened.</param>
 /// <param name="Next">Key of the first step still to do; null when all are settled.</param>
@@ -123,6 +136,7 @@ public sealed record JobAnswer(string Job, string Name, string Place, string Pla
 /// </param>
 /// <param name="Photos">Photographs taken, newest last.</param>
 /// <param name="Jobs">The jobs, and whether each is done.</param>
+/// <param name="SecondLooks">Second looks: those owed first, then those taken.</param>
 /// <param name="WhyNotClosed">Why the visit can't be closed yet; null when it can, or is.</param>
 /// <param name="NeedsRelease">Whether closing asks why a trailer on Hold leaves.</param>
 /// <param name="GearChanges">
@@ -149,6 +163,7 @@ public sealed record VisitState(
     IReadOnlyList<string> ShelfDiffers,
     IReadOnlyList<PhotoAnswer> Photos,
     IReadOnlyList<JobAnswer> Jobs,
+    IReadOnlyList<SecondLookAnswer> SecondLooks,
     string? WhyNotClosed,
     bool NeedsRelease,
     IReadOnlyList<string> GearChanges,

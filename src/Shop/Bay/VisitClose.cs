@@ -60,6 +60,11 @@ internal static class VisitClose
             throw Refusal.Conflict(result.Refusal, result.RefusalField.Length > 0 ? "/" + result.RefusalField : "");
         }
 
+        if (SecondLooking.WhyNot((await SecondLooking.OfAsync(file, id, packet, entries)).Owed) is { } owed)
+        {
+            throw Refusal.Conflict(owed);
+        }
+
         // Closed with a reason to let it go, it is a release like any other.
         if (result.OnHold)
         {

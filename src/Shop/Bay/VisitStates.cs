@@ -46,6 +46,8 @@ internal static class VisitStates
             visit.Jobs,
             Remedies.In(context)).Mended(closing.Renewals).ToDictionary(m => m.Finding.Id, m => m.By.InWords);
         bool open = visit.ClosedAt is null;
+        (IReadOnlyList<SecondLookOwed> owed, List<SecondLook> looks) =
+            await SecondLooking.OfAsync(file, visit.Id, packet, entries);
 
         // Where two work, each is led step by step: a card of one would hold up the other.
         string[] Keys(Pace pace) => open && visit.Technicians == 1
@@ -71,7 +73,19 @@ internal static class VisitStates
             open && parts.Count > 0 ? await VisitParts.ShelfDiffersAsync(file, visit.Id) : [],
             await PhotosAsync(file, visit.Id, people),
             [.. visit.Jobs.Select(j => InWords(j, Closing.IsDone(j, progress, inspection is not null)))],
-            open ? closing.Refusal : null,
+            [.. owed.Where(_ => open).Select(o => new SecondLookAnswer(
+                null,
+                o.What,
+                o.Words,
+                [.. o.DoneBy.Select(p => people[p]).Order(StringComparer.Ordinal)],
+                null)),
+            .. looks.Select(l => new SecondLookAnswer(
+                l.Id,
+                l.What,
+                SecondLooks.Choices.FirstOrDefault(c => c.Code == l.What).Words ?? l.What,
+                [people[l.PersonId]],
+                l.At))],
+            open ? closing.Refusal ?? SecondLooking.WhyNot(owed) : null,
             open && closing.RefusalField.Length > 0,
             open ? ChangesOf(visit, closing, seen) : [],
             visit.ClosedAt);

@@ -4,7 +4,9 @@ using SturdyTinker.Store;
 
 namespace SturdyTinker.Shop.Requests;
 
-/// <summary>Addresses with a secret in them, for those who have no account: calendars, pages of customers.</summary>
+/// <summary>
+/// Addresses with a secret in them, for those who have no account: calendars, pages of customers.
+/// </summary>
 internal static class OutsideLinks
 {
     /// <summary>The rate that they are limited to, by address.</summary>
@@ -16,7 +18,9 @@ internal static class OutsideLinks
     /// </summary>
     internal static readonly TimeSpan SentAgain = TimeSpan.FromMinutes(10);
 
-    /// <summary>What is said of a secret that opens nothing, whatever the cause: it tells nobody what was there.</summary>
+    /// <summary>
+    /// What is said of a secret that opens nothing, whatever the cause: it tells nobody what was there.
+    /// </summary>
     internal const string Nothing = "There is nothing at this address any more. Ring the shop.";
 
     /// <summary>A page's whole address, to be sent to somebody.</summary>

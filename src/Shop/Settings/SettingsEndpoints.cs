@@ -11,6 +11,7 @@ internal static class SettingsEndpoints
         settings.MapLimits();
         settings.MapParts();
         settings.MapTerms();
+        settings.MapSecondLooks();
         settings.MapReminderWords();
         settings.MapBackups();
         settings.MapSafe();

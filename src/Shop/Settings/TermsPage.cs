@@ -8,12 +8,14 @@ using SturdyTinker.Store;
 namespace SturdyTinker.Shop.Settings;
 
 /// <summary>The shop's terms as a form has them, each as typed.</summary>
+/// <param name="OverAgreed">How far above an agreed range a visit may come, in percent.</param>
 /// <param name="Disposal">What getting rid of a kind of waste costs a visit, by the waste's code.</param>
 public sealed record TermsEdit(
     string PartsMarkup,
     string Consumables,
     string TaxOnLabour,
     string TaxOnParts,
+    string OverAgreed,
     IReadOnlyDictionary<string, string> Disposal);
 
 /// <summary>The shop's terms.</summary>
@@ -67,6 +69,7 @@ internal static class TermsPage
             Consumables = Percent("/consumables", edit.Consumables, "What is charged for consumables", 50),
             TaxOnLabour = Percent("/taxOnLabour", edit.TaxOnLabour, "Tax on labour", 50),
             TaxOnParts = Percent("/taxOnParts", edit.TaxOnParts, "Tax on parts", 50),
+            OverAgreed = Percent("/overAgreed", edit.OverAgreed, "What may come above an agreed price", 50),
             Disposal = Waste.All.Where(w => edit.Disposal.ContainsKey(w.Code)).ToDictionary(
                 w => w.Code,
                 w => checks.Amount($"/disposal/{w.Code}", edit.Disposal[w.Code], $"The fee for {w.Words}")),

@@ -53,7 +53,8 @@ public sealed class ApprovalTests
                let places = Places.Of(gear).Where(p => rule.Places.Contains(p.Kind)).ToList()
                where places.Count > 0
                let place = places[pick.Place % places.Count]
-               select new Observation(place.Code, rule.Subject, Guid.Empty, Start, rule.Seen, rule.Judge(practices), Guid.Empty)
+               let judgement = rule.Judge(practices)
+               select new Observation(place.Code, rule.Subject, Guid.Empty, Start, rule.Seen, judgement, Guid.Empty)
                {
                    Key = Guid.NewGuid().ToString(),
                    PutRightBy = rule.Jobs,
@@ -61,7 +62,9 @@ public sealed class ApprovalTests
         ];
     }
 
-    /// <summary>A verdict is never lost: whatever is to be renewed and can be is asked, in one line and no second.</summary>
+    /// <summary>
+    /// A verdict is never lost: whatever is to be renewed and can be is asked, in one line and no second.
+    /// </summary>
     [Fact]
     public void Whatever_is_to_be_renewed_is_asked_once_and_nothing_is_bought_twice() => Seen.Sample(
         seen =>
@@ -112,7 +115,9 @@ public sealed class ApprovalTests
     private static readonly Comparer<JobAt> JobOrder =
         Comparer<JobAt>.Create((a, b) => string.CompareOrdinal(a.Id, b.Id));
 
-    /// <summary>Against the definition, told the slow way: the last word on each job, and whether it was done since.</summary>
+    /// <summary>
+    /// Against the definition, told the slow way: the last word on each job, and whether it was done since.
+    /// </summary>
     [Fact]
     public void Declined_work_comes_up_until_it_is_done_or_agreed_to() => Gen
         .Select(

@@ -5,6 +5,7 @@ import { useState } from "react";
 import { Plain, Quiet, Section, Stack } from "../ui/Page";
 import { type TabOf, Tabs } from "../ui/Tabs";
 import { useKit } from "./useKit";
+import { later } from "../ui/later";
 import { Problem } from "../ui/Problem";
 import { Found } from "./Found";
 import { JobsPanel } from "./JobsPanel";
@@ -49,7 +50,9 @@ interface Props {
 
 const AHEAD = 4;
 
-type Shown = "found" | "parts" | "jobs" | "steps";
+type Shown = "found" | "parts" | "jobs" | "steps" | "customer";
+
+const Approvals = later(() => import("../approvals/Approvals"));
 
 /** Beside the step: what comes then, what is open, what to take, what was found, measured and used. */
 export function Aside({ visit, step, leaving, onState, onChoose, onLeaving }: Props) {
@@ -94,6 +97,16 @@ export function Aside({ visit, step, leaving, onState, onChoose, onLeaving }: Pr
       ),
     },
     { id: "jobs", title: "Jobs", count: state.jobs.length, stays: true, body: <JobsPanel visit={visit} /> },
+    {
+      id: "customer",
+      title: "Customer",
+      body: (
+        <Approvals
+          of={{ visit: visit.id }}
+          as={`${visit.composed} ${state.findings.length} ${state.readings.length}`}
+        />
+      ),
+    },
     {
       id: "steps",
       title: "Steps",

@@ -9,6 +9,7 @@ import { TextField } from "../ui/Fields";
 import { Lines, Row, Stack } from "../ui/Page";
 import { Problem } from "../ui/Problem";
 import { Checkbox } from "../ui/Checkbox";
+import { SecondLooks } from "./SecondLooks";
 import { useTakeBack } from "./useTakeBack";
 
 interface Props {
@@ -89,6 +90,7 @@ export function ClosePanel({ visit, onState, onFound }: Props) {
             The trailer now has {state.gearChanges.join(" and ")}: change its description with the closing
           </Checkbox>
         )}
+        <SecondLooks visit={visit} onState={onState} />
         {state.whyNotClosed && !state.needsRelease && <Problem of={new Error(state.whyNotClosed)} />}
         {state.needsRelease && (
           <>

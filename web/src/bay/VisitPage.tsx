@@ -12,7 +12,6 @@ import { note } from "../ui/Notes";
 import { Columns, Head, Page, Quiet, Stack } from "../ui/Page";
 import { Problem } from "../ui/Problem";
 import { Aside } from "./Aside";
-import { ClosePanel } from "./ClosePanel";
 import { FindingPanel } from "./FindingPanel";
 import { cardOf, PACES, usePace } from "./card/pace";
 import { StepPanel } from "./StepPanel";
@@ -23,6 +22,7 @@ import { Bone } from "../ui/Skeleton";
 import { WaitingPage } from "../ui/Waiting";
 
 const CardPanel = later(() => import("./card/CardPanel"));
+const ClosePanel = later(async () => ({ default: (await import("./ClosePanel")).ClosePanel }));
 
 // On a phone the step at hand needs the room: the jobs are told in full further down.
 const What = styled.span`
@@ -144,7 +144,9 @@ function AtWork({
           ) : next === null && !leaving && state.next !== null ? (
             <p>The other one’s work comes first; this screen goes on by itself.</p>
           ) : (
-            <ClosePanel visit={visit} onState={settle} onFound={() => setFinding(true)} />
+            <Suspense fallback={<Bone $h={240} />}>
+              <ClosePanel visit={visit} onState={settle} onFound={() => setFinding(true)} />
+            </Suspense>
           )}
         </Stack>
         <Aside

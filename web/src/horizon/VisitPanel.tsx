@@ -1,17 +1,21 @@
-import { useState } from "react";
+import { Suspense, useState } from "react";
 import styled from "styled-components";
 import { Link } from "react-router";
 import type { Schemas } from "../api/client";
 import { useMoney } from "../api/money";
 import { dayInWords } from "../api/words";
 import { Button, TextButton } from "../ui/Button";
+import { later } from "../ui/later";
 import { Lines, Quiet, Row, Stack } from "../ui/Page";
+import { Bone } from "../ui/Skeleton";
 import * as moves from "./moves";
 import { Offers } from "./Offers";
 import { ReminderPanel } from "./ReminderPanel";
 import { dayShort, weeksAfter } from "./timeline";
 import { Checkbox } from "../ui/Checkbox";
 import { DateField } from "../ui/DateField";
+
+const Approvals = later(() => import("../approvals/Approvals"));
 
 type Line = Schemas["HorizonLine"];
 type Visit = Schemas["VisitOnLine"];
@@ -192,6 +196,11 @@ export default function VisitPanel({ line, visit, today, busy, onTry, onMake, on
               )
             }
           />
+        )}
+        {visit.booking && (
+          <Suspense fallback={<Bone $h={60} />}>
+            <Approvals key={visit.booking} of={{ booking: visit.booking }} />
+          </Suspense>
         )}
         {visit.booking && <ReminderPanel key={visit.booking} booking={visit.booking} />}
       </Stack>

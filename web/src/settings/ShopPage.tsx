@@ -12,6 +12,7 @@ import { Waiting } from "../ui/Waiting";
 import { Form, FormProblem, Saved } from "../ui/Form";
 import { useForm } from "../ui/useForm";
 import { Default } from "./Default";
+import { SecondLooks } from "./SecondLooks";
 import { SettingsFrame } from "./SettingsFrame";
 
 /** The shop's own choices: its name, how long a repack lasts, which practices it follows. */
@@ -23,6 +24,7 @@ export default function ShopPage() {
       {house.data && (
         <div style={{ maxWidth: 640 }}>
           <Choices house={house.data} />
+          <SecondLooks />
         </div>
       )}
     </SettingsFrame>

@@ -34,6 +34,7 @@ const FIELDS = [
   ["consumables", "Consumables, % of labour"],
   ["taxOnLabour", "Tax on labour, %"],
   ["taxOnParts", "Tax on parts and fees, %"],
+  ["overAgreed", "Above what was agreed before the customer is asked again, %"],
 ] as const;
 
 function Fields({ now }: { now: Schemas["TermsAnswer"] }) {
@@ -44,6 +45,7 @@ function Fields({ now }: { now: Schemas["TermsAnswer"] }) {
       consumables: String(now.terms.consumables ?? 0),
       taxOnLabour: String(now.terms.taxOnLabour ?? 0),
       taxOnParts: String(now.terms.taxOnParts ?? 0),
+      overAgreed: String(now.terms.overAgreed ?? 0),
       disposal: Object.fromEntries(now.wastes.map((w) => [w.code, String(w.fee)])),
     }),
     send: (body) => answer(shop.PUT("/api/settings/terms", { body })),

@@ -31,6 +31,7 @@ export const onBoard = (
   pickUpAt: null,
   parts: "there",
   partsWords: "",
+  agreed: "notAsked",
   slot: null,
   ...with_,
 });

@@ -60,6 +60,7 @@ export const state = (with_: Partial<Schemas["VisitState"]> = {}): Schemas["Visi
   parts: [],
   taken: [],
   shelfDiffers: [],
+  secondLooks: [],
   photos: [],
   jobs: [],
   whyNotClosed: null,

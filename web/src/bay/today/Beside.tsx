@@ -5,7 +5,7 @@ import { Quiet, Section, Stack } from "../../ui/Page";
 import { VerdictWord } from "../../ui/Verdict";
 import { type Aside, ASIDE, ASIDE_WORDS, asideOf, type Board, type OnBoard } from "./board";
 import { hour } from "../../api/hours";
-import { PartsMark } from "./Parts";
+import { AgreedMark, PartsMark } from "./Parts";
 
 const One = styled(Button)`
   display: grid;
@@ -52,7 +52,10 @@ export function Beside({ board, onPick }: { board: Board; onPick: (id: string) =
                   </span>
                   <span>{capital(t.what)}</span>
                   <Quiet>{why(t, aside)}</Quiet>
-                  {aside !== "ready" && t.parts !== "there" && <PartsMark of={t} />}
+                  <span>
+                    {aside !== "ready" && t.parts !== "there" && <PartsMark of={t} />}
+                    <AgreedMark of={t} />
+                  </span>
                 </One>
               ))}
             </Section>

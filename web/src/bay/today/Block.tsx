@@ -6,7 +6,7 @@ import { GearGlyph } from "../../gearplan/GearGlyph";
 import { VerdictWord } from "../../ui/Verdict";
 import { namesOf, type OnBoard } from "./board";
 import { hour } from "../../api/hours";
-import { PartsMark } from "./Parts";
+import { AgreedMark, PartsMark } from "./Parts";
 
 const Box = styled.button<{ $here: boolean }>`
   position: absolute;
@@ -107,6 +107,7 @@ export function Block({ trailer, people, top, height, faded, onPick, onKey }: Pr
           {wide && (
             <span>
               {namesOf(people, trailer).join(" and ")} · <PartsMark of={trailer} />
+              <AgreedMark of={trailer} />
             </span>
           )}
           {height > 40 && <span>{capital(trailer.what)}</span>}

@@ -16,3 +16,20 @@ const WORDS: Record<OnBoard["parts"], string> = {
 export const PartsMark = ({ of }: { of: OnBoard }) => (
   <Mark $short={of.parts === "missing"}>{WORDS[of.parts]}</Mark>
 );
+
+const AGREED: Record<OnBoard["agreed"], string> = {
+  notAsked: "",
+  waits: "customer asked",
+  agreed: "agreed",
+  inPart: "agreed in part",
+  declined: "declined",
+};
+
+/** Whether a trailer's customer has agreed; nothing where nobody asked. */
+export const AgreedMark = ({ of }: { of: OnBoard }) =>
+  of.agreed === "notAsked" ? null : (
+    <>
+      {" "}
+      · <Mark $short={of.agreed === "declined" || of.agreed === "waits"}>{AGREED[of.agreed]}</Mark>
+    </>
+  );

@@ -1,4 +1,4 @@
-import { useState } from "react";
+import { Suspense, useState } from "react";
 import { useNavigate } from "react-router";
 import { newId } from "../../api/ids";
 import type { Schemas } from "../../api/client";
@@ -7,9 +7,12 @@ import { capital, shortDay } from "../../api/words";
 import { Asking } from "../../ui/Asking";
 import { Button, TextButton } from "../../ui/Button";
 import { Checkbox } from "../../ui/Checkbox";
+import { Disclosure } from "../../ui/Disclosure";
 import { TextField } from "../../ui/Fields";
+import { later } from "../../ui/later";
 import { Quiet, Row, Stack } from "../../ui/Page";
 import { Select } from "../../ui/Select";
+import { Bone } from "../../ui/Skeleton";
 import { type Board, type OnBoard, whoIsFree } from "./board";
 import { hour, quarters, snapped, minutesOf } from "../../api/hours";
 import type { Changes } from "./useToday";
@@ -23,6 +26,7 @@ interface Props {
 }
 
 const NONE = "none";
+const Approvals = later(() => import("../../approvals/Approvals"));
 
 /** Everything that can be done with a trailer on the board, without a mouse. */
 export function TrailerSheet({ board, trailer, changes, mayPlan, onClose }: Props) {
@@ -70,6 +74,11 @@ export function TrailerSheet({ board, trailer, changes, mayPlan, onClose }: Prop
           </Stack>
         )
       )}
+      <Disclosure title={<>What the customer says</>}>
+        <Suspense fallback={<Bone $h={60} />}>
+          <Approvals of={trailer.here ? { visit: trailer.id } : { booking: trailer.id }} />
+        </Suspense>
+      </Disclosure>
       {mayPlan && <Place board={board} trailer={trailer} changes={changes} onDone={onClose} />}
       {mayPlan && <Times board={board} trailer={trailer} changes={changes} />}
       <Row>

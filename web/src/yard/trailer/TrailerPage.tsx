@@ -21,6 +21,7 @@ import { due, type JobAt, toggled } from "./wanted";
 import { WhatStands } from "./WhatStands";
 
 // Looked at now and then: fetched once somebody does.
+const Declined = later(() => import("../../approvals/Declined"));
 const History = later(async () => ({ default: (await import("../../ui/VisitLines")).VisitLines }));
 const Wear = later(async () => ({ default: (await import("../../plots/WearPlots")).WearPlots }));
 const Road = later(async () => ({ default: (await import("./MeterPanel")).MeterPanel }));
@@ -103,7 +104,12 @@ function Trailer({ trailer }: { trailer: Schemas["TrailerAnswer"] }) {
       id: "stands",
       title: "What stands",
       count: stands.length + (status.causes ?? []).length + (status.gone ?? []).length,
-      body: <WhatStands trailer={trailer} />,
+      body: (
+        <Stack $gap={22}>
+          <WhatStands trailer={trailer} />
+          <Declined trailer={id} />
+        </Stack>
+      ),
     },
     {
       id: "due",
