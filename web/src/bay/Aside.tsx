@@ -8,7 +8,6 @@ import { useKit } from "./useKit";
 import { later } from "../ui/later";
 import { Problem } from "../ui/Problem";
 import { Found } from "./Found";
-import { JobsPanel } from "./JobsPanel";
 import { Readings } from "./Readings";
 import { TakeAlong } from "./TakeAlong";
 import { Conclusions } from "../ui/Conclusions";
@@ -52,6 +51,7 @@ const AHEAD = 4;
 
 type Shown = "found" | "parts" | "jobs" | "steps" | "customer";
 
+const JobsPanel = later(async () => ({ default: (await import("./JobsPanel")).JobsPanel }));
 const Approvals = later(() => import("../approvals/Approvals"));
 
 /** Beside the step: what comes then, what is open, what to take, what was found, measured and used. */

@@ -74,7 +74,7 @@ export function TrailerSheet({ board, trailer, changes, mayPlan, onClose }: Prop
           </Stack>
         )
       )}
-      <Disclosure title={<>What the customer says</>}>
+      <Disclosure title={<>Asked, and agreed to</>}>
         <Suspense fallback={<Bone $h={60} />}>
           <Approvals of={trailer.here ? { visit: trailer.id } : { booking: trailer.id }} />
         </Suspense>
