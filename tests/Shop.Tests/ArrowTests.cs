@@ -16,17 +16,21 @@ public sealed class ArrowTests
         typeof(ShopFile).Assembly).Build();
 
     // What a destination takes from another: the ledger shows a visit as the bay does and takes trailers in as the yard
-    // does,
-    // and whoever takes a trailer in is told what the shelf lacks. Everything else that two need lies in Requests.
+    // does; whoever takes a trailer in is told what the shelf lacks; what customers agree to is work of the bay, and what
+    // owners see is the ledger's sheet. Everything else that two need lies in Requests.
     private static readonly HashSet<(string From, string To)> Known =
     [
+        ("Approvals", "Bay"),
         ("Bay", "Shelf"),
         ("Ledger", "Bay"),
-        ("Ledger", "Yard")
+        ("Ledger", "Yard"),
+        ("Owners", "Ledger")
     ];
 
     private static readonly string[] Destinations =
     [
+        "Approvals",
+        "Owners",
         "Yard",
         "Horizon",
         "Bay",

@@ -297,13 +297,13 @@ public sealed class OrderTests : IAsyncLifetime
         TrailerAnswer trailer = await Shop.TrailerAsync();
         await Shop.PutAsync<TermsAnswer>(
             "/api/settings/terms",
-            new TermsEdit("10", "5", "0", "8", "10", new Dictionary<string, string> { ["grease"] = "3" }));
+            new TermsEdit("10", "5", "0", "8", "10", false, new Dictionary<string, string> { ["grease"] = "3" }));
         Assert.Equal(
             ["/disposal/oil", "/partsMarkup"],
             (await Shop.RefusedAsync(
                 HttpMethod.Put,
                 "/api/settings/terms",
-                new TermsEdit("300", "5", "0", "8", "10", new Dictionary<string, string> { ["oil"] = "much" }),
+                new TermsEdit("300", "5", "0", "8", "10", false, new Dictionary<string, string> { ["oil"] = "much" }),
                 422)).Errors!.Select(e => e.Pointer).Order(StringComparer.Ordinal));
         WorkWanted wanted = new(trailer.Id, [new JobAt("bearing-repack", "axle-1-left")]);
         EstimateAnswer look = (await Shop.PostAsync<PacketPreview>("/api/bay/preview", wanted)).Estimate;
@@ -316,7 +316,7 @@ public sealed class OrderTests : IAsyncLifetime
         // Later prices change nothing of what was told.
         await Shop.PutAsync<TermsAnswer>(
             "/api/settings/terms",
-            new TermsEdit("100", "5", "0", "8", "10", new Dictionary<string, string>()));
+            new TermsEdit("100", "5", "0", "8", "10", false, new Dictionary<string, string>()));
         VisitAnswer visit = await Shop.VisitAsync(trailer.Id, "axle-1-left");
         offer = (await Shop.GetAsync<List<PriceOfferAnswer>>($"/api/bay/price-offers?trailer={trailer.Id}")).Single();
         Assert.Equal((visit.Id, look.Total, (EstimateAnswer?)null), (offer.VisitId, offer.Agreed.Total, offer.Really));

@@ -138,19 +138,37 @@ public sealed record Estimate(
     /// <summary>The bill of what was really done, by the same terms.</summary>
     /// <param name="minutes">Minutes worked.</param>
     /// <param name="used">What was used, with what one cost the shop that day.</param>
-    public Estimate Really(decimal minutes, IReadOnlyCollection<PartUsed> used)
+    public Estimate Really(decimal minutes, IReadOnlyCollection<PartUsed> used) =>
+        Billed(minutes, used, RatePerHour, Terms);
+
+    /// <summary>The bill of what was really done.</summary>
+    /// <param name="minutes">Minutes worked.</param>
+    /// <param name="used">What was used, with what one cost the shop that day.</param>
+    /// <param name="ratePerHour">What an hour costs: nought and above.</param>
+    /// <param name="terms">The shop's terms.</param>
+    public static Estimate Billed(
+        decimal minutes,
+        IReadOnlyCollection<PartUsed> used,
+        decimal ratePerHour,
+        PriceTerms terms)
     {
         List<(string, decimal, string, Spread)> parts = [.. used
             .Where(p => p.Price is not null)
             .GroupBy(p => (p.Name, p.Unit, p.Price))
             .Select(g => (g.Key.Name, g.Sum(p => p.Quantity), g.Key.Unit, Spread.Of(g.Key.Price!.Value)))];
-        return this with
-        {
-            Lines = LinesOf(Spread.Of(minutes), parts, [.. used.Select(p => p.Code ?? "")], RatePerHour, Terms),
-            Minutes = Spread.Of(minutes),
-            Unpriced = [.. used.Where(p => p.Price is null).Select(p => p.Name).Distinct()],
-        };
+        return new Estimate(
+            LinesOf(Spread.Of(minutes), parts, [.. used.Select(p => p.Code ?? "")], ratePerHour, terms),
+            Spread.Of(minutes),
+            ratePerHour,
+            terms,
+            [.. used.Where(p => p.Price is null).Select(p => p.Name).Distinct()]);
     }
+
+    /// <summary>The same work charged with nothing: what came back for the same cause.</summary>
+    public Estimate Free() => this with
+    {
+        Lines = [.. Lines.Select(l => l with { How = "come-back: not charged", Amount = Spread.Of(0) })],
+    };
 
     private static List<EstimateLine> LinesOf(
         Spread minutes,

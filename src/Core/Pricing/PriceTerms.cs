@@ -27,6 +27,12 @@ public sealed record PriceTerms
     public decimal OverAgreed { get; init; } = 10;
 
     /// <summary>
+    /// Whether a visit for nothing but what the shop did shortly before is not charged. Source: common practice in many
+    /// shops; off until the shop says so.
+    /// </summary>
+    public bool ComeBacksFree { get; init; }
+
+    /// <summary>
     /// What getting rid of a kind of waste costs a visit, in the shop's money, by the waste's code; what is missing
     /// costs what <see cref="Waste"/> says.
     /// </summary>

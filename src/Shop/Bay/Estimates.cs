@@ -164,16 +164,11 @@ internal static class Estimates
             return null;
         }
 
-        // A step whose time nobody knows took what the packet says.
-        Dictionary<string, decimal> usual =
-            (await VisitPage.PacketAsync(file, visit)).Steps.ToDictionary(s => s.Key, s => s.Minutes);
-        decimal minutes = (await VisitPage.EntriesAsync(
-            file,
-            id)).Where(e => e.SkippedBecause is null).Sum(e => e.Seconds is { } seconds
-            ? seconds / 60m
-            : usual.GetValueOrDefault(e.Key));
-        return offer.Estimate.Really(
-            Math.Round(minutes, 1),
+        // As it was kept when it was closed; one from before that was kept is reckoned now.
+        return visit.Bill ?? offer.Estimate.Really(
+            Math.Round(
+                VisitTime.Of(await VisitPage.PacketAsync(file, visit), await VisitPage.EntriesAsync(file, id)).Took,
+                1),
             await file.PartsUsed.AsNoTracking().Where(p => p.VisitId == id).ToListAsync());
     }
 

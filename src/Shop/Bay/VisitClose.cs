@@ -84,6 +84,7 @@ internal static class VisitClose
             }
         }
 
+        visit.Bill = await Bills.OfAsync(file, visit, packet, entries);
         await file.CloseAsync(
             visit,
             await file.ObservationsOfAsync(visit),

@@ -8,6 +8,7 @@ using SturdyTinker.Core.Composing;
 using SturdyTinker.Core.Notices;
 using SturdyTinker.Core.People;
 using SturdyTinker.Core.Planning;
+using SturdyTinker.Core.Status;
 using SturdyTinker.Shop.Requests;
 using SturdyTinker.Store;
 using SturdyTinker.Store.Access;
@@ -175,6 +176,16 @@ internal static class Calendars
                 : ($"{one.Tag}: {one.booking.What}", $"{trailer}\n{one.Customer}\n{ForCustomer(one.booking)}")));
         }
 
+        if (feed.Kind == FeedKind.Customer)
+        {
+            // What they do themselves stands beside what the shop does.
+            OwnersCalendar.Add(
+                calendar,
+                (await file.TrailerStatuses.AsNoTracking().Where(s => s.CustomerId == feed.Of).ToListAsync())
+                    .Select(s => (s.Tag, s.TrailerId, OwnersTasks.Of(s.Status, clock.Today))),
+                clock.Now);
+        }
+
         context.Response.Headers.CacheControl = "no-cache";
         return TypedResults.Content(
             new CalendarSerializer().SerializeToString(calendar)!,
@@ -193,16 +204,11 @@ internal static class Calendars
         Description = words.Description,
         Start = new CalDateTime(booking.Day.Year, booking.Day.Month, booking.Day.Day),
         End = new CalDateTime(booking.Day.AddDays(1).Year, booking.Day.AddDays(1).Month, booking.Day.AddDays(1).Day),
-        DtStamp = Utc(booking.ChangedAt),
-        Created = Utc(booking.At),
-        LastModified = Utc(booking.ChangedAt),
+        DtStamp = OwnersCalendar.Utc(booking.ChangedAt),
+        Created = OwnersCalendar.Utc(booking.At),
+        LastModified = OwnersCalendar.Utc(booking.ChangedAt),
         Sequence = booking.Sequence,
         Status = booking.CalledOffAt is null ? EventStatus.Confirmed : EventStatus.Cancelled,
         Transparency = TransparencyType.Opaque,
     };
-
-    private static CalDateTime Utc(DateTimeOffset at) =>
-        new(DateTime.SpecifyKind(
-            at.UtcDateTime.AddTicks(-(at.UtcDateTime.Ticks % TimeSpan.TicksPerSecond)),
-            DateTimeKind.Utc));
 }

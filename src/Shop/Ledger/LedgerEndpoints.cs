@@ -7,6 +7,8 @@ internal static class LedgerEndpoints
     {
         RouteGroupBuilder ledger = api.MapGroup("/ledger").WithTags("Ledger");
         ledger.MapHistory();
+        ledger.MapHandOver();
+        ledger.MapCharges();
         ledger.MapFollowUps();
         ledger.MapWear();
         ledger.MapTables();

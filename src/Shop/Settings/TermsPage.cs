@@ -9,6 +9,7 @@ namespace SturdyTinker.Shop.Settings;
 
 /// <summary>The shop's terms as a form has them, each as typed.</summary>
 /// <param name="OverAgreed">How far above an agreed range a visit may come, in percent.</param>
+/// <param name="ComeBacksFree">Whether a visit for what the shop did shortly before is not charged.</param>
 /// <param name="Disposal">What getting rid of a kind of waste costs a visit, by the waste's code.</param>
 public sealed record TermsEdit(
     string PartsMarkup,
@@ -16,6 +17,7 @@ public sealed record TermsEdit(
     string TaxOnLabour,
     string TaxOnParts,
     string OverAgreed,
+    bool ComeBacksFree,
     IReadOnlyDictionary<string, string> Disposal);
 
 /// <summary>The shop's terms.</summary>
@@ -70,6 +72,7 @@ internal static class TermsPage
             TaxOnLabour = Percent("/taxOnLabour", edit.TaxOnLabour, "Tax on labour", 50),
             TaxOnParts = Percent("/taxOnParts", edit.TaxOnParts, "Tax on parts", 50),
             OverAgreed = Percent("/overAgreed", edit.OverAgreed, "What may come above an agreed price", 50),
+            ComeBacksFree = edit.ComeBacksFree,
             Disposal = Waste.All.Where(w => edit.Disposal.ContainsKey(w.Code)).ToDictionary(
                 w => w.Code,
                 w => checks.Amount($"/disposal/{w.Code}", edit.Disposal[w.Code], $"The fee for {w.Words}")),

@@ -71,6 +71,9 @@ internal static class Forgetting
         await file.OutgoingMails.Where(m => letters.Contains(m.Id)).ExecuteUpdateAsync(m => m
             .SetProperty(x => x.Message, Array.Empty<byte>())
             .SetProperty(x => x.NextAt, (DateTimeOffset?)null));
+        await file.OwnerLinks
+            .Where(l => l.CustomerId == id && l.WithdrawnAt == null)
+            .ExecuteUpdateAsync(l => l.SetProperty(x => x.WithdrawnAt, at));
         await file.CalendarFeeds
             .Where(f => f.Of == id && f.Kind == FeedKind.Customer && f.WithdrawnAt == null)
             .ExecuteUpdateAsync(f => f.SetProperty(x => x.WithdrawnAt, at));

@@ -21,6 +21,7 @@ internal sealed class VisitMapping : IEntityTypeConfiguration<Visit>
         builder.Property(v => v.Gear).AsJson();
         builder.Property(v => v.Practices).HasColumnName("Schools").AsJson();
         builder.Property(v => v.Jobs).AsJson();
+        builder.Property(v => v.Bill).AsJson();
         builder.Property(v => v.TakenInFor).AsJson().HasDefaultValueSql("'[]'");
         builder.Property(v => v.Technicians).HasColumnName("Hands");
         builder.Property(v => v.Conclusions).HasColumnName("Together").AsJson().HasDefaultValueSql("'[]'");

@@ -1561,6 +1561,9 @@ namespace SturdyTinker.Store.Migrations
                     b.Property<Guid>("Id")
                         .HasColumnType("TEXT");
 
+                    b.Property<string>("Bill")
+                        .HasColumnType("TEXT");
+
                     b.Property<long?>("ClosedAt")
                         .HasColumnType("INTEGER");
 

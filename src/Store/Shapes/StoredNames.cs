@@ -176,6 +176,7 @@ internal static class StoredNames
             (nameof(PriceTerms.TaxOnLabour), "taxOnLabour"),
             (nameof(PriceTerms.TaxOnParts), "taxOnParts"),
             (nameof(PriceTerms.OverAgreed), "overAgreed"),
+            (nameof(PriceTerms.ComeBacksFree), "comeBacksFree"),
             (nameof(PriceTerms.Disposal), "disposal")),
         Of<ReminderWords>(
             (nameof(ReminderWords.Subject), "subject"),

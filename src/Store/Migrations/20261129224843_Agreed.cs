@@ -12,6 +12,12 @@ namespace SturdyTinker.Store.Migrations
         protected override void Up(MigrationBuilder migrationBuilder)
         {
             migrationBuilder.AddColumn<string>(
+                name: "Bill",
+                table: "Visits",
+                type: "TEXT",
+                nullable: true);
+
+            migrationBuilder.AddColumn<string>(
                 name: "TakenInFor",
                 table: "Visits",
                 type: "TEXT",
@@ -224,6 +230,10 @@ namespace SturdyTinker.Store.Migrations
 
             migrationBuilder.DropTable(
                 name: "SecondLooks");
+
+            migrationBuilder.DropColumn(
+                name: "Bill",
+                table: "Visits");
 
             migrationBuilder.DropColumn(
                 name: "TakenInFor",

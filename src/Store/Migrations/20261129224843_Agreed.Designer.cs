@@ -11,7 +11,7 @@ using SturdyTinker.Store;
 namespace SturdyTinker.Store.Migrations
 {
     [DbContext(typeof(ShopFile))]
-    [Migration("20261129220745_Agreed")]
+    [Migration("20261129224843_Agreed")]
     partial class Agreed
     {
         /// <inheritdoc />
@@ -1562,6 +1562,9 @@ namespace SturdyTinker.Store.Migrations
             modelBuilder.Entity("SturdyTinker.Core.Visits.Visit", b =>
                 {
                     b.Property<Guid>("Id")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Bill")
                         .HasColumnType("TEXT");
 
                     b.Property<long?>("ClosedAt")

@@ -1,0 +1,33 @@
+using SturdyTinker.Core.Intervals;
+using SturdyTinker.Core.Practices;
+using SturdyTinker.Core.Visits;
+
+namespace SturdyTinker.Core.Status;
+
+/// <summary>What a trailer's owner does between visits, and what the shop does next.</summary>
+public static class OwnersTasks
+{
+    // What the shop does next is told so far ahead.
+    private const int Told = 4;
+
+    /// <summary>The owner's, soonest first.</summary>
+    /// <param name="status">How the trailer stands.</param>
+    /// <param name="today">The day.</param>
+    public static IReadOnlyList<OwnersTask> Of(TrailerStatus status, DateOnly today) =>
+        [.. status.Upcoming
+            .Where(u => u.By == Doer.Owner)
+            .OrderBy(u => u.On)
+            .Select(u => new OwnersTask(u.Id, InWords(u), u.On, u.Reason.TrimEnd('.'), u.On < today))];
+
+    /// <summary>The shop's, soonest first.</summary>
+    /// <param name="status">How the trailer stands.</param>
+    public static IReadOnlyList<NextTold> Next(TrailerStatus status) =>
+        [.. status.Upcoming
+            .Where(u => u.By == Doer.Shop)
+            .OrderBy(u => u.On)
+            .Take(Told)
+            .Select(u => new NextTold(InWords(u), u.On, u.Reason))];
+
+    private static string InWords(Upcoming task) =>
+        task.Where.Length == 0 ? task.Name : $"{task.Name}, {task.Where}";
+}

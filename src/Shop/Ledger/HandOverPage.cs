@@ -1,0 +1,175 @@
+using Microsoft.AspNetCore.Http.HttpResults;
+using Microsoft.EntityFrameworkCore;
+using SturdyTinker.Core.Approvals;
+using SturdyTinker.Core.Findings;
+using SturdyTinker.Core.Gear;
+using SturdyTinker.Core.People;
+using SturdyTinker.Core.Pricing;
+using SturdyTinker.Core.Status;
+using SturdyTinker.Core.Visits;
+using SturdyTinker.Shop.Bay;
+using SturdyTinker.Shop.Requests;
+using SturdyTinker.Store;
+
+namespace SturdyTinker.Shop.Ledger;
+
+/// <summary>Something found, with its pictures.</summary>
+/// <param name="Pictures">Ids of its pictures.</param>
+public sealed record FoundAtHandOver(string What, Judgement Judgement, string? Mended, IReadOnlyList<Guid> Pictures);
+
+/// <summary>The sheet that goes with a trailer when it leaves.</summary>
+/// <param name="VisitId">The visit.</param>
+/// <param name="TrailerId">The trailer.</param>
+/// <param name="Shop">The shop's name.</param>
+/// <param name="Currency">The money it reckons in.</param>
+/// <param name="Trailer">Which trailer.</param>
+/// <param name="Customer">Whose it is.</param>
+/// <param name="On">The day its visit was closed.</param>
+/// <param name="Plain">Half a page in plain words.</param>
+/// <param name="Done">What was done, in words.</param>
+/// <param name="Undone">What was not, and stays due.</param>
+/// <param name="Found">What was found.</param>
+/// <param name="Measured">What was measured, against its limit.</param>
+/// <param name="Used">What was used.</param>
+/// <param name="Bill">What it comes to; null where that was not kept.</param>
+/// <param name="Agreed">What was agreed; null where no price was told.</param>
+/// <param name="Declined">What was declined and is not done.</param>
+/// <param name="Yours">What the owner does in between.</param>
+/// <param name="Next">What the shop does next, and why.</param>
+/// <param name="Cautions">What is to be watched.</param>
+public sealed record HandOverAnswer(
+    Guid VisitId,
+    Guid TrailerId,
+    string Shop,
+    string Currency,
+    string Trailer,
+    string Customer,
+    DateOnly On,
+    IReadOnlyList<string> Plain,
+    string Done,
+    string Undone,
+    IReadOnlyList<FoundAtHandOver> Found,
+    IReadOnlyList<MeasuredTold> Measured,
+    IReadOnlyList<string> Used,
+    EstimateAnswer? Bill,
+    Spread? Agreed,
+    IReadOnlyList<string> Declined,
+    IReadOnlyList<OwnersTask> Yours,
+    IReadOnlyList<NextTold> Next,
+    IReadOnlyList<string> Cautions);
+
+internal static class HandOverPage
+{
+    internal static void MapHandOver(this RouteGroupBuilder ledger) => ledger.MapGet(
+        "/visits/{id:guid}/hand-over",
+        async (Guid id, ShopFile file, Clock clock) => TypedResults.Ok(await AnswerAsync(file, id, clock.Today)))
+        .Needs(Right.See);
+
+    /// <summary>The sheet of a closed visit. Refuses an unknown one (404) and one that is still open (409).</summary>
+    internal static async Task<HandOverAnswer> AnswerAsync(ShopFile file, Guid id, DateOnly today)
+    {
+        var found = await (from visit in file.Visits.AsNoTracking()
+                           join trailer in file.Trailers on visit.TrailerId equals trailer.Id
+                           join owner in file.Customers on trailer.CustomerId equals owner.Id
+                           where visit.Id == id
+                           select new { visit, trailer, owner.Name }).FirstOrDefaultAsync()
+            ?? throw Refusal.NotFound("There is no such visit.");
+        Visit of = found.visit;
+        if (of.ClosedAt is not { } closed)
+        {
+            throw Refusal.Conflict("This visit is still open: close it first.");
+        }
+
+        ShopSettings settings = await file.SettingsToReadAsync();
+        List<WorkDone> work = await file.WorkDone.AsNoTracking().Where(w => w.TrailerId == of.TrailerId).ToListAsync();
+        List<Finding> findings = await file.Findings.AsNoTracking().Where(f => f.VisitId == id).ToListAsync();
+        ILookup<Guid?, Guid> pictures = (await file.VisitPhotos
+            .AsNoTracking()
+            .Where(p => p.VisitId == id && p.FindingId != null)
+            .OrderBy(p => p.At)
+            .Select(p => new { p.FindingId, p.Id })
+            .ToListAsync()).ToLookup(p => p.FindingId, p => p.Id);
+        List<Approval> approvals = await file.Approvals
+            .AsNoTracking()
+            .Where(a => a.TrailerId == of.TrailerId && a.AnsweredAt != null)
+            .ToListAsync();
+        TrailerStatus status = (await file.TrailerStatuses
+            .AsNoTracking()
+            .FirstOrDefaultAsync(s => s.TrailerId == of.TrailerId && s.AsOf == today))?.Status
+            ?? (await file.WorkedOutAsync(found.trailer, today)).Status;
+        Release? release = await file.Releases.AsNoTracking().FirstOrDefaultAsync(r => r.VisitId == id);
+        HashSet<JobAt> done = [.. work.Where(w => w.VisitId == id).Select(w => new JobAt(w.Job, w.Place))];
+        HandOver sheet = new()
+        {
+            Trailer = found.trailer.Tag,
+            On = DateOnly.FromDateTime(closed.DateTime),
+            Done = JobWords.Of(of.Gear, of.Jobs.Where(done.Contains)),
+            Undone = JobWords.Of(of.Gear, of.Jobs.Where(j => !done.Contains(j))),
+            Found = [.. findings
+                .Where(f => f.Judgement.Verdict > Verdict.Sound)
+                .OrderByDescending(f => f.Judgement.Verdict)
+                .ThenBy(f => f.At)
+                .Select(f => new FoundTold(
+                    f.Id,
+                    $"{f.InWords.TrimEnd('.')}, {Place.SpokenOf(f.Place)}",
+                    f.Judgement,
+                    f.Mended))],
+            Measured = [.. (await file.Readings.AsNoTracking().Where(r => r.VisitId == id).ToListAsync())
+                .OrderBy(r => r.Place, StringComparer.Ordinal)
+                .ThenBy(r => r.At)
+                .Select(r => new MeasuredTold(
+                    $"{StandingObservations.NameOf(r)}, {Place.SpokenOf(r.Place)}",
+                    StandingObservations.Figure(r),
+                    r.Judgement))],
+            Used = [.. (await file.PartsUsed.AsNoTracking().Where(p => p.VisitId == id).ToListAsync())
+                .GroupBy(p => (p.Name, p.Unit))
+                .Select(g => FormattableString.Invariant(
+                    $"{g.Sum(p => p.Quantity):0.##}{(g.Key.Unit == "piece" ? " ×" : " " + g.Key.Unit)} {g.Key.Name}"))],
+            Bill = of.Bill,
+            Agreed = await AgreedAsync(file, of, approvals),
+            Declined = [.. ApprovalLines.StillDeclined(approvals, work).Select(d => d.Line.What)],
+            Holds = release?.Holds ?? status.Hold?.Seen ?? [],
+            ReleasedBecause = release?.Reason ?? "",
+            Yours = OwnersTasks.Of(status, today),
+            Next = OwnersTasks.Next(status),
+        };
+        return new HandOverAnswer(
+            id,
+            of.TrailerId,
+            settings.Name.Length > 0 ? settings.Name : "The workshop",
+            settings.Currency,
+            found.trailer.Name.Length > 0 ? $"{found.trailer.Tag}, {found.trailer.Name}" : found.trailer.Tag,
+            found.Name,
+            sheet.On,
+            sheet.Plain,
+            sheet.Done,
+            sheet.Undone,
+            [.. sheet.Found.Select(f => new FoundAtHandOver(f.What, f.Judgement, f.Mended, [.. pictures[f.Id]]))],
+            sheet.Measured,
+            sheet.Used,
+            sheet.Bill is null ? null : Estimates.Answer(sheet.Bill),
+            sheet.Agreed,
+            sheet.Declined,
+            sheet.Yours,
+            sheet.Next,
+            HandOver.Cautions);
+    }
+
+    private static async Task<Spread?> AgreedAsync(ShopFile file, Visit visit, IReadOnlyCollection<Approval> approvals)
+    {
+        Guid? booking = await file.Bookings
+            .Where(b => b.VisitId == visit.Id)
+            .Select(b => (Guid?)b.Id)
+            .FirstOrDefaultAsync();
+        return VisitPrice.Of(
+            approvals.Where(a => a.VisitId == visit.Id || (booking is not null && a.BookingId == booking)),
+            await file.PriceOffers
+                .AsNoTracking()
+                .Where(o => o.VisitId == visit.Id)
+                .OrderByDescending(o => o.At)
+                .FirstOrDefaultAsync(),
+            visit.TakenInFor,
+            Spread.Of(0),
+            0).Agreed;
+    }
+}
