@@ -13,7 +13,7 @@ export default {
     {
       name: "what-all-share-knows-no-destination",
       severity: "error",
-      from: { path: "^src/(ui|api|gearplan|illustrations|plots|approvals)/" },
+      from: { path: "^src/(ui|api|gearplan|illustrations|plots|approvals|handover)/" },
       to: { path: `^src/(${DESTINATIONS})/` },
     },
     {

@@ -52,7 +52,7 @@ const AHEAD = 4;
 type Shown = "found" | "parts" | "jobs" | "steps" | "customer";
 
 const JobsPanel = later(async () => ({ default: (await import("./JobsPanel")).JobsPanel }));
-const Approvals = later(() => import("../approvals/Approvals"));
+const CustomerTab = later(() => import("./CustomerTab"));
 
 /** Beside the step: what comes then, what is open, what to take, what was found, measured and used. */
 export function Aside({ visit, step, leaving, onState, onChoose, onLeaving }: Props) {
@@ -100,12 +100,7 @@ export function Aside({ visit, step, leaving, onState, onChoose, onLeaving }: Pr
     {
       id: "customer",
       title: "Customer",
-      body: (
-        <Approvals
-          of={{ visit: visit.id }}
-          as={`${visit.composed} ${state.findings.length} ${state.readings.length}`}
-        />
-      ),
+      body: <CustomerTab visit={visit} />,
     },
     {
       id: "steps",

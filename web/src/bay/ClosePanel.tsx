@@ -58,6 +58,7 @@ export function ClosePanel({ visit, onState, onFound }: Props) {
             : "The next due dates have moved."}
         </p>
         <Row $gap={20}>
+          <Link to={`/ledger/visits/${visit.id}/hand-over`}>Hand it over</Link>
           <Link to={`/yard/trailers/${visit.trailerId}`}>See {visit.tag} in the yard</Link>
           <Link to={`/ledger/visits/${visit.id}`}>Its sheet in the ledger</Link>
         </Row>

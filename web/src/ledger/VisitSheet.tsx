@@ -64,6 +64,11 @@ function Sheet({ sheet }: { sheet: Schemas["VisitSheet"] }) {
           </Quiet>
         </Stack>
       </Head>
+      {state.closedAt && (
+        <p>
+          <Link to={`/ledger/visits/${visit.id}/hand-over`}>Hand it over: the sheet for its owner</Link>
+        </p>
+      )}
       {state.holds.length > 0 && !state.closedAt && <HoldBanner seen={state.holds} />}
       {!state.closedAt && (
         <p>

@@ -12,5 +12,6 @@ export const ledger: RouteObject[] = [
   { path: "ledger/tables", element: screen(() => import("./Tables")) },
   { path: "ledger/trailers/:id", element: <OnTheTrailer see="history" /> },
   { path: "ledger/trailers/:id/wear", element: <OnTheTrailer see="wear" /> },
+  { path: "ledger/visits/:id/hand-over", element: screen(() => import("./HandOver"), byId, "form") },
   { path: "ledger/visits/:id", element: screen(() => import("./VisitSheet"), byId, "form") },
 ];

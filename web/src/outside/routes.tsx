@@ -7,6 +7,9 @@ const byKey = (named: { key?: string }) => ({ secret: named.key ?? "" });
 export const outside: RouteObject[] = [
   {
     element: <Outlet />,
-    children: [{ path: "agree/:key", element: screen(() => import("./Agree"), byKey, "form") }],
+    children: [
+      { path: "agree/:key", element: screen(() => import("./Agree"), byKey, "form") },
+      { path: "owner/:key", element: screen(() => import("./Owner"), byKey, "form") },
+    ],
   },
 ];

@@ -2,6 +2,7 @@ import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { answer, type Schemas, shop } from "../api/client";
 import { capital } from "../api/words";
 import { Button } from "../ui/Button";
+import { Checkbox } from "../ui/Checkbox";
 import { TextField } from "../ui/Fields";
 import { Default } from "./Default";
 import { Quiet, Row, Stack } from "../ui/Page";
@@ -46,6 +47,7 @@ function Fields({ now }: { now: Schemas["TermsAnswer"] }) {
       taxOnLabour: String(now.terms.taxOnLabour ?? 0),
       taxOnParts: String(now.terms.taxOnParts ?? 0),
       overAgreed: String(now.terms.overAgreed ?? 0),
+      comeBacksFree: now.terms.comeBacksFree ?? false,
       disposal: Object.fromEntries(now.wastes.map((w) => [w.code, String(w.fee)])),
     }),
     send: (body) => answer(shop.PUT("/api/settings/terms", { body })),
@@ -98,6 +100,9 @@ function Fields({ now }: { now: Schemas["TermsAnswer"] }) {
           An hour costs {now.ratePerHour}, set under hours and intervals. Which taxes and fees apply, the
           place’s own law says.
         </Quiet>
+        <Checkbox checked={edit.comeBacksFree} onChange={(comeBacksFree) => change({ comeBacksFree })}>
+          What comes back within 30 days for nothing else is not charged
+        </Checkbox>
         <FormProblem of={form} />
         <Row>
           <Button type="submit" isDisabled={form.pending}>

@@ -8,6 +8,9 @@ import { Find } from "./Find";
 import { Switch } from "./Switch";
 
 const Bar = styled.header`
+  @media print {
+    display: none;
+  }
   border-bottom: 1px solid var(--hair);
 `;
 

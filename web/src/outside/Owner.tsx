@@ -1,0 +1,114 @@
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useState } from "react";
+import { answer, type Schemas, shop } from "../api/client";
+import { newId } from "../api/ids";
+import { dayInWords } from "../api/words";
+import { HandOverSheet } from "../handover/HandOverSheet";
+import { Button } from "../ui/Button";
+import { TextField } from "../ui/Fields";
+import { HoldBanner } from "../ui/HoldBanner";
+import { Lines, Quiet, Row, Section, Stack } from "../ui/Page";
+import { Problem } from "../ui/Problem";
+import { WaitingPage } from "../ui/Waiting";
+import { Sheet } from "./Sheet";
+
+const key = (secret: string) => ["outside-owner", secret];
+
+/** The page behind an owner's link: what they do in between, said done with a touch; what was done, and what is next. */
+export default function Owner({ secret }: { secret: string }) {
+  const page = useQuery({
+    queryKey: key(secret),
+    queryFn: () => answer(shop.GET("/api/outside/owners/{secret}", { params: { path: { secret } } })),
+  });
+  const now = page.data;
+  return now ? (
+    <Sheet from={now.shop}>
+      <Stack $gap={22}>
+        <h1>{now.trailer}</h1>
+        {now.holds.length > 0 && <HoldBanner seen={now.holds} />}
+        {now.expected && (
+          <p>
+            We expect it on <b>{dayInWords(now.expected)}</b>: {now.expectedFor}.
+          </p>
+        )}
+        <Yours secret={secret} page={now} />
+        {now.handOver ? (
+          <HandOverSheet
+            of={now.handOver}
+            without
+            picture={(id) => `/api/outside/owners/${secret}/pictures/${id}`}
+          />
+        ) : (
+          <Quiet>It has not been with us yet.</Quiet>
+        )}
+      </Stack>
+    </Sheet>
+  ) : (
+    <WaitingPage of={page} what="Opening your trailer’s page" like="form" />
+  );
+}
+
+function Yours({ secret, page }: { secret: string; page: Schemas["OwnersPage"] }) {
+  const queries = useQueryClient();
+  const [miles, setMiles] = useState("");
+  const [ids] = useState(() => new Map<string, string>());
+  const done = useMutation({
+    mutationFn: (task: string) => {
+      // The same touch tried again is the same word.
+      const id = ids.get(task) ?? newId();
+      ids.set(task, id);
+      return answer(
+        shop.PUT("/api/outside/owners/{secret}/done/{id}", {
+          params: { path: { secret, id } },
+          body: { task, miles: miles.trim() || null },
+        }),
+      );
+    },
+    onSuccess: (now, task) => {
+      ids.delete(task);
+      setMiles("");
+      queries.setQueryData(key(secret), now);
+    },
+  });
+  return (
+    <Section>
+      <h2>You, in between</h2>
+      {page.yours.length === 0 && <p>Nothing just now.</p>}
+      {page.takesMiles && page.yours.length > 0 && (
+        <TextField
+          label="What the hub’s meter shows"
+          hint="Miles, if you like: it goes along with what you say done"
+          value={miles}
+          onChange={setMiles}
+        />
+      )}
+      <Lines>
+        {page.yours.map((y) => (
+          <li key={y.id}>
+            <Row style={{ justifyContent: "space-between" }}>
+              <span style={{ flex: "1 1 260px" }}>
+                <b>{y.what}</b>
+                <br />
+                {y.overdue ? <b>was due {dayInWords(y.on)}</b> : <>by {dayInWords(y.on)}</>}{" "}
+                <Quiet>{y.why}</Quiet>
+              </span>
+              <Button
+                isDisabled={done.isPending}
+                onPress={() => done.mutate(y.id)}
+                aria-label={`${y.what}: it is done`}
+              >
+                It is done
+              </Button>
+            </Row>
+          </li>
+        ))}
+      </Lines>
+      <Problem of={done.error} />
+      {page.yours.length > 0 && (
+        <p>
+          <a href={`/api/outside/owners/${secret}/calendar.ics`}>Put these into your calendar</a>
+        </p>
+      )}
+    </Section>
+  );
+}
