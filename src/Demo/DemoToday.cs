@@ -1,12 +1,17 @@
 using Microsoft.EntityFrameworkCore;
+using SturdyTinker.Core.Approvals;
 using SturdyTinker.Core.Composing;
 using SturdyTinker.Core.Day;
+using SturdyTinker.Core.Findings;
 using SturdyTinker.Core.Gear;
 using SturdyTinker.Core.Intervals;
+using SturdyTinker.Core.Parts;
 using SturdyTinker.Core.People;
 using SturdyTinker.Core.Practices;
+using SturdyTinker.Core.Pricing;
 using SturdyTinker.Core.Visits;
 using SturdyTinker.Store;
+using SturdyTinker.Store.Access;
 
 namespace SturdyTinker.Demo;
 
@@ -32,13 +37,15 @@ internal static class DemoToday
             0.4,
             Standing.WaitsForParts,
             "The right seal: none on the shelf; ordered, comes tomorrow.");
-        await StandsAsync(
+        Visit asked = await StandsAsync(
             "G-40",
             -130,
             [Look],
             0.6,
             Standing.WaitsForAnswer,
-            "Asked whether both front springs are to be renewed.");
+            "Both front springs",
+            new DemoFinding("axle-1-left", "spring-flat", "Half an inch lower than the right."));
+        await AskAsync(file, asked, people[0].Id, now.AddMinutes(-35));
         await StandsAsync("A-15", -300, [Look], 1, Standing.Ready, "");
         await StandsAsync(
             "A-18",
@@ -49,7 +56,7 @@ internal static class DemoToday
             "",
             new DemoFinding("axle-1-left", "play-gross", "Half an inch at the rim."));
 
-        async Task StandsAsync(
+        async Task<Visit> StandsAsync(
             string tag,
             int minutes,
             IReadOnlyList<JobAt> jobs,
@@ -68,7 +75,47 @@ internal static class DemoToday
             }.AddToAsync(file, random, UsageLine.Of(trailer, [], DateOnly.FromDateTime(now.DateTime)));
             (visit.Standing, visit.WaitsFor) = (standing, waitsFor);
             visit.StandsSince = standing == Standing.Working ? null : now.AddMinutes(-35);
+            return visit;
         }
+    }
+
+    // What was found is asked, at the prices that stand on the shelf; its address was given and lies nowhere.
+    private static async Task AskAsync(ShopFile file, Visit visit, Guid person, DateTimeOffset at)
+    {
+        TrailerObservations seen = new(
+            visit.Gear,
+            [.. file.Findings.Local.Where(f => f.VisitId == visit.Id)],
+            []);
+        IReadOnlyList<ApprovalLine> lines = ApprovalLines.ForVisit(
+            StandingObservations.ThatStand(seen),
+            visit.Gear,
+            visit.Practices,
+            visit.Jobs,
+            visit.Jobs);
+        ShopSettings settings = await file.SettingsAsync();
+        Estimate Price(IEnumerable<JobAt> jobs) => Estimate.Of(
+            Composer.Compose(visit.Gear, [.. jobs], visit.Practices),
+            new Dictionary<string, LearnedMinutes>(),
+            settings.Costs.RatePerHour,
+            settings.Terms,
+            code => Part.All.FirstOrDefault(p => p.Code == code)?.Price);
+        file.Approvals.Add(new Approval
+        {
+            Id = Guid.CreateVersion7(at),
+            TrailerId = visit.TrailerId,
+            VisitId = visit.Id,
+            At = at,
+            PersonId = person,
+            When = "while it is here",
+            Lines = lines,
+            Already = visit.Jobs,
+            Totals = [.. Enumerable.Range(0, 1 << lines.Count).Select(chosen => Price(visit.Jobs
+                .Concat(lines.Where((_, i) => (chosen & (1 << i)) > 0).SelectMany(l => l.Jobs))
+                .Distinct()).Total)],
+            Unpriced = Price(visit.Jobs.Concat(lines.SelectMany(l => l.Jobs)).Distinct()).Unpriced,
+            KeyHash = Digest.Of(Digest.NewKey()),
+            ExpiresAt = at + Approval.Lasts,
+        });
     }
 
     /// <summary>Puts on the board what is at work and what is expected; who comes when is told.</summary>

@@ -87,7 +87,8 @@ public sealed record WorkedVisit(
             OpenedBy = By,
             Gear = Gear,
             Practices = practices,
-            Jobs = Jobs
+            Jobs = Jobs,
+            TakenInFor = Jobs
         };
         file.Visits.Add(visit);
         file.Packets.Add(new VisitPacket { VisitId = visit.Id, Packet = packet });

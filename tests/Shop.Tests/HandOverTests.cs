@@ -173,4 +173,23 @@ public sealed class HandOverTests : IDisposable
         Assert.Equal(0, sheet.Bill!.Total.Likely);
         Assert.All(sheet.Bill.Lines, l => Assert.Contains("come-back", l.How, StringComparison.Ordinal));
     }
+
+    [Fact]
+    public async Task What_the_customer_says_leads_to_looks_and_nonsense_is_refused()
+    {
+        await shop.SomebodyAsync();
+        TrailerAnswer trailer = await shop.TrailerAsync();
+        Guid id = ShopServer.NewId();
+        await shop.PutAsync<VisitAnswer>(
+            $"/api/bay/visits/{id}",
+            ShopServer.Wanted(trailer.Id) with { Said = "It wobbles." });
+        string path = $"/api/bay/visits/{id}/complaint";
+        LookIntoAnswer first = await shop.GetAsync<LookIntoAnswer>(path);
+        Assert.Equal(("wobbles", "nuts", true), (first.Complaint, first.Next, first.Complaints[0].Said));
+        LookIntoAnswer found = await shop.GetAsync<LookIntoAnswer>($"{path}?answers=nuts:yes");
+        Assert.Equal(("nuts", null), (Assert.Single(found.Causes).Code, found.Next));
+        Assert.NotEqual("nuts", (await shop.GetAsync<LookIntoAnswer>($"{path}?answers=nuts:unsure")).Next);
+        await shop.RefusedAsync(HttpMethod.Get, $"{path}?answers=nuts:perhaps", null, 400);
+        await shop.RefusedAsync(HttpMethod.Get, $"{path}?complaint=sings", null, 400);
+    }
 }

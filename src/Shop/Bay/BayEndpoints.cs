@@ -22,6 +22,7 @@ internal static class BayEndpoints
         bay.MapTorqueFigures();
         bay.MapInspection();
         bay.MapParts();
+        bay.MapComplaints();
         bay.MapTimes();
         bay.MapSecondLooks();
         bay.MapVisitClose();

@@ -51,6 +51,7 @@ const AHEAD = 4;
 
 type Shown = "found" | "parts" | "jobs" | "steps" | "customer";
 
+const LookInto = later(() => import("./LookInto"));
 const JobsPanel = later(async () => ({ default: (await import("./JobsPanel")).JobsPanel }));
 const CustomerTab = later(() => import("./CustomerTab"));
 
@@ -78,6 +79,7 @@ export function Aside({ visit, step, leaving, onState, onChoose, onLeaving }: Pr
       body: (
         <Stack $gap={22}>
           {state.findings.length + state.readings.length === 0 && <Quiet>Nothing yet.</Quiet>}
+          {!state.closedAt && <LookInto visit={visit.id} />}
           <Found visit={visit} onState={onState} />
           <Readings visit={visit} />
           <Skipped visit={visit} />

@@ -53,8 +53,7 @@ export function Beside({ board, onPick }: { board: Board; onPick: (id: string) =
                   <span>{capital(t.what)}</span>
                   <Quiet>{why(t, aside)}</Quiet>
                   <span>
-                    {aside !== "ready" && t.parts !== "there" && <PartsMark of={t} />}
-                    <AgreedMark of={t} />
+                    {aside !== "ready" && t.parts !== "there" && <PartsMark of={t} />} <AgreedMark of={t} />
                   </span>
                 </One>
               ))}

@@ -107,6 +107,7 @@ export function Block({ trailer, people, top, height, faded, onPick, onKey }: Pr
           {wide && (
             <span>
               {namesOf(people, trailer).join(" and ")} · <PartsMark of={trailer} />
+              {trailer.agreed !== "notAsked" && " · "}
               <AgreedMark of={trailer} />
             </span>
           )}

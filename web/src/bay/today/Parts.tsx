@@ -28,8 +28,5 @@ const AGREED: Record<OnBoard["agreed"], string> = {
 /** Whether a trailer's customer has agreed; nothing where nobody asked. */
 export const AgreedMark = ({ of }: { of: OnBoard }) =>
   of.agreed === "notAsked" ? null : (
-    <>
-      {" "}
-      · <Mark $short={of.agreed === "declined" || of.agreed === "waits"}>{AGREED[of.agreed]}</Mark>
-    </>
+    <Mark $short={of.agreed === "declined" || of.agreed === "waits"}>{AGREED[of.agreed]}</Mark>
   );
