@@ -71,7 +71,7 @@ internal static class Complaints
         List<ComplaintAnswer> all = [.. said
             .Concat(ComplaintBook.All.Except(said))
             .Select(c => new ComplaintAnswer(c.Code, c.Words, said.Contains(c)))];
-        Complaint? chosen = complaint is null ? said.FirstOrDefault() : ComplaintBook.Find(complaint)
+        Complaint? chosen = complaint is null ? (said.Count > 0 ? said[0] : null) : ComplaintBook.Find(complaint)
             ?? throw Refusal.Malformed("Pick what it does from the list.", "complaint");
         if (chosen is null)
         {

@@ -129,7 +129,7 @@ public static class ComplaintBook
                 new("leak", "A line or cylinder leaks", "hydraulics-leak", 3, "all-fail", "fluid", "wet"),
                 new("low", "The fluid is low", "fluid-low", 2, "all-fail", "fluid"),
                 new("air", "Air is in the lines", null, 2, "all-fail", "spongy")
-                    { Goes = Hydraulic, Jobs = ["bleeding"] },
+                    { Goes = Hydraulic, Jobs = ["brake-bleeding"] },
                 new("actuator", "The actuator builds no pressure", null, 1, "all-fail", "slides") { Goes = Hydraulic },
             ]),
         new("leans", "It leans to a side", ["lean", "lopsided", "sags", "low on", "hangs"],
