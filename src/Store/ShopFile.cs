@@ -86,6 +86,9 @@ public sealed class ShopFile(DbContextOptions<ShopFile> options) : IdentityUserC
     /// <summary>Addresses given to trailers' owners.</summary>
     public DbSet<OwnerLink> OwnerLinks => Set<OwnerLink>();
 
+    /// <summary>What closed visits came to.</summary>
+    public DbSet<VisitBill> VisitBills => Set<VisitBill>();
+
     /// <summary>Second looks taken.</summary>
     public DbSet<SecondLook> SecondLooks => Set<SecondLook>();
 

@@ -72,15 +72,10 @@ public static class ShopFileOpening
 
         if (edition.IsEarlier)
         {
+            // A new file is made the same way: the migrations are several transactions, and one that was broken off
+            // between two of them could never be made to its end.
             await LetGoOfStaleLockAsync(file);
-            if (edition.Newest is null)
-            {
-                await file.Database.MigrateAsync();
-            }
-            else
-            {
-                await UpgradeAsync(file);
-            }
+            await UpgradeAsync(file);
         }
 
         await FindIndex.PrepareAsync(file);

@@ -31,7 +31,7 @@ public sealed class ApprovalTests : IDisposable
         Directory.Delete(kept, recursive: true);
     }
 
-    private static string Of(VisitAnswer visit) => $"/api/approvals?visit={visit.Id}";
+    private static string Of(VisitAnswer visit) => $"/api/approvals/visits/{visit.Id}";
 
     private static string Outside(ApprovalAnswer asked) =>
         "/api/outside/approvals/" + new Uri(asked.Address!).Segments[^1];
@@ -261,7 +261,7 @@ public sealed class ApprovalTests : IDisposable
         await shop.PutAsync<object>(
             $"/api/horizon/trailers/{trailer.Id}/decisions/{booking}",
             new Horizon.DecisionDraft(DecisionKind.Accept, tasks, shop.Today, null, null));
-        ApprovalsAnswer before = await shop.GetAsync<ApprovalsAnswer>($"/api/approvals?booking={booking}");
+        ApprovalsAnswer before = await shop.GetAsync<ApprovalsAnswer>($"/api/approvals/bookings/{booking}");
         Assert.Equal(2, before.Proposed.Count);
         Assert.All(before.Proposed, l => Assert.NotEqual("", l.Why));
         ApprovalAnswer asked = (await shop.PutAsync<ApprovalsAnswer>(

@@ -35,7 +35,8 @@ public sealed class EarlierFileTests
     [InlineData("2026-11-28", true)]
     [InlineData("2026-11-29", true)]
     [InlineData("2026-11-30", true)]
-    [InlineData("2026-12-01", false)]
+    [InlineData("2026-12-01", true)]
+    [InlineData("2026-12-02", false)]
     public async Task A_file_of_an_earlier_edition_reads_as_it_did(string day, bool upgraded)
     {
         string folder = Directory.CreateTempSubdirectory("tinker-earlier-").FullName;
@@ -95,6 +96,22 @@ public sealed class EarlierFileTests
             shop.Terms.PartsMarkup,
             shop.Reminder.Subject,
             shop.Reminder.Body);
+        foreach (var a in (await file.Approvals.AsNoTracking().ToListAsync()).OrderBy(a => a.At))
+        {
+            Line(
+                "approval",
+                a.At,
+                a.Note,
+                a.When,
+                List(a.Lines.Select(l => $"{l.Key} {l.What} {l.Why} {l.Verdict} {List(l.Jobs.Select(j => j.Id))}")),
+                List(a.Already.Select(j => j.Id)),
+                List(a.Totals.Select(t => $"{t.Low} {t.Likely} {t.High}")),
+                List(a.Unpriced),
+                a.AnsweredBy,
+                List(a.Agreed),
+                a.Trouble);
+        }
+
         foreach (var c in (await file.Customers.AsNoTracking().ToListAsync()).OrderBy(c => c.Name))
         {
             Line(

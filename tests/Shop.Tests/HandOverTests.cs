@@ -2,6 +2,7 @@ using System.Net.Http.Json;
 using Microsoft.EntityFrameworkCore;
 using SturdyTinker.Core.Gear;
 using SturdyTinker.Core.People;
+using SturdyTinker.Core.Status;
 using SturdyTinker.Core.Visits;
 using SturdyTinker.Shop.Bay;
 using SturdyTinker.Shop.Ledger;

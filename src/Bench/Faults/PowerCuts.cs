@@ -34,10 +34,10 @@ internal static class PowerCuts
         long begun = Stopwatch.GetTimestamp();
         while (done < cuts)
         {
-            (List<DiskWrite> asked, List<(Guid Id, int By)> saved) = await RecordAsync();
+            (List<DiskWrite> asked, int made, List<(Guid Id, int By)> saved) = await RecordAsync();
             for (int i = 0; i < CutsEach && done < cuts; i++, done++)
             {
-                int at = random.Next(asked.Count + 1);
+                int at = random.Next(made, asked.Count + 1);
                 string folder = Directory.CreateTempSubdirectory("tinker-cut-").FullName;
                 dropped += Lay(asked, at, folder, random, lies);
                 HashSet<Guid> sure = [.. saved.Where(s => s.By <= at).Select(s => s.Id)];
@@ -82,20 +82,28 @@ internal static class PowerCuts
         }
     }
 
-    // A shop's first minute: its file is made, and several write at once; with each write how much the disk had been
-    // asked for when it was answered.
-    private static async Task<(List<DiskWrite> Asked, List<(Guid Id, int By)> Saved)> RecordAsync()
+    // A shop's first minute: several write at once to its new file, which was made aside and put there in one move; with
+    // each write how much the disk had been asked for when it was answered.
+    private static async Task<(List<DiskWrite> Asked, int Made, List<(Guid Id, int By)> Saved)> RecordAsync()
     {
         string folder = Directory.CreateTempSubdirectory("tinker-recorded-").FullName;
         List<(Guid, int)> saved = [];
-        RecordedDisk.Begin();
         Guid person = Guid.CreateVersion7();
         await using (ShopFile file = await ShopFileOpening.OpenAsync(folder))
         {
             file.People.Add(new Person { Id = person, Name = "Whoever writes", Roles = [Role.Owner] });
             await file.SaveChangesAsync();
+            await file.AskAsync("PRAGMA wal_checkpoint(TRUNCATE)");
         }
 
+        SqliteConnection.ClearAllPools();
+        string made = Path.Combine(folder, ShopFileOpening.FileName);
+        List<DiskWrite> before =
+        [
+            new(ShopFileOpening.FileName, DiskAct.Write, 0, await File.ReadAllBytesAsync(made)),
+            new(ShopFileOpening.FileName, DiskAct.Sync, 0, []),
+        ];
+        RecordedDisk.Begin();
         DbContextOptionsBuilder<ShopFile> builder = new();
         builder.UseShopFile(folder);
         await Task.WhenAll(Enumerable.Range(0, Writers).Select(writer => Task.Run(async () =>
@@ -119,14 +127,14 @@ internal static class PowerCuts
                 await file.SaveChangesAsync();
                 lock (saved)
                 {
-                    saved.Add((id, RecordedDisk.Now));
+                    saved.Add((id, before.Count + RecordedDisk.Now));
                 }
             }
         })));
         SqliteConnection.ClearAllPools();
         List<DiskWrite> asked = RecordedDisk.End();
         Directory.Delete(folder, recursive: true);
-        return (asked, saved);
+        return ([.. before, .. asked], before.Count, saved);
     }
 
     // How many writes did not arrive whole.

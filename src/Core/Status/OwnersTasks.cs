@@ -1,8 +1,21 @@
 using SturdyTinker.Core.Intervals;
 using SturdyTinker.Core.Practices;
-using SturdyTinker.Core.Visits;
 
 namespace SturdyTinker.Core.Status;
+
+/// <summary>What the owner does in between.</summary>
+/// <param name="Id">The task.</param>
+/// <param name="What">What is to be done, and where.</param>
+/// <param name="On">By when.</param>
+/// <param name="Why">Why that day: after so many miles, every so many months.</param>
+/// <param name="Overdue">Whether that day has passed.</param>
+public sealed record OwnersTask(string Id, string What, DateOnly On, string Why, bool Overdue);
+
+/// <summary>What the shop does next.</summary>
+/// <param name="What">What, and where.</param>
+/// <param name="On">About when.</param>
+/// <param name="Why">Why then.</param>
+public sealed record NextTold(string What, DateOnly On, string Why);
 
 /// <summary>What a trailer's owner does between visits, and what the shop does next.</summary>
 public static class OwnersTasks

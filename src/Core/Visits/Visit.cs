@@ -2,7 +2,6 @@ using SturdyTinker.Core.Composing;
 using SturdyTinker.Core.Findings.Diagnosis;
 using SturdyTinker.Core.Gear;
 using SturdyTinker.Core.Practices;
-using SturdyTinker.Core.Pricing;
 
 namespace SturdyTinker.Core.Visits;
 
@@ -69,12 +68,6 @@ public sealed class Visit
     /// What its looks come to together, worked out anew with every look; kept as it was when the visit was closed.
     /// </summary>
     public IReadOnlyList<Conclusion> Conclusions { get; set; } = [];
-
-    /// <summary>
-    /// What it came to by the prices and terms of the day it was closed; null while it stands in the bay, and where that
-    /// was not kept yet.
-    /// </summary>
-    public Estimate? Bill { get; set; }
 
     /// <summary>How often its packet was composed anew: whoever shows an older one has to fetch it again.</summary>
     public int Composed { get; set; }

@@ -20,7 +20,14 @@ internal static class ApprovalEndpoints
     internal static void MapApprovals(this RouteGroupBuilder api)
     {
         RouteGroupBuilder approvals = api.MapGroup("/approvals").WithTags("Approvals");
-        approvals.MapGet("/", ListAsync).Needs(Right.See);
+        approvals.MapGet(
+            "/visits/{id:guid}",
+            async (Guid id, ShopFile file, Clock clock, MailOutlet mail) =>
+                TypedResults.Ok(await AnswerAsync(file, id, null, clock, mail))).Needs(Right.See);
+        approvals.MapGet(
+            "/bookings/{id:guid}",
+            async (Guid id, ShopFile file, Clock clock, MailOutlet mail) =>
+                TypedResults.Ok(await AnswerAsync(file, null, id, clock, mail))).Needs(Right.See);
         approvals.MapGet("/declined", DeclinedAsync).Needs(Right.See);
         approvals.MapPut("/{id:guid}", AskAsync).Needs(Right.Offer);
         approvals.MapPost("/{id:guid}/link", LinkAsync).Needs(Right.Offer);
@@ -29,14 +36,6 @@ internal static class ApprovalEndpoints
         approvals.MapPut("/{id:guid}/questions/{question:guid}/reply", ReplyAsync).Needs(Right.Offer);
         api.MapCustomersPage();
     }
-
-    private static async Task<Ok<ApprovalsAnswer>> ListAsync(
-        Guid? visit,
-        Guid? booking,
-        ShopFile file,
-        Clock clock,
-        MailOutlet mail) =>
-        TypedResults.Ok(await AnswerAsync(file, visit, booking, clock, mail));
 
     private static async Task<ApprovalsAnswer> AnswerAsync(
         ShopFile file,

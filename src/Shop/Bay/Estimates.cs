@@ -165,12 +165,19 @@ internal static class Estimates
         }
 
         // As it was kept when it was closed; one from before that was kept is reckoned now.
-        return visit.Bill ?? offer.Estimate.Really(
+        return await BillAsync(file, id) ?? offer.Estimate.Really(
             Math.Round(
                 VisitTime.Of(await VisitPage.PacketAsync(file, visit), await VisitPage.EntriesAsync(file, id)).Took,
                 1),
             await file.PartsUsed.AsNoTracking().Where(p => p.VisitId == id).ToListAsync());
     }
+
+    /// <summary>What a visit came to, as it was kept when it was closed; null where it was not.</summary>
+    internal static Task<Estimate?> BillAsync(ShopFile file, Guid visit) => file.VisitBills
+        .AsNoTracking()
+        .Where(b => b.VisitId == visit)
+        .Select(b => (Estimate?)b.Bill)
+        .FirstOrDefaultAsync();
 
     private static string Compared(Estimate told, Estimate really)
     {

@@ -5,6 +5,7 @@ using SturdyTinker.Core.Composing;
 using SturdyTinker.Core.Findings;
 using SturdyTinker.Core.Gear;
 using SturdyTinker.Core.People;
+using SturdyTinker.Core.Pricing;
 using SturdyTinker.Core.Visits;
 using SturdyTinker.Shop.Requests;
 using SturdyTinker.Store;
@@ -84,7 +85,7 @@ internal static class VisitClose
             }
         }
 
-        visit.Bill = await Bills.OfAsync(file, visit, packet, entries);
+        file.VisitBills.Add(new VisitBill { VisitId = id, Bill = await Bills.OfAsync(file, visit, packet, entries) });
         await file.CloseAsync(
             visit,
             await file.ObservationsOfAsync(visit),

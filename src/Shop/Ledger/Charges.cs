@@ -84,18 +84,19 @@ internal static class Charges
         var found = await (from visit in file.Visits.AsNoTracking()
                            join trailer in file.Trailers on visit.TrailerId equals trailer.Id
                            join owner in file.Customers on trailer.CustomerId equals owner.Id
+                           join bill in file.VisitBills on visit.Id equals bill.VisitId
                            where visit.ClosedAt != null && visit.ClosedAt >= since && visit.ClosedAt <= until
                            orderby visit.ClosedAt
-                           select new { visit.Id, visit.ClosedAt, visit.Bill, trailer.Tag, owner.Name }).ToListAsync();
+                           select new { visit.Id, visit.ClosedAt, bill.Bill, trailer.Tag, owner.Name }).ToListAsync();
         string currency = (await file.SettingsToReadAsync()).Currency;
         List<ChargeRow> rows = [];
         foreach (var one in found)
         {
             DateOnly on = DateOnly.FromDateTime(one.ClosedAt!.Value.DateTime);
-            if (one.Bill is { } bill && on >= first && on <= last)
+            if (on >= first && on <= last)
             {
-                rows.AddRange(bill.Lines.Select(l => Row(Kind(l.Kind), l.Words, l.How, l.Amount.Likely)));
-                rows.AddRange(bill.Unpriced.Select(part => Row("part", part, "no price is known", 0)));
+                rows.AddRange(one.Bill.Lines.Select(l => Row(Kind(l.Kind), l.Words, l.How, l.Amount.Likely)));
+                rows.AddRange(one.Bill.Unpriced.Select(part => Row("part", part, "no price is known", 0)));
                 ChargeRow Row(string kind, string what, string how, decimal amount) => new()
                 {
                     Visit = one.Id,

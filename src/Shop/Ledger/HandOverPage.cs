@@ -1,8 +1,10 @@
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
 using SturdyTinker.Core.Approvals;
+using SturdyTinker.Core.Composing;
 using SturdyTinker.Core.Findings;
 using SturdyTinker.Core.Gear;
+using SturdyTinker.Core.Handovers;
 using SturdyTinker.Core.People;
 using SturdyTinker.Core.Pricing;
 using SturdyTinker.Core.Status;
@@ -24,7 +26,7 @@ public sealed record FoundAtHandOver(string What, Judgement Judgement, string? M
 /// <param name="Currency">The money it reckons in.</param>
 /// <param name="Trailer">Which trailer.</param>
 /// <param name="Customer">Whose it is.</param>
-/// <param name="On">The day its visit was closed.</param>
+/// <param name="On">The day its visit was closed; today while it stands in the bay.</param>
 /// <param name="Plain">Half a page in plain words.</param>
 /// <param name="Done">What was done, in words.</param>
 /// <param name="Undone">What was not, and stays due.</param>
@@ -65,7 +67,9 @@ internal static class HandOverPage
         async (Guid id, ShopFile file, Clock clock) => TypedResults.Ok(await AnswerAsync(file, id, clock.Today)))
         .Needs(Right.See);
 
-    /// <summary>The sheet of a closed visit. Refuses an unknown one (404) and one that is still open (409).</summary>
+    /// <summary>
+    /// The sheet of a visit; of one that is still open as it would be now. Refuses an unknown one (404).
+    /// </summary>
     internal static async Task<HandOverAnswer> AnswerAsync(ShopFile file, Guid id, DateOnly today)
     {
         var found = await (from visit in file.Visits.AsNoTracking()
@@ -75,11 +79,6 @@ internal static class HandOverPage
                            select new { visit, trailer, owner.Name }).FirstOrDefaultAsync()
             ?? throw Refusal.NotFound("There is no such visit.");
         Visit of = found.visit;
-        if (of.ClosedAt is not { } closed)
-        {
-            throw Refusal.Conflict("This visit is still open: close it first.");
-        }
-
         ShopSettings settings = await file.SettingsToReadAsync();
         List<WorkDone> work = await file.WorkDone.AsNoTracking().Where(w => w.TrailerId == of.TrailerId).ToListAsync();
         List<Finding> findings = await file.Findings.AsNoTracking().Where(f => f.VisitId == id).ToListAsync();
@@ -98,11 +97,18 @@ internal static class HandOverPage
             .FirstOrDefaultAsync(s => s.TrailerId == of.TrailerId && s.AsOf == today))?.Status
             ?? (await file.WorkedOutAsync(found.trailer, today)).Status;
         Release? release = await file.Releases.AsNoTracking().FirstOrDefaultAsync(r => r.VisitId == id);
-        HashSet<JobAt> done = [.. work.Where(w => w.VisitId == id).Select(w => new JobAt(w.Job, w.Place))];
+        bool open = of.ClosedAt is null;
+        Packet packet = await VisitPage.PacketAsync(file, of);
+        List<StepEntry> entries = await VisitPage.EntriesAsync(file, id);
+        Progress progress = new(packet, entries);
+        HashSet<JobAt> done = open
+            ? [.. of.Jobs.Where(progress.IsDone)]
+            : [.. work.Where(w => w.VisitId == id).Select(w => new JobAt(w.Job, w.Place))];
         HandOver sheet = new()
         {
             Trailer = found.trailer.Tag,
-            On = DateOnly.FromDateTime(closed.DateTime),
+            On = of.ClosedAt is { } closed ? DateOnly.FromDateTime(closed.DateTime) : today,
+            StillHere = open,
             Done = JobWords.Of(of.Gear, of.Jobs.Where(done.Contains)),
             Undone = JobWords.Of(of.Gear, of.Jobs.Where(j => !done.Contains(j))),
             Found = [.. findings
@@ -125,7 +131,7 @@ internal static class HandOverPage
                 .GroupBy(p => (p.Name, p.Unit))
                 .Select(g => FormattableString.Invariant(
                     $"{g.Sum(p => p.Quantity):0.##}{(g.Key.Unit == "piece" ? " ×" : " " + g.Key.Unit)} {g.Key.Name}"))],
-            Bill = of.Bill,
+            Bill = open ? await Bills.OfAsync(file, of, packet, entries) : await Estimates.BillAsync(file, id),
             Agreed = await AgreedAsync(file, of, approvals),
             Declined = [.. ApprovalLines.StillDeclined(approvals, work).Select(d => d.Line.What)],
             Holds = release?.Holds ?? status.Hold?.Seen ?? [],

@@ -2,7 +2,7 @@ using Ical.Net;
 using Ical.Net.CalendarComponents;
 using Ical.Net.DataTypes;
 using Ical.Net.Serialization;
-using SturdyTinker.Core.Visits;
+using SturdyTinker.Core.Status;
 
 namespace SturdyTinker.Shop.Requests;
 

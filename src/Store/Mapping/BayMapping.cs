@@ -8,6 +8,7 @@ using SturdyTinker.Core.Findings.Rules;
 using SturdyTinker.Core.Gear;
 using SturdyTinker.Core.Parts;
 using SturdyTinker.Core.People;
+using SturdyTinker.Core.Pricing;
 using SturdyTinker.Core.Visits;
 using SturdyTinker.Store.Shapes;
 
@@ -21,7 +22,6 @@ internal sealed class VisitMapping : IEntityTypeConfiguration<Visit>
         builder.Property(v => v.Gear).AsJson();
         builder.Property(v => v.Practices).HasColumnName("Schools").AsJson();
         builder.Property(v => v.Jobs).AsJson();
-        builder.Property(v => v.Bill).AsJson();
         builder.Property(v => v.TakenInFor).AsJson().HasDefaultValueSql("'[]'");
         builder.Property(v => v.Technicians).HasColumnName("Hands");
         builder.Property(v => v.Conclusions).HasColumnName("Together").AsJson().HasDefaultValueSql("'[]'");
@@ -280,5 +280,15 @@ internal sealed class SecondLookMapping : IEntityTypeConfiguration<SecondLook>
         builder.Property(l => l.Id).ValueGeneratedNever();
         builder.HasOne<Visit>().WithMany().HasForeignKey(l => l.VisitId);
         builder.HasOne<Person>().WithMany().HasForeignKey(l => l.PersonId).OnDelete(DeleteBehavior.Restrict);
+    }
+}
+
+internal sealed class VisitBillMapping : IEntityTypeConfiguration<VisitBill>
+{
+    public void Configure(EntityTypeBuilder<VisitBill> builder)
+    {
+        builder.HasKey(b => b.VisitId);
+        builder.Property(b => b.Bill).AsJson();
+        builder.HasOne<Visit>().WithOne().HasForeignKey<VisitBill>(b => b.VisitId);
     }
 }

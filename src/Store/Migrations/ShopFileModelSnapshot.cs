@@ -1384,6 +1384,20 @@ namespace SturdyTinker.Store.Migrations
                     b.ToTable("PriceOffers");
                 });
 
+            modelBuilder.Entity("SturdyTinker.Core.Pricing.VisitBill", b =>
+                {
+                    b.Property<Guid>("VisitId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Bill")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("VisitId");
+
+                    b.ToTable("VisitBills");
+                });
+
             modelBuilder.Entity("SturdyTinker.Core.Visits.Amendment", b =>
                 {
                     b.Property<Guid>("Id")
@@ -1559,9 +1573,6 @@ namespace SturdyTinker.Store.Migrations
             modelBuilder.Entity("SturdyTinker.Core.Visits.Visit", b =>
                 {
                     b.Property<Guid>("Id")
-                        .HasColumnType("TEXT");
-
-                    b.Property<string>("Bill")
                         .HasColumnType("TEXT");
 
                     b.Property<long?>("ClosedAt")
@@ -2546,6 +2557,15 @@ namespace SturdyTinker.Store.Migrations
                         .WithMany()
                         .HasForeignKey("VisitId")
                         .OnDelete(DeleteBehavior.SetNull);
+                });
+
+            modelBuilder.Entity("SturdyTinker.Core.Pricing.VisitBill", b =>
+                {
+                    b.HasOne("SturdyTinker.Core.Visits.Visit", null)
+                        .WithOne()
+                        .HasForeignKey("SturdyTinker.Core.Pricing.VisitBill", "VisitId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
                 });
 
             modelBuilder.Entity("SturdyTinker.Core.Visits.Amendment", b =>

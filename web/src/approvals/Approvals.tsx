@@ -32,9 +32,9 @@ export default function Approvals({ of, as = 0 }: Props) {
     queryKey: key,
     queryFn: () =>
       answer(
-        shop.GET("/api/approvals", {
-          params: { query: of.visit ? { visit: of.visit } : { booking: of.booking } },
-        }),
+        of.visit === undefined
+          ? shop.GET("/api/approvals/bookings/{id}", { params: { path: { id: of.booking } } })
+          : shop.GET("/api/approvals/visits/{id}", { params: { path: { id: of.visit } } }),
       ),
     // An answer comes from outside: nobody here presses anything.
     refetchInterval: 20_000,

@@ -2,11 +2,13 @@ using CsCheck;
 using SturdyTinker.Core.Composing;
 using SturdyTinker.Core.Findings;
 using SturdyTinker.Core.Gear;
+using SturdyTinker.Core.Handovers;
 using SturdyTinker.Core.Practices;
+using SturdyTinker.Core.Status;
 using SturdyTinker.Core.Visits;
 using Xunit;
 
-namespace SturdyTinker.Core.Tests.Visits;
+namespace SturdyTinker.Core.Tests.Handovers;
 
 /// <summary>What goes with a trailer when it leaves; how long its visit took; what came back.</summary>
 public sealed class HandOverTests

@@ -1,7 +1,8 @@
 using SturdyTinker.Core.Findings;
 using SturdyTinker.Core.Pricing;
+using SturdyTinker.Core.Status;
 
-namespace SturdyTinker.Core.Visits;
+namespace SturdyTinker.Core.Handovers;
 
 /// <summary>Something found, as it is told when the trailer is handed over.</summary>
 /// <param name="Id">The finding.</param>
@@ -16,28 +17,17 @@ public sealed record FoundTold(Guid Id, string What, Judgement Judgement, string
 /// <param name="Judgement">What it means by its limit; null where it has none.</param>
 public sealed record MeasuredTold(string What, string Value, Judgement? Judgement);
 
-/// <summary>What the owner does in between.</summary>
-/// <param name="Id">The task.</param>
-/// <param name="What">What is to be done, and where.</param>
-/// <param name="On">By when.</param>
-/// <param name="Why">Why that day: after so many miles, every so many months.</param>
-/// <param name="Overdue">Whether that day has passed.</param>
-public sealed record OwnersTask(string Id, string What, DateOnly On, string Why, bool Overdue);
-
-/// <summary>What the shop does next.</summary>
-/// <param name="What">What, and where.</param>
-/// <param name="On">About when.</param>
-/// <param name="Why">Why then.</param>
-public sealed record NextTold(string What, DateOnly On, string Why);
-
 /// <summary>Everything that goes with a trailer when it leaves.</summary>
 public sealed record HandOver
 {
     /// <summary>The trailer.</summary>
     public required string Trailer { get; init; }
 
-    /// <summary>The day its visit was closed.</summary>
+    /// <summary>The day its visit was closed; today while it stands in the bay.</summary>
     public required DateOnly On { get; init; }
+
+    /// <summary>Whether it still stands in the bay: the sheet as it would be now.</summary>
+    public bool StillHere { get; init; }
 
     /// <summary>The jobs done, in words; empty for none.</summary>
     public string Done { get; init; } = "";
@@ -101,12 +91,13 @@ public sealed record HandOver
                     + (ReleasedBecause.Length > 0 ? $" It left all the same: {ReleasedBecause.TrimEnd('.')}." : ""));
             }
 
-            words.Add(Done.Length > 0
-                ? FormattableString.Invariant($"{Trailer} was with us until {On:MMMM d, yyyy}. Done: {Lower(Done)}.")
+            words.Add(StillHere
+                ? $"{Trailer} is still with us. Done so far: {(Done.Length > 0 ? Lower(Done) : "no job to its end")}."
+                : Done.Length > 0 ? FormattableString.Invariant($"{Trailer} was with us until {On:MMMM d, yyyy}. Done: {Lower(Done)}.")
                 : FormattableString.Invariant($"{Trailer} was with us until {On:MMMM d, yyyy}; no job was finished."));
             if (Undone.Length > 0)
             {
-                words.Add($"Not done, and still due: {Lower(Undone)}.");
+                words.Add($"Not done{(StillHere ? " yet" : "")}, and still due: {Lower(Undone)}.");
             }
 
             List<FoundTold> mended = [.. Found.Where(f => f.Mended is not null)];

@@ -11,7 +11,7 @@ using SturdyTinker.Store;
 namespace SturdyTinker.Store.Migrations
 {
     [DbContext(typeof(ShopFile))]
-    [Migration("20261129224843_Agreed")]
+    [Migration("20261129232350_Agreed")]
     partial class Agreed
     {
         /// <inheritdoc />
@@ -1387,6 +1387,20 @@ namespace SturdyTinker.Store.Migrations
                     b.ToTable("PriceOffers");
                 });
 
+            modelBuilder.Entity("SturdyTinker.Core.Pricing.VisitBill", b =>
+                {
+                    b.Property<Guid>("VisitId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Bill")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("VisitId");
+
+                    b.ToTable("VisitBills");
+                });
+
             modelBuilder.Entity("SturdyTinker.Core.Visits.Amendment", b =>
                 {
                     b.Property<Guid>("Id")
@@ -1562,9 +1576,6 @@ namespace SturdyTinker.Store.Migrations
             modelBuilder.Entity("SturdyTinker.Core.Visits.Visit", b =>
                 {
                     b.Property<Guid>("Id")
-                        .HasColumnType("TEXT");
-
-                    b.Property<string>("Bill")
                         .HasColumnType("TEXT");
 
                     b.Property<long?>("ClosedAt")
@@ -2549,6 +2560,15 @@ namespace SturdyTinker.Store.Migrations
                         .WithMany()
                         .HasForeignKey("VisitId")
                         .OnDelete(DeleteBehavior.SetNull);
+                });
+
+            modelBuilder.Entity("SturdyTinker.Core.Pricing.VisitBill", b =>
+                {
+                    b.HasOne("SturdyTinker.Core.Visits.Visit", null)
+                        .WithOne()
+                        .HasForeignKey("SturdyTinker.Core.Pricing.VisitBill", "VisitId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
                 });
 
             modelBuilder.Entity("SturdyTinker.Core.Visits.Amendment", b =>

@@ -12,12 +12,6 @@ namespace SturdyTinker.Store.Migrations
         protected override void Up(MigrationBuilder migrationBuilder)
         {
             migrationBuilder.AddColumn<string>(
-                name: "Bill",
-                table: "Visits",
-                type: "TEXT",
-                nullable: true);
-
-            migrationBuilder.AddColumn<string>(
                 name: "TakenInFor",
                 table: "Visits",
                 type: "TEXT",
@@ -156,6 +150,24 @@ namespace SturdyTinker.Store.Migrations
                         onDelete: ReferentialAction.Cascade);
                 });
 
+            migrationBuilder.CreateTable(
+                name: "VisitBills",
+                columns: table => new
+                {
+                    VisitId = table.Column<Guid>(type: "TEXT", nullable: false),
+                    Bill = table.Column<string>(type: "TEXT", nullable: false)
+                },
+                constraints: table =>
+                {
+                    table.PrimaryKey("PK_VisitBills", x => x.VisitId);
+                    table.ForeignKey(
+                        name: "FK_VisitBills_Visits_VisitId",
+                        column: x => x.VisitId,
+                        principalTable: "Visits",
+                        principalColumn: "Id",
+                        onDelete: ReferentialAction.Cascade);
+                });
+
             migrationBuilder.CreateIndex(
                 name: "IX_Approvals_BookingId",
                 table: "Approvals",
@@ -231,9 +243,8 @@ namespace SturdyTinker.Store.Migrations
             migrationBuilder.DropTable(
                 name: "SecondLooks");
 
-            migrationBuilder.DropColumn(
-                name: "Bill",
-                table: "Visits");
+            migrationBuilder.DropTable(
+                name: "VisitBills");
 
             migrationBuilder.DropColumn(
                 name: "TakenInFor",

@@ -1,0 +1,11 @@
+namespace SturdyTinker.Core.Pricing;
+
+/// <summary>What a visit came to, by the prices and terms of the day it was closed; never reckoned anew.</summary>
+public sealed class VisitBill
+{
+    /// <summary>The visit.</summary>
+    public Guid VisitId { get; init; }
+
+    /// <summary>Line by line.</summary>
+    public required Estimate Bill { get; init; }
+}
