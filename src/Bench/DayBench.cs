@@ -1,5 +1,9 @@
 using System.Diagnostics;
+using System.Globalization;
+using System.Text.Json;
 using SturdyTinker.Core.Day;
+using SturdyTinker.Core.Findings.Complaints;
+using SturdyTinker.Core.Gear;
 using SturdyTinker.Core.Intervals;
 using SturdyTinker.Core.People;
 using SturdyTinker.Core.Planning;
@@ -14,8 +18,13 @@ internal static class DayBench
 {
     private const int Days = 40;
 
-    internal static int Run()
+    /// <summary>
+    /// Prints what it finds, and as its last line all of it as JSON. Touches are those that the browser test has counted,
+    /// where its file is given: a line each of pace, wheel ends and touches.
+    /// </summary>
+    internal static int Run(string? touches)
     {
+        List<object> days = [];
         foreach ((int least, int most) in ((int, int)[])[(2, 5), (6, 9), (10, 16)])
         {
             Random random = new(7);
@@ -31,19 +40,50 @@ internal static class DayBench
                 exact += plan.Exact ? 1 : 0;
             }
 
+            days.Add(new
+            {
+                visits = $"{least} to {most}",
+                exact = FormattableString.Invariant($"{exact} of {Days}"),
+                gap = Math.Round(gaps.Average(), 3),
+            });
             Console.WriteLine(FormattableString.Invariant(
                 $"{least} to {most} visits: best for certain on {exact} of {Days} days; ")
                 + FormattableString.Invariant($"gap {gaps.Average():0.000} on average, {gaps.Max():0.000} at most; ")
                 + FormattableString.Invariant($"{Numbers.Median(ms):0} ms median, {ms.Max():0} at most"));
         }
 
-        VisitsAYear();
+        object[] calls = VisitsAYear();
+        (double ours, double best) = Looks();
+        Console.WriteLine(FormattableString.Invariant(
+            $"from a complaint to its cause: {ours:0.00} looks on average, {best:0.00} at best"));
+        Console.WriteLine(JsonSerializer.Serialize(
+            new
+            {
+                touches = Touches(touches),
+                scheduler = days,
+                visitsPerTrailerAndYear = calls,
+                looks = new { ours = Math.Round(ours, 3), best = Math.Round(best, 3) },
+            }));
         return 0;
+    }
+
+    private static Dictionary<string, int> Touches(string? file) => file is null || !File.Exists(file)
+        ? []
+        : File.ReadAllLines(file).Select(l => l.Split(' ')).ToDictionary(
+            l => $"{l[0]}, {(l[1] == "1" ? "one wheel end" : "a tandem")}",
+            l => int.Parse(l[2], CultureInfo.InvariantCulture));
+
+    // Over all complaints, on a tandem with electric drums; each complaint as often as any other.
+    private static (double Ours, double Best) Looks()
+    {
+        (double Ours, double Best)[] all =
+            [.. ComplaintBook.All.Select(c => LookPlan.Looks(c, GearDefaults.For(2, 5_200)))];
+        return (all.Average(l => l.Ours), all.Average(l => l.Best));
     }
 
     // How often trailers are called in, by the road they run: as the shop's that does everything for everybody, and as
     // owners do theirs.
-    private static void VisitsAYear()
+    private static object[] VisitsAYear()
     {
         DateOnly today = DateOnly.FromDateTime(DateTime.Now);
         TrailerPlanner planner = new(today, TrailerPlanner.UsualWeeks, PlanCosts.Usual);
@@ -68,6 +108,13 @@ internal static class DayBench
             Console.WriteLine(FormattableString.Invariant(
                 $"{Use[i].Name}: called in {after[i]:0.0} times a year; {before[i]:0.0} with the shop doing all of it"));
         }
+
+        return [.. Use.Select((u, i) => new
+        {
+            use = u.Name,
+            before = Math.Round(before[i], 2),
+            after = Math.Round(after[i], 2),
+        })];
     }
 
     private static readonly (string Name, double From, double To)[] Use =

@@ -16,7 +16,8 @@ return args switch
     ["http", var bin] => await HttpBench.RunAsync(bin, null),
     ["web", var bin, var web] => await WebBench.RunAsync(bin, web),
     ["http", var bin, var folder] => await HttpBench.RunAsync(bin, folder),
-    ["day"] => DayBench.Run(),
+    ["day"] => DayBench.Run(null),
+    ["day", var touches] => DayBench.Run(touches),
     ["hour", var bin] => await HourBench.RunAsync(bin, 60),
     ["hour", var bin, var minutes] when int.TryParse(minutes, out int count)
         && count > 0 => await HourBench.RunAsync(bin, count),

@@ -208,7 +208,14 @@ public sealed class RunningShop : IDisposable
     /// </summary>
     /// <param name="visit">The visit's id.</param>
     /// <param name="until">The step to stop at.</param>
-    public async Task<JsonElement> WorkToAsync(string visit, Func<JsonElement, bool> until)
+    public async Task<JsonElement> WorkToAsync(string visit, Func<JsonElement, bool> until) =>
+        await WorkUntilAsync(visit, until)
+            ?? throw new InvalidOperationException("The visit was worked to its end before that step came.");
+
+    /// <summary>Works a visit to its end, step by step, with a figure wherever one is asked for.</summary>
+    public Task WorkAsync(string visit) => WorkUntilAsync(visit, _ => false);
+
+    private async Task<JsonElement?> WorkUntilAsync(string visit, Func<JsonElement, bool> until)
     {
         JsonElement all = await GetAsync($"/api/bay/visits/{visit}");
         Dictionary<string, JsonElement> steps = all
@@ -239,7 +246,7 @@ public sealed class RunningShop : IDisposable
                 entry)).GetProperty("next").GetString();
         }
 
-        throw new InvalidOperationException("The visit was worked to its end before that step came.");
+        return null;
     }
 
     /// <summary>A figure that may be typed for each kind of reading a visit asks for.</summary>
@@ -247,14 +254,22 @@ public sealed class RunningShop : IDisposable
         visit
             .GetProperty("readingsAsked")
             .EnumerateArray()
-            .ToDictionary(r => r.GetProperty("code").GetString()!, r => r.GetProperty("example").GetString()!);
+            .ToDictionary(
+                r => r.GetProperty("code").GetString()!,
+                r => r.GetProperty("example").GetString() is { } example && example.Any(char.IsDigit)
+                    ? example
+                    : "90");
 
     /// <summary>Sends a body as the owner; answers what comes back, or fails.</summary>
     public async Task<JsonElement> SendAsync(HttpMethod method, string path, object body)
     {
         using HttpRequestMessage request = new(method, path) { Content = JsonContent.Create(body) };
         using HttpResponseMessage answer = await Http.SendAsync(request);
-        answer.EnsureSuccessStatusCode();
+        if (!answer.IsSuccessStatusCode)
+        {
+            throw new InvalidOperationException($"{method} {path}: {await answer.Content.ReadAsStringAsync()}");
+        }
+
         return await answer.Content.ReadFromJsonAsync<JsonElement>();
     }
 

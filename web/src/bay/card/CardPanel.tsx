@@ -129,18 +129,25 @@ function OneStep({
 }) {
   const { step } = line;
   // How long a step took is of no use among others; a figure or a socket of last time is.
+  // What stands twice on a card, for two wheel ends, says which.
+  const others = card.lines.filter((l) => l !== line);
+  const where = others.some((l) => l.step.title === step.title) ? `, ${step.placeSpoken}` : "";
   const before = line.asked.length > 0 || step.socket ? (visit.seenBefore[step.key] ?? []) : [];
   return (
     <li data-critical={line.critical || undefined}>
       {line.critical && !isEnd && line.asked.length === 0 ? (
         <Checkbox checked={line.ticked} onChange={(ticked) => card.change(line.id, { ticked })}>
-          <b>{step.title}</b>
+          <b>
+            {step.title}
+            {where}
+          </b>
         </Checkbox>
       ) : (
         <span>
           <TextButton onPress={onOpen} aria-label={`${step.title}, ${step.placeSpoken}: open it alone`}>
             {step.title}
           </TextButton>
+          {where}
           {step.torque && <> {step.torque.words}</>}
         </span>
       )}
@@ -149,7 +156,11 @@ function OneStep({
       {line.asked.map((r) => (
         <MeasureField
           key={r.code}
-          label={r.name}
+          label={
+            others.some((l) => l.asked.some((a) => a.code === r.code))
+              ? `${r.name}, ${step.placeSpoken}`
+              : r.name
+          }
           value={line.readings[r.code]?.typed ?? ""}
           onChange={(typed) => card.type(line, r.code, typed)}
           quantity={r.quantity}
