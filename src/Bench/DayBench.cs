@@ -19,8 +19,8 @@ internal static class DayBench
     private const int Days = 40;
 
     /// <summary>
-    /// Prints what it finds, and as its last line all of it as JSON. Touches are those that the browser test has counted,
-    /// where its file is given: a line each of pace, wheel ends and touches.
+    /// Prints what it finds, and as its last line all of it as JSON. Touches are those that the browser test has
+    /// counted, where its file is given: a line each of pace, wheel ends and touches.
     /// </summary>
     internal static int Run(string? touches)
     {
@@ -106,7 +106,8 @@ internal static class DayBench
         for (int i = 0; i < Use.Length; i++)
         {
             Console.WriteLine(FormattableString.Invariant(
-                $"{Use[i].Name}: called in {after[i]:0.0} times a year; {before[i]:0.0} with the shop doing all of it"));
+                $"{Use[i].Name}: called in {after[i]:0.0} times a year; ")
+                + FormattableString.Invariant($"{before[i]:0.0} with the shop doing all of it"));
         }
 
         return [.. Use.Select((u, i) => new

@@ -49,7 +49,9 @@ public sealed class ShopSettings
     /// <summary>What ways of being used come to here, where that is not as we made it: by the way's code.</summary>
     public IReadOnlyDictionary<string, UseFactor> Uses { get; set; } = new Dictionary<string, UseFactor>();
 
-    /// <summary>Work that somebody else looks at before a trailer leaves: codes of <c>SecondLooks.Choices</c>.</summary>
+    /// <summary>
+    /// Work that somebody else looks at before a trailer leaves: codes of <c>SecondLooks.Choices</c>.
+    /// </summary>
     public IReadOnlyList<string> SecondLooks { get; set; } = [];
 
     /// <summary>When the shop works.</summary>

@@ -72,7 +72,7 @@ public sealed class ThreadTests
         }
     }
 
-    /// <summary>By touch: a walk-in, more found, asked, agreed to in part; what is declined stays on the trailer.</summary>
+    /// <summary>By touch: a walk-in, more found, asked, agreed to in part; the rest stays on the trailer.</summary>
     [Fact]
     public async Task A_walk_in_with_found_work_declined_in_part_is_handed_over_by_touch()
     {
@@ -117,7 +117,8 @@ public sealed class ThreadTests
             screen.WorkAs(key);
             screen.Resize(1280, 800);
             await shop.WorkAsync(visit);
-            JsonElement jobs = (await shop.GetAsync($"/api/bay/visits/{visit}")).GetProperty("state").GetProperty("jobs");
+            JsonElement now = await shop.GetAsync($"/api/bay/visits/{visit}");
+            JsonElement jobs = now.GetProperty("state").GetProperty("jobs");
             Assert.True(jobs.GetArrayLength() > 1, "what was agreed to is among the jobs");
             screen.Open($"/bay/{visit}");
             screen.Touch(screen.Button("Close the visit"));

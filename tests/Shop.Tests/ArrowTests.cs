@@ -16,8 +16,8 @@ public sealed class ArrowTests
         typeof(ShopFile).Assembly).Build();
 
     // What a destination takes from another: the ledger shows a visit as the bay does and takes trailers in as the yard
-    // does; whoever takes a trailer in is told what the shelf lacks; what customers agree to is work of the bay, and what
-    // owners see is the ledger's sheet. Everything else that two need lies in Requests.
+    // does; whoever takes a trailer in is told what the shelf lacks; what customers agree to is work of the bay, and
+    // what owners see is the ledger's sheet. Everything else that two need lies in Requests.
     private static readonly HashSet<(string From, string To)> Known =
     [
         ("Approvals", "Bay"),

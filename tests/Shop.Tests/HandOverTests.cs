@@ -49,7 +49,9 @@ public sealed class HandOverTests : IDisposable
         HandOverAnswer sheet =
             await shop.GetAsync<HandOverAnswer>($"/api/ledger/visits/{visit.Id}/hand-over");
         Assert.Contains("repack", sheet.Done, StringComparison.OrdinalIgnoreCase);
-        Assert.Contains(sheet.Plain, w => w.StartsWith("Found, and still to be done: Cracked", StringComparison.Ordinal));
+        Assert.Contains(
+            sheet.Plain,
+            w => w.StartsWith("Found, and still to be done: Cracked", StringComparison.Ordinal));
         Assert.NotEmpty(sheet.Next);
         Assert.Contains(sheet.Yours, y => y.What.StartsWith("Torque the lug nuts", StringComparison.Ordinal));
         Assert.True(sheet.Bill!.Total.Likely > 0);
@@ -116,7 +118,8 @@ public sealed class HandOverTests : IDisposable
     {
         (TrailerAnswer trailer, _) = await ClosedAsync();
         string page = await LinkAsync(trailer), second = await LinkAsync(trailer);
-        List<OwnerLinkAnswer> links = await shop.GetAsync<List<OwnerLinkAnswer>>($"/api/owner-links?trailer={trailer.Id}");
+        List<OwnerLinkAnswer> links =
+            await shop.GetAsync<List<OwnerLinkAnswer>>($"/api/owner-links?trailer={trailer.Id}");
         Assert.All(links, l => Assert.Null(l.Address));
         await shop.DeleteAsync<List<OwnerLinkAnswer>>($"/api/owner-links/{links[0].Id}");
         await shop.RefusedAsync(HttpMethod.Get, second, null, 404);

@@ -82,8 +82,8 @@ internal static class PowerCuts
         }
     }
 
-    // A shop's first minute: several write at once to its new file, which was made aside and put there in one move; with
-    // each write how much the disk had been asked for when it was answered.
+    // A shop's first minute: several write at once to its new file, which was made aside and put there in one move;
+    // with each write how much the disk had been asked for when it was answered.
     private static async Task<(List<DiskWrite> Asked, int Made, List<(Guid Id, int By)> Saved)> RecordAsync()
     {
         string folder = Directory.CreateTempSubdirectory("tinker-recorded-").FullName;

@@ -190,8 +190,10 @@ public sealed record Estimate(
             lines.Add(new(
                 EstimateKind.Part,
                 name,
-                FormattableString.Invariant(
-                    $"{quantity:0.##}{(unit == "piece" ? "" : " " + unit)} × {each.Likely:0.00}{(terms.PartsMarkup > 0 ? $" + {terms.PartsMarkup:0.#} %" : "")}"),
+                FormattableString.Invariant($"{quantity:0.##}{(unit == "piece" ? "" : " " + unit)} × {each.Likely:0.00}")
+                    + (terms.PartsMarkup > 0
+                        ? FormattableString.Invariant($" + {terms.PartsMarkup:0.#} %")
+                        : ""),
                 amount));
         }
 

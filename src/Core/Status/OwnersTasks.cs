@@ -30,16 +30,24 @@ public static class OwnersTasks
         [.. status.Upcoming
             .Where(u => u.By == Doer.Owner)
             .OrderBy(u => u.On)
-            .Select(u => new OwnersTask(u.Id, InWords(u), u.On, u.Reason.TrimEnd('.'), u.On < today))];
+            .Select(u => new OwnersTask(u.Id, InWords(u), u.On, Why(u), u.On < today))];
 
-    /// <summary>The shop's, soonest first.</summary>
+    /// <summary>
+    /// The shop's, soonest first: what comes again, wears out or is to be looked at; what was found stands for itself.
+    /// </summary>
     /// <param name="status">How the trailer stands.</param>
     public static IReadOnlyList<NextTold> Next(TrailerStatus status) =>
         [.. status.Upcoming
-            .Where(u => u.By == Doer.Shop)
+            .Where(u => u.By == Doer.Shop && (u.Cause != DueCause.Event || u.NotBefore is not null))
             .OrderBy(u => u.On)
             .Take(Told)
-            .Select(u => new NextTold(InWords(u), u.On, u.Reason))];
+            .Select(u => new NextTold(InWords(u), u.On, Why(u)))];
+
+    // A check owed says after how many miles; of what comes again an owner needs to know how often, and no more.
+    private static string Why(Upcoming task) =>
+        task.Once ? task.Reason.TrimEnd('.')
+            : task.Days < 45 ? FormattableString.Invariant($"about every {task.Days} days")
+            : FormattableString.Invariant($"about every {Math.Round(task.Days / 30.4):0} months");
 
     private static string InWords(Upcoming task) =>
         task.Where.Length == 0 ? task.Name : $"{task.Name}, {task.Where}";

@@ -9,8 +9,8 @@ namespace SturdyTinker.Core.Visits;
 public sealed record ComeBack(JobAt Job, Guid VisitId, DateOnly On)
 {
     /// <summary>
-    /// So many days or miles after it was done, it counts as the same cause; miles for so many days at most, or what is
-    /// due every year would come back on a trailer that is seldom towed. Source: from memory.
+    /// So many days or miles after it was done, it counts as the same cause; miles for so many days at most, or what
+    /// is due every year would come back on a trailer that is seldom towed. Source: from memory.
     /// </summary>
     public const int Days = 30, Miles = 1_000, MilesDays = 90;
 

@@ -192,7 +192,8 @@ internal static class Estimates
         string where = came < range.Low ? "below the range told"
             : came > range.High ? "above the range told"
             : "within the range told";
-        return FormattableString.Invariant(
-            $"It came to {came:0.00}, {where}: {More(Of(really, true) - Of(told, true), "labour")}, {More(Of(really, false) - Of(told, false), "the rest")}.");
+        string labour = More(Of(really, true) - Of(told, true), "labour"),
+            rest = More(Of(really, false) - Of(told, false), "the rest");
+        return FormattableString.Invariant($"It came to {came:0.00}, {where}: {labour}, {rest}.");
     }
 }

@@ -75,12 +75,15 @@ internal static class Charges
         DateOnly last = to ?? today, first = from ?? new DateOnly(last.Year, last.Month, 1);
         if (first > last || last.DayNumber - first.DayNumber > MostDays)
         {
-            throw Refusal.Malformed($"Charges are told for up to {MostDays} days at once, the first day first.", "from");
+            throw Refusal.Malformed(
+                $"Charges are told for up to {MostDays} days at once, the first day first.",
+                "from");
         }
 
         // A day more at either end: what was closed then is sorted out by its own day.
-        DateTimeOffset since = new(first.ToDateTime(default).AddDays(first == DateOnly.MinValue ? 0 : -1), TimeSpan.Zero),
-            until = new(last.ToDateTime(default).AddDays(last >= DateOnly.MaxValue.AddDays(-2) ? 0 : 2), TimeSpan.Zero);
+        int before = first == DateOnly.MinValue ? 0 : -1, after = last >= DateOnly.MaxValue.AddDays(-2) ? 0 : 2;
+        DateTimeOffset since = new(first.ToDateTime(default).AddDays(before), TimeSpan.Zero),
+            until = new(last.ToDateTime(default).AddDays(after), TimeSpan.Zero);
         var found = await (from visit in file.Visits.AsNoTracking()
                            join trailer in file.Trailers on visit.TrailerId equals trailer.Id
                            join owner in file.Customers on trailer.CustomerId equals owner.Id

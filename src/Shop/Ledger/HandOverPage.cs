@@ -129,8 +129,8 @@ internal static class HandOverPage
                     r.Judgement))],
             Used = [.. (await file.PartsUsed.AsNoTracking().Where(p => p.VisitId == id).ToListAsync())
                 .GroupBy(p => (p.Name, p.Unit))
-                .Select(g => FormattableString.Invariant(
-                    $"{g.Sum(p => p.Quantity):0.##}{(g.Key.Unit == "piece" ? " ×" : " " + g.Key.Unit)} {g.Key.Name}"))],
+                .Select(g => (g.Key.Name, Unit: g.Key.Unit == "piece" ? "×" : g.Key.Unit, Sum: g.Sum(p => p.Quantity)))
+                .Select(p => FormattableString.Invariant($"{p.Sum:0.##} {p.Unit} {p.Name}"))],
             Bill = open ? await Bills.OfAsync(file, of, packet, entries) : await Estimates.BillAsync(file, id),
             Agreed = await AgreedAsync(file, of, approvals),
             Declined = [.. ApprovalLines.StillDeclined(approvals, work).Select(d => d.Line.What)],

@@ -136,6 +136,8 @@ public sealed class ComplaintTests
     [InlineData("It pulls left, and one hub is hot.", "pulls hot-hub")]
     [InlineData("wheel wobbles at 50", "wobbles")]
     [InlineData("NO BRAKES!", "no-brakes")]
+    [InlineData("it doesn't stop well", "no-brakes")]
+    [InlineData("Brakes squeal", "squeals")]
     [InlineData("please look at the paint", "")]
     [InlineData("It hums on the left at speed.", "squeals")]
     public void What_a_customer_says_is_understood(string said, string codes) => Assert.Equal(

@@ -13,6 +13,7 @@ type Sheet = Schemas["HandOverAnswer"];
 const Paper = styled.article`
   display: grid;
   gap: 22px;
+  max-width: 820px;
   img {
     max-width: 300px;
     max-height: 220px;

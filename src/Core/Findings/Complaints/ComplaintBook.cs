@@ -112,9 +112,10 @@ public static class ComplaintBook
                 new("bearing", "A bearing is damaged", "bearing-damaged", 2, "grinds"),
                 new("loose", "The bearing is loose", "play-over", 2, "rocks"),
                 new("overloaded", "The trailer is overloaded", "use-overloaded", 2, "all-hubs"),
-                new("new-grease", "Fresh grease finds its place: feel it again after the next miles", null, 1, "fresh"),
+                new("new-grease", "Fresh grease finds its place: feel it again soon", null, 1, "fresh"),
             ]),
-        new("no-brakes", "The brakes do little or nothing", ["no brake", "brake", "does not stop", "doesn't stop", "stop"],
+        new("no-brakes", "The brakes do little or nothing",
+            ["no brake", "weak brake", "brakes weak", "brakes are weak", "hardly brake", "t brake", "t stop", "not stop"],
             [AllFail, AtPlug, Behind, Ground, Draws, Notch, Glaze, Wet, Fluid, Spongy, Slides],
             [
                 new("vehicle", "No current comes from the tow vehicle", null, 3, "all-fail", "at-plug")
@@ -159,10 +160,11 @@ public static class ComplaintBook
     /// <summary>The complaint with this code; null when there is none.</summary>
     public static Complaint? Find(string? code) => All.FirstOrDefault(c => c.Code == code);
 
-    /// <summary>The complaints in what a customer says, in their order in it; none where nothing is known in it.</summary>
+    /// <summary>
+    /// The complaints in what a customer says, in their order in it; none where nothing is known in it.
+    /// </summary>
     public static IReadOnlyList<Complaint> In(string said)
     {
-        // What is found by longer words first: "no brake" is not "brake … hot".
         string words = said.ToLowerInvariant();
         return [.. All
             .Select(c => (Complaint: c, At: c.Said

@@ -21,8 +21,8 @@ public sealed record LookPlan(
 {
     /// <summary>
     /// What to look at next. Of all ways to go on, the one with the fewest looks to be expected: exact, by dynamic
-    /// programming over which causes are left (Bellman 1957); only what can kill and is looked at in minutes comes first
-    /// whatever it tells.
+    /// programming over which causes are left (Bellman 1957); only what can kill and is looked at in minutes comes
+    /// first whatever it tells.
     /// </summary>
     /// <param name="complaint">The complaint.</param>
     /// <param name="gear">The running gear.</param>
@@ -161,7 +161,9 @@ public sealed class LookTree(IReadOnlyList<int> weights, IReadOnlyList<int> yes,
     private (double Cost, int Best) Solve(int left, int open)
     {
         // A question that splits nothing now splits nothing of a part either: it makes no difference.
-        int useful = Enumerable.Range(0, yes.Count).Where(i => (open & (1 << i)) > 0 && Splits(i, left)).Sum(i => 1 << i);
+        int useful = Enumerable.Range(0, yes.Count)
+            .Where(i => (open & (1 << i)) > 0 && Splits(i, left))
+            .Sum(i => 1 << i);
         if (useful == 0)
         {
             return (0, -1);
