@@ -367,6 +367,27 @@ public sealed class Screen : IDisposable
     }
 
     /// <summary>
+    /// Taps a button until what it leads to stands there: on a page that is still coming in, what arrives late can push
+    /// it away from under the finger, and then it is tapped again, as anybody would.
+    /// </summary>
+    public void TouchFor(string words, string comes) => WaitUntil(
+        () =>
+        {
+            if (Text.Contains(comes, StringComparison.Ordinal))
+            {
+                return true;
+            }
+
+            if (Seen(AtPath("//button[normalize-space(.) = {0}]", words)) is { } button)
+            {
+                Touch(button, 44);
+            }
+
+            return Text.Contains(comes, StringComparison.Ordinal);
+        },
+        comes);
+
+    /// <summary>
     /// Taps the button that settles a step, each time as a tap of its own however quickly one comes after another. What
     /// arrives late can push the button away from under the finger: then it is tapped again, as anybody would. A tap
     /// that

@@ -188,7 +188,7 @@ public sealed class SliceTests
             screen.Sees($"step {i + 1} of {steps.Count}");
             if (i == done)
             {
-                screen.Touch(screen.Words("I found something"), 44);
+                screen.TouchFor("I found something", "Worn to its limit");
                 screen.Touch(screen.Words("Worn to its limit"), 44);
                 screen.Sees("Add to this visit");
                 screen.FitsItsWidth();

@@ -280,6 +280,9 @@ public sealed class ApprovalTests : IDisposable
         VisitAnswer visit = await shop.PutAsync<VisitAnswer>(
             $"/api/bay/visits/{ShopServer.NewId()}",
             new VisitDraft(trailer.Id, expected.Jobs));
+        Assert.Equal(
+            AgreedState.InPart,
+            Assert.Single((await shop.GetAsync<TodayAnswer>("/api/bay/today")).Trailers).Agreed);
         ApprovalsAnswer now = await shop.GetAsync<ApprovalsAnswer>(Of(visit));
         Assert.Equal(page.Totals[1], now.Agreed);
         Assert.False(now.AsksAgain);

@@ -97,7 +97,9 @@ internal static class Bills
             on,
             work,
             day => usage.Between(day, on)?.Miles,
-            job => JobCatalogue.Find(job.Job)?.Settles.Count > 0);
+
+            // A look at the whole trailer, or a check that is owed, mends nothing that could come back.
+            job => JobCatalogue.Find(job.Job) is not { Settles.Count: 0, Area: not JobArea.Trailer });
     }
 
     /// <summary>What a visit comes to as it stands, by the price told for it or else by today's.</summary>

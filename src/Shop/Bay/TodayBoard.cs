@@ -138,11 +138,17 @@ internal sealed record TodayBoard(
             .AsNoTracking()
             .Where(s => ids.Contains(s.Id))
             .ToDictionaryAsync(s => s.Id);
+        // What was agreed to before a trailer came goes on with its visit.
+        Dictionary<Guid, Guid> cameFor = await file.Bookings
+            .AsNoTracking()
+            .Where(b => b.VisitId != null && ids.Contains(b.VisitId.Value))
+            .ToDictionaryAsync(b => b.Id, b => b.VisitId!.Value);
+        Guid[] asking = [.. ids, .. cameFor.Keys];
         ILookup<Guid, Approval> asked = (await file.Approvals
             .AsNoTracking()
-            .Where(a => (a.VisitId != null && ids.Contains(a.VisitId.Value))
-                || (a.BookingId != null && ids.Contains(a.BookingId.Value)))
-            .ToListAsync()).ToLookup(a => a.VisitId ?? a.BookingId!.Value);
+            .Where(a => (a.VisitId != null && asking.Contains(a.VisitId.Value))
+                || (a.BookingId != null && asking.Contains(a.BookingId.Value)))
+            .ToListAsync()).ToLookup(a => a.VisitId ?? cameFor.GetValueOrDefault(a.BookingId!.Value, a.BookingId.Value));
         ILookup<Guid, string> settled = (await (from entry in file.StepEntries.AsNoTracking()
                                                 join visit in file.Visits on entry.VisitId equals visit.Id
                                                 where visit.ClosedAt == null && entry.UndoneAt == null

@@ -9,16 +9,15 @@ import { later } from "../ui/later";
 import { Problem } from "../ui/Problem";
 import { Found } from "./Found";
 import { Readings } from "./Readings";
-import { TakeAlong } from "./TakeAlong";
 import { Conclusions } from "../ui/Conclusions";
 import { useChangeJobs } from "./useChangeJobs";
 import { openInWords } from "./openNow";
-import { Used } from "./Used";
 
 const Side = styled.aside`
   border-left: 1px solid var(--hair);
   padding-left: 26px;
   display: grid;
+  grid-template-columns: minmax(0, 1fr);
   gap: 14px;
   align-content: start;
   @media (max-width: 900px) {
@@ -52,6 +51,7 @@ const AHEAD = 4;
 type Shown = "found" | "parts" | "jobs" | "steps" | "customer";
 
 const LookInto = later(() => import("./LookInto"));
+const PartsTab = later(() => import("./PartsTab"));
 const JobsPanel = later(async () => ({ default: (await import("./JobsPanel")).JobsPanel }));
 const CustomerTab = later(() => import("./CustomerTab"));
 
@@ -91,12 +91,7 @@ export function Aside({ visit, step, leaving, onState, onChoose, onLeaving }: Pr
       title: short > 0 ? `Parts, ${short} short` : "Parts",
       count: short > 0 ? 0 : state.parts.length,
       stays: true,
-      body: (
-        <Stack $gap={22}>
-          <TakeAlong visit={visit} onState={onState} />
-          <Used visit={visit} step={step} onState={onState} />
-        </Stack>
-      ),
+      body: <PartsTab visit={visit} step={step} onState={onState} />,
     },
     { id: "jobs", title: "Jobs", count: state.jobs.length, stays: true, body: <JobsPanel visit={visit} /> },
     {

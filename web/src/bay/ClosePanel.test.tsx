@@ -87,6 +87,7 @@ describe("the closing of a visit", () => {
     close({ closedAt: "2026-06-10T12:00:00+00:00", jobs: [job("Equalizer", false)] });
     expect(screen.getByText(/No job was finished; what was due stays due/)).toBeTruthy();
     expect(screen.getAllByRole("link").map((l) => l.getAttribute("href"))).toEqual([
+      "/ledger/visits/visit-1/hand-over",
       "/yard/trailers/trailer-1",
       "/ledger/visits/visit-1",
     ]);

@@ -1,5 +1,5 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { Suspense, useCallback, useEffect, useState } from "react";
+import { Suspense, useCallback, useState } from "react";
 import styled from "styled-components";
 import { Link, useNavigate } from "react-router";
 import { answer, type Schemas, sentence, shop } from "../api/client";
@@ -12,6 +12,8 @@ import { note } from "../ui/Notes";
 import { Columns, Head, Page, Quiet, Stack } from "../ui/Page";
 import { Problem } from "../ui/Problem";
 import { Aside } from "./Aside";
+import { ClosePanel } from "./ClosePanel";
+import { FindingPanel } from "./FindingPanel";
 import { cardOf, PACES, usePace } from "./card/pace";
 import { StepPanel } from "./StepPanel";
 import { useTakeBack } from "./useTakeBack";
@@ -20,15 +22,7 @@ import { ValleyDrawing } from "./ValleyDrawing";
 import { Bone } from "../ui/Skeleton";
 import { WaitingPage } from "../ui/Waiting";
 
-// What is not on the first screen is fetched right behind it: a finding can be made without a connection.
-const parts = {
-  card: () => import("./card/CardPanel"),
-  finding: async () => ({ default: (await import("./FindingPanel")).FindingPanel }),
-  close: async () => ({ default: (await import("./ClosePanel")).ClosePanel }),
-};
-const CardPanel = later(parts.card);
-const FindingPanel = later(parts.finding);
-const ClosePanel = later(parts.close);
+const CardPanel = later(() => import("./card/CardPanel"));
 
 // On a phone the step at hand needs the room: the jobs are told in full further down.
 const What = styled.span`
@@ -88,9 +82,6 @@ function AtWork({
   const [pace, setPace] = usePace();
   // A step that somebody opened stands alone, whatever the pace.
   const card = chosen === null && !leaving && visit.technicians === 1 ? cardOf(visit, pace) : [];
-  useEffect(() => {
-    for (const load of Object.values(parts)) load().catch(() => undefined);
-  }, []);
   const back = useTakeBack(visit, settle, (fault) => note(sentence(fault)));
 
   return (
@@ -125,9 +116,7 @@ function AtWork({
       <Columns $shape="minmax(0, 1.9fr) minmax(0, 1fr)" style={{ marginTop: 8 }}>
         <Stack $gap={20}>
           {finding ? (
-            <Suspense fallback={<Bone $h={240} />}>
-              <FindingPanel visit={visit} step={step} onState={settle} onLeave={() => setFinding(false)} />
-            </Suspense>
+            <FindingPanel visit={visit} step={step} onState={settle} onLeave={() => setFinding(false)} />
           ) : card.length > 0 && !state.closedAt ? (
             <Suspense fallback={<Bone $h={420} />}>
               <CardPanel
@@ -155,9 +144,7 @@ function AtWork({
           ) : next === null && !leaving && state.next !== null ? (
             <p>The other one’s work comes first; this screen goes on by itself.</p>
           ) : (
-            <Suspense fallback={<Bone $h={240} />}>
-              <ClosePanel visit={visit} onState={settle} onFound={() => setFinding(true)} />
-            </Suspense>
+            <ClosePanel visit={visit} onState={settle} onFound={() => setFinding(true)} />
           )}
         </Stack>
         <Aside
