@@ -109,9 +109,7 @@ internal static class DemoToday
             When = "while it is here",
             Lines = lines,
             Already = visit.Jobs,
-            Totals = [.. Enumerable.Range(0, 1 << lines.Count).Select(chosen => Price(visit.Jobs
-                .Concat(lines.Where((_, i) => (chosen & (1 << i)) > 0).SelectMany(l => l.Jobs))
-                .Distinct()).Total)],
+            Totals = ApprovalLines.Totals(lines, visit.Jobs, jobs => Price(jobs).Total),
             Unpriced = Price(visit.Jobs.Concat(lines.SelectMany(l => l.Jobs)).Distinct()).Unpriced,
             KeyHash = Digest.Of(Digest.NewKey()),
             ExpiresAt = at + Approval.Lasts,

@@ -19,6 +19,12 @@ public sealed class ShopSettings
     /// <summary>The shop's name; empty until somebody names it.</summary>
     public string Name { get; set; } = "";
 
+    /// <summary>What it calls itself to outsiders within a sentence, named or not.</summary>
+    public string NameInText => Name.Length > 0 ? Name : "the workshop";
+
+    /// <summary>The same where it stands by itself, or begins a sentence.</summary>
+    public string NameAsHeading => Name.Length > 0 ? Name : "The workshop";
+
     /// <summary>
     /// The time zone the shop's day goes by, by its name in the tz database: "America/Chicago". Empty for the machine's
     /// own.

@@ -79,6 +79,18 @@ public static class TrailerStatuses
     }
 
     /// <summary>
+    /// How a trailer stands on a day: as it is kept, or worked out anew where what is kept is of another day.
+    /// </summary>
+    /// <param name="file">The shop's file.</param>
+    /// <param name="trailer">The trailer.</param>
+    /// <param name="today">The day.</param>
+    public static async Task<TrailerStatus> StatusAsync(this ShopFile file, Trailer trailer, DateOnly today) =>
+        (await file.TrailerStatuses
+            .AsNoTracking()
+            .FirstOrDefaultAsync(s => s.TrailerId == trailer.Id && s.AsOf == today)
+            ?? await file.WorkedOutAsync(trailer, today)).Status;
+
+    /// <summary>
     /// Works out the standings of all of one customer's trailers, as <see cref="RefreshAsync"/> does for one.
     /// </summary>
     public static async Task RefreshOfCustomerAsync(this ShopFile file, Guid customerId, DateOnly today)

@@ -237,7 +237,8 @@ public sealed class Screen : IDisposable
     public string TextOf(string css) =>
         Wait(
             () => (string?)Run(
-                $"{Visible} return [...document.querySelectorAll(arguments[0])].find(visible)?.innerText?.trim() ?? null",
+                $"{Visible} return [...document.querySelectorAll(arguments[0])].find(visible)?.innerText?.trim() "
+                    + "?? null",
                 css),
             css);
 
@@ -445,7 +446,8 @@ public sealed class Screen : IDisposable
         WaitUntil(
             () =>
             {
-                if (All("[role=option]").FirstOrDefault(o => o.Text.Contains(words, StringComparison.Ordinal)) is { } it)
+                if (All("[role=option]").FirstOrDefault(
+                    o => o.Text.Contains(words, StringComparison.Ordinal)) is { } it)
                 {
                     it.Click();
                 }
@@ -540,7 +542,8 @@ public sealed class Screen : IDisposable
 
     private const string Covered = """
         const seen = e => {
-          if (!e.checkVisibility({ opacityProperty: true, visibilityProperty: true, contentVisibilityAuto: true })) return null;
+          const ways = { opacityProperty: true, visibilityProperty: true, contentVisibilityAuto: true };
+          if (!e.checkVisibility(ways)) return null;
           if (getComputedStyle(e).pointerEvents === "none") return null;
           let { left, top, right, bottom } = e.getBoundingClientRect();
           for (let p = e.parentElement; p; p = p.parentElement) {
@@ -633,7 +636,8 @@ public sealed class Screen : IDisposable
     private static string AtPath(string xpath, string words)
     {
         string path = JsonSerializer.Serialize(string.Format(CultureInfo.InvariantCulture, xpath, Quote(words)));
-        return $"(r => Array.from({{ length: r.snapshotLength }}, (_, i) => r.snapshotItem(i)))(document.evaluate({path}, document, null, XPathResult.ORDERED_NODE_SNAPSHOT_TYPE))";
+        return "(r => Array.from({ length: r.snapshotLength }, (_, i) => r.snapshotItem(i)))"
+            + $"(document.evaluate({path}, document, null, XPathResult.ORDERED_NODE_SNAPSHOT_TYPE))";
     }
 
     private T Wait<T>(Func<T?> look, string what)

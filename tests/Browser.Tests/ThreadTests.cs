@@ -16,7 +16,9 @@ public sealed class ThreadTests
         () => screen.Path.Length > "/bay/".Length && screen.Path.StartsWith("/bay/", StringComparison.Ordinal),
         "the visit");
 
-    /// <summary>By keyboard alone: what was booked comes, is worked, closed, handed over; its owner says done.</summary>
+    /// <summary>
+    /// By keyboard alone: what was booked comes, is worked, closed, handed over; its owner says done.
+    /// </summary>
     [Fact]
     public async Task A_planned_visit_goes_from_the_board_to_its_owners_word_by_keyboard()
     {

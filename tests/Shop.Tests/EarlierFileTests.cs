@@ -421,9 +421,11 @@ public sealed class EarlierFileTests
     }
 
     private static string Gear(Core.Gear.RunningGear gear) =>
-        string.Create(
-            CultureInfo.InvariantCulture,
-            $"{gear.Words}, {gear.RatingPounds}, {gear.Brake}, {gear.BrakeSize?.Diameter.Millimetres}, {gear.BrakeSize?.Width.Millimetres}, {gear.Lubrication}, {gear.NutRetention}, {gear.Suspension}, {gear.Spindle}, {gear.Studs.Count}, {gear.Studs.Thread.Millimetres}");
+        FormattableString.Invariant(
+            $"{gear.Words}, {gear.RatingPounds}, {gear.Brake}, {gear.BrakeSize?.Diameter.Millimetres}, ")
+            + FormattableString.Invariant($"{gear.BrakeSize?.Width.Millimetres}, {gear.Lubrication}, ")
+            + FormattableString.Invariant($"{gear.NutRetention}, {gear.Suspension}, {gear.Spindle}, ")
+            + FormattableString.Invariant($"{gear.Studs.Count}, {gear.Studs.Thread.Millimetres}");
 
     private static string List<T>(IEnumerable<T> values) => $"[{string.Join("; ", values.Select(v => Said(v)))}]";
 

@@ -728,7 +728,12 @@ public sealed class HorizonTests : IDisposable
         await shop.SomebodyAsync();
         await shop.TrailerAsync("P-07");
         string table =
-            $"tag,on,kind,figure,new_meter\r\nP-07,{shop.Today.AddDays(-40):yyyy-MM-dd},reading,\"12,000\",\r\nP-07,{shop.Today.AddDays(-3):yyyy-MM-dd},reading,\"12,900 mi\",\r\nP-07,{shop.Today.AddDays(-2):yyyy-MM-dd},reading,10,\r\nP-07,{shop.Today.AddDays(9):yyyy-MM-dd},trip,240 mi,\r\nQ-1,soon,flight,x,maybe\r\n";
+            "tag,on,kind,figure,new_meter\r\n"
+                + $"P-07,{shop.Today.AddDays(-40):yyyy-MM-dd},reading,\"12,000\",\r\n"
+                + $"P-07,{shop.Today.AddDays(-3):yyyy-MM-dd},reading,\"12,900 mi\",\r\n"
+                + $"P-07,{shop.Today.AddDays(-2):yyyy-MM-dd},reading,10,\r\n"
+                + $"P-07,{shop.Today.AddDays(9):yyyy-MM-dd},trip,240 mi,\r\n"
+                + "Q-1,soon,flight,x,maybe\r\n";
         Ledger.TableAnswer look = await InAsync("/api/ledger/tables", table);
         Assert.Equal("road", look.Kind);
         Assert.Equal(

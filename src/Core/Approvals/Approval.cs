@@ -17,7 +17,11 @@ public sealed record ApprovalLine(
     string Why,
     Verdict? Verdict,
     IReadOnlyList<JobAt> Jobs,
-    Guid? FindingId);
+    Guid? FindingId)
+{
+    /// <summary>The key of a line by where it stands, from 0.</summary>
+    public static string KeyOf(int index) => $"{(char)('a' + index)}";
+}
 
 /// <summary>Something that a customer asks before answering.</summary>
 /// <param name="Id">Made by the customer's page, UUID version 7.</param>
@@ -181,6 +185,13 @@ public sealed class Approval
     public bool SaysTheSame(IReadOnlyCollection<string> keys) =>
         AnsweredAt is not null && Agreed.ToHashSet().SetEquals(keys);
 
+    /// <summary>The one that was answered last; null where none was.</summary>
+    public static Approval? LastAnswered(IEnumerable<Approval> asked) =>
+        asked.Where(a => a.AnsweredAt is not null).MaxBy(a => a.AnsweredAt);
+
+    /// <summary>The findings whose pictures go with it.</summary>
+    public IReadOnlyList<Guid> FindingIds() => [.. Lines.Select(l => l.FindingId).OfType<Guid>()];
+
     /// <summary>Whether the customer has agreed, by everything that was asked for one visit.</summary>
     public static AgreedState AgreedBy(IReadOnlyCollection<Approval> asked, DateTimeOffset now)
     {
@@ -189,7 +200,7 @@ public sealed class Approval
             return AgreedState.Waits;
         }
 
-        return asked.Where(a => a.AnsweredAt is not null).MaxBy(a => a.AnsweredAt) is not { } last
+        return LastAnswered(asked) is not { } last
             ? AgreedState.NotAsked
             : last.Agreed.Count == last.Lines.Count ? AgreedState.Agreed
             : last.Agreed.Count == 0 ? AgreedState.Declined

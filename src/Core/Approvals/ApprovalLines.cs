@@ -1,7 +1,9 @@
 using SturdyTinker.Core.Composing;
 using SturdyTinker.Core.Findings;
 using SturdyTinker.Core.Gear;
+using SturdyTinker.Core.Measures;
 using SturdyTinker.Core.Practices;
+using SturdyTinker.Core.Pricing;
 using SturdyTinker.Core.Status;
 using SturdyTinker.Core.Visits;
 
@@ -37,7 +39,7 @@ public static class ApprovalLines
 
             // Two ways to renew one brake exclude each other: what the lines do already comes first.
             HashSet<JobAt> before = [.. jobs, .. lines.SelectMany(l => l.Jobs)];
-            string why = $"{look.AtPlace}: {Lower(look.Judgement.Rule)}";
+            string why = $"{look.AtPlace}: {Wording.Small(look.Judgement.Rule)}";
             Guid? finding = Guid.TryParse(look.Key, out Guid id) ? id : null;
             if (ways.FirstOrDefault(w => Goes(gear, [.. before.Union(w)], practices)) is { } way)
             {
@@ -113,6 +115,29 @@ public static class ApprovalLines
         return still;
     }
 
+    /// <summary>
+    /// What the whole visit comes to by which lines are agreed to, as <see cref="Approval.Totals"/> has it: each choice
+    /// is priced by itself, since work done together costs less.
+    /// </summary>
+    /// <param name="lines">The lines.</param>
+    /// <param name="already">The jobs that are done whatever the answer is.</param>
+    /// <param name="price">What jobs, at least one, come to together.</param>
+    public static IReadOnlyList<Spread> Totals(
+        IReadOnlyList<ApprovalLine> lines,
+        IReadOnlyList<JobAt> already,
+        Func<IReadOnlyList<JobAt>, Spread> price)
+    {
+        Spread Of(int chosen)
+        {
+            List<JobAt> jobs = [.. already
+                .Concat(lines.Where((_, i) => (chosen & (1 << i)) > 0).SelectMany(l => l.Jobs))
+                .Distinct()];
+            return jobs.Count == 0 ? Spread.Of(0) : price(jobs);
+        }
+
+        return [.. Enumerable.Range(0, 1 << lines.Count).Select(Of)];
+    }
+
     private static bool Since(WorkDone work, DateTimeOffset at) =>
         work.DoneAt is { } done ? done > at : work.On > DateOnly.FromDateTime(at.DateTime);
 
@@ -179,14 +204,11 @@ public static class ApprovalLines
             lines.Add(joined);
         }
 
-        return [.. lines.Select((line, i) => line with { Key = $"{(char)('a' + i)}" })];
+        return [.. lines.Select((line, i) => line with { Key = ApprovalLine.KeyOf(i) })];
     }
 
     private static string Both(string one, string other) =>
         one.Length == 0 ? other
             : other.Length == 0 || one.Contains(other, StringComparison.Ordinal) ? one
             : $"{one.TrimEnd('.')}. {other}";
-
-    private static string Lower(string sentence) =>
-        sentence.Length == 0 ? sentence : char.ToLowerInvariant(sentence[0]) + sentence[1..];
 }

@@ -22,23 +22,34 @@ public sealed record VisitPrice(
     /// <summary>Whether the customer has to be asked again: what is likely lies above that limit.</summary>
     public bool AsksAgain => Limit is { } limit && ComesTo.Likely > limit;
 
-    /// <summary>What was agreed last for a visit.</summary>
-    /// <param name="approvals">The visit's, and those of the accepted visit it came for.</param>
-    /// <param name="offer">The price told on the telephone; null for none.</param>
-    /// <param name="accepted">The jobs it was taken in for; null where nobody has kept that.</param>
+    /// <summary>What was agreed last for a visit, beside what it comes to.</summary>
+    /// <param name="asked">As of <see cref="AgreedTo"/>, as the next two.</param>
+    /// <param name="offer">As above.</param>
+    /// <param name="accepted">As above.</param>
     /// <param name="comesTo">What the visit comes to as it stands.</param>
     /// <param name="overPercent">How far above it may come, in percent.</param>
     public static VisitPrice Of(
-        IEnumerable<Approval> approvals,
+        IEnumerable<Approval> asked,
         PriceOffer? offer,
         IReadOnlyCollection<JobAt>? accepted,
         Spread comesTo,
         decimal overPercent)
     {
-        Approval? last = approvals.Where(a => a.AnsweredAt is not null).MaxBy(a => a.AnsweredAt);
-        return last is not null && (offer is null || offer.At <= last.AnsweredAt)
-            ? new VisitPrice(last.AgreedTotal, [.. last.AgreedJobs], comesTo, overPercent)
-            : offer is not null ? new VisitPrice(offer.Estimate.Total, offer.Jobs, comesTo, overPercent)
-            : new VisitPrice(null, accepted, comesTo, overPercent);
+        (Spread? total, IReadOnlyCollection<JobAt>? jobs) = AgreedTo(asked, offer, accepted);
+        return new VisitPrice(total, jobs, comesTo, overPercent);
     }
+
+    /// <summary>
+    /// What was agreed last for a visit: the price told, and the jobs; null for what nobody has kept.
+    /// </summary>
+    /// <param name="asked">The visit's approvals, and those of the accepted visit it came for.</param>
+    /// <param name="offer">The price told on the telephone; null for none.</param>
+    /// <param name="accepted">The jobs it was taken in for; null where nobody has kept that.</param>
+    public static (Spread? Total, IReadOnlyCollection<JobAt>? Jobs) AgreedTo(
+        IEnumerable<Approval> asked,
+        PriceOffer? offer,
+        IReadOnlyCollection<JobAt>? accepted) =>
+        Approval.LastAnswered(asked) is { } last && (offer is null || offer.At <= last.AnsweredAt)
+            ? (last.AgreedTotal, [.. last.AgreedJobs])
+            : (offer?.Estimate.Total, offer?.Jobs ?? accepted);
 }

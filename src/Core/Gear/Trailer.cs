@@ -40,6 +40,12 @@ public sealed class Trailer
     /// <summary>What it is; may be empty.</summary>
     public string Name { get; set; } = "";
 
+    /// <summary>Its tag, and what it is where somebody has said so.</summary>
+    public string FullName => FullNameOf(Tag, Name);
+
+    /// <summary>The same of a trailer of which only these two are known.</summary>
+    public static string FullNameOf(string tag, string name) => name.Length > 0 ? $"{tag}, {name}" : tag;
+
     /// <summary>Licence plate as written; may be empty.</summary>
     public string Plate { get; set; } = "";
 

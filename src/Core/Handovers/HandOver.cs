@@ -1,6 +1,7 @@
 using SturdyTinker.Core.Findings;
 using SturdyTinker.Core.Pricing;
 using SturdyTinker.Core.Status;
+using static SturdyTinker.Core.Measures.Wording;
 
 namespace SturdyTinker.Core.Handovers;
 
@@ -92,13 +93,13 @@ public sealed record HandOver
             }
 
             words.Add(StillHere
-                ? $"{Trailer} is still with us. Done so far: {(Done.Length > 0 ? Lower(Done) : "no job to its end")}."
+                ? $"{Trailer} is still with us. Done so far: {(Done.Length > 0 ? Small(Done) : "no job to its end")}."
                 : Done.Length > 0
-                    ? FormattableString.Invariant($"{Trailer} was with us until {On:MMMM d, yyyy}. Done: {Lower(Done)}.")
+                    ? FormattableString.Invariant($"{Trailer} was with us until {On:MMMM d, yyyy}. Done: {Small(Done)}.")
                 : FormattableString.Invariant($"{Trailer} was with us until {On:MMMM d, yyyy}; no job was finished."));
             if (Undone.Length > 0)
             {
-                words.Add($"Not done{(StillHere ? " yet" : "")}, and still due: {Lower(Undone)}.");
+                words.Add($"Not done{(StillHere ? " yet" : "")}, and still due: {Small(Undone)}.");
             }
 
             List<FoundTold> mended = [.. Found.Where(f => f.Mended is not null)];
@@ -122,7 +123,7 @@ public sealed record HandOver
 
             if (Declined.Count > 0)
             {
-                words.Add($"Left undone on your word: {string.Join("; ", Declined.Select(Lower))}.");
+                words.Add($"Left undone on your word: {string.Join("; ", Declined.Select(Small))}.");
             }
 
             if (Bill is { } bill)
@@ -137,14 +138,14 @@ public sealed record HandOver
             {
                 words.Add("In between, you: "
                     + Joined([.. Yours.Select(y =>
-                        FormattableString.Invariant($"{Lower(y.What)} by {y.On:MMMM d} ({y.Why})"))])
+                        FormattableString.Invariant($"{Small(y.What)} by {y.On:MMMM d} ({y.Why})"))])
                     + ".");
             }
 
             if (Next is [var next, ..])
             {
                 words.Add(FormattableString.Invariant(
-                    $"Next with us: {Lower(next.What)}, about {next.On:MMMM yyyy} ({Lower(next.Why.TrimEnd('.'))})."));
+                    $"Next with us: {Small(next.What)}, about {next.On:MMMM yyyy} ({Small(next.Why.TrimEnd('.'))})."));
             }
 
             return words;
@@ -155,9 +156,4 @@ public sealed record HandOver
         all.Count <= Named
             ? string.Join("; ", all)
             : FormattableString.Invariant($"{string.Join("; ", all.Take(Named))}; and {all.Count - Named} more below");
-
-    private static string Lower(string words) =>
-        words.Length > 1 && char.IsUpper(words[0]) && !char.IsUpper(words[1])
-            ? char.ToLowerInvariant(words[0]) + words[1..]
-            : words;
 }

@@ -5,6 +5,14 @@ namespace SturdyTinker.Core.Measures;
 /// <summary>How things are put into words everywhere alike.</summary>
 internal static class Wording
 {
+    /// <summary>
+    /// As it stands within a sentence: with a small letter, but for what is written in capitals. Empty stays empty.
+    /// </summary>
+    internal static string Small(string words) =>
+        words.Length == 0 || (words.Length > 1 && char.IsUpper(words[0]) && char.IsUpper(words[1]))
+            ? words
+            : char.ToLowerInvariant(words[0]) + words[1..];
+
     /// <summary>With a capital.</summary>
     internal static string Capital(string words) => char.ToUpperInvariant(words[0]) + words[1..];
 

@@ -2,6 +2,7 @@ using SturdyTinker.Core.Catalogue;
 using SturdyTinker.Core.Findings;
 using SturdyTinker.Core.Gear;
 using SturdyTinker.Core.Intervals;
+using SturdyTinker.Core.Measures;
 using SturdyTinker.Core.Practices;
 using SturdyTinker.Core.Visits;
 
@@ -67,7 +68,7 @@ public sealed record Upcoming(
         string.Join(
             "; ",
             dues.Select(d =>
-                $"{char.ToLowerInvariant(d.Name[0])}{d.Name[1..]}{(d.Where.Length == 0 ? "" : $", {d.Where}")}").Distinct());
+                $"{Wording.Small(d.Name)}{(d.Where.Length == 0 ? "" : $", {d.Where}")}").Distinct());
 
     /// <summary>The jobs at their places.</summary>
     public IEnumerable<JobAt> JobsAt() => Places.Select(p => new JobAt(Job, p));

@@ -1,5 +1,6 @@
 using SturdyTinker.Core.Catalogue;
 using SturdyTinker.Core.Gear;
+using SturdyTinker.Core.Measures;
 
 namespace SturdyTinker.Core.Visits;
 
@@ -16,7 +17,7 @@ public static class JobWords
     private static string Name(string code, bool follows)
     {
         string name = JobCatalogue.Find(code)?.Name ?? code;
-        return follows ? char.ToLowerInvariant(name[0]) + name[1..] : name;
+        return follows ? Wording.Small(name) : name;
     }
 
     private static string Where(List<JobAt> jobs, RunningGear gear)

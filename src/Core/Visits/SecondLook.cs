@@ -1,5 +1,6 @@
 using SturdyTinker.Core.Catalogue;
 using SturdyTinker.Core.Composing;
+using SturdyTinker.Core.Measures;
 
 namespace SturdyTinker.Core.Visits;
 
@@ -77,6 +78,12 @@ public static class SecondLooks
 
         return owed;
     }
+
+    /// <summary>Why a visit is not closed before somebody else has looked; null where nothing is owed.</summary>
+    public static string? WhyNotClosed(IReadOnlyList<SecondLookOwed> owed) =>
+        owed.Count == 0
+            ? null
+            : $"Somebody else looks at this first: {string.Join("; ", owed.Select(o => Wording.Small(o.Words)))}.";
 
     private static bool IsOf(PacketStep step, string code) =>
         code == Wheels ? WheelFamilies.Contains(PacketStep.FamilyOf(step.Key)) : step.Job == code;

@@ -65,11 +65,8 @@ internal static class Answering
         if (approval.VisitId is { } id
             && await file.Visits.FirstOrDefaultAsync(v => v.Id == id) is { ClosedAt: null } visit
             && visit.Standing == Standing.WaitsForAnswer
-            && !await file.Approvals.AnyAsync(a => a.Id != approval.Id
-                && a.VisitId == id
-                && a.AnsweredAt == null
-                && a.WithdrawnAt == null
-                && a.ExpiresAt > now))
+            && !(await file.Approvals.AsNoTracking().Where(a => a.VisitId == id && a.Id != approval.Id).ToListAsync())
+                .Exists(a => a.State(now) == ApprovalState.Open))
         {
             (visit.Standing, visit.WaitsFor, visit.StandsSince) = (Standing.Working, "", now);
         }
@@ -143,9 +140,9 @@ internal static class Answering
             return "Everything was declined: call the visit off, or ring the customer.";
         }
 
-        Trailer trailer = await file.Trailers.AsNoTracking().FirstAsync(t => t.Id == booking.TrailerId);
         if (left.Count < booking.Jobs.Count)
         {
+            Trailer trailer = await file.Trailers.AsNoTracking().FirstAsync(t => t.Id == booking.TrailerId);
             (booking.Jobs, booking.What) = (left, JobWords.Of(trailer.Gear, left));
         }
 

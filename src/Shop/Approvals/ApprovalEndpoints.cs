@@ -46,22 +46,15 @@ internal static class ApprovalEndpoints
         (Guid Id, string Address)? made = null)
     {
         ApprovalWork work = await ApprovalWork.ReadAsync(file, visit, booking, clock.Today);
-        Guid? came = visit is null ? booking : await file.Bookings
-            .Where(b => b.VisitId == visit)
-            .Select(b => (Guid?)b.Id)
-            .FirstOrDefaultAsync();
-        List<Approval> all = await ApprovalWork.OfVisitOrBooking(file, visit, came)
-            .AsNoTracking()
-            .OrderByDescending(a => a.At)
-            .ToListAsync();
-        List<Guid> ids = all.ConvertAll(a => a.Id);
+        IReadOnlyList<Approval> all = work.Asked;
+        Guid[] ids = [.. all.Select(a => a.Id)];
         Dictionary<Guid, OutgoingMail> letters = await file.OutgoingMails
             .AsNoTracking()
             .Where(m => ids.Contains(m.Id))
             .ToDictionaryAsync(m => m.Id);
         Dictionary<Guid, string> people = await file.People.AsNoTracking().ToDictionaryAsync(p => p.Id, p => p.Name);
         Customer customer = await file.Customers.AsNoTracking().FirstAsync(c => c.Id == work.Trailer.CustomerId);
-        string shop = (await file.SettingsToReadAsync()).Name;
+        string shop = (await file.SettingsToReadAsync()).NameAsHeading;
 
         // What is asked already is not proposed a second time while it waits.
         HashSet<JobAt> waiting = [.. all
@@ -73,20 +66,20 @@ internal static class ApprovalEndpoints
             .SelectMany(l => l.Jobs)];
         List<ApprovalLine> proposed = [.. work.Proposed.Where(l => !l.Jobs.All(j =>
             waiting.Contains(j) || declined.Contains(j)))];
-        if (work.Booking is not null && all.Exists(a => a.AnsweredAt is not null))
+        if (work.Booking is not null && Approval.LastAnswered(all) is not null)
         {
             proposed = [];
         }
 
-        IReadOnlyList<Spread> extras = await work.ExtrasAsync(proposed);
+        IReadOnlyList<Spread> extras = work.Extras(proposed);
         return new ApprovalsAnswer(
-            all.ConvertAll(a => Answer(a, letters.GetValueOrDefault(a.Id))),
+            [.. all.Select(a => Answer(a, letters.GetValueOrDefault(a.Id)))],
             [.. proposed.Select((line, i) => Line(line, extras[i], null))],
-            work.Price?.Agreed,
-            work.Price?.ComesTo,
-            work.Price?.Limit,
-            work.Price?.AsksAgain ?? false,
-            work.Price is { } price ? InWords(price) : "",
+            work.Stands?.Agreed,
+            work.Stands?.ComesTo,
+            work.Stands?.Limit,
+            work.Stands?.AsksAgain ?? false,
+            work.Stands is { } price ? InWords(price) : "",
             customer.Mail,
             customer.Phone,
             mail.There);
@@ -140,11 +133,7 @@ internal static class ApprovalEndpoints
     }
 
     private static string Message(string shop, Trailer trailer, string address) =>
-        $"{(shop.Length > 0 ? shop : "The workshop")}, your trailer {Named(trailer)}: please look at this and say yes "
-            + $"or no: {address}";
-
-    private static string Named(Trailer trailer) =>
-        trailer.Name.Length > 0 ? $"{trailer.Tag}, {trailer.Name}" : trailer.Tag;
+        $"{shop}, your trailer {trailer.FullName}: please look at this and say yes or no: {address}";
 
     // What comes up again: declined on this trailer, and not done since.
     private static async Task<Ok<List<DeclinedAnswer>>> DeclinedAsync(Guid trailer, ShopFile file)
@@ -179,6 +168,7 @@ internal static class ApprovalEndpoints
         CancellationToken stop)
     {
         Checks.Id(id);
+        draft = draft with { BookingId = draft.VisitId is null ? draft.BookingId : null };
         string key = Digest.NewKey(), address = OutsideLinks.Address(options, context, $"agree/{key}");
         bool fresh = false;
         await using (var transaction = await file.Database.BeginTransactionAsync(stop))
@@ -189,7 +179,7 @@ internal static class ApprovalEndpoints
                 there = await WrittenAsync(id, draft, key, file, clock, worker);
                 if (draft.MailTo is { Length: > 0 } typed)
                 {
-                    await MailAsync(there, typed, address, file, clock, mail, sending);
+                    await MailAsync(there, typed, address, file, mail, sending);
                 }
 
                 fresh = true;
@@ -221,7 +211,7 @@ internal static class ApprovalEndpoints
         return TypedResults.Ok(await AnswerAsync(
             file,
             draft.VisitId,
-            draft.VisitId is null ? draft.BookingId : null,
+            draft.BookingId,
             clock,
             mail,
             fresh ? (id, address) : null));
@@ -267,7 +257,7 @@ internal static class ApprovalEndpoints
             asked.UnionWith(line.Jobs);
             ApprovalLine? same = work.Proposed.FirstOrDefault(p => p.Jobs.ToHashSet().SetEquals(line.Jobs));
             lines.Add(new ApprovalLine(
-                $"{(char)('a' + i)}",
+                ApprovalLine.KeyOf(i),
                 same?.What ?? JobWords.Of(work.Kind.Gear, line.Jobs.Where(j => wrong is null)),
                 why,
                 same?.Verdict,
@@ -282,7 +272,7 @@ internal static class ApprovalEndpoints
             Id = id,
             TrailerId = work.Trailer.Id,
             VisitId = draft.VisitId,
-            BookingId = draft.VisitId is null ? draft.BookingId : null,
+            BookingId = draft.BookingId,
             At = clock.Now,
             PersonId = worker.Id,
             Note = note,
@@ -293,8 +283,8 @@ internal static class ApprovalEndpoints
                     : "while it is here",
             Lines = lines,
             Already = already,
-            Totals = await work.TotalsAsync(lines),
-            Unpriced = (await work.PriceAsync([.. already.Concat(asked).Distinct()])).Unpriced,
+            Totals = ApprovalLines.Totals(lines, already, jobs => work.Price(jobs).Total),
+            Unpriced = work.Price([.. already.Concat(asked).Distinct()]).Unpriced,
             KeyHash = Digest.Of(key),
             ExpiresAt = clock.Now + Approval.Lasts,
         };
@@ -313,7 +303,6 @@ internal static class ApprovalEndpoints
         string typed,
         string address,
         ShopFile file,
-        Clock clock,
         MailOutlet mail,
         MailSending sending)
     {
@@ -327,7 +316,7 @@ internal static class ApprovalEndpoints
             throw Refusal.Field("/mailTo", MailOutlet.None);
         }
 
-        string shop = (await file.SettingsToReadAsync()).Name;
+        ShopSettings shop = await file.SettingsToReadAsync();
         Trailer trailer = await file.Trailers.AsNoTracking().FirstAsync(t => t.Id == approval.TrailerId);
         string customer = await file.Customers
             .Where(c => c.Id == trailer.CustomerId)
@@ -339,7 +328,7 @@ internal static class ApprovalEndpoints
             [
                 $"Good day {customer},",
                 "",
-                $"about your trailer {Named(trailer)}:",
+                $"about your trailer {trailer.FullName}:",
                 .. approval.Lines.Select(l => $"- {l.What}"),
                 "",
                 "What it costs, why, and your yes or no:",
@@ -347,19 +336,17 @@ internal static class ApprovalEndpoints
                 "",
                 FormattableString.Invariant($"It can be answered until {approval.ExpiresAt:MMMM d}."),
                 "",
-                shop.Length > 0 ? shop : "The workshop",
+                shop.NameAsHeading,
             ])
         };
-        using MimeMessage message = new(
-            [mail.Sender(shop)],
-            [to],
+        sending.Write(
+            file,
+            approval.Id,
+            MailKind.Approval,
+            shop.Name,
+            to,
             $"{trailer.Tag}: please say yes or no",
-            words)
-        {
-            Date = clock.Now,
-            MessageId = $"{approval.Id:D}@sturdy-tinker.example",
-        };
-        sending.Write(file, approval.Id, MailKind.Approval, message);
+            words);
         approval.MailedTo = to.Address;
     }
 

@@ -90,13 +90,12 @@ internal static class CustomersPages
         PhotoFolder folder)
     {
         Approval approval = await FindAsync(file, secret);
-        List<Guid> findings = [.. approval.Lines.Select(l => l.FindingId).OfType<Guid>()];
-        return await file.VisitPhotos.AnyAsync(p => p.Id == id
+        IReadOnlyList<Guid> findings = approval.FindingIds();
+        return PhotoFolder.Show(
+            folder.PathOf(id),
+            await file.VisitPhotos.AnyAsync(p => p.Id == id
                 && p.FindingId != null
-                && findings.Contains(p.FindingId.Value))
-            && System.IO.File.Exists(folder.PathOf(id))
-            ? TypedResults.PhysicalFile(folder.PathOf(id), "image/jpeg")
-            : throw Refusal.NotFound("There is no such picture.");
+                && findings.Contains(p.FindingId.Value)));
     }
 
     private static async Task<Approval> FindAsync(ShopFile file, string secret)
@@ -114,19 +113,16 @@ internal static class CustomersPages
                            where trailer.Id == approval.TrailerId
                            select new { trailer, customer.Name }).FirstAsync();
         ApprovalState state = approval.State(clock.Now);
-        string shop = settings.Name.Length > 0 ? settings.Name : "the workshop";
-        string trailerName = about.trailer.Name.Length > 0
-            ? $"{about.trailer.Tag}, {about.trailer.Name}"
-            : about.trailer.Tag;
         if (state is ApprovalState.Withdrawn or ApprovalState.Expired)
         {
             // What is not asked any more is not shown either.
             return new CustomersPage(
-                shop, settings.Currency, trailerName, about.Name, state, "", "", "", [], [], [], [], false,
+                settings.NameInText, settings.Currency, about.trailer.FullName, about.Name, state,
+                "", "", "", [], [], [], [], false,
                 DateOnly.FromDateTime(approval.ExpiresAt.DateTime), null, "", "");
         }
 
-        List<Guid> findings = [.. approval.Lines.Select(l => l.FindingId).OfType<Guid>()];
+        IReadOnlyList<Guid> findings = approval.FindingIds();
         ILookup<Guid?, Guid> pictures = (await file.VisitPhotos
             .AsNoTracking()
             .Where(p => p.FindingId != null && findings.Contains(p.FindingId.Value))
@@ -134,9 +130,9 @@ internal static class CustomersPages
             .Select(p => new { p.FindingId, p.Id })
             .ToListAsync()).ToLookup(p => p.FindingId, p => p.Id);
         return new CustomersPage(
-            shop,
+            settings.NameInText,
             settings.Currency,
-            trailerName,
+            about.trailer.FullName,
             about.Name,
             state,
             approval.Note,

@@ -72,7 +72,7 @@ internal static class Bills
                         ? $", {Packet.InWords(time.Over)} more than planned. Tell the customer, or let somebody help."
                         : "."),
             [.. back.Select(b => new ComeBackAnswer(JobWords.Of(visit.Gear, [b.Job]), b.VisitId, b.On))],
-            back.Count > 0 && IsFree(visit, back, (await file.SettingsToReadAsync()).Terms)));
+            (await file.SettingsToReadAsync()).Terms.ComeBacksFree && AreAll(visit, back)));
     }
 
     /// <summary>What of a visit is a come-back.</summary>
@@ -110,23 +110,18 @@ internal static class Bills
         IReadOnlyCollection<StepEntry> entries)
     {
         ShopSettings settings = await file.SettingsToReadAsync();
-        PriceOffer? offer = await file.PriceOffers
-            .AsNoTracking()
-            .Where(o => o.VisitId == visit.Id)
-            .OrderByDescending(o => o.At)
-            .FirstOrDefaultAsync();
-        PriceTerms terms = offer?.Estimate.Terms ?? settings.Terms;
+        PriceOffer? offer = await file.LastOfferAsync(visit.Id);
         Estimate bill = Estimate.Billed(
             Math.Round(VisitTime.Of(packet, entries).Took, 1),
             await file.PartsUsed.AsNoTracking().Where(p => p.VisitId == visit.Id).ToListAsync(),
             offer?.Estimate.RatePerHour ?? settings.Costs.RatePerHour,
-            terms);
-        return settings.Terms.ComeBacksFree && IsFree(visit, await ComeBacksAsync(file, visit), settings.Terms)
+            offer?.Estimate.Terms ?? settings.Terms);
+        return settings.Terms.ComeBacksFree && AreAll(visit, await ComeBacksAsync(file, visit))
             ? bill.Free()
             : bill;
     }
 
-    // Only where all it came for had been done here shortly before: what is new is charged.
-    private static bool IsFree(Visit visit, IReadOnlyList<ComeBack> back, PriceTerms terms) =>
-        terms.ComeBacksFree && back.Count > 0 && visit.Jobs.All(j => back.Any(b => b.Job == j));
+    // Only where all it came for had been done here shortly before is it not charged: what is new is.
+    private static bool AreAll(Visit visit, IReadOnlyList<ComeBack> back) =>
+        back.Count > 0 && visit.Jobs.All(j => back.Any(b => b.Job == j));
 }

@@ -56,11 +56,17 @@ internal static class Estimates
     }
 
     /// <summary>What a packet is likely to come to here.</summary>
-    internal static async Task<Estimate> OfAsync(ShopFile file, Packet packet, Learned learned)
+    internal static async Task<Estimate> OfAsync(ShopFile file, Packet packet, Learned learned) =>
+        (await PricingAsync(file))(packet, learned);
+
+    /// <summary>
+    /// The same for several packets: the shop's terms and the prices of its parts are read once for all of them.
+    /// </summary>
+    internal static async Task<Func<Packet, Learned, Estimate>> PricingAsync(ShopFile file)
     {
         ShopSettings settings = await file.SettingsToReadAsync();
         Dictionary<string, KnownPart> known = await PartsKnown.ByCodeAsync(file);
-        return Estimate.Of(
+        return (packet, learned) => Estimate.Of(
             packet,
             learned.Minutes,
             settings.Costs.RatePerHour,

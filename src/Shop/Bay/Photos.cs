@@ -112,15 +112,8 @@ internal static class Photos
         }
     }
 
-    private static async Task<PhysicalFileHttpResult> ReadAsync(Guid id, Guid photoId, string path, ShopFile file)
-    {
-        if (!await file.VisitPhotos.AnyAsync(p => p.Id == photoId && p.VisitId == id) || !File.Exists(path))
-        {
-            throw Refusal.NotFound("There is no such picture.");
-        }
-
-        return TypedResults.PhysicalFile(path, "image/jpeg");
-    }
+    private static async Task<PhysicalFileHttpResult> ReadAsync(Guid id, Guid photoId, string path, ShopFile file) =>
+        PhotoFolder.Show(path, await file.VisitPhotos.AnyAsync(p => p.Id == photoId && p.VisitId == id));
 
     private static async Task<Ok<VisitState>> TakeBackAsync(
         Guid id,

@@ -37,14 +37,6 @@ internal static class SecondLooking
         return (wanted.Count == 0 ? [] : SecondLooks.Owed(packet, entries, wanted, taken), taken);
     }
 
-    /// <summary>Why a visit is not closed before somebody else has looked; null where nothing is owed.</summary>
-    internal static string? WhyNot(IReadOnlyList<SecondLookOwed> owed) =>
-        owed.Count == 0
-            ? null
-            : $"Somebody else looks at this first: {string.Join("; ", owed.Select(o => Lower(o.Words)))}.";
-
-    private static string Lower(string words) => char.ToLowerInvariant(words[0]) + words[1..];
-
     private static async Task<Ok<VisitState>> PutAsync(
         Guid id,
         Guid look,

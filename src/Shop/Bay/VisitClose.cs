@@ -61,7 +61,7 @@ internal static class VisitClose
             throw Refusal.Conflict(result.Refusal, result.RefusalField.Length > 0 ? "/" + result.RefusalField : "");
         }
 
-        if (SecondLooking.WhyNot((await SecondLooking.OfAsync(file, id, packet, entries)).Owed) is { } owed)
+        if (SecondLooks.WhyNotClosed((await SecondLooking.OfAsync(file, id, packet, entries)).Owed) is { } owed)
         {
             throw Refusal.Conflict(owed);
         }

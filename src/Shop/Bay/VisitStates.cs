@@ -85,7 +85,7 @@ internal static class VisitStates
                 SecondLooks.Choices.FirstOrDefault(c => c.Code == l.What).Words ?? l.What,
                 [people[l.PersonId]],
                 l.At))],
-            open ? closing.Refusal ?? SecondLooking.WhyNot(owed) : null,
+            open ? closing.Refusal ?? SecondLooks.WhyNotClosed(owed) : null,
             open && closing.RefusalField.Length > 0,
             open ? ChangesOf(visit, closing, seen) : [],
             visit.ClosedAt);

@@ -5,6 +5,7 @@ using Ical.Net.Serialization;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
 using SturdyTinker.Core.Composing;
+using SturdyTinker.Core.Gear;
 using SturdyTinker.Core.Notices;
 using SturdyTinker.Core.People;
 using SturdyTinker.Core.Planning;
@@ -161,16 +162,12 @@ internal static class Calendars
                                && (feed.Kind != FeedKind.Customer || trailer.CustomerId == feed.Of)
                            orderby booking.Day, booking.Id
                            select new { booking, trailer.Tag, trailer.Name, Customer = customer.Name }).ToListAsync();
-        string shop = (await file.Settings
-            .AsNoTracking()
-            .SingleOrDefaultAsync(s => s.Id == ShopSettings.TheOne))?.Name is { Length: > 0 } name
-            ? name
-            : "the workshop";
+        string shop = (await file.SettingsToReadAsync()).NameInText;
         Calendar calendar = new() { ProductId = "-//Sturdy Tinker//Horizon//EN", Method = CalendarMethods.Publish };
         calendar.AddProperty("X-WR-CALNAME", $"Trailers at {shop}");
         foreach (var one in found)
         {
-            string trailer = one.Name.Length > 0 ? $"{one.Tag}, {one.Name}" : one.Tag;
+            string trailer = Trailer.FullNameOf(one.Tag, one.Name);
             calendar.Events.Add(Event(one.booking, feed.Kind == FeedKind.Customer
                 ? ($"{trailer}: at {shop}", ForCustomer(one.booking))
                 : ($"{one.Tag}: {one.booking.What}", $"{trailer}\n{one.Customer}\n{ForCustomer(one.booking)}")));
@@ -194,8 +191,8 @@ internal static class Calendars
 
     // What the customer was told, and no more.
     private static string ForCustomer(Booking booking) =>
-        FormattableString.Invariant($"{booking.What}\nWhy now: {booking.Why}\nAbout {Packet.InWords(booking.Minutes)} of ")
-            + FormattableString.Invariant($"work, about {booking.Price:#,0}.");
+        $"{booking.What}\nWhy now: {booking.Why}\nAbout {Packet.InWords(booking.Minutes)} of work, "
+            + FormattableString.Invariant($"about {booking.Price:#,0}.");
 
     private static CalendarEvent Event(Booking booking, (string Summary, string Description) words) => new()
     {

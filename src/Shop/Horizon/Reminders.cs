@@ -2,6 +2,7 @@ using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
 using MimeKit;
 using SturdyTinker.Core.Composing;
+using SturdyTinker.Core.Gear;
 using SturdyTinker.Core.Notices;
 using SturdyTinker.Core.People;
 using SturdyTinker.Shop.Requests;
@@ -69,8 +70,8 @@ internal static class Reminders
         ShopSettings settings = await file.Settings.AsNoTracking().SingleAsync();
         ReminderWords words = settings.Reminder.For(new ReminderFacts(
             found.Customer,
-            settings.Name.Length > 0 ? settings.Name : "the workshop",
-            found.Name.Length > 0 ? $"{found.Tag}, {found.Name}" : found.Tag,
+            settings.NameInText,
+            Trailer.FullNameOf(found.Tag, found.Name),
             FormattableString.Invariant($"{found.booking.Day:dddd, MMMM d, yyyy}"),
             found.booking.What,
             found.booking.Why,
@@ -143,16 +144,11 @@ internal static class Reminders
                 throw Refusal.NotFound("There is no such accepted visit.");
             }
 
-            string shop = (await file.SettingsAsync()).Name;
-            using TextPart words = new("plain") { Text = body };
-            using MimeMessage message = new([mail.Sender(shop)], [to!], subject, words)
-            {
-                Date = clock.Now,
-                MessageId = $"{reminderId:D}@sturdy-tinker.example",
-            };
             if (mail.There)
             {
-                sending.Write(file, reminderId, MailKind.Reminder, message);
+                string shop = (await file.SettingsToReadAsync()).Name;
+                using TextPart words = new("plain") { Text = body };
+                sending.Write(file, reminderId, MailKind.Reminder, shop, to!, subject, words);
             }
 
             file.Reminders.Add(new Reminder

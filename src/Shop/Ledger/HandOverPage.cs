@@ -92,25 +92,21 @@ internal static class HandOverPage
             .AsNoTracking()
             .Where(a => a.TrailerId == of.TrailerId && a.AnsweredAt != null)
             .ToListAsync();
-        TrailerStatus status = (await file.TrailerStatuses
-            .AsNoTracking()
-            .FirstOrDefaultAsync(s => s.TrailerId == of.TrailerId && s.AsOf == today))?.Status
-            ?? (await file.WorkedOutAsync(found.trailer, today)).Status;
+        TrailerStatus status = await file.StatusAsync(found.trailer, today);
         Release? release = await file.Releases.AsNoTracking().FirstOrDefaultAsync(r => r.VisitId == id);
-        bool open = of.ClosedAt is null;
-        Packet packet = await VisitPage.PacketAsync(file, of);
-        List<StepEntry> entries = await VisitPage.EntriesAsync(file, id);
-        Progress progress = new(packet, entries);
-        HashSet<JobAt> done = open
-            ? [.. of.Jobs.Where(progress.IsDone)]
-            : [.. work.Where(w => w.VisitId == id).Select(w => new JobAt(w.Job, w.Place))];
+        (IEnumerable<JobAt> done, Estimate? bill) = of.ClosedAt is null
+            ? await SoFarAsync(file, of)
+            : (work.Where(w => w.VisitId == id).Select(w => new JobAt(w.Job, w.Place)),
+                await Estimates.BillAsync(file, id));
+        HashSet<JobAt> did = [.. done];
+        Agreement agreement = await file.AgreementAsync(id);
         HandOver sheet = new()
         {
             Trailer = found.trailer.Tag,
             On = of.ClosedAt is { } closed ? DateOnly.FromDateTime(closed.DateTime) : today,
-            StillHere = open,
-            Done = JobWords.Of(of.Gear, of.Jobs.Where(done.Contains)),
-            Undone = JobWords.Of(of.Gear, of.Jobs.Where(j => !done.Contains(j))),
+            StillHere = of.ClosedAt is null,
+            Done = JobWords.Of(of.Gear, of.Jobs.Where(did.Contains)),
+            Undone = JobWords.Of(of.Gear, of.Jobs.Where(j => !did.Contains(j))),
             Found = [.. findings
                 .Where(f => f.Judgement.Verdict > Verdict.Sound)
                 .OrderByDescending(f => f.Judgement.Verdict)
@@ -131,8 +127,8 @@ internal static class HandOverPage
                 .GroupBy(p => (p.Name, p.Unit))
                 .Select(g => (g.Key.Name, Unit: g.Key.Unit == "piece" ? "×" : g.Key.Unit, Sum: g.Sum(p => p.Quantity)))
                 .Select(p => FormattableString.Invariant($"{p.Sum:0.##} {p.Unit} {p.Name}"))],
-            Bill = open ? await Bills.OfAsync(file, of, packet, entries) : await Estimates.BillAsync(file, id),
-            Agreed = await AgreedAsync(file, of, approvals),
+            Bill = bill,
+            Agreed = VisitPrice.AgreedTo(agreement.Asked, agreement.Offer, of.TakenInFor).Total,
             Declined = [.. ApprovalLines.StillDeclined(approvals, work).Select(d => d.Line.What)],
             Holds = release?.Holds ?? status.Hold?.Seen ?? [],
             ReleasedBecause = release?.Reason ?? "",
@@ -142,9 +138,9 @@ internal static class HandOverPage
         return new HandOverAnswer(
             id,
             of.TrailerId,
-            settings.Name.Length > 0 ? settings.Name : "The workshop",
+            settings.NameAsHeading,
             settings.Currency,
-            found.trailer.Name.Length > 0 ? $"{found.trailer.Tag}, {found.trailer.Name}" : found.trailer.Tag,
+            found.trailer.FullName,
             found.Name,
             sheet.On,
             sheet.Plain,
@@ -161,21 +157,12 @@ internal static class HandOverPage
             HandOver.Cautions);
     }
 
-    private static async Task<Spread?> AgreedAsync(ShopFile file, Visit visit, IReadOnlyCollection<Approval> approvals)
+    // Of a visit that is still at work: the jobs that are done, and what it comes to by now.
+    private static async Task<(IEnumerable<JobAt> Done, Estimate? Bill)> SoFarAsync(ShopFile file, Visit visit)
     {
-        Guid? booking = await file.Bookings
-            .Where(b => b.VisitId == visit.Id)
-            .Select(b => (Guid?)b.Id)
-            .FirstOrDefaultAsync();
-        return VisitPrice.Of(
-            approvals.Where(a => a.VisitId == visit.Id || (booking is not null && a.BookingId == booking)),
-            await file.PriceOffers
-                .AsNoTracking()
-                .Where(o => o.VisitId == visit.Id)
-                .OrderByDescending(o => o.At)
-                .FirstOrDefaultAsync(),
-            visit.TakenInFor,
-            Spread.Of(0),
-            0).Agreed;
+        Packet packet = await VisitPage.PacketAsync(file, visit);
+        List<StepEntry> entries = await VisitPage.EntriesAsync(file, visit.Id);
+        Progress progress = new(packet, entries);
+        return (visit.Jobs.Where(progress.IsDone), await Bills.OfAsync(file, visit, packet, entries));
     }
 }

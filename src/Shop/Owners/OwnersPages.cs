@@ -72,7 +72,7 @@ internal static class OwnersPages
         Trailer trailer = await FindAsync(file, secret, clock);
         await OutsideLinks.NoteAsync(file, clock, $"Said done by link: trailer {trailer.Id}, {word.Task}");
         await file.SaveChangesAsync();
-        TrailerStatus status = (await file.WorkedOutAsync(trailer, clock.Today)).Status;
+        TrailerStatus status = await file.StatusAsync(trailer, clock.Today);
         Upcoming? task = status.Upcoming.FirstOrDefault(u => u.By == Doer.Owner && u.Id == word.Task);
         if (!await file.WorkDone.AnyAsync(w => w.Id == id) && task is not null)
         {
@@ -144,16 +144,15 @@ internal static class OwnersPages
     {
         Trailer trailer = await FindAsync(file, secret, clock);
         Guid? last = await LastAsync(file, trailer.Id);
-        return await file.VisitPhotos.AnyAsync(p => p.Id == id && p.VisitId == last && p.FindingId != null)
-            && System.IO.File.Exists(folder.PathOf(id))
-            ? TypedResults.PhysicalFile(folder.PathOf(id), "image/jpeg")
-            : throw Refusal.NotFound("There is no such picture.");
+        return PhotoFolder.Show(
+            folder.PathOf(id),
+            await file.VisitPhotos.AnyAsync(p => p.Id == id && p.VisitId == last && p.FindingId != null));
     }
 
     private static async Task<ContentHttpResult> CalendarAsync(string secret, ShopFile file, Clock clock)
     {
         Trailer trailer = await FindAsync(file, secret, clock);
-        TrailerStatus status = (await file.WorkedOutAsync(trailer, clock.Today)).Status;
+        TrailerStatus status = await file.StatusAsync(trailer, clock.Today);
         return TypedResults.Content(
             OwnersCalendar.Of([(trailer.Tag, trailer.Id, OwnersTasks.Of(status, clock.Today))], clock.Now),
             "text/calendar; charset=utf-8");
@@ -183,7 +182,7 @@ internal static class OwnersPages
 
     private static async Task<OwnersPage> PageAsync(ShopFile file, Trailer trailer, DateOnly today)
     {
-        TrailerStatus status = (await file.WorkedOutAsync(trailer, today)).Status;
+        TrailerStatus status = await file.StatusAsync(trailer, today);
         ShopSettings settings = await file.SettingsToReadAsync();
         var expected = await file.Bookings
             .AsNoTracking()
@@ -191,9 +190,9 @@ internal static class OwnersPages
             .OrderBy(b => b.Day)
             .FirstOrDefaultAsync();
         return new OwnersPage(
-            settings.Name.Length > 0 ? settings.Name : "The workshop",
+            settings.NameAsHeading,
             settings.Currency,
-            trailer.Name.Length > 0 ? $"{trailer.Tag}, {trailer.Name}" : trailer.Tag,
+            trailer.FullName,
             status.Hold?.Seen ?? [],
             OwnersTasks.Of(status, today),
             trailer.Meter == MeterKind.HubOdometer,

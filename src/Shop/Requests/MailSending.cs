@@ -29,8 +29,27 @@ internal sealed class MailSending(
     private static readonly TimeSpan Patience = TimeSpan.FromSeconds(10);
 
     /// <summary>Puts a message into the change set, to go with what it is about.</summary>
-    internal void Write(ShopFile file, Guid id, MailKind kind, MimeMessage message)
+    /// <param name="file">The shop's file.</param>
+    /// <param name="id">That of what it is about; the message's own is made of it.</param>
+    /// <param name="kind">What it is about.</param>
+    /// <param name="shop">The shop's name; may be empty.</param>
+    /// <param name="to">Whom it goes to.</param>
+    /// <param name="subject">Its subject: one line.</param>
+    /// <param name="body">Its words, and what goes with them.</param>
+    internal void Write(
+        ShopFile file,
+        Guid id,
+        MailKind kind,
+        string shop,
+        MailboxAddress to,
+        string subject,
+        MimeEntity body)
     {
+        using MimeMessage message = new([Sender(shop)], [to], subject, body)
+        {
+            Date = clock.Now,
+            MessageId = $"{id:D}@sturdy-tinker.example",
+        };
         using MemoryStream bytes = new();
         message.WriteTo(bytes);
         file.OutgoingMails.Add(new OutgoingMail

@@ -1,4 +1,4 @@
-using Microsoft.EntityFrameworkCore;
+using Microsoft.AspNetCore.Http.HttpResults;
 using SturdyTinker.Store;
 
 namespace SturdyTinker.Shop.Requests;
@@ -13,6 +13,14 @@ internal sealed class PhotoFolder(string data)
 
     /// <summary>The file of a small picture, for lists.</summary>
     internal string SmallOf(Guid id) => Path.Combine(folder, Backup.SmallPictureOf(id));
+
+    /// <summary>
+    /// Answers with a picture. Refuses (404) one that is not whoever asks for it to see, and one that is not there.
+    /// </summary>
+    internal static PhysicalFileHttpResult Show(string path, bool theirs) =>
+        theirs && File.Exists(path)
+            ? TypedResults.PhysicalFile(path, "image/jpeg")
+            : throw Refusal.NotFound("There is no such picture.");
 
     /// <summary>Writes a picture and its small one whole or not at all.</summary>
     internal async Task WriteAsync(Guid id, byte[] picture, byte[] small)

@@ -49,16 +49,14 @@ internal sealed class TrailMail(
                 + "Keep this mail. ./tinker check says whether the trail is whole, and Settings, What was written, "
                 + "shows the digest of each write.\n",
         };
-        using MimeMessage message = new(
-            [sending.Sender(shop)],
-            [to],
+        sending.Write(
+            file,
+            id,
+            MailKind.Trail,
+            shop,
+            to,
             FormattableString.Invariant($"Trail of writes, {day:yyyy-MM-dd}: no. {last.Id}"),
-            words)
-        {
-            Date = clock.Now,
-            MessageId = $"{id:D}@sturdy-tinker.example",
-        };
-        sending.Write(file, id, MailKind.Trail, message);
+            words);
         await file.SaveChangesAsync(stop);
         await sending.TriedAsync(id, stop);
     }

@@ -135,7 +135,7 @@ internal static class OrderSending
                     (heard, failed) = await supplier.SendAsync(order, clock.Today, stop);
                     break;
                 case OrderWay.Mail:
-                    await WriteAsync(file, order, clock, sending, stop);
+                    await WriteAsync(file, order, sending, stop);
                     return;
                 case OrderWay.ByHand:
                     failed = null;
@@ -162,7 +162,6 @@ internal static class OrderSending
     private static async Task WriteAsync(
         ShopFile file,
         PartOrder order,
-        Clock clock,
         MailSending sending,
         CancellationToken stop)
     {
@@ -178,12 +177,12 @@ internal static class OrderSending
             await file.SaveChangesAsync(stop);
         }
 
-        MailboxAddress shop = sending.Sender(settings.Name);
+        string? shop = sending.Sender(settings.Name).Name;
         IEnumerable<string> lines = order.Lines.Select(l => FormattableString.Invariant(
             $"{l.Quantity:0.##} {l.Unit}  {l.Code}  {l.Name}"));
         BodyBuilder body = new()
         {
-            TextBody = $"Please send us what is in the table.\n\n{string.Join('\n', lines)}\n\n{shop.Name}\n",
+            TextBody = $"Please send us what is in the table.\n\n{string.Join('\n', lines)}\n\n{shop}\n",
         };
         using MemoryStream table = new(Table(order));
         await body.Attachments.AddAsync(
@@ -191,12 +190,8 @@ internal static class OrderSending
             table,
             new ContentType("text", "csv") { Charset = "utf-8" },
             stop);
-        using MimeMessage message = new([shop], [to], $"Order {order.Number}", body.ToMessageBody())
-        {
-            Date = clock.Now,
-            MessageId = $"{order.Id:D}@sturdy-tinker.example"
-        };
-        sending.Write(file, order.Id, MailKind.Order, message);
+        using MimeEntity words = body.ToMessageBody();
+        sending.Write(file, order.Id, MailKind.Order, settings.Name, to, $"Order {order.Number}", words);
         order.Said = "On its way to the mail service.";
         await file.SaveChangesAsync(stop);
     }

@@ -62,7 +62,9 @@ internal static class TrailerPage
     private static async Task<Ok<TrailerAnswer>> ReadAsync(Guid id, ShopFile file, Clock clock) =>
         TypedResults.Ok(await AnswerAsync(file, id, clock.Today));
 
-    /// <summary>The trailer's page. Where what is kept of its status is old, it is worked out anew for this page.</summary>
+    /// <summary>
+    /// The trailer's page. Where what is kept of its status is old, it is worked out anew for this page.
+    /// </summary>
     internal static async Task<TrailerAnswer> AnswerAsync(ShopFile file, Guid id, DateOnly today)
     {
         Found found = await FindAsync(file, id);

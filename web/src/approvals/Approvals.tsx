@@ -9,6 +9,7 @@ import { range } from "../ui/EstimateTable";
 import { TextField } from "../ui/Fields";
 import { Lines, Quiet, Row, Section, Stack } from "../ui/Page";
 import { Problem } from "../ui/Problem";
+import { ToldOnce } from "../ui/ToldOnce";
 import { VerdictWord } from "../ui/Verdict";
 import { Waiting } from "../ui/Waiting";
 import type { About } from "./about";
@@ -129,7 +130,14 @@ function One({ of, phone, mayOffer, onNow }: OneProps) {
         </Quiet>
       )}
       {of.trouble && <b>{of.trouble}</b>}
-      {of.address && <Address address={of.address} message={of.message ?? of.address} phone={phone} />}
+      {of.address && (
+        <ToldOnce
+          address={of.address}
+          message={of.message ?? of.address}
+          hint="Whoever has it can say yes or no. It is kept nowhere; it can be given again."
+          phone={phone}
+        />
+      )}
       {of.questions.map((q) => (
         <Question key={q.id} approval={of.id} of={q} mayReply={open && mayOffer} onNow={onNow} />
       ))}
@@ -142,31 +150,6 @@ function One({ of, phone, mayOffer, onNow }: OneProps) {
       )}
       {telling && open && <Told of={of} onNow={onNow} onLeave={() => setTelling(false)} />}
       <Problem of={withdraw.error ?? link.error} />
-    </Stack>
-  );
-}
-
-/** The address is told once: copied, or sent along as a message. */
-function Address({ address, message, phone }: { address: string; message: string; phone: string }) {
-  const [copied, setCopied] = useState("");
-  const copy = async (text: string, words: string) => {
-    await navigator.clipboard.writeText(text);
-    setCopied(words);
-  };
-  return (
-    <Stack $gap={4}>
-      <TextField
-        label="Their page, told once"
-        value={address}
-        onChange={() => undefined}
-        hint="Whoever has it can say yes or no. It is kept nowhere; it can be given again."
-      />
-      <Row $gap={16}>
-        <Button onPress={() => copy(message, "The message is copied.")}>Copy a message for the phone</Button>
-        <TextButton onPress={() => copy(address, "The address is copied.")}>Copy the address</TextButton>
-        {phone && <Quiet>{phone}</Quiet>}
-        <span role="status">{copied}</span>
-      </Row>
     </Stack>
   );
 }

@@ -8,9 +8,9 @@ import { dayInWords } from "../api/words";
 import { HandOverSheet } from "../handover/HandOverSheet";
 import { Breadcrumbs } from "../ui/Breadcrumbs";
 import { Button, TextButton } from "../ui/Button";
-import { TextField } from "../ui/Fields";
 import { Head, Page, Quiet, Row, Section, Stack } from "../ui/Page";
 import { Problem } from "../ui/Problem";
+import { ToldOnce } from "../ui/ToldOnce";
 import { WaitingPage } from "../ui/Waiting";
 
 // On paper there is the sheet alone.
@@ -66,7 +66,6 @@ function Give({ trailer }: { trailer: string }) {
   const queries = useQueryClient();
   const may = useMay("share");
   const [id] = useState(newId);
-  const [copied, setCopied] = useState("");
   const key = ["owner-links", trailer];
   const links = useQuery({
     queryKey: key,
@@ -97,25 +96,11 @@ function Give({ trailer }: { trailer: string }) {
         )}
       </Row>
       {made?.address && (
-        <Stack $gap={4}>
-          <TextField
-            label="Their page, told once"
-            value={made.address}
-            onChange={() => undefined}
-            hint="What was done, what they do in between, said done with a touch. It is kept nowhere; another can be given."
-          />
-          <Row>
-            <Button
-              onPress={async () => {
-                await navigator.clipboard.writeText(made.message ?? made.address ?? "");
-                setCopied("The message is copied.");
-              }}
-            >
-              Copy a message for the phone
-            </Button>
-            <span role="status">{copied}</span>
-          </Row>
-        </Stack>
+        <ToldOnce
+          address={made.address}
+          message={made.message ?? made.address}
+          hint="What was done, what they do in between. It is kept nowhere; another can be given."
+        />
       )}
       {links.data
         ?.filter((l) => !l.address)

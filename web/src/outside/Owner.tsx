@@ -14,7 +14,7 @@ import { Sheet } from "./Sheet";
 
 const key = (secret: string) => ["outside-owner", secret];
 
-/** The page behind an owner's link: what they do in between, said done with a touch; what was done, and what is next. */
+/** The page behind an owner's link: what they do in between, said done with a touch; what was done; what is next. */
 export default function Owner({ secret }: { secret: string }) {
   const page = useQuery({
     queryKey: key(secret),

@@ -1,5 +1,6 @@
 using System.Numerics;
 using SturdyTinker.Core.Gear;
+using SturdyTinker.Core.Measures;
 
 namespace SturdyTinker.Core.Findings.Complaints;
 
@@ -31,11 +32,7 @@ public sealed record LookPlan(
     /// </param>
     public static LookPlan Of(Complaint complaint, RunningGear gear, IReadOnlyDictionary<string, bool?> answers)
     {
-        ComplaintCause[] causes = [.. complaint.Causes.Where(c => c.GoesWith(gear))];
-        LookTree tree = new(
-            [.. causes.Select(c => c.Weight)],
-            [.. complaint.Looks.Select(l => Yes(causes, l.Code))],
-            [.. complaint.Looks.Select(l => l.Minutes)]);
+        (ComplaintCause[] causes, LookTree tree) = TreeOf(complaint, gear);
         int left = tree.All, open = 0;
         for (int i = 0; i < complaint.Looks.Count; i++)
         {
@@ -68,11 +65,7 @@ public sealed record LookPlan(
     /// </summary>
     public static (double Ours, double Best) Looks(Complaint complaint, RunningGear gear)
     {
-        ComplaintCause[] causes = [.. complaint.Causes.Where(c => c.GoesWith(gear))];
-        LookTree tree = new(
-            [.. causes.Select(c => c.Weight)],
-            [.. complaint.Looks.Select(l => Yes(causes, l.Code))],
-            [.. complaint.Looks.Select(l => l.Minutes)]);
+        (_, LookTree tree) = TreeOf(complaint, gear);
         int open = (1 << complaint.Looks.Count) - 1;
         double all = tree.Weight(tree.All);
         return all == 0
@@ -80,8 +73,17 @@ public sealed record LookPlan(
             : (Weighted(complaint, tree, tree.All, open) / all, tree.Looks(tree.All, open) / all);
     }
 
-    private static int Yes(ComplaintCause[] causes, string look) =>
-        causes.Select((c, i) => c.Shows.Contains(look) ? 1 << i : 0).Sum();
+    private static (ComplaintCause[] Causes, LookTree Tree) TreeOf(Complaint complaint, RunningGear gear)
+    {
+        ComplaintCause[] causes = [.. complaint.Causes.Where(c => c.GoesWith(gear))];
+        int Yes(string look) => causes.Select((c, i) => c.Shows.Contains(look) ? 1 << i : 0).Sum();
+        return (
+            causes,
+            new LookTree(
+                [.. causes.Select(c => c.Weight)],
+                [.. complaint.Looks.Select(l => Yes(l.Code))],
+                [.. complaint.Looks.Select(l => l.Minutes)]));
+    }
 
     private static int? FirstOf(Complaint complaint, LookTree tree, int left, int open)
     {
@@ -116,7 +118,7 @@ public sealed record LookPlan(
             .Where((_, i) => (set & (1 << i)) > 0)
             .OrderByDescending(c => c.Weight)
             .Take(2)
-            .Select(c => char.ToLowerInvariant(c.Words[0]) + c.Words[1..]));
+            .Select(c => Wording.Small(c.Words)));
         string More(int set) => BitOperations.PopCount((uint)set) > 2 ? " and others" : "";
         int no = left & ~yes;
         yes &= left;
@@ -155,7 +157,9 @@ public sealed class LookTree(IReadOnlyList<int> weights, IReadOnlyList<int> yes,
     /// <param name="open">The questions that can still be asked.</param>
     public int Best(int left, int open) => Solve(left, open).Best;
 
-    /// <summary>How many questions are asked from here on at best, each weighted by the things it is asked for.</summary>
+    /// <summary>
+    /// How many questions are asked from here on at best, each weighted by the things it is asked for.
+    /// </summary>
     public double Looks(int left, int open) => Solve(left, open).Cost;
 
     private (double Cost, int Best) Solve(int left, int open)

@@ -30,7 +30,7 @@ const One = styled(Button)`
   }
 `;
 
-/** The trailers that stand in no bay: expected, waiting, ready to go. A touch opens one; it can be dragged into a bay. */
+/** The trailers that stand in no bay: expected, waiting, ready. A touch opens one; it can be dragged into a bay. */
 export function Beside({ board, onPick }: { board: Board; onPick: (id: string) => void }) {
   return (
     <Stack $gap={18}>
