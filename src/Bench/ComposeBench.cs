@@ -85,7 +85,7 @@ internal static class ComposeBench
     private static JobAt[] Everything(RunningGear gear)
     {
         List<JobAt> jobs = [];
-        foreach ((Job job, IReadOnlyList<Place> places) in JobCatalogue.For(gear))
+        foreach ((Job job, IReadOnlyList<Place> places) in JobCatalogue.Ours.For(gear))
         {
             foreach (JobAt at in places.Select(p => new JobAt(job.Code, p.Code)))
             {

@@ -59,7 +59,7 @@ internal static class MadeCases
             List<WorkDone> work = [];
             foreach (DueRule rule in DueRules.All)
             {
-                if (rule.Job(gear, PracticeChoices.Defaults) is { } code && JobCatalogue.Find(code) is { } job)
+                if (rule.Job(gear, PracticeChoices.Defaults) is { } code && JobCatalogue.Ours.Find(code) is { } job)
                 {
                     DateOnly on = today.AddDays(-random.Next(20, (rule.Months ?? 18) * 30));
                     work.AddRange(Places

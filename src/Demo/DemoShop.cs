@@ -63,6 +63,7 @@ public static class DemoShop
             Holidays = [.. Holidays(today).Where(d => d != today)],
             PartsLeadDays = 6
         };
+        DemoJobs.Describe(settings);
         List<Person> all = [.. People.Select((p, i) => new Person
         {
             Id = Made(today, -DaysKept - 10 + i),
@@ -70,6 +71,7 @@ public static class DemoShop
             Roles = p.Roles
         })];
         file.People.AddRange(all);
+        file.OwnVersions.AddRange(DemoJobs.Versions(all[0].Id, now.AddDays(-DaysKept)));
         foreach (Person person in all)
         {
             DemoAccess.Add(file, person);

@@ -60,7 +60,7 @@ public static class Closings
             });
         }
 
-        file.WorkDone.AddRange(result.DoneAlong(visit.Gear).Select(j => new WorkDone
+        file.WorkDone.AddRange(result.DoneAlong(JobCatalogue.Of(visit.Practices), visit.Gear).Select(j => new WorkDone
         {
             Id = Guid.CreateVersion7(at),
             TrailerId = visit.TrailerId,
@@ -127,7 +127,14 @@ public static class Closings
     }
 
     /// <summary>What the shop, and this trailer at its earlier visits, have taught.</summary>
-    public static async Task<Learned> LearnedAsync(this ShopFile file, Guid trailerId)
+    public static async Task<Learned> LearnedAsync(this ShopFile file, Guid trailerId) =>
+        new(await file.LearnedMinutesAsync(), await file.SocketsAsync(trailerId))
+        {
+            Torques = await file.TorquesAsync(trailerId)
+        };
+
+    /// <summary>The sockets that fitted a trailer, by what they are for; the newest word counts.</summary>
+    public static async Task<Dictionary<string, string>> SocketsAsync(this ShopFile file, Guid trailerId)
     {
         var fitted = await (from entry in file.StepEntries.AsNoTracking()
                             join visit in file.Visits on entry.VisitId equals visit.Id
@@ -143,7 +150,7 @@ public static class Closings
             }
         }
 
-        return new Learned(await file.LearnedMinutesAsync(), sockets) { Torques = await file.TorquesAsync(trailerId) };
+        return sockets;
     }
 
     /// <summary>The torque figures typed for a trailer, by the fastener's code.</summary>

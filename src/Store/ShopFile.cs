@@ -29,6 +29,9 @@ public sealed class ShopFile(DbContextOptions<ShopFile> options) : IdentityUserC
     /// <summary>The shop's own choices; exactly one row.</summary>
     public DbSet<ShopSettings> Settings => Set<ShopSettings>();
 
+    /// <summary>Every version of every job and opening that the shop has described itself.</summary>
+    public DbSet<OwnVersion> OwnVersions => Set<OwnVersion>();
+
     /// <summary>Who works here.</summary>
     public DbSet<Person> People => Set<Person>();
 

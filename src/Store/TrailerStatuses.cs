@@ -1,11 +1,13 @@
 using System.Linq.Expressions;
 using Microsoft.EntityFrameworkCore;
+using SturdyTinker.Core.Catalogue;
 using SturdyTinker.Core.Findings;
 using SturdyTinker.Core.Findings.Readings;
 using SturdyTinker.Core.Gear;
 using SturdyTinker.Core.Intervals;
 using SturdyTinker.Core.Practices;
 using SturdyTinker.Core.Status;
+using SturdyTinker.Core.Visits;
 
 namespace SturdyTinker.Store;
 
@@ -300,6 +302,21 @@ public static class TrailerStatuses
     /// <summary>The same, only to be read: nothing is added to the change set.</summary>
     public static async Task<ShopSettings> SettingsToReadAsync(this ShopFile file) =>
         await file.Settings.AsNoTracking().SingleOrDefaultAsync(s => s.Id == ShopSettings.TheOne) ?? new ShopSettings();
+
+    /// <summary>The jobs in force in the shop: ours with its own.</summary>
+    public static async Task<JobCatalogue> CatalogueAsync(this ShopFile file) =>
+        JobCatalogue.Of((await file.SettingsToReadAsync()).Practices);
+
+    /// <summary>
+    /// What an open visit goes by when it is composed anew: its own practices, and of the shop's own work its jobs as
+    /// they were when it was taken in, any other as it is now.
+    /// </summary>
+    public static async Task<PracticeChoices> PracticesOfAsync(this ShopFile file, Visit visit)
+    {
+        OwnWork? now = (await file.SettingsToReadAsync()).Practices.Own;
+        return now is null ? visit.Practices
+            : visit.Practices with { Own = (visit.Practices.Own ?? OwnWork.None).And(now) };
+    }
 
     /// <summary>The practices in force for a trailer: its own, its customer's, the shop's.</summary>
     public static async Task<PracticeChoices> PracticesAsync(this ShopFile file, Trailer trailer)

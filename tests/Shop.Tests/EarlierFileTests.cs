@@ -2,6 +2,7 @@ using System.Globalization;
 using System.IO.Compression;
 using System.Text;
 using Microsoft.EntityFrameworkCore;
+using SturdyTinker.Core.Catalogue.Own;
 using SturdyTinker.Core.Composing;
 using SturdyTinker.Core.Day;
 using SturdyTinker.Core.Findings;
@@ -9,6 +10,7 @@ using SturdyTinker.Core.Findings.Diagnosis;
 using SturdyTinker.Core.Findings.Inspections;
 using SturdyTinker.Core.Gear;
 using SturdyTinker.Core.People;
+using SturdyTinker.Core.Practices;
 using SturdyTinker.Core.Status;
 using SturdyTinker.Core.Visits;
 using SturdyTinker.Shop.Bay;
@@ -36,7 +38,8 @@ public sealed class EarlierFileTests
     [InlineData("2026-11-29", true)]
     [InlineData("2026-11-30", true)]
     [InlineData("2026-12-01", true)]
-    [InlineData("2026-12-02", false)]
+    [InlineData("2026-12-02", true)]
+    [InlineData("2026-12-03", false)]
     public async Task A_file_of_an_earlier_edition_reads_as_it_did(string day, bool upgraded)
     {
         string folder = Directory.CreateTempSubdirectory("tinker-earlier-").FullName;
@@ -96,6 +99,35 @@ public sealed class EarlierFileTests
             shop.Terms.PartsMarkup,
             shop.Reminder.Subject,
             shop.Reminder.Body);
+        foreach (OwnJob j in shop.Practices.Own?.Jobs ?? [])
+        {
+            Line(
+                "own job",
+                j.Code,
+                j.Version,
+                j.Name,
+                j.Refines,
+                List(j.At),
+                j.Opening,
+                List(j.Steps.Select(s => $"{s.Code} {s.Title} {s.Minutes} {s.Opening} {s.When} {s.Torque?.From}")),
+                List(j.Owing.Select(c => $"{c.Code} {c.Words} {c.AfterMiles} {c.AfterDays} {c.By}")),
+                j.Lasts?.Months,
+                j.Skill,
+                List(j.Minutes.Select(m => $"{m.Key} {m.Value}")));
+        }
+
+        foreach (OwnOpening o in shop.Practices.Own?.Openings ?? [])
+        {
+            Line("own opening", o.Code, o.Version, o.Name, List(o.At), List(o.Needs), List(o.Open.Select(s => s.Code)));
+        }
+
+        foreach (OwnVersion v in (await file.OwnVersions.AsNoTracking().ToListAsync())
+            .OrderBy(v => v.Code, StringComparer.Ordinal)
+            .ThenBy(v => v.Version))
+        {
+            Line("own version", v.Code, v.Version, v.Name, v.At, OwnWorkFile.Read(v.File).Problem);
+        }
+
         foreach (var a in (await file.Approvals.AsNoTracking().ToListAsync()).OrderBy(a => a.At))
         {
             Line(

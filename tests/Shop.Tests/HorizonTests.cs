@@ -803,7 +803,7 @@ public sealed class HorizonTests : IDisposable
         Directory.Delete(folder, true);
     }
 
-    private static string Docs()
+    internal static string Docs()
     {
         DirectoryInfo at = new(AppContext.BaseDirectory);
         while (!Directory.Exists(Path.Combine(at.FullName, "docs")))

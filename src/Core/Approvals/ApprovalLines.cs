@@ -1,3 +1,4 @@
+using SturdyTinker.Core.Catalogue;
 using SturdyTinker.Core.Composing;
 using SturdyTinker.Core.Findings;
 using SturdyTinker.Core.Gear;
@@ -28,6 +29,7 @@ public static class ApprovalLines
         IReadOnlyCollection<JobAt> jobs,
         IReadOnlyCollection<JobAt>? agreed)
     {
+        string InWords(IEnumerable<JobAt> of) => JobWords.Of(JobCatalogue.Of(practices), gear, of);
         List<ApprovalLine> lines = [];
         HashSet<JobAt> done = [.. agreed ?? []];
         foreach (Observation look in stands.Where(l => l.Judgement.Verdict >= Verdict.Renew))
@@ -43,12 +45,12 @@ public static class ApprovalLines
             Guid? finding = Guid.TryParse(look.Key, out Guid id) ? id : null;
             if (ways.FirstOrDefault(w => Goes(gear, [.. before.Union(w)], practices)) is { } way)
             {
-                string what = JobWords.Of(gear, way);
-                Put(lines, gear, new ApprovalLine("", what, why, look.Judgement.Verdict, way, finding));
+                string what = InWords(way);
+                Put(lines, InWords, new ApprovalLine("", what, why, look.Judgement.Verdict, way, finding));
             }
             else if (lines.Find(l => !Goes(gear, [.. l.Jobs.Union(ways[0])], practices)) is { } same)
             {
-                Put(lines, gear, same with { Why = why, Verdict = look.Judgement.Verdict, FindingId = finding });
+                Put(lines, InWords, same with { Why = why, Verdict = look.Judgement.Verdict, FindingId = finding });
             }
         }
 
@@ -58,24 +60,28 @@ public static class ApprovalLines
             lines.AddRange(jobs
                 .Where(j => !done.Contains(j) && !asked.Contains(j))
                 .GroupBy(j => j.Job)
-                .Select(g => new ApprovalLine("", JobWords.Of(gear, g), "", null, [.. g], null)));
+                .Select(g => new ApprovalLine("", InWords(g), "", null, [.. g], null)));
         }
 
-        return Numbered(lines, gear);
+        return Numbered(lines, InWords);
     }
 
     /// <summary>For a visit that is still to come: what it does, each job with why it is due.</summary>
     /// <param name="jobs">What was accepted.</param>
     /// <param name="gear">The running gear.</param>
+    /// <param name="practices">The practices in force.</param>
     /// <param name="upcoming">Everything that falls due on the trailer.</param>
     public static IReadOnlyList<ApprovalLine> ForBooking(
         IEnumerable<JobAt> jobs,
         RunningGear gear,
-        IReadOnlyCollection<Upcoming> upcoming) =>
-        Numbered(
+        PracticeChoices practices,
+        IReadOnlyCollection<Upcoming> upcoming)
+    {
+        string InWords(IEnumerable<JobAt> of) => JobWords.Of(JobCatalogue.Of(practices), gear, of);
+        return Numbered(
             [.. jobs.GroupBy(j => j.Job).Select(g => new ApprovalLine(
                 "",
-                JobWords.Of(gear, g),
+                InWords(g),
                 string.Join(" ", upcoming
                     .Where(u => u.JobsAt().Any(g.Contains))
                     .Select(u => u.Reason.TrimEnd('.') + ".")
@@ -83,7 +89,8 @@ public static class ApprovalLines
                 null,
                 [.. g],
                 null))],
-            gear);
+            InWords);
+    }
 
     /// <summary>
     /// What a trailer's customer has declined and nobody has done since, newest first; what was declined twice is told
@@ -158,9 +165,10 @@ public static class ApprovalLines
         IReadOnlyList<JobAt> remedies = Remedies.For(look.PutRightBy, gear, place, practices);
         List<IReadOnlyList<JobAt>> ways = [.. remedies
             .OrderBy(r => jobs.Contains(r) ? 0 : 1)
-            .Select(r => Remedies.InPair(look.Subject, r, gear))
+            .Select(r => Remedies.InPair(look.Subject, r, gear, practices))
             .Where(way => Goes(gear, way, practices))];
-        return remedies.Any(r => agreed.Contains(r) && Remedies.InPair(look.Subject, r, gear).All(agreed.Contains))
+        return remedies.Any(r => agreed.Contains(r)
+            && Remedies.InPair(look.Subject, r, gear, practices).All(agreed.Contains))
             ? []
             : ways;
     }
@@ -169,24 +177,24 @@ public static class ApprovalLines
         !Composer.Refusals(gear, jobs, practices).Any();
 
     // One job that puts two things right has two reasons and one price: no job stands in two lines.
-    private static void Put(List<ApprovalLine> lines, RunningGear gear, ApprovalLine line)
+    private static void Put(List<ApprovalLine> lines, Func<IEnumerable<JobAt>, string> inWords, ApprovalLine line)
     {
         foreach (ApprovalLine same in lines.FindAll(l => l.Jobs.Any(line.Jobs.Contains)))
         {
             lines.Remove(same);
-            line = Joined(same, line, gear);
+            line = Joined(same, line, inWords);
         }
 
         int after = lines.FindIndex(l => l.Verdict < line.Verdict);
         lines.Insert(after < 0 ? lines.Count : after, line);
     }
 
-    private static ApprovalLine Joined(ApprovalLine one, ApprovalLine other, RunningGear gear)
+    private static ApprovalLine Joined(ApprovalLine one, ApprovalLine other, Func<IEnumerable<JobAt>, string> inWords)
     {
         IReadOnlyList<JobAt> jobs = [.. one.Jobs.Union(other.Jobs)];
         return one with
         {
-            What = JobWords.Of(gear, jobs),
+            What = inWords(jobs),
             Why = Both(one.Why, other.Why),
             Verdict = one.Verdict is null || other.Verdict > one.Verdict ? other.Verdict : one.Verdict,
             Jobs = jobs,
@@ -195,11 +203,11 @@ public static class ApprovalLines
     }
 
     // What is more than can be asked at once is asked together, the least grave first: nothing is left out.
-    private static List<ApprovalLine> Numbered(List<ApprovalLine> lines, RunningGear gear)
+    private static List<ApprovalLine> Numbered(List<ApprovalLine> lines, Func<IEnumerable<JobAt>, string> inWords)
     {
         while (lines.Count > Approval.MostLines)
         {
-            ApprovalLine joined = Joined(lines[^2], lines[^1], gear);
+            ApprovalLine joined = Joined(lines[^2], lines[^1], inWords);
             lines.RemoveRange(lines.Count - 2, 2);
             lines.Add(joined);
         }

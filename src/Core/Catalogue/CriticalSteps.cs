@@ -14,12 +14,11 @@ public static class CriticalSteps
     private static readonly Lazy<Dictionary<string, string>> Reasons = new(() =>
     {
         Dictionary<string, string> all = [];
-        foreach ((string group, Step step) in Openings.All
+        foreach ((string group, Step step) in Openings.Ours.All
             .SelectMany(o => o.Open.Concat(o.Close).Select(s => (o.Code, s)))
-            .Concat(JobCatalogue.All.SelectMany(j => j.Work.Select(w => (w.Group, w.Step)))))
+            .Concat(JobCatalogue.Ours.All.SelectMany(j => j.Work.Select(w => (w.Group, w.Step)))))
         {
-            // What is tightened to a figure is critical by that.
-            if ((step.Critical ?? (step.Torque is null ? null : Tightened)) is { } reason)
+            if (step.WhyCritical is { } reason)
             {
                 all[$"{group}/{step.Code}"] = reason;
             }

@@ -37,10 +37,11 @@ public sealed record Job(
     /// The job and those that count as done along with it, each at its places: a new axle's repacks at both its wheel
     /// ends.
     /// </summary>
+    /// <param name="catalogue">The catalogue in force.</param>
     /// <param name="gear">The running gear.</param>
     /// <param name="place">Where it was done.</param>
-    public IEnumerable<JobAt> DoneAlong(RunningGear gear, Place place) =>
-        CountsAs.Select(JobCatalogue.Find).OfType<Job>()
+    public IEnumerable<JobAt> DoneAlong(JobCatalogue catalogue, RunningGear gear, Place place) =>
+        CountsAs.Select(catalogue.Find).OfType<Job>()
         .SelectMany(job => job.At
             .SelectMany(kind => Places.Touching(gear, kind, place))
             .Where(at => job.GoesAt(gear, at))
@@ -84,7 +85,7 @@ public static class GearChanges
         HashSet<JobAt> done = [.. now, .. before];
         return
         [
-            .. now.Select(j => j.Job).Distinct().Select(JobCatalogue.Find).OfType<Job>()
+            .. now.Select(j => j.Job).Distinct().Select(JobCatalogue.Ours.Find).OfType<Job>()
                 .Where(job => job.Becomes is { } change
                     && change.To(gear) != gear
                     && Places

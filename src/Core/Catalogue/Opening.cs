@@ -34,21 +34,35 @@ public sealed record Opening(
 /// <param name="Place">The place.</param>
 public readonly record struct OpeningAt(Opening Opening, Place Place);
 
-/// <summary>The openings, and what each needs on a running gear.</summary>
-public static class Openings
+/// <summary>The openings, and what each needs on a running gear: ours, and a shop's own after them.</summary>
+public sealed class Openings
 {
-    /// <summary>Every opening; each stands after all it needs.</summary>
-    public static IReadOnlyList<Opening> All { get; } = [.. WheelEndOpenings.All, .. SuspensionOpenings.All];
+    private readonly Dictionary<string, Opening> byCode;
+    private readonly Dictionary<string, int> order;
 
-    private static readonly Dictionary<string, Opening> ByCode = All.ToDictionary(o => o.Code);
-    private static readonly Dictionary<string, int> Order =
-        All.Select((o, i) => (o.Code, i)).ToDictionary(o => o.Code, o => o.i);
+    /// <summary>Ours, with a shop's own.</summary>
+    /// <param name="own">The shop's own, each after what it needs.</param>
+    internal Openings(IEnumerable<Opening> own)
+    {
+        All = [.. WheelEndOpenings.All, .. SuspensionOpenings.All, .. own];
+        byCode = All.ToDictionary(o => o.Code);
+        order = All.Select((o, i) => (o.Code, i)).ToDictionary(o => o.Code, o => o.i);
+    }
+
+    /// <summary>Those that every shop has.</summary>
+    public static Openings Ours { get; } = new([]);
+
+    /// <summary>Every opening; each stands after all it needs.</summary>
+    public IReadOnlyList<Opening> All { get; }
 
     /// <summary>The opening with this code. Throws for an unknown code, which is a fault in the catalogue.</summary>
-    public static Opening Find(string code) => ByCode[code];
+    public Opening Find(string code) => byCode[code];
+
+    /// <summary>The opening with this code; null for an unknown one.</summary>
+    public Opening? Known(string code) => byCode.GetValueOrDefault(code);
 
     /// <summary>Where an opening stands among all of them.</summary>
-    internal static int IndexOf(Opening opening) => Order[opening.Code];
+    internal int IndexOf(Opening opening) => order[opening.Code];
 
     /// <summary>
     /// Which openings a code means at a place of a gear: at every place of its kinds that this one touches; where the
@@ -58,7 +72,7 @@ public static class Openings
     /// <param name="gear">The running gear.</param>
     /// <param name="code">Code of the opening.</param>
     /// <param name="place">The place.</param>
-    public static IReadOnlyList<OpeningAt> Reach(RunningGear gear, string code, Place place)
+    public IReadOnlyList<OpeningAt> Reach(RunningGear gear, string code, Place place)
     {
         Opening opening = Find(code);
         List<OpeningAt> found = [];
@@ -91,11 +105,11 @@ public static class Openings
     }
 
     /// <summary>What an opening needs directly on a gear.</summary>
-    public static IEnumerable<OpeningAt> NeedsOf(RunningGear gear, OpeningAt at) =>
+    public IEnumerable<OpeningAt> NeedsOf(RunningGear gear, OpeningAt at) =>
         at.Opening.Needs.SelectMany(need => Reach(gear, need, at.Place)).Distinct();
 
     /// <summary>Openings and everything they need on this gear, each once and after what it needs.</summary>
-    public static IReadOnlyList<OpeningAt> Closure(RunningGear gear, IEnumerable<OpeningAt> wanted)
+    public IReadOnlyList<OpeningAt> Closure(RunningGear gear, IEnumerable<OpeningAt> wanted)
     {
         HashSet<OpeningAt> seen = [];
         List<OpeningAt> closure = [];

@@ -169,6 +169,11 @@ public sealed record Step(string Code, string Title, decimal Minutes)
     /// </summary>
     public string? Critical { get; init; }
 
+    /// <summary>
+    /// Why it is never folded away, be it said or because it is tightened to a figure; null where it may be.
+    /// </summary>
+    public string? WhyCritical => Critical ?? (Torque is null ? null : CriticalSteps.Tightened);
+
     /// <summary>Whether the step can be skipped, with a reason, and the job still counts as done.</summary>
     public bool Optional { get; init; }
 }

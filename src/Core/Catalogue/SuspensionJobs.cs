@@ -25,7 +25,8 @@ internal static class SuspensionJobs
 
     private static bool OnSprings(RunningGear gear, Place place) => gear.Suspension != SuspensionKind.Torsion;
 
-    private static bool HasEyeBolt(RunningGear gear, Place eye) => Openings.Find("eye-bolt-out").Applies(gear, eye);
+    private static bool HasEyeBolt(RunningGear gear, Place eye) =>
+        Openings.Ours.Find("eye-bolt-out").Applies(gear, eye);
 
     private static bool Wet(StepContext c) => !c.Practices.Is(PracticeQuestions.Bushings, "maintenance-free");
 

@@ -25,12 +25,19 @@ public static class Composer
         PracticeChoices? practices = null)
     {
         practices ??= PracticeChoices.Defaults;
+        JobCatalogue catalogue = JobCatalogue.Of(practices);
         List<(Job Job, Place Place)> before = [];
         for (int i = 0; i < jobs.Count; i++)
         {
-            if (JobCatalogue.Find(jobs[i].Job) is not { } job)
+            if (catalogue.Find(jobs[i].Job) is not { } job)
             {
                 yield return (i, $"“{jobs[i].Job}” is no job in the catalogue.");
+                continue;
+            }
+
+            if (catalogue.Retired.Contains(job.Code))
+            {
+                yield return (i, $"“{job.Name}” is not done in this shop any more.");
                 continue;
             }
 
@@ -152,8 +159,12 @@ public static class Composer
             throw new ArgumentException(no, nameof(jobs));
         }
 
+        JobCatalogue catalogue = JobCatalogue.Of(practices);
         return [.. jobs
-            .Select(j => (Job: JobCatalogue.Find(j.Job)!, Place: Place.Of(j.Place)))
-            .OrderBy(j => JobCatalogue.IndexOf(j.Job)).ThenBy(j => j.Place.Side).ThenBy(j => j.Place.Axle).ThenBy(j => j.Place.Kind)];
+            .Select(j => (Job: catalogue.Find(j.Job)!, Place: Place.Of(j.Place)))
+            .OrderBy(j => catalogue.IndexOf(j.Job))
+            .ThenBy(j => j.Place.Side)
+            .ThenBy(j => j.Place.Axle)
+            .ThenBy(j => j.Place.Kind)];
     }
 }

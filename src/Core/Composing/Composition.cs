@@ -16,6 +16,7 @@ namespace SturdyTinker.Core.Composing;
 internal sealed partial class Composition
 {
     private readonly RunningGear gear;
+    private readonly Openings openings;
     private readonly PracticeChoices practices;
     private readonly Learned learned;
     private readonly List<(Job Job, Place Place)> jobs;
@@ -33,7 +34,8 @@ internal sealed partial class Composition
         List<(Job Job, Place Place)> jobs,
         PracticeChoices practices,
         Learned learned) =>
-        (this.gear, this.jobs, this.practices, this.learned) = (gear, jobs, practices, learned);
+        (this.gear, this.jobs, this.practices, this.learned, openings) =
+            (gear, jobs, practices, learned, JobCatalogue.Of(practices).Openings);
 
     internal Packet Compose()
     {
@@ -72,7 +74,7 @@ internal sealed partial class Composition
             }
         }
 
-        HashSet<OpeningAt> askedFor = [.. Openings.Closure(
+        HashSet<OpeningAt> askedFor = [.. openings.Closure(
             gear,
             wanted.Select(i => Reach(i.Work.Opening, i.Place)[0]))];
         Node NodeFor(OpeningAt at) => Resumed(at, latest, progress, askedFor);
@@ -164,7 +166,7 @@ internal sealed partial class Composition
     {
         if (!reached.TryGetValue((code, place), out IReadOnlyList<OpeningAt>? found))
         {
-            reached.Add((code, place), found = Openings.Reach(gear, code, place));
+            reached.Add((code, place), found = openings.Reach(gear, code, place));
         }
 
         return found;
@@ -174,7 +176,7 @@ internal sealed partial class Composition
 
     private Node Make(OpeningAt at, int round, Func<OpeningAt, Node> nodeFor)
     {
-        Node node = new(at, round);
+        Node node = new(at, openings.IndexOf(at.Opening), round);
         nodes.Add(at, node);
         foreach (string code in at.Opening.Needs)
         {
@@ -200,12 +202,12 @@ internal sealed partial class Composition
 
     // ---- going on with a visit -------------------------------------------------------------------------------------
 
-    private static Dictionary<OpeningAt, PacketOpening> LatestOf(Packet packet)
+    private Dictionary<OpeningAt, PacketOpening> LatestOf(Packet packet)
     {
         Dictionary<OpeningAt, PacketOpening> latest = [];
         foreach (PacketOpening opening in packet.Openings)
         {
-            OpeningAt at = new(Openings.Find(opening.Code), Place.Of(opening.Place));
+            OpeningAt at = new(openings.Find(opening.Code), Place.Of(opening.Place));
             if (!latest.TryGetValue(at, out PacketOpening? other) || other.Which.Round < opening.Which.Round)
             {
                 latest[at] = opening;
@@ -445,6 +447,7 @@ internal sealed partial class Composition
             Late = step.Late,
             WeightDown = step.WeightDown is not null,
             Torque = step.Torque?.Invoke(context),
+            Critical = step.WhyCritical,
             Photo = step.Photo,
             Renews = step.Renews,
             OfNew = step.OfNew,

@@ -19,13 +19,13 @@ internal sealed partial class Composition
         public List<string> For { get; } = [];
     }
 
-    private sealed class Node(OpeningAt at, int round)
+    private sealed class Node(OpeningAt at, int rank, int round)
     {
         public static readonly IComparer<Node> InOrder = Comparer<Node>.Create((a, b) => a.Order.CompareTo(b.Order));
 
         // An axle lies across both sides: once it can come out, nothing else goes before it.
         public (Side, int, int, PlaceKind, int) Order { get; } =
-            (at.Place.Side ?? Side.Left, at.Place.Axle, Openings.IndexOf(at.Opening), at.Place.Kind, round);
+            (at.Place.Side ?? Side.Left, at.Place.Axle, rank, at.Place.Kind, round);
 
         public OpeningAt At { get; } = at;
 

@@ -71,6 +71,11 @@ public sealed record PacketStep(
     /// <summary>The torque it is tightened to; null where nothing is.</summary>
     public TorqueAsked? Torque { get; init; }
 
+    /// <summary>
+    /// Why it is never folded away; null where it may be, and in packets of old, where the catalogue tells.
+    /// </summary>
+    public string? Critical { get; init; }
+
     /// <summary>What to photograph; null for nothing.</summary>
     public string? Photo { get; init; }
 

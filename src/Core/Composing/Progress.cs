@@ -22,7 +22,7 @@ public enum OpeningState
 public sealed class Progress
 {
     // Up to here a trailer only stands on chocks and stands; deeper, something is off.
-    private static readonly int RaisedDepth = Openings.Find("raised").Depth;
+    private static readonly int RaisedDepth = Openings.Ours.Find("raised").Depth;
 
     private readonly Packet packet;
     private readonly Dictionary<string, StepEntry> settled;
@@ -152,9 +152,10 @@ public sealed class Progress
     /// What the jobs done so far have renewed, and since when the new thing is in; with the jobs that count as done
     /// along with them.
     /// </summary>
+    /// <param name="catalogue">The catalogue that the visit goes by.</param>
     /// <param name="jobs">The visit's jobs.</param>
     /// <param name="visitId">The visit.</param>
-    public IReadOnlyList<Renewal> Renewals(IEnumerable<JobAt> jobs, Guid visitId)
+    public IReadOnlyList<Renewal> Renewals(JobCatalogue catalogue, IEnumerable<JobAt> jobs, Guid visitId)
     {
         List<Renewal> renewals = [];
         foreach (JobAt job in jobs.Where(IsDone))
@@ -172,15 +173,13 @@ public sealed class Progress
                 : [(job.Place, work.Max(s => settled[s.Key].At))];
             foreach ((string place, DateTimeOffset at) in times)
             {
-                renewals.AddRange((JobCatalogue.Find(job.Job)?.CountsAs ?? []).Prepend(job.Job).Select(code => new Renewal(
-                    code,
-                    place,
-                    visitId,
-                    at)
-                {
-                    Words = JobCatalogue.NameOf(code),
-                    OfNew = ofNew
-                }));
+                renewals.AddRange((catalogue.Find(job.Job)?.CountsAs ?? [])
+                    .Prepend(job.Job)
+                    .Select(code => new Renewal(code, place, visitId, at)
+                    {
+                        Words = catalogue.NameOf(code),
+                        OfNew = ofNew
+                    }));
             }
         }
 

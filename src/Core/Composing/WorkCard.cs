@@ -24,11 +24,11 @@ public enum Pace
 public sealed record WorkCard(IReadOnlyList<PacketStep> Steps)
 {
     // Deeper than this the work is a wheel end's; up to here it is the trailer's, its wheels' nuts broken loose.
-    private static readonly int Ground = Openings.Find("raised").Depth;
+    private static readonly int Ground = Openings.Ours.Find("raised").Depth;
 
     /// <summary>Why a step is never folded away; null where it may be.</summary>
     public static string? WhyCritical(PacketStep step) =>
-        CriticalSteps.All.GetValueOrDefault(PacketStep.FamilyOf(step.Key));
+        step.Critical ?? CriticalSteps.All.GetValueOrDefault(PacketStep.FamilyOf(step.Key));
 
     /// <summary>The next card; null where nothing is to be done, or one step is a card.</summary>
     /// <param name="packet">The packet.</param>

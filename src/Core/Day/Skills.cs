@@ -27,15 +27,33 @@ public static class Skills
     public static IReadOnlyCollection<string> Jobs => ByJob.Keys;
 
     /// <summary>What some jobs ask for, each skill once.</summary>
+    /// <param name="catalogue">The catalogue in force.</param>
     /// <param name="jobs">The jobs.</param>
     /// <param name="known">Skills that somebody in the shop is known to have; others are not asked for.</param>
-    public static IReadOnlyList<Skill> Of(IEnumerable<JobAt> jobs, IReadOnlySet<Skill> known) =>
+    public static IReadOnlyList<Skill> Of(
+        JobCatalogue catalogue,
+        IEnumerable<JobAt> jobs,
+        IReadOnlySet<Skill> known) =>
         [.. jobs
-            .Select(j => ByJob.TryGetValue(j.Job, out Skill skill) ? skill : (Skill?)null)
+            .Select(j => catalogue.Skills.TryGetValue(j.Job, out string? code) ? Find(code)
+                : ByJob.TryGetValue(j.Job, out Skill skill) ? skill
+                : null)
             .OfType<Skill>()
             .Distinct()
             .Where(known.Contains)
             .Order()];
+
+    /// <summary>The skills by the codes that a shop's own jobs name them by.</summary>
+    public static IReadOnlyList<(string Code, Skill Skill)> Codes { get; } =
+    [
+        ("hydraulics", Skill.Hydraulics),
+        ("welding", Skill.Welding),
+        ("inspector", Skill.Inspector),
+    ];
+
+    /// <summary>The skill of a code; null for a code that is none.</summary>
+    public static Skill? Find(string code) =>
+        Codes.Where(c => c.Code == code).Select(c => (Skill?)c.Skill).FirstOrDefault();
 
     /// <summary>A skill as people say it.</summary>
     public static string InWords(Skill skill) => skill switch

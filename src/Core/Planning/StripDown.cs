@@ -21,6 +21,7 @@ public sealed record JobNeeds(IReadOnlyList<OpeningAt> Openings, decimal WorkMin
 /// <param name="learned">What the shop has taught of minutes; nothing when left out.</param>
 public sealed class StripDown(RunningGear gear, PracticeChoices practices, Learned? learned = null)
 {
+    private readonly JobCatalogue catalogue = JobCatalogue.Of(practices);
     private readonly ConcurrentDictionary<JobAt, JobNeeds> jobs = [];
     private readonly ConcurrentDictionary<OpeningAt, PlanOpening> openings = [];
 
@@ -47,7 +48,7 @@ public sealed class StripDown(RunningGear gear, PracticeChoices practices, Learn
         {
             Openings = [.. t.Jobs.SelectMany(j => Of(j).Openings).Distinct().Select(IdOf)]
         })];
-        IReadOnlyList<OpeningAt> all = Openings.Closure(
+        IReadOnlyList<OpeningAt> all = catalogue.Openings.Closure(
             gear,
             tasks.SelectMany(t => t.Jobs).SelectMany(j => Of(j).Openings).Distinct());
         return new PlanningProblem(weeks, callIn, ratePerMinute, [], [.. all.Select(Opening)], filled, [], [], []);
@@ -56,11 +57,11 @@ public sealed class StripDown(RunningGear gear, PracticeChoices practices, Learn
     private PlanOpening Opening(OpeningAt at) => openings.GetOrAdd(at, o => new PlanOpening(
         IdOf(o),
         (double)o.Opening.Open.Concat(o.Opening.Close).Sum(s => Minutes($"{o.Opening.Code}/{s.Code}", s, o.Place, [])),
-        [.. Openings.NeedsOf(gear, o).Select(IdOf)]));
+        [.. catalogue.Openings.NeedsOf(gear, o).Select(IdOf)]));
 
     private JobNeeds Ask(JobAt at)
     {
-        Job job = JobCatalogue.Find(at.Job)!;
+        Job job = catalogue.Find(at.Job)!;
         Place place = Place.Of(at.Place);
         IReadOnlyList<(Job, Place)> alone = [(job, place)];
         HashSet<OpeningAt> opened = [];
@@ -74,7 +75,7 @@ public sealed class StripDown(RunningGear gear, PracticeChoices practices, Learn
                 {
                     minutes += Minutes($"{work.Group}/{work.Step.Code}", work.Step, where, alone);
                     parts.AddRange(work.Step.Parts(new StepContext(gear, practices) { Place = where, Jobs = alone }));
-                    opened.Add(Openings.Reach(gear, work.Opening, where)[0]);
+                    opened.Add(catalogue.Openings.Reach(gear, work.Opening, where)[0]);
                 }
             }
         }

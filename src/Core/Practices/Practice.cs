@@ -1,3 +1,5 @@
+using System.Text.Json.Serialization;
+
 namespace SturdyTinker.Core.Practices;
 
 /// <summary>One defensible answer to a question that good practitioners answer differently.</summary>
@@ -32,7 +34,14 @@ public sealed record PracticeChoices(IReadOnlyDictionary<string, string> Answers
     public IReadOnlyDictionary<string, PracticeLevel> Levels { get; init; } = new Dictionary<string, PracticeLevel>();
 
     /// <summary>
-    /// The practices in force for a trailer: its own answers first, then its customer's, then the shop's.
+    /// The work that the shop has described itself, and of a visit what of that it is made of; null for none.
+    /// </summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
+    public OwnWork? Own { get; init; }
+
+    /// <summary>
+    /// The practices in force for a trailer: its own answers first, then its customer's, then the shop's. The shop's
+    /// own work goes along.
     /// </summary>
     public static PracticeChoices InForce(PracticeChoices shop, PracticeChoices customer, PracticeChoices trailer)
     {
@@ -51,8 +60,12 @@ public sealed record PracticeChoices(IReadOnlyDictionary<string, string> Answers
             }
         }
 
-        return new PracticeChoices(answers) { Levels = levels };
+        return new PracticeChoices(answers) { Levels = levels, Own = shop.Own };
     }
+
+    /// <summary>These as a visit keeps them: with no more of the shop's own work than its jobs are made of.</summary>
+    /// <param name="jobs">Codes of its jobs.</param>
+    public PracticeChoices KeptFor(IEnumerable<string> jobs) => this with { Own = Own?.Only(jobs) };
 
     /// <summary>Whether the same questions are answered the same way.</summary>
     public bool SameAs(PracticeChoices other) =>
@@ -92,7 +105,7 @@ public sealed record PracticeChoices(IReadOnlyDictionary<string, string> Answers
             merged[question] = answer;
         }
 
-        return new PracticeChoices(merged);
+        return new PracticeChoices(merged) { Own = Own };
     }
 
     /// <summary>The first question or answer that we do not know, as a sentence; null when all are known.</summary>

@@ -52,9 +52,10 @@ internal static class Recurring
         List<PlaceDue> dues = [];
         IReadOnlyList<Place> places = Places.Of(gear);
         HashSet<string> worn = [.. lines.Where(l => l.Crossing is not null).Select(l => $"{l.Kind}@{l.Place}")];
-        foreach (DueRule rule in DueRules.All)
+        JobCatalogue catalogue = record.Catalogue;
+        foreach (DueRule rule in catalogue.DueRules)
         {
-            if (rule.Job(gear, record.Context.Practices) is not { } code || JobCatalogue.Find(code) is not { } job)
+            if (rule.Job(gear, record.Context.Practices) is not { } code || catalogue.Find(code) is not { } job)
             {
                 continue;
             }

@@ -68,13 +68,16 @@ public sealed record TrailerRecord(Trailer Trailer, ReadingContext Context, Usag
     /// <summary>What was told mended.</summary>
     public IReadOnlyCollection<Mending> Mendings { get; init; } = [];
 
+    /// <summary>The jobs in force for it.</summary>
+    public JobCatalogue Catalogue => JobCatalogue.Of(Context.Practices);
+
     /// <summary>Everything seen and measured, with what may have answered it.</summary>
     internal TrailerObservations Observations =>
         new(Trailer.Gear, Findings, Readings)
         {
             Conclusions = Conclusions,
             Work = Work,
-            NameOfJob = JobCatalogue.NameOf,
+            NameOfJob = Catalogue.NameOf,
             Mendings = Mendings
         };
 }
@@ -177,7 +180,7 @@ public sealed record TrailerStatus(
             record.Work,
             record.Usage,
             today,
-            JobCatalogue.NameOf)];
+            record.Catalogue.NameOf)];
         List<PlaceDue> recurring = Recurring.Of(record, lines, today);
         List<DueAt> dues = [.. recurring.Where(d => d.Rule.Code == DueRules.Repack).Select(d => new DueAt(
             d.Job,
@@ -213,7 +216,7 @@ public sealed record TrailerStatus(
             [.. record.FollowUps
                 .Where(f => f.DoneAt is null)
                 .OrderBy(f => f.DueOn)
-                .Select(f => new Owed(f.Id, f.Words, f.DueOn, f.Reason, SettledBy(f, trailer.Gear, record.Work)))],
+                .Select(f => new Owed(f.Id, f.Words, f.DueOn, f.Reason, SettledBy(f, record)))],
             applies ? null : "This lubrication is not repacked with grease.")
         {
             Hold = HeldBy(standing, record.Releases),
@@ -231,7 +234,7 @@ public sealed record TrailerStatus(
             Place place = Place.Of(line.Place);
             if (WearDue.Of(line, today) is { } due
                 && line.Wear.PutRightBy
-                    .Select(JobCatalogue.Find)
+                    .Select(record.Catalogue.Find)
                     .OfType<Job>()
                     .SelectMany(job => job.At
                         .SelectMany(kind => Places.Touching(gear, kind, place))
@@ -272,15 +275,17 @@ public sealed record TrailerStatus(
     }
 
     // Where the jobs were done that left it; everywhere where that is not known any more, or an opening left it.
-    internal static List<JobAt> SettledBy(FollowUp owed, RunningGear gear, IEnumerable<WorkDone> work)
+    internal static List<JobAt> SettledBy(FollowUp owed, TrailerRecord record)
     {
-        if (JobCatalogue.All.FirstOrDefault(j => j.Settles.Contains(owed.Rule)) is not { } job)
+        (RunningGear gear, JobCatalogue catalogue) = (record.Trailer.Gear, record.Catalogue);
+        if (catalogue.All.FirstOrDefault(j => j.Settles.Contains(owed.Rule) && !catalogue.Retired.Contains(j.Code))
+            is not { } job)
         {
             return [];
         }
 
-        HashSet<string> left = [.. work.Where(w => w.VisitId == owed.VisitId
-            && JobCatalogue.Find(w.Job)?.FollowUps.Any(r => r.Code == owed.Rule) == true).Select(w => w.Place)];
+        HashSet<string> left = [.. record.Work.Where(w => w.VisitId == owed.VisitId
+            && catalogue.Find(w.Job)?.FollowUps.Any(r => r.Code == owed.Rule) == true).Select(w => w.Place)];
         List<JobAt> all = [.. Places.Of(gear).Where(p => job.GoesAt(gear, p)).Select(p => new JobAt(job.Code, p.Code))];
         return all.Exists(j => left.Contains(j.Place)) ? [.. all.Where(j => left.Contains(j.Place))] : all;
     }

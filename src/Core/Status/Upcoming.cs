@@ -124,7 +124,7 @@ public sealed record Upcoming(
 
         foreach (FollowUp owed in record.FollowUps.Where(f => f.DoneAt is null))
         {
-            if (TrailerStatus.SettledBy(owed, gear, record.Work) is { Count: > 0 } jobs)
+            if (TrailerStatus.SettledBy(owed, record) is { Count: > 0 } jobs)
             {
                 // Torquing again before the miles are run says nothing.
                 Upcoming check = Single(
@@ -141,7 +141,7 @@ public sealed record Upcoming(
                 {
                     Places = [.. jobs.Select(j => j.Place)],
                     Where = InWords([.. jobs.Select(j => Place.Of(j.Place))], gear),
-                    By = FollowUpRules.Find(owed.Rule) is { } rule
+                    By = record.Catalogue.Check(owed.Rule) is { } rule
                         ? record.Upkeep.DoneBy(rule.Family, rule.By)
                         : Doer.Shop,
                     NotBefore = owed.DueOn.AddDays(-Math.Min(7, (owed.DueOn.DayNumber - owed.From.DayNumber) / 2))
@@ -157,7 +157,7 @@ public sealed record Upcoming(
                     || u.Job != remedy.Job
                     || !u.Places.Contains(remedy.Place)))
             {
-                all.Add(Found(look, remedy, gear, today));
+                all.Add(Found(look, remedy, record, today));
             }
         }
 
@@ -165,22 +165,23 @@ public sealed record Upcoming(
     }
 
     // What was found is put right at once; brake parts and springs on both sides of the axle.
-    private static Upcoming Found(Observation look, JobAt remedy, RunningGear gear, DateOnly today)
+    private static Upcoming Found(Observation look, JobAt remedy, TrailerRecord record, DateOnly today)
     {
+        RunningGear gear = record.Trailer.Gear;
         DateOnly day = DateOnly.FromDateTime(look.At.DateTime);
         bool hold = look.Judgement.Verdict == Verdict.Hold;
         string which = look.Which.Length > 0 ? $"-{look.Which}" : "";
         Upcoming mend = Single(
             $"found-{look.Code}{which}@{look.Place}",
             remedy,
-            JobCatalogue.Find(remedy.Job)!.Name,
+            record.Catalogue.Find(remedy.Job)!.Name,
             hold ? "Hold" : "renew",
             day,
             DueCause.Event,
             $"{look.Seen.TrimEnd('.')}: {(hold ? "Hold" : "Renew")}",
             FoundWeight,
             today);
-        if (Remedies.InPair(look.Subject, remedy, gear) is { Count: > 1 } pair)
+        if (Remedies.InPair(look.Subject, remedy, gear, record.Context.Practices) is { Count: > 1 } pair)
         {
             mend = mend with
             {

@@ -34,8 +34,10 @@ public sealed record ClosingResult(
     public bool OnHold => Holds.Count > 0;
 
     /// <summary>Everything that counts as done: the jobs, and what each does along with it.</summary>
-    public IEnumerable<JobAt> DoneAlong(RunningGear gear) =>
-        Done.SelectMany(j => JobCatalogue.Find(j.Job)!.DoneAlong(gear, Place.Of(j.Place))).Distinct();
+    /// <param name="catalogue">The catalogue that the visit goes by.</param>
+    /// <param name="gear">The running gear.</param>
+    public IEnumerable<JobAt> DoneAlong(JobCatalogue catalogue, RunningGear gear) =>
+        Done.SelectMany(j => catalogue.Find(j.Job)!.DoneAlong(catalogue, gear, Place.Of(j.Place))).Distinct();
 }
 
 /// <summary>Closing a visit: what forbids it, and what follows from it.</summary>
@@ -68,13 +70,15 @@ public static class Closing
             return result;
         }
 
+        JobCatalogue catalogue = JobCatalogue.Of(visit.Practices);
+
         // What was off and on again leaves its check owing, whether the job itself was finished or not.
-        var followUps = progress.Opened.SelectMany(code => Openings.Find(code).FollowUps)
-            .Concat(visit.Jobs.Where(progress.WasBegun).SelectMany(j => JobCatalogue.Find(j.Job)?.FollowUps ?? []))
+        var followUps = progress.Opened.SelectMany(code => catalogue.Openings.Find(code).FollowUps)
+            .Concat(visit.Jobs.Where(progress.WasBegun).SelectMany(j => catalogue.Find(j.Job)?.FollowUps ?? []))
             .Where(rule => rule.Wanted(visit.Practices)).Distinct()
             .Select(rule => (rule, Due(rule, usage, today)))
             .Select(f => (f.rule, f.Item2.On, f.Item2.Why));
-        List<string> settles = [.. result.Done.SelectMany(j => JobCatalogue.Find(j.Job)?.Settles ?? []).Distinct()];
+        List<string> settles = [.. result.Done.SelectMany(j => catalogue.Find(j.Job)?.Settles ?? []).Distinct()];
 
         // A check that this very visit leaves anew is owed again, whatever it settled before.
         return result with { FollowUps = [.. followUps], Settles = settles };
@@ -92,7 +96,7 @@ public static class Closing
     {
         List<JobAt> done = [.. visit.Jobs.Where(j => IsDone(j, progress, signed))];
         List<JobAt> undone = [.. visit.Jobs.Except(done)];
-        IReadOnlyList<Renewal> renewals = progress.Renewals(done, visit.Id);
+        IReadOnlyList<Renewal> renewals = progress.Renewals(JobCatalogue.Of(visit.Practices), done, visit.Id);
         List<Observation> holds = [.. StandingObservations
             .ThatStand(seen with { Renewals = renewals })
             .Where(l => l.Judgement.Verdict == Verdict.Hold)];

@@ -37,10 +37,10 @@ public static class EarlierPacket
             Openings = [.. packet.Openings.Select(o => o with
             {
                 Id = $"{o.Place}/{o.Code}",
-                Needs = [.. Openings.NeedsOf(
+                Needs = [.. Catalogue.Openings.Ours.NeedsOf(
                     gear,
                     new OpeningAt(
-                        Openings.Find(o.Code),
+                        Catalogue.Openings.Ours.Find(o.Code),
                         Place.Of(o.Place))).Select(n => $"{n.Place.Code}/{n.Opening.Code}")],
             })],
             Steps = [.. packet.Steps.Select(s => s with

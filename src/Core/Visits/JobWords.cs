@@ -8,15 +8,19 @@ namespace SturdyTinker.Core.Visits;
 public static class JobWords
 {
     /// <summary>"Bearing repack, all four", "Bearing repack, axle 1 left and axle 2 left".</summary>
-    public static string Of(Visit visit) => Of(visit.Gear, visit.Jobs);
+    public static string Of(Visit visit) => Of(JobCatalogue.Of(visit.Practices), visit.Gear, visit.Jobs);
 
     /// <summary>The same for jobs that are no visit yet.</summary>
-    public static string Of(RunningGear gear, IEnumerable<JobAt> jobs) =>
-        string.Join("; ", jobs.GroupBy(j => j.Job).Select((g, i) => Name(g.Key, i > 0) + Where([.. g], gear)));
+    /// <param name="catalogue">The catalogue in force.</param>
+    /// <param name="gear">The running gear.</param>
+    /// <param name="jobs">The jobs.</param>
+    public static string Of(JobCatalogue catalogue, RunningGear gear, IEnumerable<JobAt> jobs) =>
+        string.Join("; ", jobs.GroupBy(j => j.Job).Select(
+            (g, i) => Name(catalogue, g.Key, i > 0) + Where([.. g], gear)));
 
-    private static string Name(string code, bool follows)
+    private static string Name(JobCatalogue catalogue, string code, bool follows)
     {
-        string name = JobCatalogue.Find(code)?.Name ?? code;
+        string name = catalogue.Find(code)?.Name ?? code;
         return follows ? Wording.Small(name) : name;
     }
 

@@ -44,7 +44,7 @@ public static class Remedies
             ? "shoes-and-magnet"
             : "brake-assembly";
         return [.. jobs.OrderBy(code => code == other ? 1 : 0)
-            .Select(JobCatalogue.Find).OfType<Job>()
+            .Select(JobCatalogue.Of(practices).Find).OfType<Job>()
             .SelectMany(job => job.At
                 .SelectMany(kind => Places.Touching(gear, kind, place))
                 .Where(at => job.GoesAt(gear, at))
@@ -60,10 +60,15 @@ public static class Remedies
     /// <param name="subject">What it mends.</param>
     /// <param name="remedy">The job at its place.</param>
     /// <param name="gear">The running gear.</param>
-    public static IReadOnlyList<JobAt> InPair(Subject subject, JobAt remedy, RunningGear gear) =>
+    /// <param name="practices">The practices in force.</param>
+    public static IReadOnlyList<JobAt> InPair(
+        Subject subject,
+        JobAt remedy,
+        RunningGear gear,
+        PracticeChoices practices) =>
         Subjects.InPairs(subject)
             && Place.Of(remedy.Place).Across is { } across
-            && JobCatalogue.Find(remedy.Job)!.GoesAt(gear, across)
+            && JobCatalogue.Of(practices).Find(remedy.Job)!.GoesAt(gear, across)
             ? [remedy, new JobAt(remedy.Job, across.Code)]
             : [remedy];
 }

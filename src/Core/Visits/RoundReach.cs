@@ -36,7 +36,7 @@ public static class RoundReaches
             return RoundReach.Now;
         }
 
-        HashSet<OpeningId> needed = [.. Openings
+        HashSet<OpeningId> needed = [.. Openings.Ours
             .Reach(gear, opening, place)
             .Select(o => new OpeningId(o.Place.Code, o.Opening.Code))];
         List<OpeningState> states = [.. packet.Openings

@@ -41,21 +41,24 @@ public static class SecondLooks
     private const string WheelOff = "wheel-off";
 
     private static readonly HashSet<string> WheelFamilies =
-        [.. Openings.Find(WheelOff).Close.Where(s => s.Torque is not null).Select(s => $"{WheelOff}/{s.Code}")];
+        [.. Openings.Ours.Find(WheelOff).Close.Where(s => s.Torque is not null).Select(s => $"{WheelOff}/{s.Code}")];
 
     /// <summary>What a shop can ask to be looked at twice: its code, and the same in words.</summary>
-    public static IReadOnlyList<(string Code, string Words)> Choices { get; } =
+    /// <param name="catalogue">The catalogue in force.</param>
+    public static IReadOnlyList<(string Code, string Words)> Choices(JobCatalogue catalogue) =>
     [
         (Wheels, "Wheels on and torqued"),
-        .. JobCatalogue.All.Select(j => (j.Code, j.Name)),
+        .. catalogue.All.Select(j => (j.Code, j.Name)),
     ];
 
     /// <summary>The looks that a visit still owes.</summary>
+    /// <param name="catalogue">The catalogue in force.</param>
     /// <param name="packet">Its packet.</param>
     /// <param name="entries">The entries that stand.</param>
     /// <param name="wanted">What the shop wants looked at twice.</param>
     /// <param name="looks">The looks taken.</param>
     public static IReadOnlyList<SecondLookOwed> Owed(
+        JobCatalogue catalogue,
         Packet packet,
         IReadOnlyCollection<StepEntry> entries,
         IReadOnlyCollection<string> wanted,
@@ -63,7 +66,7 @@ public static class SecondLooks
     {
         Dictionary<string, PacketStep> steps = packet.Steps.ToDictionary(s => s.Key);
         List<SecondLookOwed> owed = [];
-        foreach ((string code, string words) in Choices.Where(c => wanted.Contains(c.Code)))
+        foreach ((string code, string words) in Choices(catalogue).Where(c => wanted.Contains(c.Code)))
         {
             List<StepEntry> done = [.. entries.Where(e => e.SkippedBecause is null
                 && steps.TryGetValue(e.Key, out PacketStep? step)

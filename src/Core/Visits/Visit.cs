@@ -29,8 +29,11 @@ public sealed class Visit
     /// <summary>The running gear as it was when taken in.</summary>
     public required RunningGear Gear { get; init; }
 
-    /// <summary>The practices in force when taken in.</summary>
-    public required PracticeChoices Practices { get; init; }
+    /// <summary>
+    /// The practices in force when taken in; of the shop's own work as much as its jobs are made of, each as it was
+    /// when it was put to the visit.
+    /// </summary>
+    public required PracticeChoices Practices { get; set; }
 
     /// <summary>The jobs at their places; they may change while it is worked.</summary>
     public required IReadOnlyList<JobAt> Jobs { get; set; }

@@ -1,5 +1,6 @@
 using Microsoft.EntityFrameworkCore;
 using SturdyTinker.Core.Approvals;
+using SturdyTinker.Core.Catalogue;
 using SturdyTinker.Core.Composing;
 using SturdyTinker.Core.Gear;
 using SturdyTinker.Core.Planning;
@@ -100,7 +101,9 @@ internal static class Answering
             .Where(j => !declined.Contains(j) || begun.Contains(j))
             .Union(agreed.Except(approval.Already))];
         string trouble = begun.Count > 0
-            ? $"Begun already, and declined: {JobWords.Of(visit.Gear, begun)}. Ring the customer."
+            ? "Begun already, and declined: "
+                + JobWords.Of(JobCatalogue.Of(visit.Practices), visit.Gear, begun)
+                + ". Ring the customer."
             : "";
         if (jobs.Count == 0)
         {
@@ -143,7 +146,7 @@ internal static class Answering
         if (left.Count < booking.Jobs.Count)
         {
             Trailer trailer = await file.Trailers.AsNoTracking().FirstAsync(t => t.Id == booking.TrailerId);
-            (booking.Jobs, booking.What) = (left, JobWords.Of(trailer.Gear, left));
+            (booking.Jobs, booking.What) = (left, JobWords.Of(await file.CatalogueAsync(), trailer.Gear, left));
         }
 
         return "";

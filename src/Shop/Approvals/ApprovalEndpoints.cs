@@ -2,6 +2,7 @@ using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
 using MimeKit;
 using SturdyTinker.Core.Approvals;
+using SturdyTinker.Core.Catalogue;
 using SturdyTinker.Core.Gear;
 using SturdyTinker.Core.Notices;
 using SturdyTinker.Core.People;
@@ -258,7 +259,10 @@ internal static class ApprovalEndpoints
             ApprovalLine? same = work.Proposed.FirstOrDefault(p => p.Jobs.ToHashSet().SetEquals(line.Jobs));
             lines.Add(new ApprovalLine(
                 ApprovalLine.KeyOf(i),
-                same?.What ?? JobWords.Of(work.Kind.Gear, line.Jobs.Where(j => wrong is null)),
+                same?.What ?? JobWords.Of(
+                    JobCatalogue.Of(work.Kind.Practices),
+                    work.Kind.Gear,
+                    line.Jobs.Where(j => wrong is null)),
                 why,
                 same?.Verdict,
                 [.. line.Jobs.Distinct()],

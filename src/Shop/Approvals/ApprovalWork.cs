@@ -71,7 +71,7 @@ internal sealed class ApprovalWork
             proposed = ApprovalLines.ForVisit(
                 StandingObservations.ThatStand(seen with { Renewals = closing.Renewals }),
                 visit.Gear,
-                visit.Practices,
+                at.Practices,
                 visit.Jobs,
                 stands.Jobs);
         }
@@ -79,7 +79,7 @@ internal sealed class ApprovalWork
         return new ApprovalWork
         {
             Trailer = await file.Trailers.AsNoTracking().FirstAsync(t => t.Id == visit.TrailerId),
-            Kind = (visit.Gear, visit.Practices),
+            Kind = (visit.Gear, at.Practices),
             Visit = visit,
             Asked = agreement.Asked,
             Proposed = proposed,
@@ -114,6 +114,7 @@ internal sealed class ApprovalWork
                 ? ApprovalLines.ForBooking(
                     booking.Jobs.Where(j => !Composer.Refusals(trailer.Gear, [j], practices).Any()),
                     trailer.Gear,
+                    practices,
                     status?.Upcoming ?? [])
                 : [],
         };

@@ -1,6 +1,7 @@
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
 using SturdyTinker.Core.Approvals;
+using SturdyTinker.Core.Catalogue;
 using SturdyTinker.Core.Gear;
 using SturdyTinker.Core.Visits;
 using SturdyTinker.Shop.Bay;
@@ -137,7 +138,9 @@ internal static class CustomersPages
             state,
             approval.Note,
             approval.When,
-            approval.Already.Count == 0 ? "" : JobWords.Of(about.trailer.Gear, approval.Already),
+            approval.Already.Count == 0
+                ? ""
+                : JobWords.Of(JobCatalogue.Of(settings.Practices), about.trailer.Gear, approval.Already),
             [.. approval.Lines.Select(l => new CustomersLine(
                 l.Key,
                 l.What,

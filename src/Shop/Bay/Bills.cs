@@ -71,7 +71,10 @@ internal static class Bills
                     + (time.RunsOver
                         ? $", {Packet.InWords(time.Over)} more than planned. Tell the customer, or let somebody help."
                         : "."),
-            [.. back.Select(b => new ComeBackAnswer(JobWords.Of(visit.Gear, [b.Job]), b.VisitId, b.On))],
+            [.. back.Select(b => new ComeBackAnswer(JobWords.Of(
+                JobCatalogue.Of(visit.Practices),
+                visit.Gear,
+                [b.Job]), b.VisitId, b.On))],
             (await file.SettingsToReadAsync()).Terms.ComeBacksFree && AreAll(visit, back)));
     }
 
@@ -99,7 +102,8 @@ internal static class Bills
             day => usage.Between(day, on)?.Miles,
 
             // A look at the whole trailer, or a check that is owed, mends nothing that could come back.
-            job => JobCatalogue.Find(job.Job) is not { Settles.Count: 0, Area: not JobArea.Trailer });
+            job => JobCatalogue.Of(visit.Practices).Find(job.Job)
+                is not { Settles.Count: 0, Area: not JobArea.Trailer });
     }
 
     /// <summary>What a visit comes to as it stands, by the price told for it or else by today's.</summary>

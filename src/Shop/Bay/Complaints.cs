@@ -95,7 +95,7 @@ internal static class Complaints
                 c.Cause.Rule,
                 c.Cause.Verdict,
                 [.. (Rulebook.Find(c.Cause.Rule)?.Jobs ?? c.Cause.Jobs)
-                    .Select(JobCatalogue.Find)
+                    .Select(JobCatalogue.Of(visit.Practices).Find)
                     .OfType<Job>()
                     .Where(j => Core.Gear.Places.Of(visit.Gear).Any(p => j.GoesAt(visit.Gear, p)))
                     .Select(j => j.Name)]))]));

@@ -1,5 +1,6 @@
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
+using SturdyTinker.Core.Catalogue;
 using SturdyTinker.Core.Composing;
 using SturdyTinker.Core.Gear;
 using SturdyTinker.Core.People;
@@ -120,7 +121,7 @@ internal static class Estimates
                 Id = id,
                 TrailerId = trailer.Id,
                 Jobs = wanted.Jobs,
-                What = JobWords.Of(trailer.Gear, wanted.Jobs),
+                What = JobWords.Of(JobCatalogue.Of(practices), trailer.Gear, wanted.Jobs),
                 Estimate = await OfAsync(file, packet, learned),
                 At = clock.Now,
                 PersonId = worker.Id

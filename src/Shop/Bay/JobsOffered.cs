@@ -26,7 +26,7 @@ internal static class JobsOffered
         Trailer found = await file.Trailers.AsNoTracking().FirstOrDefaultAsync(t => t.Id == trailer)
             ?? throw Refusal.NotFound("There is no such trailer.");
         PracticeChoices practices = await file.PracticesAsync(found);
-        return TypedResults.Ok(JobCatalogue.For(found.Gear).Select(j => new JobOffered(
+        return TypedResults.Ok(JobCatalogue.Of(practices).For(found.Gear).Select(j => new JobOffered(
             j.Job.Code,
             j.Job.Name,
             j.Job.Area,

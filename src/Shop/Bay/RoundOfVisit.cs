@@ -33,7 +33,7 @@ internal sealed record RoundOfVisit(
                stop.Key.Place.Code,
                stop.Key.Place.Spoken,
                reach,
-               stop.Key.Behind is { } code ? Openings.Find(code).Name : null,
+               stop.Key.Behind is { } code ? Openings.Ours.Find(code).Name : null,
                [.. stop.Select(i => Thing(i, lastTime(i)))]),
     ];
 

@@ -1,5 +1,6 @@
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
+using SturdyTinker.Core.Catalogue;
 using SturdyTinker.Core.Composing;
 using SturdyTinker.Core.People;
 using SturdyTinker.Core.Visits;
@@ -28,13 +29,18 @@ internal static class SecondLooking
         Packet packet,
         IReadOnlyCollection<StepEntry> entries)
     {
-        IReadOnlyList<string> wanted = (await file.SettingsToReadAsync()).SecondLooks;
+        ShopSettings settings = await file.SettingsToReadAsync();
+        IReadOnlyList<string> wanted = settings.SecondLooks;
         List<SecondLook> taken = await file.SecondLooks
             .AsNoTracking()
             .Where(l => l.VisitId == visit)
             .OrderBy(l => l.At)
             .ToListAsync();
-        return (wanted.Count == 0 ? [] : SecondLooks.Owed(packet, entries, wanted, taken), taken);
+        return (
+            wanted.Count == 0
+                ? []
+                : SecondLooks.Owed(JobCatalogue.Of(settings.Practices), packet, entries, wanted, taken),
+            taken);
     }
 
     private static async Task<Ok<VisitState>> PutAsync(

@@ -1,5 +1,6 @@
 using Microsoft.EntityFrameworkCore;
 using SturdyTinker.Core.Approvals;
+using SturdyTinker.Core.Catalogue;
 using SturdyTinker.Core.Composing;
 using SturdyTinker.Core.Day;
 using SturdyTinker.Core.Gear;
@@ -105,6 +106,9 @@ internal sealed record TodayBoard(
     IReadOnlyList<OnBoard> Trailers,
     int Version)
 {
+    /// <summary>The jobs in force.</summary>
+    internal required JobCatalogue Catalogue { get; init; }
+
     // An accepted visit whose day has passed is shown for so long as not come.
     private const int MissedDays = 14;
 
@@ -148,7 +152,8 @@ internal sealed record TodayBoard(
             .AsNoTracking()
             .Where(a => (a.VisitId != null && asking.Contains(a.VisitId.Value))
                 || (a.BookingId != null && asking.Contains(a.BookingId.Value)))
-            .ToListAsync()).ToLookup(a => a.VisitId ?? cameFor.GetValueOrDefault(a.BookingId!.Value, a.BookingId.Value));
+            .ToListAsync()).ToLookup(
+                a => a.VisitId ?? cameFor.GetValueOrDefault(a.BookingId!.Value, a.BookingId.Value));
         ILookup<Guid, string> settled = (await (from entry in file.StepEntries.AsNoTracking()
                                                 join visit in file.Visits on entry.VisitId equals visit.Id
                                                 where visit.ClosedAt == null && entry.UndoneAt == null
@@ -211,7 +216,10 @@ internal sealed record TodayBoard(
                 p,
                 [.. absent.Where(a => a.PersonId == p.Id).OrderBy(a => a.From)]))],
             [.. all.OrderBy(t => t.Tag, StringComparer.OrdinalIgnoreCase)],
-            await file.BoardDays.Where(d => d.Day == today).Select(d => d.Version).FirstOrDefaultAsync());
+            await file.BoardDays.Where(d => d.Day == today).Select(d => d.Version).FirstOrDefaultAsync())
+        {
+            Catalogue = JobCatalogue.Of(settings.Practices)
+        };
 
         // As it is before anything is done to it.
         OnBoard Of(
@@ -318,7 +326,7 @@ internal sealed record TodayBoard(
         return new DayVisit(trailer.Id, running ? Math.Max(1, now - stands!.Start + left) : left)
         {
             Hands = trailer.Hands,
-            Skills = Skills.Of(trailer.Jobs, known),
+            Skills = Skills.Of(Catalogue, trailer.Jobs, known),
             Ready = Math.Max(dropped, running ? 0 : there),
             Promised = promised,
             Stands = stands,

@@ -119,12 +119,14 @@ internal static class VisitFindings
         }
 
         VisitJobs.VisitAtWork standing = await VisitJobs.StandingAsync(file, visit);
+        JobCatalogue catalogue = JobCatalogue.Of(standing.Practices);
         List<Remedy> remedies = [];
-        foreach (JobAt job in Remedies.For(seen, visit.Gear, at, visit.Practices))
+        foreach (JobAt job in Remedies.For(seen, visit.Gear, at, standing.Practices))
         {
             // Where brakes and springs are renewed in pairs, both sides come first.
-            IReadOnlyList<JobAt> pair = [.. Remedies.InPair(seen.Subject, job, visit.Gear).Except(visit.Jobs)];
-            string name = JobCatalogue.Find(job.Job)!.Name;
+            IReadOnlyList<JobAt> pair =
+                [.. Remedies.InPair(seen.Subject, job, visit.Gear, standing.Practices).Except(visit.Jobs)];
+            string name = catalogue.Find(job.Job)!.Name;
             if (pair.Count == 2)
             {
                 Place axle = Place.OfAxle(Place.Of(job.Place).Axle);

@@ -3,6 +3,7 @@ using Microsoft.EntityFrameworkCore;
 using SturdyTinker.Core.Composing;
 using SturdyTinker.Core.Gear;
 using SturdyTinker.Core.People;
+using SturdyTinker.Core.Practices;
 using SturdyTinker.Core.Visits;
 using SturdyTinker.Shop.Requests;
 using SturdyTinker.Store;
@@ -44,10 +45,13 @@ internal static class VisitJobs
     /// <summary>A visit as it stands, against which changes are looked at.</summary>
     internal sealed record VisitAtWork(Visit Visit, Packet Packet, IReadOnlyList<StepEntry> Entries, Learned Learned)
     {
+        /// <summary>What it goes by, with whatever work the shop has described since.</summary>
+        internal required PracticeChoices Practices { get; init; }
+
         /// <summary>What other jobs would come to.</summary>
         internal JobsPreview Look(IReadOnlyList<JobAt> jobs, int hands)
         {
-            if (Composer.Refusals(Visit.Gear, jobs, Visit.Practices).Select(r => r.Sentence).FirstOrDefault() is { } no)
+            if (Composer.Refusals(Visit.Gear, jobs, Practices).Select(r => r.Sentence).FirstOrDefault() is { } no)
             {
                 return new JobsPreview(0, "", "", [], [], no);
             }
@@ -69,7 +73,7 @@ internal static class VisitJobs
         }
 
         internal Packet Compose(IReadOnlyList<JobAt> jobs, int hands) =>
-            Composer.Recompose(Packet, Entries, Visit.Gear, Visit.Jobs, jobs, Visit.Practices, Learned, hands);
+            Composer.Recompose(Packet, Entries, Visit.Gear, Visit.Jobs, jobs, Practices, Learned, hands);
 
         private static bool IsAgain(PacketOpening opening) => opening.Which.Again;
     }
@@ -79,7 +83,10 @@ internal static class VisitJobs
             visit,
             await VisitPage.PacketAsync(file, visit),
             await VisitPage.EntriesAsync(file, visit.Id),
-            await file.LearnedAsync(visit.TrailerId));
+            await file.LearnedAsync(visit.TrailerId))
+        {
+            Practices = await file.PracticesOfAsync(visit)
+        };
 
     /// <summary>
     /// Composes a visit anew for other jobs, in the change set; the caller saves. Refuses (422) jobs that can't be.
@@ -91,11 +98,13 @@ internal static class VisitJobs
             return;
         }
 
-        VisitStart.Refuse(visit.Gear, jobs, visit.Practices, hands);
-        Packet packet = (await StandingAsync(file, visit)).Compose(jobs, hands);
+        VisitAtWork standing = await StandingAsync(file, visit);
+        VisitStart.Refuse(visit.Gear, jobs, standing.Practices, hands);
+        Packet packet = standing.Compose(jobs, hands);
         VisitPacket kept = await file.Packets.FirstAsync(p => p.VisitId == visit.Id);
         kept.Packet = packet;
         visit.Jobs = jobs;
+        visit.Practices = standing.Practices.KeptFor(jobs.Select(j => j.Job));
         visit.Technicians = hands;
         visit.Composed++;
     }

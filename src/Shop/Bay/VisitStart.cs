@@ -89,7 +89,8 @@ internal static class VisitStart
         Refuse(trailer.Gear, wanted.Jobs, practices, wanted.Technicians);
         Learned learned = await file.LearnedAsync(trailer.Id);
         Packet packet = Composer.Compose(trailer.Gear, wanted.Jobs, practices, learned, wanted.Technicians);
-        decimal apart = Apart(trailer.Gear, wanted.Jobs).Sum(jobs =>
+        JobCatalogue catalogue = JobCatalogue.Of(practices);
+        decimal apart = Apart(catalogue, trailer.Gear, wanted.Jobs).Sum(jobs =>
             Composer.Compose(trailer.Gear, jobs, practices, learned).Minutes);
         return TypedResults.Ok(new PacketPreview(
             packet.Minutes,
@@ -104,8 +105,8 @@ internal static class VisitStart
             [.. packet.Steps.SelectMany(s => s.Cautions).Distinct()],
             [.. packet.Steps.Select(s => s.Torque).OfType<TorqueAsked>().DistinctBy(t => t.What)],
             [.. packet.Openings
-                .SelectMany(o => Openings.Find(o.Code).FollowUps)
-                .Concat(wanted.Jobs.SelectMany(j => JobCatalogue.Find(j.Job)!.FollowUps))
+                .SelectMany(o => catalogue.Openings.Find(o.Code).FollowUps)
+                .Concat(wanted.Jobs.SelectMany(j => catalogue.Find(j.Job)!.FollowUps))
                 .Where(r => r.Wanted(practices))
                 .Select(r => r.Words)
                 .Distinct()],
@@ -117,9 +118,12 @@ internal static class VisitStart
     // Visits that people would really make: nobody repacks each wheel end of a trailer on a day of its own. A job that
     // asks for
     // nothing but what another of the visit does at the same place is done with that one anyway.
-    private static IEnumerable<JobAt[]> Apart(RunningGear gear, IReadOnlyList<JobAt> jobs) => jobs
+    private static IEnumerable<JobAt[]> Apart(
+        JobCatalogue catalogue,
+        RunningGear gear,
+        IReadOnlyList<JobAt> jobs) => jobs
         .Where(j => !jobs.Any(other => other != j
-            && JobCatalogue.Find(other.Job)!.DoneAlong(gear, Place.Of(other.Place)).Skip(1).Contains(j)))
+            && catalogue.Find(other.Job)!.DoneAlong(catalogue, gear, Place.Of(other.Place)).Skip(1).Contains(j)))
         .GroupBy(j => j.Job).Select(g => g.ToArray());
 
     private static async Task<Ok<VisitAnswer>> PutAsync(
@@ -177,7 +181,7 @@ internal static class VisitStart
             OpenedAt = clock.Now,
             OpenedBy = worker.Id,
             Gear = trailer.Gear,
-            Practices = practices,
+            Practices = practices.KeptFor(draft.Jobs.Select(j => j.Job)),
             Jobs = draft.Jobs,
             TakenInFor = draft.Jobs,
             Technicians = draft.Technicians,

@@ -53,6 +53,7 @@ internal static class VisitStates
         string[] Keys(Pace pace) => open && visit.Technicians == 1
             ? [.. (WorkCard.Next(packet, progress, pace)?.Steps ?? []).Select(s => s.Key)]
             : [];
+        JobCatalogue catalogue = JobCatalogue.Of(visit.Practices);
         return new VisitState(
             entries.ConvertAll(e => Answer(e, people)),
             progress.Next?.Key,
@@ -72,7 +73,7 @@ internal static class VisitStates
             await VisitParts.TakenAsync(file, visit.Id),
             open && parts.Count > 0 ? await VisitParts.ShelfDiffersAsync(file, visit.Id) : [],
             await PhotosAsync(file, visit.Id, people),
-            [.. visit.Jobs.Select(j => InWords(j, Closing.IsDone(j, progress, inspection is not null)))],
+            [.. visit.Jobs.Select(j => InWords(catalogue, j, Closing.IsDone(j, progress, inspection is not null)))],
             [.. owed.Where(_ => open).Select(o => new SecondLookAnswer(
                 null,
                 o.What,
@@ -82,7 +83,7 @@ internal static class VisitStates
             .. looks.Select(l => new SecondLookAnswer(
                 l.Id,
                 l.What,
-                SecondLooks.Choices.FirstOrDefault(c => c.Code == l.What).Words ?? l.What,
+                SecondLooks.Choices(catalogue).FirstOrDefault(c => c.Code == l.What).Words ?? l.What,
                 [people[l.PersonId]],
                 l.At))],
             open ? closing.Refusal ?? SecondLooks.WhyNotClosed(owed) : null,
@@ -125,7 +126,9 @@ internal static class VisitStates
         conclusion.Seen,
         conclusion.Judgement,
         conclusion.Signs,
-        [.. conclusion.Jobs.Where(j => !visit.Jobs.Contains(j)).Select(j => InWords(j, false))]);
+        [.. conclusion.Jobs
+            .Where(j => !visit.Jobs.Contains(j))
+            .Select(j => InWords(JobCatalogue.Of(visit.Practices), j, false))]);
 
     private static InspectionAnswer Answer(Inspection inspection, Dictionary<Guid, string> people) => new(
         inspection.Qualification,
@@ -156,8 +159,8 @@ internal static class VisitStates
             .Of(visit.Gear, closing.Done, seen.Work.Select(w => new JobAt(w.Job, w.Place)))
             .Select(c => c.Words)];
 
-    private static JobAnswer InWords(JobAt job, bool done) =>
-        new(job.Job, JobCatalogue.Find(job.Job)?.Name ?? job.Job, job.Place, Place.Of(job.Place).Whereabouts, done);
+    private static JobAnswer InWords(JobCatalogue catalogue, JobAt job, bool done) =>
+        new(job.Job, catalogue.Find(job.Job)?.Name ?? job.Job, job.Place, Place.Of(job.Place).Whereabouts, done);
 
     private static ReadingAnswer Answer(
         Reading reading,

@@ -1,6 +1,7 @@
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
 using SturdyTinker.Core.Approvals;
+using SturdyTinker.Core.Catalogue;
 using SturdyTinker.Core.Composing;
 using SturdyTinker.Core.Findings;
 using SturdyTinker.Core.Gear;
@@ -100,13 +101,14 @@ internal static class HandOverPage
                 await Estimates.BillAsync(file, id));
         HashSet<JobAt> did = [.. done];
         Agreement agreement = await file.AgreementAsync(id);
+        JobCatalogue catalogue = JobCatalogue.Of(of.Practices);
         HandOver sheet = new()
         {
             Trailer = found.trailer.Tag,
             On = of.ClosedAt is { } closed ? DateOnly.FromDateTime(closed.DateTime) : today,
             StillHere = of.ClosedAt is null,
-            Done = JobWords.Of(of.Gear, of.Jobs.Where(did.Contains)),
-            Undone = JobWords.Of(of.Gear, of.Jobs.Where(j => !did.Contains(j))),
+            Done = JobWords.Of(catalogue, of.Gear, of.Jobs.Where(did.Contains)),
+            Undone = JobWords.Of(catalogue, of.Gear, of.Jobs.Where(j => !did.Contains(j))),
             Found = [.. findings
                 .Where(f => f.Judgement.Verdict > Verdict.Sound)
                 .OrderByDescending(f => f.Judgement.Verdict)

@@ -99,7 +99,7 @@ internal static class WearPage
             record.Work,
             record.Usage,
             clock.Today,
-            JobCatalogue.NameOf);
+            record.Catalogue.NameOf);
 
         // Left and right of one axle on one plot.
         IEnumerable<WearPlotAnswer> plots =

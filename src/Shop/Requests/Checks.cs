@@ -1,3 +1,4 @@
+using System.Text.Json.Nodes;
 using SturdyTinker.Core.Measures;
 using SturdyTinker.Core.Parts.Identification;
 
@@ -34,6 +35,35 @@ internal sealed class Checks
                 : Unseen(trimmed) is { } sign ? $"{what} has a sign in it that nobody sees ({sign}): write it anew."
                 : null);
         return trimmed;
+    }
+
+    /// <summary>Notes every text within a value that has a sign in it that nobody sees.</summary>
+    /// <param name="pointer">Where the value is.</param>
+    /// <param name="value">The value.</param>
+    public void Signs(string pointer, JsonNode? value)
+    {
+        switch (value)
+        {
+            case JsonObject fields:
+                foreach ((string name, JsonNode? field) in fields)
+                {
+                    Signs($"{pointer}/{name.Replace("/", "~1", StringComparison.Ordinal)}", field);
+                }
+
+                break;
+            case JsonArray items:
+                for (int i = 0; i < items.Count; i++)
+                {
+                    Signs($"{pointer}/{i}", items[i]);
+                }
+
+                break;
+            case JsonValue text when text.TryGetValue(out string? typed) && Unseen(typed) is { } sign:
+                Add(pointer, $"There is a sign in it that nobody sees ({sign}): write it anew.");
+                break;
+            default:
+                break;
+        }
     }
 
     // Signs that show nothing, or turn round how what follows is shown, are no text: control characters, the overrides

@@ -143,7 +143,7 @@ internal sealed class PlanBoard(NewDay upToDate) : IDisposable
             facts.Settings.Practices,
             owner.Practices,
             trailer.Practices);
-        Fingerprint like = Fingerprint.Of(new { trailer.Gear, practices.Answers });
+        Fingerprint like = Fingerprint.Of(new { trailer.Gear, practices.Answers, Own = practices.Own?.Stamp });
         BoardTrailer read = new(
             trailer.Id,
             trailer.Tag,

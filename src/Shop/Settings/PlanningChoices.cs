@@ -126,7 +126,8 @@ internal static class PlanningChoices
             new OpenHours(),
             PlanCosts.Usual,
             [
-                .. DueRules.All.Select(r => RuleOf(r, r.Code == DueRules.Repack ? settings.Repack : null)),
+                .. JobCatalogue.Of(settings.Practices).DueRules.Select(
+                    r => RuleOf(r, r.Code == DueRules.Repack ? settings.Repack : null)),
                 .. FollowUpRules.OwnersMay.Select(o => CheckOf(FollowUpRules.Find(o.Key)!, o.Value))
             ],
             [.. Use.All.Select(u => new UseAnswer(u.Code, u.Name, u.Factor, u.Reason, u.Source.Words))]);
@@ -197,7 +198,7 @@ internal static class PlanningChoices
         checks.Add("/hours/holidays", edit.Hours.Holidays.Count > MostDays ? $"At most {MostDays} days." : null);
         checks.Add("/costs/callIn", edit.Costs.CallIn is < 0 or > 10_000 ? "Calling in costs 0 to 10,000." : null);
         checks.Add("/costs/ratePerHour", edit.Costs.RatePerHour is < 0 or > 1_000 ? "An hour costs 0 to 1,000." : null);
-        Check(checks, edit.Intervals);
+        Check(checks, await file.CatalogueAsync(), edit.Intervals);
         foreach ((string code, UseFactor factor) in edit.Uses)
         {
             checks.Add(
@@ -256,7 +257,7 @@ internal static class PlanningChoices
         }
 
         checks.Add("/busy", edit.Busy.Count > 60 ? "At most 60 times." : null);
-        Check(checks, edit.Intervals);
+        Check(checks, await file.CatalogueAsync(), edit.Intervals);
         checks.Done();
         customer.Busy = [.. edit.Busy.OrderBy(b => b.From)];
         customer.Intervals = edit.Intervals;
@@ -291,7 +292,7 @@ internal static class PlanningChoices
                 ? "Another trailer has this meter."
                 : null);
         checks.Add("/uses", edit.Uses.Any(u => Use.Find(u) is null) ? "There is no such way of being used." : null);
-        Check(checks, edit.Intervals);
+        Check(checks, await file.CatalogueAsync(), edit.Intervals);
         checks.Done();
         (trailer.Uses, trailer.MeterNumber, trailer.Intervals) = ([.. edit.Uses.Distinct()], number, edit.Intervals);
         trailer.Version++;
@@ -302,11 +303,14 @@ internal static class PlanningChoices
         return TypedResults.Ok(Of(trailer));
     }
 
-    private static void Check(Checks checks, IReadOnlyDictionary<string, IntervalChoice> intervals)
+    private static void Check(
+        Checks checks,
+        JobCatalogue catalogue,
+        IReadOnlyDictionary<string, IntervalChoice> intervals)
     {
         foreach ((string code, IntervalChoice choice) in intervals)
         {
-            DueRule? rule = DueRules.Find(code);
+            DueRule? rule = catalogue.DueRule(code);
             bool check = FollowUpRules.OwnersMay.ContainsKey(code);
             checks.Add($"/intervals/{code}", rule is null && !check ? "There is no such work."
                 : check && choice is { Kept: false } or { Months: not null } or { Miles: not null }

@@ -1,4 +1,5 @@
 using Microsoft.AspNetCore.Http.HttpResults;
+using SturdyTinker.Core.Catalogue;
 using SturdyTinker.Core.People;
 using SturdyTinker.Core.Visits;
 using SturdyTinker.Shop.Requests;
@@ -27,7 +28,7 @@ internal static class SecondLooksPage
     }
 
     private static List<SecondLookChoice> Answer(ShopSettings settings) =>
-        [.. SecondLooks.Choices.Select(c => new SecondLookChoice(
+        [.. SecondLooks.Choices(JobCatalogue.Of(settings.Practices)).Select(c => new SecondLookChoice(
             c.Code,
             c.Words,
             settings.SecondLooks.Contains(c.Code)))];
@@ -35,13 +36,15 @@ internal static class SecondLooksPage
     private static async Task<Ok<List<SecondLookChoice>>> EditAsync(SecondLooksEdit edit, ShopFile file, Worker worker)
     {
         _ = worker;
+        ShopSettings settings = await file.SettingsAsync();
+        IReadOnlyList<(string Code, string Words)> choices =
+            SecondLooks.Choices(JobCatalogue.Of(settings.Practices));
         Checks checks = new();
-        checks.Add("/codes", edit.Codes.All(c => SecondLooks.Choices.Any(known => known.Code == c))
+        checks.Add("/codes", edit.Codes.All(c => choices.Any(known => known.Code == c))
             ? null
             : "Pick them from the list.");
         checks.Done();
-        ShopSettings settings = await file.SettingsAsync();
-        settings.SecondLooks = [.. SecondLooks.Choices.Select(c => c.Code).Where(edit.Codes.Contains)];
+        settings.SecondLooks = [.. choices.Select(c => c.Code).Where(edit.Codes.Contains)];
         await file.SaveChangesAsync();
         return TypedResults.Ok(Answer(settings));
     }

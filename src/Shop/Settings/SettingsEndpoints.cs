@@ -12,6 +12,7 @@ internal static class SettingsEndpoints
         settings.MapParts();
         settings.MapTerms();
         settings.MapSecondLooks();
+        settings.MapOwnJobs();
         settings.MapReminderWords();
         settings.MapBackups();
         settings.MapSafe();

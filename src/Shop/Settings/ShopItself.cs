@@ -144,7 +144,7 @@ internal static class ShopItself
                 : null);
         checks.Done();
 
-        settings.Practices = new PracticeChoices(edit.Practices);
+        settings.Practices = settings.Practices with { Answers = edit.Practices };
         settings.TimeZone = zone;
         settings.Currency = money;
         settings.Version++;

@@ -174,7 +174,7 @@ internal sealed class Demand
 
     private IReadOnlyList<PacketStep> StepsOf(RunningGear gear, IReadOnlyList<JobAt> jobs, PracticeChoices practices)
     {
-        string key = JsonSerializer.Serialize(new { gear, practices.Answers, jobs });
+        string key = JsonSerializer.Serialize(new { gear, practices.Answers, Own = practices.Own?.Stamp, jobs });
         if (composed.Count > MostKept)
         {
             composed.Clear();

@@ -27,6 +27,11 @@ internal sealed class SettingsMapping : IEntityTypeConfiguration<ShopSettings>
     }
 }
 
+internal sealed class OwnVersionMapping : IEntityTypeConfiguration<OwnVersion>
+{
+    public void Configure(EntityTypeBuilder<OwnVersion> builder) => builder.HasKey(v => new { v.Code, v.Version });
+}
+
 internal sealed class PersonMapping : IEntityTypeConfiguration<Person>
 {
     public void Configure(EntityTypeBuilder<Person> builder)

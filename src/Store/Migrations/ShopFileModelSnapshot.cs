@@ -1962,6 +1962,36 @@ namespace SturdyTinker.Store.Migrations
                     b.ToTable("Changes");
                 });
 
+            modelBuilder.Entity("SturdyTinker.Store.OwnVersion", b =>
+                {
+                    b.Property<string>("Code")
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("Version")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("At")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<byte[]>("File")
+                        .IsRequired()
+                        .HasColumnType("BLOB");
+
+                    b.Property<string>("Name")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<Guid>("PersonId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<bool>("Retired")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Code", "Version");
+
+                    b.ToTable("OwnVersions");
+                });
+
             modelBuilder.Entity("SturdyTinker.Store.ShopDay", b =>
                 {
                     b.Property<DateOnly>("Day")

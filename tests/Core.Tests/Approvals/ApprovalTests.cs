@@ -81,7 +81,7 @@ public sealed class ApprovalTests
                     Remedies.For(look.PutRightBy, seen.Gear, Place.Of(look.Place), seen.Practices);
                 bool can = remedies.Any(r => !Composer.Refusals(
                     seen.Gear,
-                    Remedies.InPair(look.Subject, r, seen.Gear),
+                    Remedies.InPair(look.Subject, r, seen.Gear, seen.Practices),
                     seen.Practices).Any());
                 Assert.Equal(can, lines.Any(l => l.Why.Contains(look.AtPlace, StringComparison.Ordinal)
                     && l.Verdict >= look.Judgement.Verdict));

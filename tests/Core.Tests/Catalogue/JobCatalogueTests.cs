@@ -13,9 +13,9 @@ namespace SturdyTinker.Core.Tests.Catalogue;
 public class JobCatalogueTests
 {
     private static IEnumerable<Step> EveryStep =>
-        Openings.All
+        Openings.Ours.All
             .SelectMany(o => o.Open.Concat(o.Close))
-            .Concat(JobCatalogue.All.SelectMany(j => j.Work.Select(w => w.Step)));
+            .Concat(JobCatalogue.Ours.All.SelectMany(j => j.Work.Select(w => w.Step)));
 
     private static IEnumerable<RunningGear> EveryGear =>
         from axles in new[] { 1, 2, 3 }
@@ -46,14 +46,16 @@ public class JobCatalogueTests
     [Fact]
     public void Openings_need_only_what_stands_before_them_and_lies_less_deep()
     {
-        for (int i = 0; i < Openings.All.Count; i++)
+        for (int i = 0; i < Openings.Ours.All.Count; i++)
         {
-            Opening opening = Openings.All[i];
+            Opening opening = Openings.Ours.All[i];
             Assert.All(opening.Needs, need =>
             {
-                int at = Openings.All.ToList().FindIndex(o => o.Code == need);
+                int at = Openings.Ours.All.ToList().FindIndex(o => o.Code == need);
                 Assert.InRange(at, 0, i - 1);
-                Assert.True(Openings.All[at].Depth < opening.Depth, $"{opening.Code} needs {need} but lies no deeper.");
+                Assert.True(
+                    Openings.Ours.All[at].Depth < opening.Depth,
+                    $"{opening.Code} needs {need} but lies no deeper.");
             });
         }
     }
@@ -63,17 +65,17 @@ public class JobCatalogueTests
     {
         foreach (RunningGear gear in EveryGear)
         {
-            foreach (OpeningAt wanted in Openings.All
-                .SelectMany(o => Openings.Reach(gear, o.Code, Place.Trailer))
+            foreach (OpeningAt wanted in Openings.Ours.All
+                .SelectMany(o => Openings.Ours.Reach(gear, o.Code, Place.Trailer))
                 .Distinct())
             {
-                List<OpeningAt> closure = [.. Openings.Closure(gear, [wanted, wanted])];
+                List<OpeningAt> closure = [.. Openings.Ours.Closure(gear, [wanted, wanted])];
                 Assert.Equal(wanted, closure[^1]);
                 Assert.Equal(closure.Distinct(), closure);
                 Assert.All(
                     closure,
                     o => Assert.All(
-                        Openings.NeedsOf(gear, o),
+                        Openings.Ours.NeedsOf(gear, o),
                         n => Assert.InRange(closure.IndexOf(n), 0, closure.IndexOf(o) - 1)));
             }
         }
@@ -85,15 +87,15 @@ public class JobCatalogueTests
     {
         foreach (RunningGear gear in EveryGear)
         {
-            foreach ((Job job, IReadOnlyList<Place> places) in JobCatalogue.For(gear))
+            foreach ((Job job, IReadOnlyList<Place> places) in JobCatalogue.Ours.For(gear))
             {
                 Assert.All(places, place => Assert.All(job.Work, work => Assert.All(work.Where(gear, place), at =>
                 {
                     Assert.True(Places.Has(gear, at), $"{job.Code} works at {at}, which {gear.Words} lacks.");
+                    int reached = Openings.Ours.Reach(gear, work.Opening, at).Count;
                     Assert.True(
-                        Openings.Reach(gear, work.Opening, at).Count == 1,
-                        $"{job.Code}/{work.Step.Code} at {at} reaches {Openings.Reach(gear, work.Opening, at).Count} × "
-                            + $"{work.Opening}.");
+                        reached == 1,
+                        $"{job.Code}/{work.Step.Code} at {at} reaches {reached} × {work.Opening}.");
                 })));
             }
         }
@@ -102,16 +104,16 @@ public class JobCatalogueTests
     [Fact]
     public void Every_job_can_be_had_by_some_gear_and_says_what_the_others_lack()
     {
-        HashSet<string> had = [.. EveryGear.SelectMany(g => JobCatalogue.For(g).Select(j => j.Job.Code))];
-        Assert.Equal(JobCatalogue.All.Select(j => j.Code).Order(), had.Order());
-        Assert.Equal(JobCatalogue.All.Count, JobCatalogue.All.Select(j => j.Code).Distinct().Count());
+        HashSet<string> had = [.. EveryGear.SelectMany(g => JobCatalogue.Ours.For(g).Select(j => j.Job.Code))];
+        Assert.Equal(JobCatalogue.Ours.All.Select(j => j.Code).Order(), had.Order());
+        Assert.Equal(JobCatalogue.Ours.All.Count, JobCatalogue.Ours.All.Select(j => j.Code).Distinct().Count());
         Assert.All(
-            JobCatalogue.All,
-            j => Assert.All(j.NotWith.Concat(j.CountsAs), code => Assert.NotNull(JobCatalogue.Find(code))));
+            JobCatalogue.Ours.All,
+            j => Assert.All(j.NotWith.Concat(j.CountsAs), code => Assert.NotNull(JobCatalogue.Ours.Find(code))));
         Assert.All(
-            JobCatalogue.All.SelectMany(j => j.Settles),
+            JobCatalogue.Ours.All.SelectMany(j => j.Settles),
             code => Assert.Contains(FollowUpRules.All, r => r.Code == code));
-        Assert.All(Rulebook.All.SelectMany(r => r.Jobs), code => Assert.NotNull(JobCatalogue.Find(code)));
+        Assert.All(Rulebook.All.SelectMany(r => r.Jobs), code => Assert.NotNull(JobCatalogue.Ours.Find(code)));
     }
 
     [Fact]
@@ -135,14 +137,14 @@ public class JobCatalogueTests
     public void Step_codes_are_unique_within_their_opening_and_group_of_work()
     {
         Assert.All(
-            Openings.All,
+            Openings.Ours.All,
             o => Assert.Equal(
                 o.Open.Count + o.Close.Count,
                 o.Open.Concat(o.Close).Select(s => s.Code).Distinct().Count()));
 
         // The same group and code are the same step, whichever job asks for it.
         Assert.All(
-            JobCatalogue.All.SelectMany(j => j.Work).GroupBy(w => (w.Group, w.Step.Code)),
+            JobCatalogue.Ours.All.SelectMany(j => j.Work).GroupBy(w => (w.Group, w.Step.Code)),
             same => Assert.Single(same.Select(w => (w.Opening, w.Step.Title, w.Step.Minutes, w.Step.Late)).Distinct()));
     }
 
@@ -164,7 +166,7 @@ public class JobCatalogueTests
                     [question.Code] = answer.Code
                 });
                 Assert.True(
-                    gears.Any(g => JobCatalogue.For(g).Any(j => Differs(
+                    gears.Any(g => JobCatalogue.Ours.For(g).Any(j => Differs(
                         g,
                         new JobAt(j.Job.Code, j.Places[0].Code),
                         other))),
@@ -190,8 +192,8 @@ public class JobCatalogueTests
 
         static IEnumerable<string> Owed(Packet packet, JobAt job, PracticeChoices practices) =>
             packet.Openings
-                .SelectMany(o => Openings.Find(o.Code).FollowUps)
-                .Concat(JobCatalogue.Find(job.Job)!.FollowUps)
+                .SelectMany(o => Openings.Ours.Find(o.Code).FollowUps)
+                .Concat(JobCatalogue.Ours.Find(job.Job)!.FollowUps)
                 .Where(r => r.Wanted(practices))
                 .Select(r => r.Code)
                 .Distinct();
@@ -200,7 +202,7 @@ public class JobCatalogueTests
     [Fact]
     public void Exactly_one_lock_goes_on_whatever_keeps_the_nut()
     {
-        Opening hub = Openings.Find("hub-off");
+        Opening hub = Openings.Ours.Find("hub-off");
         foreach (StepContext context in EveryGear.SelectMany(
             g => EveryPractice.Select(s => new StepContext(g, s))).DistinctBy(c =>
             (c.Gear.NutRetention, c.Practices.For(PracticeQuestions.CotterPin),
@@ -235,17 +237,17 @@ public class JobCatalogueTests
         double open,
         double close)
     {
-        Opening opening = Openings.Find(code);
+        Opening opening = Openings.Ours.Find(code);
         IReadOnlyList<(Job, Place)>[] jobs =
         [
             [],
-            [(JobCatalogue.Find("sealed-hub")!, Place.WheelEnd(1, Side.Left))],
-            [(JobCatalogue.Find("disc-conversion")!, Place.Of("axle-1"))],
-            [(JobCatalogue.Find("u-bolts")!, Place.Of("axle-1-left-u-bolts"))]
+            [(JobCatalogue.Ours.Find("sealed-hub")!, Place.WheelEnd(1, Side.Left))],
+            [(JobCatalogue.Ours.Find("disc-conversion")!, Place.Of("axle-1"))],
+            [(JobCatalogue.Ours.Find("u-bolts")!, Place.Of("axle-1-left-u-bolts"))]
         ];
         foreach (RunningGear gear in EveryGear)
         {
-            foreach (OpeningAt at in Openings
+            foreach (OpeningAt at in Openings.Ours
                 .Reach(gear, code, Place.Of("axle-1-left"))
                 .Where(o => o.Opening == opening))
             {
@@ -295,17 +297,17 @@ public class JobCatalogueTests
     {
         StepContext context = new(Gears.Tandem, PracticeChoices.Defaults);
         Assert.Equal(["cotter pin"], Taken("hub-off"));
-        PartNeed seal = Assert.Single(Openings
+        PartNeed seal = Assert.Single(Openings.Ours
             .Find("hub-open").Close
             .Where(s => s.Wanted(context))
             .SelectMany(s => s.Parts(context)));
         Assert.Equal(["grease seal 2.125 × 3.376", "grease seal 2.250 × 3.376"], seal.OneOf);
         Assert.Empty(
-            Openings.Find("hub-open").Close.Where(s => s.Wanted(context)).SelectMany(
+            Openings.Ours.Find("hub-open").Close.Where(s => s.Wanted(context)).SelectMany(
                 s => s.Parts(context with { Gear = Gears.Single })).Single().OneOf);
 
         IEnumerable<string> Taken(string opening) =>
-            Openings
+            Openings.Ours
                 .Find(opening).Close
                 .Where(s => s.Wanted(context))
                 .SelectMany(s => s.Parts(context))

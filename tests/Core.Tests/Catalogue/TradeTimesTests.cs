@@ -20,14 +20,14 @@ public class TradeTimesTests
             PracticeChoices.Defaults);
 
     private static Packet Everywhere(RunningGear gear, params string[] codes) => Composer.Compose(
-        gear, [.. JobCatalogue
+        gear, [.. JobCatalogue.Ours
             .For(gear)
             .Where(j => codes.Contains(j.Job.Code))
             .SelectMany(j => j.Places.Select(p => new JobAt(j.Job.Code, p.Code)))], PracticeChoices.Defaults);
 
     // What reaching an opening costs, and nothing else.
     private static decimal Opened(RunningGear gear, params (string Code, string Place)[] openings) =>
-        Openings.Closure(gear, openings.SelectMany(o => Openings.Reach(gear, o.Code, Place.Of(o.Place))))
+        Openings.Ours.Closure(gear, openings.SelectMany(o => Openings.Ours.Reach(gear, o.Code, Place.Of(o.Place))))
             .Sum(o => o.Opening.Open
                 .Concat(o.Opening.Close)
                 .Where(s => s.Wanted(new StepContext(gear, PracticeChoices.Defaults) { Place = o.Place }))
@@ -133,7 +133,7 @@ public class TradeTimesTests
             (SuspensionBolts.BoltsOnASide(torsion), SuspensionBolts.BushingsOnASide(torsion),
                 SuspensionBolts.LinkPairsOnASide(torsion)));
         Assert.DoesNotContain(
-            JobCatalogue.For(torsion),
+            JobCatalogue.Ours.For(torsion),
             j =>
                 j.Job.Code is "bushings-and-bolts" or "spring" or "equalizer" or "u-bolts" or "hanger"
                 or "shackle-links");

@@ -25,7 +25,7 @@ public sealed class ComplaintTests
             foreach (ComplaintCause cause in complaint.Causes)
             {
                 Assert.True(cause.Rule is null || Rulebook.Find(cause.Rule) is not null, cause.Rule);
-                Assert.All(cause.Jobs, j => Assert.NotNull(JobCatalogue.Find(j)));
+                Assert.All(cause.Jobs, j => Assert.NotNull(JobCatalogue.Ours.Find(j)));
                 Assert.All(cause.Shows, s => Assert.Contains(complaint.Looks, l => l.Code == s));
             }
 

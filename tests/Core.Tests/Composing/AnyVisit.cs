@@ -3,6 +3,7 @@ using SturdyTinker.Core.Catalogue;
 using SturdyTinker.Core.Composing;
 using SturdyTinker.Core.Gear;
 using SturdyTinker.Core.Practices;
+using SturdyTinker.Core.Tests.Own;
 
 namespace SturdyTinker.Core.Tests.Composing;
 
@@ -37,18 +38,26 @@ public sealed record AnyVisit(RunningGear Gear, JobAt[] Jobs, PracticeChoices Pr
                 : SpindleKind.Welded,
         };
 
+    /// <summary>Any answers to the questions; every third shop has described work of its own.</summary>
     public static Gen<PracticeChoices> AnyPractices { get; } =
-        Gen.Int[0, 5].Array[PracticeQuestions.All.Count].Select(picks => PracticeChoices.Defaults.With(
-            PracticeQuestions.All
-                .Select((q, i) => (q.Code, q.Answers[picks[i] % q.Answers.Length].Code))
-                .ToDictionary(a => a.Item1, a => a.Item2)));
+        from picks in Gen.Int[0, 5].Array[PracticeQuestions.All.Count]
+        from own in Gen.Int[0, 2]
+        select PracticeChoices.Defaults.With(PracticeQuestions.All
+            .Select((q, i) => (q.Code, q.Answers[picks[i] % q.Answers.Length].Code))
+            .ToDictionary(a => a.Item1, a => a.Item2)) with
+        {
+            Own = own == 0 ? OwnSamples.InOurMinutes : null
+        };
+
+    /// <summary>The catalogue it goes by.</summary>
+    public JobCatalogue Catalogue => JobCatalogue.Of(Practices);
 
     /// <summary>
     /// Every job that can stand together on a gear, picked by the numbers; what contradicts an earlier one is left out.
     /// </summary>
     public static JobAt[] Pick(RunningGear gear, PracticeChoices practices, IEnumerable<int> picks)
     {
-        List<JobAt> all = [.. JobCatalogue
+        List<JobAt> all = [.. JobCatalogue.Of(practices)
             .For(gear)
             .SelectMany(j => j.Places.Select(p => new JobAt(j.Job.Code, p.Code)))];
         List<JobAt> jobs = [];

@@ -14,12 +14,12 @@ public class ComposerTests
 
     [Fact]
     public void Nothing_is_opened_twice_everything_is_closed_and_no_step_runs_on_what_is_shut() =>
-        AnyVisit.Any().Sample(visit => Walk(visit.Compose()), iter: Cases);
+        AnyVisit.Any().Sample(visit => Walk(visit.Compose(), visit.Catalogue), iter: Cases);
 
     /// <summary>
     /// An account of its own, from the catalogue alone: it knows neither the composer nor how progress is told.
     /// </summary>
-    private static void Walk(Packet packet)
+    private static void Walk(Packet packet, JobCatalogue catalogue)
     {
         Assert.Equal(packet.Steps.Count, packet.Steps.Select(s => s.Key).Distinct().Count());
         Assert.Equal(packet.Openings.Count, packet.Openings.Select(o => (o.Code, o.Place)).Distinct().Count());
@@ -33,7 +33,7 @@ public class ComposerTests
         {
             PacketOpening its = openings[step.In];
             bool loosened = step.Part == StepPart.Open
-                && Openings.Find(its.Code).Open.Any(s => s.Before is not null
+                && catalogue.Openings.Find(its.Code).Open.Any(s => s.Before is not null
                     && step.Key.EndsWith("/" + s.Code, StringComparison.Ordinal));
             if (!step.WeightDown && !loosened)
             {
@@ -77,15 +77,15 @@ public class ComposerTests
                 // The union by hand: every opening that any job's work reaches, with all it needs, and every step of
                 // work once.
                 List<(Job Job, Place Place)> jobs = [.. visit.Jobs.Select(
-                    j => (JobCatalogue.Find(j.Job)!, Place.Of(j.Place)))];
+                    j => (visit.Catalogue.Find(j.Job)!, Place.Of(j.Place)))];
                 StepContext At(Place place) => new(visit.Gear, visit.Practices) { Place = place, Jobs = jobs };
                 var work = jobs.SelectMany(j =>
                     j.Job.Work.SelectMany(w =>
                         w.Where(visit.Gear, j.Place).Select(p => (w.Group, w.Step, w.Opening, Place: p))))
                     .Where(w => w.Step.Wanted(At(w.Place))).DistinctBy(w => (w.Group, w.Step.Code, w.Place)).ToList();
-                decimal opened = Openings.Closure(
+                decimal opened = visit.Catalogue.Openings.Closure(
                     visit.Gear,
-                    work.SelectMany(w => Openings.Reach(visit.Gear, w.Opening, w.Place)))
+                    work.SelectMany(w => visit.Catalogue.Openings.Reach(visit.Gear, w.Opening, w.Place)))
                     .Sum(o => o.Opening.Open
                         .Concat(o.Opening.Close)
                         .Where(s => s.Wanted(At(o.Place)))
@@ -404,7 +404,7 @@ public class ComposerTests
         Assert.Equal((decimal?)minutes, LearnedMinutes.Of(seconds)?.Minutes);
 
     private static JobAt[] Jobs(RunningGear gear, string code) =>
-        [.. JobCatalogue.For(gear).Single(j => j.Job.Code == code).Places.Select(p => new JobAt(code, p.Code))];
+        [.. JobCatalogue.Ours.For(gear).Single(j => j.Job.Code == code).Places.Select(p => new JobAt(code, p.Code))];
 
     private static Packet Everywhere(RunningGear gear, params string[] codes) =>
         Composer.Compose(gear, [.. codes.SelectMany(c => Jobs(gear, c))], PracticeChoices.Defaults);

@@ -80,7 +80,7 @@ public class GoldenPackets
         foreach ((string name, RunningGear gear) in Six)
         {
             text.Append(CultureInfo.InvariantCulture, $"# {name}\n\n");
-            foreach ((Job job, IReadOnlyList<Place> places) in JobCatalogue.For(gear))
+            foreach ((Job job, IReadOnlyList<Place> places) in JobCatalogue.Ours.For(gear))
             {
                 Packet packet = Composer.Compose(gear, [new JobAt(job.Code, places[0].Code)], PracticeChoices.Defaults);
                 string steps = string.Concat(packet.Steps.Select(Line));

@@ -130,7 +130,7 @@ public class PacketPointsTests
             "brake-assembly@axle-1-right-brake").Minutes);
         Assert.Superset(
             new HashSet<JobAt> { new("bearing-repack", "axle-1-left"), new("bearing-repack", "axle-1-right") },
-            JobCatalogue.Find("axle")!.DoneAlong(Gears.Tandem, Place.Of("axle-1")).ToHashSet());
+            JobCatalogue.Ours.Find("axle")!.DoneAlong(JobCatalogue.Ours, Gears.Tandem, Place.Of("axle-1")).ToHashSet());
     }
 
     [Fact]
@@ -146,13 +146,13 @@ public class PacketPointsTests
             s => s.Title.Contains("centre bolt", StringComparison.OrdinalIgnoreCase)
                 || s.Title.Contains("U-bolt", StringComparison.Ordinal));
         string owed = Assert.Single(
-            JobCatalogue.Find("axle")!.FollowUps
-                .Concat(packet.Openings.SelectMany(o => Openings.Find(o.Code).FollowUps))
+            JobCatalogue.Ours.Find("axle")!.FollowUps
+                .Concat(packet.Openings.SelectMany(o => Openings.Ours.Find(o.Code).FollowUps))
                 .Where(f => f.Wanted(PracticeChoices.Defaults))
                 .Select(f => f.Code)
                 .Distinct(),
             c => c.Contains("suspension", StringComparison.Ordinal));
-        Assert.Contains(JobCatalogue.For(Torsion), j => j.Job.Settles.Contains(owed));
+        Assert.Contains(JobCatalogue.Ours.For(Torsion), j => j.Job.Settles.Contains(owed));
     }
 
     [Fact]
@@ -198,7 +198,7 @@ public class PacketPointsTests
             Gears.Tandem with { Brake = BrakeKind.None, BrakeSize = null }
         })
         {
-            foreach ((Job job, IReadOnlyList<Place> places) in JobCatalogue.For(gear))
+            foreach ((Job job, IReadOnlyList<Place> places) in JobCatalogue.Ours.For(gear))
             {
                 Packet packet = Composer.Compose(gear, [new JobAt(job.Code, places[0].Code)], PracticeChoices.Defaults);
                 Assert.DoesNotContain(
@@ -224,8 +224,8 @@ public class PacketPointsTests
             Lubrication = Lubrication.SealedHub,
             NutRetention = NutRetention.OnePieceNut
         };
-        Assert.Contains(JobCatalogue.For(sealedHubs), j => j.Job.Code == "hub-look");
-        Assert.DoesNotContain(JobCatalogue.For(sealedHubs), j => j.Job.Code == "bearing-repack");
+        Assert.Contains(JobCatalogue.Ours.For(sealedHubs), j => j.Job.Code == "hub-look");
+        Assert.DoesNotContain(JobCatalogue.Ours.For(sealedHubs), j => j.Job.Code == "bearing-repack");
         Assert.Contains(Core.Intervals.DueRules.All, r => r.Code == "hub-look");
     }
 
@@ -337,7 +337,7 @@ public class PacketPointsTests
             Gears.Tandem with { Brake = BrakeKind.HydraulicDrum, Lubrication = Lubrication.OilBath }
         })
         {
-            JobAt[] all = [.. JobCatalogue.For(gear).SelectMany(j => j.Places.Where(p => p.Side != Side.Right
+            JobAt[] all = [.. JobCatalogue.Ours.For(gear).SelectMany(j => j.Places.Where(p => p.Side != Side.Right
                 && p.Axle < 3).Select(p => new JobAt(j.Job.Code, p.Code)))];
             Dictionary<JobAt, Dictionary<(string, string), decimal>> own = all.ToDictionary(
                 j => j,

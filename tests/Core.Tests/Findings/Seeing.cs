@@ -84,10 +84,10 @@ internal sealed class Seeing(RunningGear? gear = null)
     }
 
     internal static Renewal Renewed(string job, string place) =>
-        new(job, place, Visit, Start.AddDays(1)) { Words = JobCatalogue.NameOf(job) };
+        new(job, place, Visit, Start.AddDays(1)) { Words = JobCatalogue.Ours.NameOf(job) };
 
     internal TrailerObservations Seen(IReadOnlyCollection<Finding> findings, IReadOnlyList<Conclusion> together) =>
-        new(Context.Gear, findings, Readings) { Conclusions = together, NameOfJob = JobCatalogue.NameOf };
+        new(Context.Gear, findings, Readings) { Conclusions = together, NameOfJob = JobCatalogue.Ours.NameOf };
 
     internal VisitObservations Looks => new(Context, Findings, Readings, Earlier, Jobs, Remedies.In(Context));
 

@@ -1,4 +1,5 @@
 using CsCheck;
+using SturdyTinker.Core.Catalogue;
 using SturdyTinker.Core.Composing;
 using SturdyTinker.Core.Findings;
 using SturdyTinker.Core.Gear;
@@ -145,15 +146,15 @@ public sealed class HandOverTests
     {
         Guid odd = Guid.NewGuid(), ines = Guid.NewGuid();
         List<StepEntry> all = [.. Packet.Steps.Select((_, i) => Entry(i, null, odd))];
-        Assert.Empty(SecondLooks.Owed(Packet, all, [], []));
-        SecondLookOwed owed = Assert.Single(SecondLooks.Owed(Packet, all, [SecondLooks.Wheels], []));
+        Assert.Empty(SecondLooks.Owed(JobCatalogue.Ours, Packet, all, [], []));
+        SecondLookOwed owed = Assert.Single(SecondLooks.Owed(JobCatalogue.Ours, Packet, all, [SecondLooks.Wheels], []));
         Assert.Equal([odd], owed.DoneBy);
         SecondLook look = new() { What = SecondLooks.Wheels, At = Start.AddDays(1), PersonId = ines };
-        Assert.Empty(SecondLooks.Owed(Packet, all, [SecondLooks.Wheels], [look]));
+        Assert.Empty(SecondLooks.Owed(JobCatalogue.Ours, Packet, all, [SecondLooks.Wheels], [look]));
         SecondLook early = new() { What = SecondLooks.Wheels, At = Start.AddMinutes(-1), PersonId = ines };
-        Assert.Single(SecondLooks.Owed(Packet, all, [SecondLooks.Wheels], [early]));
+        Assert.Single(SecondLooks.Owed(JobCatalogue.Ours, Packet, all, [SecondLooks.Wheels], [early]));
 
         // What was not done is not looked at.
-        Assert.Empty(SecondLooks.Owed(Packet, [], [SecondLooks.Wheels, "bearing-repack"], []));
+        Assert.Empty(SecondLooks.Owed(JobCatalogue.Ours, Packet, [], [SecondLooks.Wheels, "bearing-repack"], []));
     }
 }

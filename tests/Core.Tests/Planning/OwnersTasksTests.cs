@@ -56,7 +56,7 @@ public sealed class OwnersTasksTests
                 .Where(r => !r.Legal)
                 .Select(r => r.Job(of, PracticeChoices.Defaults))
                 .OfType<string>()
-                .Select(JobCatalogue.Find)
+                .Select(JobCatalogue.Ours.Find)
                 .OfType<Job>()
                 .SelectMany(job => Places.Of(of).Where(p => job.GoesAt(of, p)).Select(p => new WorkDone
                 {

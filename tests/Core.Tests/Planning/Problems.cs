@@ -59,7 +59,9 @@ internal static class Problems
         Random random = new(number);
         int[] ratings = [2_000, 3_500, 5_200, 6_000, 7_000];
         RunningGear gear = GearDefaults.For(1 + random.Next(3), ratings[random.Next(ratings.Length)]);
-        JobAt[] all = [.. JobCatalogue.For(gear).SelectMany(j => j.Places.Select(p => new JobAt(j.Job.Code, p.Code)))];
+        JobAt[] all = [.. JobCatalogue.Ours
+            .For(gear)
+            .SelectMany(j => j.Places.Select(p => new JobAt(j.Job.Code, p.Code)))];
         random.Shuffle(all);
         List<JobAt> jobs = [.. all.Take(4 + random.Next(9))];
         List<Task> tasks = [];

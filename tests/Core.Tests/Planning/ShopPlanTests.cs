@@ -20,7 +20,7 @@ public sealed class ShopPlanTests
             $"{job}@{places[0]}",
             job,
             places,
-            JobCatalogue.Find(job)!.Name,
+            JobCatalogue.Ours.Find(job)!.Name,
             job,
             "",
             on,

@@ -50,7 +50,7 @@ public class WearHistoryTests
 
     private WearLine Line(string kind = "lining", string place = Brake) =>
         Assert.Single(
-            WearHistory.Of(Context, readings, work, Usage, Today, JobCatalogue.NameOf),
+            WearHistory.Of(Context, readings, work, Usage, Today, JobCatalogue.Ours.NameOf),
             l => l.Kind == kind && l.Place == place);
 
     [Fact]
@@ -225,7 +225,7 @@ public class WearHistoryTests
             [],
             Usage,
             Today,
-            JobCatalogue.NameOf));
+            JobCatalogue.Ours.NameOf));
 
     [Fact]
     public void The_crossing_falls_due_with_the_job_that_puts_it_right()
@@ -276,6 +276,6 @@ public class WearHistoryTests
             [],
             Usage,
             Today,
-            JobCatalogue.NameOf)[0].Crossing!.Likely < Line().Crossing!.Likely);
+            JobCatalogue.Ours.NameOf)[0].Crossing!.Likely < Line().Crossing!.Likely);
     }
 }

@@ -62,6 +62,11 @@ const PAGES = [
     "Limits",
     "linings, drums, rotors, play, torque, temperature, tread, what a figure is judged by",
   ],
+  [
+    "/settings/jobs",
+    "Jobs of our own",
+    "describe a job, openings, steps, minutes, torque, cautions, do it otherwise, share",
+  ],
   ["/settings/parts", "Parts and prices", "parts of our own, codes, measures, stamps"],
   ["/settings/reminders", "Words of reminders", "mail to customers, subject, text"],
   ["/settings/backups", "The safe", "backups, restore, copy, nights, disk, mail that waits, version"],

@@ -9,6 +9,28 @@ export const settings: RouteObject[] = [
   { path: "settings/own", element: screen(() => import("./people/OwnPage")) },
   { path: "settings/parts", element: screen(() => import("./PartsPage")) },
   { path: "settings/planning", element: screen(planning) },
+  { path: "settings/jobs", element: screen(() => import("./jobs/JobsPage")) },
+  {
+    path: "settings/jobs/:code",
+    element: screen(
+      () => import("./jobs/JobPage"),
+      ({ code = "new" }) => ({ code }),
+    ),
+  },
+  {
+    path: "settings/refine/:job",
+    element: screen(
+      () => import("./jobs/JobPage"),
+      ({ job = "" }) => ({ code: "new", refines: job }),
+    ),
+  },
+  {
+    path: "settings/openings/:code",
+    element: screen(
+      () => import("./jobs/OpeningPage"),
+      ({ code = "new" }) => ({ code }),
+    ),
+  },
   { path: "settings/reminders", element: screen(() => import("./ReminderWordsPage")) },
   { path: "settings/backups", element: screen(() => import("./BackupsPage")) },
   { path: "settings/writes", element: screen(() => import("./WritesPage")) },
