@@ -93,6 +93,20 @@ public sealed class HandOverTests : IDisposable
         Assert.Equal(1, await shop.LookAsync(f => f.FollowUps.CountAsync(x => x.DoneBy == Person.Outsider)));
         Assert.Equal(1, await shop.LookAsync(f => f.MeterEntries.CountAsync()));
 
+        // A slip is taken back the same day, with its miles; a late copy of the word leaves none.
+        string slip = $"{said}?task={Uri.EscapeDataString(torque.Id)}";
+        for (int i = 0; i < 2; i++)
+        {
+            OwnersPage back = await ShopServer.ReadAsync<OwnersPage>(await owner.DeleteAsync(slip));
+            Assert.Contains(back.Yours, y => y.Id == torque.Id);
+            Assert.Contains(
+                (await ShopServer.ReadAsync<OwnersPage>(
+                    await owner.PutAsJsonAsync(said, new OwnersWord(torque.Id, "1200")))).Yours,
+                y => y.Id == torque.Id);
+        }
+
+        Assert.Equal(0, await shop.LookAsync(f => f.MeterEntries.CountAsync()));
+
         // Something that comes again and again moves on from today, and answers no verdict.
         OwnersTask again = before.Yours.First(y => !y.Id.StartsWith("owed", StringComparison.Ordinal));
         shop.Time.Ahead += TimeSpan.FromDays(20);
@@ -102,6 +116,15 @@ public sealed class HandOverTests : IDisposable
         Assert.Contains(
             moved.HandOver!.Plain,
             w => w.StartsWith("Found, and still to be done: Cracked", StringComparison.Ordinal));
+        string greased = $"{page}/done/{ShopServer.NewId()}";
+        int rows = await shop.LookAsync(f => f.WorkDone.CountAsync());
+        await ShopServer.ReadAsync<OwnersPage>(await owner.PutAsJsonAsync(greased, new OwnersWord(again.Id)));
+        Assert.True(await shop.LookAsync(f => f.WorkDone.CountAsync()) > rows);
+        string ungreased = $"{greased}?task={Uri.EscapeDataString(again.Id)}";
+        await ShopServer.ReadAsync<OwnersPage>(await owner.DeleteAsync(ungreased));
+        Assert.Equal(rows, await shop.LookAsync(f => f.WorkDone.CountAsync()));
+        await ShopServer.ReadAsync<OwnersPage>(
+            await owner.PutAsJsonAsync($"{page}/done/{ShopServer.NewId()}", new OwnersWord(again.Id)));
         string calendar = await owner.GetStringAsync($"{page}/calendar.ics");
         Assert.Equal(
             moved.Yours.Count,

@@ -11,6 +11,7 @@ namespace SturdyTinker.Core.Notices;
 /// <param name="Why">Why it is due.</param>
 /// <param name="HowLong">How long it takes.</param>
 /// <param name="HowMuch">About how much it costs.</param>
+/// <param name="Between">What the owner does until then.</param>
 public sealed record ReminderFacts(
     string Customer,
     string Shop,
@@ -19,7 +20,8 @@ public sealed record ReminderFacts(
     string What,
     string Why,
     string HowLong,
-    string HowMuch)
+    string HowMuch,
+    string Between)
 {
     internal IReadOnlyDictionary<string, string> ByName => new Dictionary<string, string>
     {
@@ -31,6 +33,7 @@ public sealed record ReminderFacts(
         ["why"] = Why,
         ["how long"] = HowLong,
         ["how much"] = HowMuch,
+        ["between"] = Between,
     };
 }
 
@@ -55,6 +58,8 @@ public sealed partial record ReminderWords(string Subject, string Body)
         How long it takes: [how long].
         About how much: [how much]. What is found on the way is told before it is done.
 
+        What is yours until then: [between].
+
         If that day does not suit, a word from you is enough.
 
         [shop]
@@ -63,7 +68,7 @@ public sealed partial record ReminderWords(string Subject, string Body)
     /// <summary>The places that can be filled in.</summary>
     public static IReadOnlyList<string> Places { get; } =
     [
-        .. new ReminderFacts("", "", "", "", "", "", "", "").ByName.Keys
+        .. new ReminderFacts("", "", "", "", "", "", "", "", "").ByName.Keys
     ];
 
     /// <summary>What is wrong with these words, as a sentence; null when nothing is.</summary>

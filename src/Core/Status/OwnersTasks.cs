@@ -33,6 +33,21 @@ public static class OwnersTasks
             .Select(u => new OwnersTask(u.Id, InWords(u), u.On, Why(u), u.On < today))];
 
     /// <summary>
+    /// The owner's until a day in one line, as a letter has it: "Suspension bolts greased by June 3; …". Says so where
+    /// there is nothing.
+    /// </summary>
+    /// <param name="status">How the trailer stands.</param>
+    /// <param name="today">The day.</param>
+    /// <param name="until">The last day told.</param>
+    public static string InOneLine(TrailerStatus status, DateOnly today, DateOnly until)
+    {
+        string[] told = [.. Of(status, today).Where(t => t.On <= until).Take(Told).Select(t => t.Overdue
+            ? $"{t.What}, was due {t.On:MMMM d}"
+            : $"{t.What} by {t.On:MMMM d}")];
+        return told.Length == 0 ? "nothing" : string.Join("; ", told);
+    }
+
+    /// <summary>
     /// The shop's, soonest first: what comes again, wears out or is to be looked at; what was found stands for itself.
     /// </summary>
     /// <param name="status">How the trailer stands.</param>

@@ -171,7 +171,8 @@ public sealed record VisitState(
 
 /// <summary>
 /// A visit, whole: what seldom changes while it is worked, and how far it has come. What earlier visits of this trailer
-/// say of a step stands in <c>SeenBefore</c>, why one is never folded away in <c>Critical</c>, by the step's key.
+/// say of a step stands in <c>SeenBefore</c>, why one is never folded away in <c>Critical</c>, by the step's key; which
+/// sockets fitted so far in <c>Sockets</c>, by what they are for.
 /// </summary>
 public sealed record VisitAnswer(
     Guid Id,
@@ -195,6 +196,7 @@ public sealed record VisitAnswer(
     IReadOnlyList<string> Practices,
     IReadOnlyDictionary<string, IReadOnlyList<string>> SeenBefore,
     IReadOnlyDictionary<string, string> Critical,
+    IReadOnlyDictionary<string, string> Sockets,
     VisitState State);
 
 /// <summary>A visit in the bay, as a line.</summary>

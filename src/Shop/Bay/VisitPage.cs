@@ -62,6 +62,7 @@ internal static class VisitPage
                 .Select(s => (s.Key, Why: WorkCard.WhyCritical(s)))
                 .Where(s => s.Why is not null)
                 .ToDictionary(s => s.Key, s => s.Why!),
+            await file.SocketsAsync(found.visit.TrailerId),
             await VisitStates.OfAsync(file, found.visit, packet));
     }
 

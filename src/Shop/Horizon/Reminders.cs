@@ -5,6 +5,7 @@ using SturdyTinker.Core.Composing;
 using SturdyTinker.Core.Gear;
 using SturdyTinker.Core.Notices;
 using SturdyTinker.Core.People;
+using SturdyTinker.Core.Status;
 using SturdyTinker.Shop.Requests;
 using SturdyTinker.Store;
 
@@ -49,10 +50,14 @@ internal static class Reminders
         horizon.MapPut("/bookings/{id:guid}/reminders/{reminderId:guid}", SendAsync).Needs(Right.Notify);
     }
 
-    private static async Task<Ok<ReminderAnswer>> WriteAsync(Guid id, ShopFile file, MailOutlet mail) =>
-        TypedResults.Ok(await AnswerAsync(file, id, mail));
+    private static async Task<Ok<ReminderAnswer>> WriteAsync(
+        Guid id,
+        ShopFile file,
+        Clock clock,
+        MailOutlet mail) =>
+        TypedResults.Ok(await AnswerAsync(file, clock, id, mail));
 
-    private static async Task<ReminderAnswer> AnswerAsync(ShopFile file, Guid id, MailOutlet mail)
+    private static async Task<ReminderAnswer> AnswerAsync(ShopFile file, Clock clock, Guid id, MailOutlet mail)
     {
         var found = await (from booking in file.Bookings.AsNoTracking()
                            join trailer in file.Trailers on booking.TrailerId equals trailer.Id
@@ -61,8 +66,7 @@ internal static class Reminders
                            select new
                            {
                                booking,
-                               trailer.Tag,
-                               trailer.Name,
+                               trailer,
                                Customer = customer.Name,
                                customer.Mail
                            }).FirstOrDefaultAsync() ?? throw Refusal.NotFound("There is no such "
@@ -71,12 +75,16 @@ internal static class Reminders
         ReminderWords words = settings.Reminder.For(new ReminderFacts(
             found.Customer,
             settings.NameInText,
-            Trailer.FullNameOf(found.Tag, found.Name),
+            found.trailer.FullName,
             FormattableString.Invariant($"{found.booking.Day:dddd, MMMM d, yyyy}"),
             found.booking.What,
             found.booking.Why,
             Packet.InWords(found.booking.Minutes),
-            FormattableString.Invariant($"{found.booking.Price:#,0}")));
+            FormattableString.Invariant($"{found.booking.Price:#,0}"),
+            OwnersTasks.InOneLine(
+                await file.StatusAsync(found.trailer, clock.Today),
+                clock.Today,
+                found.booking.Day)));
         var sent = await (from reminder in file.Reminders.AsNoTracking()
                           join person in file.People on reminder.PersonId equals person.Id
                           join one in file.OutgoingMails on reminder.Id equals one.Id into letters
@@ -113,7 +121,7 @@ internal static class Reminders
 
         file.ChangeTracker.Clear();
         await sending.TriedAsync(reminderId, stop);
-        return TypedResults.Ok(await AnswerAsync(file, id, mail));
+        return TypedResults.Ok(await AnswerAsync(file, clock, id, mail));
     }
 
     // Sent twice, or by two at once, it is written down once, and what is written down goes out once.

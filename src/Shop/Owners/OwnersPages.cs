@@ -47,6 +47,9 @@ public sealed record OwnersWord(string Task, string? Miles = null);
 /// </summary>
 internal static class OwnersPages
 {
+    // More places than any trailer has of a kind.
+    private const int MostParts = 64;
+
     internal static void MapOwnersPages(this RouteGroupBuilder api)
     {
         RouteGroupBuilder page = api.MapGroup("/outside/owners/{secret}")
@@ -56,6 +59,7 @@ internal static class OwnersPages
         page.MapGet("/", async (string secret, ShopFile file, Clock clock) =>
             TypedResults.Ok(await PageAsync(file, await FindAsync(file, secret, clock), clock.Today)));
         page.MapPut("/done/{id:guid}", DoneAsync);
+        page.MapDelete("/done/{id:guid}", TakeBackAsync);
         page.MapGet("/pictures/{id:guid}", PictureAsync);
         page.MapGet("/calendar.ics", CalendarAsync).Produces<string>(200, "text/calendar");
     }
@@ -70,6 +74,12 @@ internal static class OwnersPages
         Checks.Id(id);
         await using var transaction = await file.Database.BeginTransactionAsync();
         Trailer trailer = await FindAsync(file, secret, clock);
+        if (await file.IsBuriedAsync(id))
+        {
+            // A late copy of a word that was taken back.
+            return TypedResults.Ok(await PageAsync(file, trailer, clock.Today));
+        }
+
         await OutsideLinks.NoteAsync(file, clock, $"Said done by link: trailer {trailer.Id}, {word.Task}");
         await file.SaveChangesAsync();
         TrailerStatus status = await file.StatusAsync(trailer, clock.Today);
@@ -115,12 +125,69 @@ internal static class OwnersPages
 
         file.WorkDone.AddRange(task.JobsAt().Select((job, i) => new WorkDone
         {
-            Id = i == 0 ? id : Guid.CreateVersion7(clock.Now),
+            Id = PartOf(id, i),
             TrailerId = trailer.Id,
             Job = job.Job,
             Place = job.Place,
             On = clock.Today,
         }));
+    }
+
+    // What one word says of several places has an id for each, by which all of it is taken back.
+    private static Guid PartOf(Guid id, int part)
+    {
+        byte[] bytes = id.ToByteArray();
+        bytes[^1] ^= (byte)part;
+        return new Guid(bytes);
+    }
+
+    // A slip of the finger is put right on the same day; later somebody may have gone by it.
+    private static async Task<Ok<OwnersPage>> TakeBackAsync(
+        string secret,
+        Guid id,
+        string task,
+        ShopFile file,
+        Clock clock)
+    {
+        Checks.Id(id);
+        await using var transaction = await file.Database.BeginTransactionAsync();
+        Trailer trailer = await FindAsync(file, secret, clock);
+        if (!await file.IsBuriedAsync(id))
+        {
+            await OutsideLinks.NoteAsync(file, clock, $"Taken back by link: trailer {trailer.Id}, {task}");
+            Guid[] parts = [.. Enumerable.Range(0, MostParts).Select(i => PartOf(id, i))];
+            List<WorkDone> work = await file.WorkDone
+                .Where(w => w.TrailerId == trailer.Id && w.VisitId == null && parts.Contains(w.Id))
+                .ToListAsync();
+            FollowUp? check = OwedBy(task) is { } owed
+                ? await file.FollowUps.FirstOrDefaultAsync(f =>
+                    f.Id == owed && f.TrailerId == trailer.Id && f.DoneBy == Person.Outsider)
+                : null;
+            bool today = work.TrueForAll(w => w.On == clock.Today)
+                && (check?.DoneAt is not { } at || DateOnly.FromDateTime(at.DateTime) == clock.Today);
+            if (!today)
+            {
+                throw Refusal.Conflict("That was said on another day: ring the workshop, and they put it right.");
+            }
+
+            file.WorkDone.RemoveRange(work);
+            file.MeterEntries.RemoveRange(await file.MeterEntries
+                .Where(m => m.Id == id && m.TrailerId == trailer.Id)
+                .ToListAsync());
+            if (check is not null)
+            {
+                (check.DoneAt, check.DoneBy) = (null, null);
+            }
+
+            await file.BuryAsync(id, "owner's word", clock.Now);
+            await file.SaveChangesAsync();
+            await file.RefreshAsync(trailer.Id, clock.Today);
+            await file.SaveChangesAsync();
+        }
+
+        OwnersPage page = await PageAsync(file, trailer, clock.Today);
+        await transaction.CommitAsync();
+        return TypedResults.Ok(page);
     }
 
     // Sent again, its answer lost.

@@ -16,7 +16,8 @@ public sealed class ReminderWordsTests
         "bearing repack, all wheel ends",
         "repack in 13 days",
         "2 h 14",
-        "280");
+        "280",
+        "Suspension bolts greased by June 3");
 
     [Fact]
     public void Our_own_words_say_what_why_how_long_and_about_how_much()
@@ -25,7 +26,7 @@ public sealed class ReminderWordsTests
         ReminderWords said = ReminderWords.Usual.For(Facts);
         Assert.Equal("P-07, stage wagon: Monday, December 7, 2026 at Workshop", said.Subject);
         Assert.All(
-            new[] { Facts.What, Facts.Why, Facts.HowLong, Facts.HowMuch },
+            new[] { Facts.What, Facts.Why, Facts.HowLong, Facts.HowMuch, Facts.Between },
             fact => Assert.Contains(fact, said.Body, StringComparison.Ordinal));
         Assert.False(said.Body.Contains('[', StringComparison.Ordinal));
     }

@@ -7,6 +7,7 @@ import { minutesInWords, small } from "../api/words";
 import { TextButton } from "../ui/Button";
 import { later } from "../ui/later";
 import { Select } from "../ui/Select";
+import { Switch } from "../ui/Switch";
 import { HoldBanner } from "../ui/HoldBanner";
 import { note } from "../ui/Notes";
 import { Columns, Head, Page, Quiet, Stack } from "../ui/Page";
@@ -16,6 +17,7 @@ import { ClosePanel } from "./ClosePanel";
 import { FindingPanel } from "./FindingPanel";
 import { cardOf, PACES, usePace } from "./card/pace";
 import { StepPanel } from "./StepPanel";
+import { spoken, spokenCard, useAloud } from "./useAloud";
 import { useTakeBack } from "./useTakeBack";
 import { LOOK_AGAIN, useVisitNews } from "./useVisitNews";
 import { ValleyDrawing } from "./ValleyDrawing";
@@ -82,6 +84,7 @@ function AtWork({
   const [pace, setPace] = usePace();
   // A step that somebody opened stands alone, whatever the pace.
   const card = chosen === null && !leaving && visit.technicians === 1 ? cardOf(visit, pace) : [];
+  const aloud = useAloud(card.length > 0 ? spokenCard(card, visit.critical) : step ? spoken(step) : "");
   const back = useTakeBack(visit, settle, (fault) => note(sentence(fault)));
 
   return (
@@ -94,6 +97,11 @@ function AtWork({
         </Stack>
         {visit.technicians === 1 && !state.closedAt && (
           <Select label="How you are led" quiet value={pace} options={PACES} onChange={setPace} />
+        )}
+        {aloud.can && !state.closedAt && (
+          <Switch on={aloud.on} onChange={aloud.set}>
+            Read aloud
+          </Switch>
         )}
         <h2 style={{ fontSize: 19 }}>
           {visit.technicians === 2 && (

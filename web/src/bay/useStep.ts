@@ -3,6 +3,7 @@ import { useState } from "react";
 import { answer, type Schemas, shop, ShopProblem } from "../api/client";
 import { newId } from "../api/ids";
 import { useDraft } from "../api/useDraft";
+import { socketOf } from "./sockets";
 import { type ProposedPart, proposedOf, usedOf } from "./proposedParts";
 import { useTakeBack } from "./useTakeBack";
 
@@ -23,7 +24,7 @@ export function useStep(
   );
   const [skipping, setSkipping] = useState(false);
   const [reason, setReason] = useState("");
-  const [socket, setSocket] = useState("");
+  const [socket, setSocket] = useState(() => socketOf(visit, step));
   // When the step came up: how long it took is known without anybody being asked.
   const [since] = useState(() => Date.now());
   const [parts, setParts] = useState(() => proposedOf(visit, step));

@@ -4,7 +4,7 @@ import { answer, type Schemas, shop } from "../api/client";
 import { newId } from "../api/ids";
 import { dayInWords } from "../api/words";
 import { HandOverSheet } from "../handover/HandOverSheet";
-import { Button } from "../ui/Button";
+import { Button, TextButton } from "../ui/Button";
 import { TextField } from "../ui/Fields";
 import { HoldBanner } from "../ui/HoldBanner";
 import { Lines, Quiet, Row, Section, Stack } from "../ui/Page";
@@ -48,10 +48,18 @@ export default function Owner({ secret }: { secret: string }) {
   );
 }
 
+/** What was said done since the page was opened: a slip of the finger is taken back. */
+interface Said {
+  id: string;
+  task: string;
+  what: string;
+}
+
 function Yours({ secret, page }: { secret: string; page: Schemas["OwnersPage"] }) {
   const queries = useQueryClient();
   const [miles, setMiles] = useState("");
   const [ids] = useState(() => new Map<string, string>());
+  const [said, setSaid] = useState<readonly Said[]>([]);
   const done = useMutation({
     mutationFn: (task: string) => {
       // The same touch tried again is the same word.
@@ -65,8 +73,23 @@ function Yours({ secret, page }: { secret: string; page: Schemas["OwnersPage"] }
       );
     },
     onSuccess: (now, task) => {
+      const id = ids.get(task);
+      const what = page.yours.find((y) => y.id === task)?.what;
+      if (id && what) setSaid((all) => [...all, { id, task, what }]);
       ids.delete(task);
       setMiles("");
+      queries.setQueryData(key(secret), now);
+    },
+  });
+  const back = useMutation({
+    mutationFn: ({ id, task }: Said) =>
+      answer(
+        shop.DELETE("/api/outside/owners/{secret}/done/{id}", {
+          params: { path: { secret, id }, query: { task } },
+        }),
+      ),
+    onSuccess: (now, { id }) => {
+      setSaid((all) => all.filter((s) => s.id !== id));
       queries.setQueryData(key(secret), now);
     },
   });
@@ -103,7 +126,15 @@ function Yours({ secret, page }: { secret: string; page: Schemas["OwnersPage"] }
           </li>
         ))}
       </Lines>
-      <Problem of={done.error} />
+      {said.map((s) => (
+        <p key={s.id} role="status">
+          {s.what}: said done, thank you.{" "}
+          <TextButton isDisabled={back.isPending} onPress={() => back.mutate(s)}>
+            It is not, take it back
+          </TextButton>
+        </p>
+      ))}
+      <Problem of={done.error ?? back.error} />
       {page.yours.length > 0 && (
         <p>
           <a href={`/api/outside/owners/${secret}/calendar.ics`}>Put these into your calendar</a>

@@ -97,6 +97,7 @@ export const visit = (
     practices: [],
     seenBefore: {},
     critical: {},
+    sockets: {},
     state: state(),
     ...with_,
   }) satisfies Schemas["VisitAnswer"];

@@ -48,6 +48,31 @@ describe("a card of several steps", () => {
     expect(told).toHaveLength(1);
   });
 
+  it("has the socket of last time, which goes along and is no field on the way", async () => {
+    const LUGS = step({
+      key: "axle-1-left/wheel-off/wheel",
+      title: "Nuts off",
+      socket: "lug nuts",
+      depth: 4,
+    });
+    const { user, of } = show(
+      <CardPanel
+        visit={visit([ROCK, LUGS], { ...VISIT, sockets: { "lug nuts": "13/16" } })}
+        steps={[ROCK, LUGS]}
+        onState={() => undefined}
+        onFound={() => undefined}
+        onOpen={() => undefined}
+        onBack={undefined}
+      />,
+      { "POST /cards": () => state() },
+    );
+    expect(screen.getByLabelText<HTMLInputElement>("Socket that fits the lug nuts").value).toBe("13/16");
+    await user.type(screen.getByLabelText("Rim rock"), ".010{Enter}");
+    expect(
+      of("POST", "cards")[0]?.body.steps.map((s: { step: { socket: string } }) => s.step.socket),
+    ).toEqual([null, "13/16"]);
+  });
+
   it("is sent by Enter at its last figure, and by a pedal", async () => {
     const { user, of } = show(panel([ROCK, WASH]), { "POST /cards": () => state() });
     await user.type(screen.getByLabelText("Rim rock"), ".010{Enter}");

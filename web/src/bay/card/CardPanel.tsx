@@ -4,6 +4,7 @@ import type { Schemas } from "../../api/client";
 import { capital } from "../../api/words";
 import { Button, TextButton } from "../../ui/Button";
 import { Checkbox } from "../../ui/Checkbox";
+import { TextField } from "../../ui/Fields";
 import { MeasureField } from "../../ui/MeasureField";
 import { Quiet, Stack } from "../../ui/Page";
 import { Problem } from "../../ui/Problem";
@@ -27,6 +28,12 @@ const Steps = styled.ol`
   }
 `;
 
+/** The fields that Enter goes through: figures, and not what stands there from last time. */
+const figuresOf = (form: HTMLFormElement | null): HTMLInputElement[] =>
+  [...(form?.querySelectorAll<HTMLInputElement>("input[type=text]") ?? [])].filter(
+    (f) => !f.closest("[data-kept]"),
+  );
+
 interface Props {
   visit: Schemas["VisitAnswer"];
   steps: Schemas["PacketStep"][];
@@ -42,8 +49,7 @@ export default function CardPanel({ visit, steps, onState, onFound, onOpen, onBa
   const card = useCard(visit, steps, onState);
   const form = useRef<HTMLFormElement>(null);
   useEffect(() => {
-    const first =
-      form.current?.querySelector<HTMLElement>("input[type=text]") ?? form.current?.querySelector("button");
+    const first = figuresOf(form.current)[0] ?? form.current?.querySelector("button");
     first?.focus({ preventScroll: true });
   }, []);
   const place = steps.find((s) => s.depth > 2)?.placeSpoken ?? steps[0]?.placeSpoken ?? "";
@@ -56,7 +62,7 @@ export default function CardPanel({ visit, steps, onState, onFound, onOpen, onBa
   };
   usePedal(settle, onBack);
   const next = (from: EventTarget): boolean => {
-    const fields = [...(form.current?.querySelectorAll<HTMLInputElement>("input[type=text]") ?? [])];
+    const fields = figuresOf(form.current);
     const to = fields[fields.indexOf(from as HTMLInputElement) + 1];
     to?.focus();
     to?.select();
@@ -128,11 +134,11 @@ function OneStep({
   onOpen: () => void;
 }) {
   const { step } = line;
-  // How long a step took is of no use among others; a figure or a socket of last time is.
+  // How long a step took is of no use among others; a figure of last time is.
   // What stands twice on a card, for two wheel ends, says which.
   const others = card.lines.filter((l) => l !== line);
   const where = others.some((l) => l.step.title === step.title) ? `, ${step.placeSpoken}` : "";
-  const before = line.asked.length > 0 || step.socket ? (visit.seenBefore[step.key] ?? []) : [];
+  const before = line.asked.length > 0 ? (visit.seenBefore[step.key] ?? []) : [];
   return (
     <li data-critical={line.critical || undefined}>
       {line.critical && !isEnd && line.asked.length === 0 ? (
@@ -169,6 +175,17 @@ function OneStep({
           problem={card.problemOf(line, r.code)}
         />
       ))}
+      {step.socket && (
+        <div data-kept>
+          <TextField
+            label={`Socket that fits the ${step.socket}${where}`}
+            value={line.socket}
+            onChange={(socket) => card.change(line.id, { socket })}
+            problem={card.socketProblem(line)}
+            placeholder="13/16"
+          />
+        </div>
+      )}
       <StepParts
         parts={line.parts}
         onChange={(id, part) =>

@@ -3,6 +3,7 @@ import { useState } from "react";
 import { answer, type Schemas, shop, ShopProblem } from "../../api/client";
 import { newId } from "../../api/ids";
 import { draftKey } from "../../api/useDraft";
+import { socketOf } from "../sockets";
 import { type ProposedPart, proposedOf, usedOf } from "../proposedParts";
 
 type Step = Schemas["PacketStep"];
@@ -14,6 +15,8 @@ export interface Line {
   asked: Schemas["ReadingAsked"][];
   readings: Record<string, { id: string; typed: string }>;
   parts: ProposedPart[];
+  /** The socket that fits: last time's until another is typed. */
+  socket: string;
   /** Why it stands alone: it is ticked by itself. */
   critical: string | undefined;
   ticked: boolean;
@@ -32,6 +35,7 @@ function lineOf(visit: Schemas["VisitAnswer"], step: Step): Line {
       ]),
     ),
     parts: proposedOf(visit, step),
+    socket: socketOf(visit, step),
     critical: visit.critical[step.key],
     ticked: false,
   };
@@ -72,8 +76,7 @@ export function useCard(
                 skippedBecause: null,
                 parts: usedOf(line.parts),
                 seconds: null,
-                // A new socket is written down where its step is opened alone.
-                socket: null,
+                socket: line.socket.trim() || null,
               },
             })),
           },
@@ -86,7 +89,9 @@ export function useCard(
     refused?.field(
       `/steps/${lines.indexOf(line)}/step/readings/${sentOf(line).findIndex((r) => r.code === code)}/typed`,
     );
-  const elsewhere = refused && !lines.some((line) => line.asked.some((r) => problemOf(line, r.code)));
+  const socketProblem = (line: Line) => refused?.field(`/steps/${lines.indexOf(line)}/step/socket`);
+  const elsewhere =
+    refused && !lines.some((line) => socketProblem(line) || line.asked.some((r) => problemOf(line, r.code)));
   return {
     lines,
     change,
@@ -96,6 +101,7 @@ export function useCard(
       if (was) change(line.id, { readings: { ...line.readings, [code]: { ...was, typed } } });
     },
     problemOf,
+    socketProblem,
     error: elsewhere
       ? new Error(refused.fields[0]?.detail ?? refused.message)
       : refused
