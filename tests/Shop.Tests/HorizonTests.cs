@@ -486,6 +486,7 @@ public sealed class HorizonTests : IDisposable
             Intervals = new Dictionary<string, IntervalChoice>
             {
                 ["bolt-greasing"] = shops,
+                ["tyres"] = shops,
                 ["lug-retorque"] = shops
             }
         });

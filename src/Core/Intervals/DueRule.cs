@@ -151,6 +151,15 @@ public static class DueRules
             By = Doer.Owner,
             OwnerMay = true
         },
+        // Owners look at their tyres and lights before each tow; so often it is asked after at the least.
+        new("tyres", "Tyre pressures and lights", "tyres", 3, null, 200, Source.Memory)
+        {
+            Job = (_, _) => "tyres-and-lights",
+            MetBy = ["wear-inspection", PeriodicInspection.JobCode],
+            By = Doer.Owner,
+            OwnerMay = true,
+            ByUse = false
+        },
         new("hub-look", "Hub look: level, leak, play", "hub look", 12, 12_000, 1_500, Source.Memory)
         {
             Job = (_, _) => "hub-look",

@@ -160,7 +160,7 @@ public sealed record TrailerStatus(
     /// <summary>
     /// Counts up whenever a standing's shape or its rules change, so that kept ones are worked out anew.
     /// </summary>
-    public const int Edition = 9;
+    public const int Edition = 10;
 
     /// <summary>The gravest verdict that stands; null when nothing was ever looked at.</summary>
     public Verdict? Worst => Marks.Count == 0 ? null : Marks.Max(m => m.Judgement.Verdict);

@@ -62,12 +62,12 @@ public sealed class UpkeepTests
                 .Select(u => u.Id.Split('@')[0])
                 .Distinct()
                 .Order()];
-        Assert.Equal(["bolt-greasing", "repack", "wear-look"], Of(Gears.Tandem));
+        Assert.Equal(["bolt-greasing", "repack", "tyres", "wear-look"], Of(Gears.Tandem));
         Assert.Equal(
-            ["bolt-greasing", "fluid", "repack", "wear-look"],
+            ["bolt-greasing", "fluid", "repack", "tyres", "wear-look"],
             Of(Gears.Tandem with { Brake = BrakeKind.HydraulicDisc }));
         Assert.Equal(
-            ["spindle-greasing", "repack", "wear-look", "bolt-greasing"],
+            ["spindle-greasing", "repack", "wear-look", "bolt-greasing", "tyres"],
             Of(Gears.Tandem with
             {
                 Lubrication = Lubrication.GreasableSpindle
