@@ -8,9 +8,9 @@ import { TextField } from "../../ui/Fields";
 import { MeasureField } from "../../ui/MeasureField";
 import { Quiet, Stack } from "../../ui/Page";
 import { Problem } from "../../ui/Problem";
-import { Actions } from "../Actions";
-import { StepParts } from "../StepParts";
-import { usePedal } from "../usePedal";
+import { Actions } from "../step/Actions";
+import { StepParts } from "../step/StepParts";
+import { usePedal } from "../step/usePedal";
 import { isSaid, type Line, useCard } from "./useCard";
 
 const Steps = styled.ol`

@@ -3,8 +3,8 @@ import { useState } from "react";
 import { answer, type Schemas, shop, ShopProblem } from "../../api/client";
 import { newId } from "../../api/ids";
 import { draftKey } from "../../api/useDraft";
-import { socketOf } from "../sockets";
-import { type ProposedPart, proposedOf, usedOf } from "../proposedParts";
+import { socketOf } from "../step/sockets";
+import { type ProposedPart, proposedOf, usedOf } from "../parts/proposedParts";
 
 type Step = Schemas["PacketStep"];
 

@@ -1,0 +1,43 @@
+import { useEffect, useState } from "react";
+import type { Schemas } from "../../api/client";
+import { useWorkerId } from "../../api/worker";
+
+const at = (person: string) => `tinker-aloud/${person}`;
+
+/** What is said of a step: where, what, to which torque, and what to beware of. */
+export const spoken = (step: Schemas["PacketStep"]): string =>
+  [step.placeSpoken, step.title, step.torque?.words, ...step.cautions]
+    .filter((words): words is string => Boolean(words))
+    .map((words) => words.replace(/lbf·ft/g, "pound-force feet").replace(/[.\s]+$/, ""))
+    .join(". ");
+
+/** What is said of a card: what may be folded together in one breath, what can kill with its cautions. */
+export const spokenCard = (
+  steps: readonly Schemas["PacketStep"][],
+  critical: Record<string, string>,
+): string => steps.map((s) => (critical[s.key] === undefined ? s.title : spoken(s))).join(". ");
+
+/**
+ * Reads what is next aloud, where the browser can and whoever works has asked for it: remembered for them. Gloves on,
+ * head under the trailer, nobody reads a screen.
+ */
+export function useAloud(words: string) {
+  const can = "speechSynthesis" in window;
+  const person = useWorkerId() ?? "";
+  const [on, setOn] = useState(() => localStorage.getItem(at(person)) === "on");
+  useEffect(() => {
+    if (!can || !on || words === "") return;
+    // What was being said is of a step that is done.
+    window.speechSynthesis.cancel();
+    window.speechSynthesis.speak(new SpeechSynthesisUtterance(words));
+    return () => window.speechSynthesis.cancel();
+  }, [can, on, words]);
+  return {
+    can,
+    on,
+    set: (now: boolean) => {
+      localStorage.setItem(at(person), now ? "on" : "off");
+      setOn(now);
+    },
+  };
+}
