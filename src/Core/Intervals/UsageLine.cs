@@ -18,6 +18,9 @@ public sealed class UsageLine
     /// <summary>A trailer that has told of so many days needs no others to lean on. Source: from memory.</summary>
     public const int EnoughDays = 180;
 
+    // Nobody foretells farther: twenty years.
+    private const int FarthestDays = 20 * 366;
+
     private readonly List<(DateOnly On, decimal Metres)> points;
     private readonly List<(DateOnly On, decimal Metres)> planned;
     private readonly decimal? metresPerDay;
@@ -115,15 +118,21 @@ public sealed class UsageLine
             return null;
         }
 
-        int next = points.FindIndex(p => p.On >= day);
-        if (next < 0)
+        int next = FirstFrom(day);
+        if (next == points.Count)
         {
             return new Distance(Ahead(day));
         }
 
         if (points[next].On == day)
         {
-            return new Distance(points.Last(p => p.On == day).Metres);
+            // Of several of a day the last counts.
+            while (next + 1 < points.Count && points[next + 1].On == day)
+            {
+                next++;
+            }
+
+            return new Distance(points[next].Metres);
         }
 
         if (next == 0)
@@ -134,6 +143,19 @@ public sealed class UsageLine
         (DateOnly from, decimal a) = points[next - 1];
         (DateOnly to, decimal b) = points[next];
         return new Distance(a + ((b - a) * (day.DayNumber - from.DayNumber) / (to.DayNumber - from.DayNumber)));
+    }
+
+    // The first point on or after a day; as many as there are where none is.
+    private int FirstFrom(DateOnly day)
+    {
+        int low = 0, high = points.Count;
+        while (low < high)
+        {
+            int middle = low + ((high - low) / 2);
+            (low, high) = points[middle].On >= day ? (low, middle) : (middle + 1, high);
+        }
+
+        return low;
     }
 
     /// <summary>Road covered between two days; null when nothing is known.</summary>
@@ -155,14 +177,15 @@ public sealed class UsageLine
             return null;
         }
 
-        // The total never falls, so the day can be halved in upon.
         decimal goal = (start + distance).Metres;
-        int low = from.DayNumber, high = from.DayNumber + (20 * 366);
-        if (Total(DateOnly.FromDayNumber(high), pace, since) < goal)
+        DateOnly last = points[^1].On, farthest = from.AddDays(FarthestDays);
+        if (from > last || Total(last, pace, since) < goal)
         {
-            return null;
+            return last >= farthest ? null : Forward(from > last ? from : last, goal, pace, since, farthest);
         }
 
+        // The total never falls, so the day can be halved in upon.
+        int low = from.DayNumber, high = last.DayNumber;
         while (low < high)
         {
             int middle = low + ((high - low) / 2);
@@ -176,7 +199,50 @@ public sealed class UsageLine
             }
         }
 
-        return DateOnly.FromDayNumber(low);
+        return low > farthest.DayNumber ? null : DateOnly.FromDayNumber(low);
+    }
+
+    // From season to season, each with one rate, until the one in which the goal is reached.
+    private DateOnly? Forward(DateOnly from, decimal goal, decimal pace, DateOnly since, DateOnly farthest)
+    {
+        decimal reached = Total(from, pace, since), rate = metresPerDay ?? 0;
+        DateOnly at = from;
+        while (reached < goal)
+        {
+            if (at >= farthest)
+            {
+                return null;
+            }
+
+            DateOnly next = Seasons.Next(at) < farthest ? Seasons.Next(at) : farthest;
+            next = since > at && since < next ? since : next;
+            foreach ((DateOnly on, _) in planned)
+            {
+                next = on > at && on < next ? on : next;
+            }
+
+            decimal day = rate * shape[Seasons.Of(at)] * (at >= since ? pace : 1);
+            if (day > 0 && decimal.Ceiling((goal - reached) / day) is var days && days <= next.DayNumber - at.DayNumber)
+            {
+                at = at.AddDays((int)days);
+                break;
+            }
+
+            (at, reached) = (next, Total(next, pace, since));
+        }
+
+        // Added up otherwise, the last figure can be rounded otherwise.
+        while (at > from && Total(at.AddDays(-1), pace, since) >= goal)
+        {
+            at = at.AddDays(-1);
+        }
+
+        while (Total(at, pace, since) < goal)
+        {
+            at = at.AddDays(1);
+        }
+
+        return at > farthest ? null : at;
     }
 
     /// <summary>

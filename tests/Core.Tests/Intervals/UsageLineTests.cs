@@ -62,6 +62,35 @@ public class UsageLineTests
         });
 
     [Fact]
+    public void A_distance_is_reached_on_the_first_day_that_has_it_as_if_each_day_were_asked() =>
+        Gen.Select(AnyRoad(), Gen.Int[-500, 300], Gen.Int[0, 20_000]).Sample((road, start, miles) =>
+        {
+            UsageLine line = UsageLine.Of(road.Trailer, road.Entries, Today);
+            DateOnly from = Today.AddDays(start);
+            Distance distance = Distance.FromMiles(miles);
+            if (!line.Knows || line.At(from) is not { } begun)
+            {
+                Assert.Null(line.Reaches(from, distance));
+                return;
+            }
+
+            const int Asked = 1_500;
+            DateOnly? first = Enumerable.Range(0, Asked)
+                .Select(from.AddDays)
+                .Where(day => line.At(day)!.Value >= begun + distance)
+                .Select(day => (DateOnly?)day)
+                .FirstOrDefault();
+            DateOnly? reached = line.Reaches(from, distance);
+            Assert.Equal(first, reached is { } day && day < from.AddDays(Asked) ? day : null);
+
+            // Likelier early than late, and the likely day between.
+            if (line.ReachesBetween(from, distance, Today) is ({ } early, var late))
+            {
+                Assert.True(early <= reached && (late is null || late >= reached));
+            }
+        });
+
+    [Fact]
     public void A_road_goes_through_every_reading_that_was_taken() =>
         AnyRoad().Where(r => r.Trailer.Meter is MeterKind.HubOdometer or MeterKind.TowLog).Sample(road =>
         {

@@ -1,8 +1,8 @@
 import styled from "styled-components";
 import type { Schemas } from "../../api/client";
 import { TextButton } from "../../ui/Button";
-import { useState } from "react";
-import { Plain, Quiet, Section, Stack } from "../../ui/Page";
+import { type ReactNode, useState } from "react";
+import { Plain, Quiet, Row, Section, Stack } from "../../ui/Page";
 import { type TabOf, Tabs } from "../../ui/Tabs";
 import { useKit } from "../parts/useKit";
 import { later } from "../../ui/later";
@@ -44,6 +44,8 @@ interface Props {
   /** Whether only what is open is being put back. */
   leaving: boolean;
   onLeaving: (leaving: boolean) => void;
+  /** Turns reading aloud on and off, where the browser can. */
+  aloud: ReactNode;
 }
 
 const AHEAD = 4;
@@ -56,7 +58,7 @@ const JobsPanel = later(async () => ({ default: (await import("./JobsPanel")).Jo
 const CustomerTab = later(() => import("./CustomerTab"));
 
 /** Beside the step: what comes then, what is open, what to take, what was found, measured and used. */
-export function Aside({ visit, step, leaving, onState, onChoose, onLeaving }: Props) {
+export function Aside({ visit, step, leaving, onState, onChoose, onLeaving, aloud }: Props) {
   const { state, packet } = visit;
   const at = step ? packet.steps.findIndex((s) => s.key === step.key) : packet.steps.length;
   const settled = new Set(state.entries.map((e) => e.key));
@@ -110,7 +112,10 @@ export function Aside({ visit, step, leaving, onState, onChoose, onLeaving }: Pr
     <Side aria-label="Beside the step">
       {!state.closedAt && (
         <Close>
-          <h3>Open now</h3>
+          <Row style={{ justifyContent: "space-between" }}>
+            <h3>Open now</h3>
+            {aloud}
+          </Row>
           <Plain>
             {openInWords(state.openNow).map((line) => (
               <li key={line}>{line}</li>

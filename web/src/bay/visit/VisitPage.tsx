@@ -98,11 +98,6 @@ function AtWork({
         {visit.technicians === 1 && !state.closedAt && (
           <Select label="How you are led" quiet value={pace} options={PACES} onChange={setPace} />
         )}
-        {aloud.can && !state.closedAt && (
-          <Switch on={aloud.on} onChange={aloud.set}>
-            Read aloud
-          </Switch>
-        )}
         <h2 style={{ fontSize: 19 }}>
           {visit.technicians === 2 && (
             <>
@@ -162,6 +157,13 @@ function AtWork({
           onState={settle}
           onChoose={setChosen}
           onLeaving={setLeaving}
+          aloud={
+            aloud.can && (
+              <Switch on={aloud.on} onChange={aloud.set}>
+                Read aloud
+              </Switch>
+            )
+          }
         />
       </Columns>
       {state.entries.length === 0 && state.findings.length === 0 && state.parts.length === 0 && (
