@@ -166,6 +166,7 @@ builder.Services.AddResponseCompression(options =>
 if (!describing)
 {
     builder.Services.AddHostedService(services => services.GetRequiredService<NewDay>());
+    builder.Services.AddHostedService<PlansAhead>();
     builder.Services.AddHostedService<MeterFeedPolling>();
     builder.Services.AddHostedService<ComersHeard>();
     builder.Services.AddHostedService(services => services.GetRequiredService<MailSending>());

@@ -3,12 +3,14 @@ using System.Text.Json;
 using Ical.Net;
 using Json.Schema;
 using Microsoft.EntityFrameworkCore;
+using Microsoft.Extensions.DependencyInjection;
 using SturdyTinker.Core.Gear;
 using SturdyTinker.Core.Notices;
 using SturdyTinker.Core.People;
 using SturdyTinker.Core.Planning;
 using SturdyTinker.Core.Practices;
 using SturdyTinker.Shop.Horizon;
+using SturdyTinker.Shop.Requests;
 using SturdyTinker.Shop.Settings;
 using SturdyTinker.Shop.Yard;
 using SturdyTinker.Standins;
@@ -434,6 +436,35 @@ public sealed class HorizonTests : IDisposable
                     Intervals = new Dictionary<string, IntervalChoice> { ["wear-look"] = new(true, 0, null) }
                 },
                 422)).Errors![0].Pointer);
+    }
+
+    [Fact]
+    public async Task The_shop_is_planned_before_anybody_asks_and_again_once_something_was_written()
+    {
+        TrailerAnswer trailer = await DueSoonAsync();
+        PlanBoard plans = shop.Services.GetRequiredService<PlanBoard>();
+        async Task<Board> PlannedAsync(Func<Board, bool> holds)
+        {
+            for (int tries = 0; tries < 600; tries++)
+            {
+                if (plans.Made is { } made && holds(made))
+                {
+                    return made;
+                }
+
+                await Task.Delay(100);
+            }
+
+            throw new TimeoutException("Nobody has planned.");
+        }
+
+        Board ahead = await PlannedAsync(b => b.Trailers.Any(t => t.Id == trailer.Id));
+
+        // Whoever looks now is shown that one, and finds it made anew when something was written.
+        await shop.GetAsync<HorizonAnswer>("/api/horizon/");
+        Assert.Same(ahead, plans.Made);
+        TrailerAnswer other = await shop.TrailerAsync("P-08");
+        Assert.NotSame(ahead, await PlannedAsync(b => b.Trailers.Any(t => t.Id == other.Id)));
     }
 
     [Fact]

@@ -241,6 +241,9 @@ public sealed class ShopServer : IDisposable
         return problem;
     }
 
+    /// <summary>What the program itself is made of.</summary>
+    public IServiceProvider Services => factory.Services;
+
     /// <summary>Looks into the file itself, past the program.</summary>
     public async Task<T> LookAsync<T>(Func<ShopFile, Task<T>> look)
     {

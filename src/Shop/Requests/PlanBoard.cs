@@ -21,6 +21,9 @@ internal sealed class PlanBoard(NewDay upToDate) : IDisposable
     private Dictionary<Guid, (Fingerprint By, PlanDraft Plan)> alone = [];
     private (Fingerprint By, Board Board)? last;
 
+    /// <summary>The board as it was made last; null before the first.</summary>
+    internal Board? Made => last?.Board;
+
     /// <summary>The board as the record has it now.</summary>
     internal async Task<Board> NowAsync(ShopFile file, Clock clock, CancellationToken stop = default)
     {
