@@ -80,6 +80,11 @@ const NEEDED: Record<string, Schemas["Right"] | undefined> = {
   "/settings/writes": "people",
 };
 
+/** Pages that have others under them. */
+const UNDER: Record<string, RegExp | undefined> = {
+  "/settings/jobs": /^\/settings\/(jobs|refine|openings)\//,
+};
+
 interface Props {
   title: string;
   about?: ReactNode;
@@ -104,7 +109,7 @@ export function SettingsFrame({ title, about, children }: Props) {
           <ul>
             {found.map(([to, name, chosen]) => (
               <li key={to}>
-                <Link to={to} aria-current={path === to ? "page" : undefined}>
+                <Link to={to} aria-current={path === to || UNDER[to]?.test(path) ? "page" : undefined}>
                   {name}
                   {find.trim() && <Quiet style={{ display: "block", fontSize: 15 }}>{chosen}</Quiet>}
                 </Link>

@@ -112,7 +112,7 @@ export function Aside({ visit, step, leaving, onState, onChoose, onLeaving, alou
     <Side aria-label="Beside the step">
       {!state.closedAt && (
         <Close>
-          <Row style={{ justifyContent: "space-between" }}>
+          <Row style={{ justifyContent: "space-between", marginBlock: -12 }}>
             <h3>Open now</h3>
             {aloud}
           </Row>

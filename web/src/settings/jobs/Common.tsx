@@ -7,7 +7,7 @@ import { TextButton } from "../../ui/Button";
 import { minutesInWords } from "../../api/words";
 import type { Schemas } from "../../api/client";
 import { Problem } from "../../ui/Problem";
-import type { Gear, Picks } from "./own";
+import { type Gear, optionsOf, type Picks } from "./own";
 import { Ticks } from "./Several";
 
 /** Stays in sight while the steps beside it are written. */
@@ -22,9 +22,6 @@ const Beside = styled(Section)`
 `;
 
 type ProblemAt = (pointer: string) => string | undefined;
-
-const options = (picks: readonly { code: string; name: string }[]) =>
-  picks.map((p) => [p.code, p.name] as const);
 
 /** On which running gear something is done: on all where nothing is ticked. */
 export function OnGear({
@@ -50,21 +47,21 @@ export function OnGear({
         <Ticks
           label="Brakes"
           value={gear.brakes}
-          options={options(picks.brakes)}
+          options={optionsOf(picks.brakes)}
           onChange={(brakes) => onChange({ ...gear, brakes })}
           problem={problem("/gear/brakes")}
         />
         <Ticks
           label="Suspension"
           value={gear.suspensions}
-          options={options(picks.suspensions)}
+          options={optionsOf(picks.suspensions)}
           onChange={(suspensions) => onChange({ ...gear, suspensions })}
           problem={problem("/gear/suspensions")}
         />
         <Ticks
           label="Lubrication"
           value={gear.lubrications}
-          options={options(picks.lubrications)}
+          options={optionsOf(picks.lubrications)}
           onChange={(lubrications) => onChange({ ...gear, lubrications })}
           problem={problem("/gear/lubrications")}
         />

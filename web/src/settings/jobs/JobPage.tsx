@@ -11,7 +11,7 @@ import { Waiting } from "../../ui/Waiting";
 import { SettingsFrame } from "../SettingsFrame";
 import { OnGear, Owing } from "./Common";
 import { Editor, useShelf } from "./Editor";
-import { cleanSteps, codeOf, type Job, newJob, type Picks } from "./own";
+import { cleanSteps, codeOf, type Job, newJob, optionsOf, type Picks } from "./own";
 import { Refined } from "./Refined";
 import { Several, Ticks } from "./Several";
 import { Steps } from "./Steps";
@@ -128,16 +128,13 @@ interface Part {
   problem: (pointer: string) => string | undefined;
 }
 
-const options = (picks: readonly { code: string; name: string }[]) =>
-  picks.map((p) => [p.code, p.name] as const);
-
 function Placed({ form: { edit, change }, picks, problem }: Part & { picks: Picks }) {
   return (
     <Stack $gap={16}>
       <Ticks
         label="Where it is done"
         value={edit.at}
-        options={options(picks.places)}
+        options={optionsOf(picks.places)}
         onChange={(at) => change({ at })}
         problem={problem("/at") ?? edit.at.map((_, i) => problem(`/at/${i}`)).find((p) => p)}
       />
@@ -164,7 +161,7 @@ function Placed({ form: { edit, change }, picks, problem }: Part & { picks: Pick
           <Select
             label="In lists under"
             value={edit.area}
-            options={options(picks.areas)}
+            options={optionsOf(picks.areas)}
             onChange={(area) => change({ area })}
             problem={problem("/area")}
           />
@@ -271,7 +268,7 @@ function Others({
         <Select
           label="Skill it asks for"
           value={edit.skill ?? ""}
-          options={[["", "none"], ...options(picks.skills)]}
+          options={[["", "none"], ...optionsOf(picks.skills)]}
           onChange={(skill) => change({ skill: skill || null })}
           problem={problem("/skill")}
         />

@@ -7,7 +7,7 @@ import { Waiting } from "../../ui/Waiting";
 import { SettingsFrame } from "../SettingsFrame";
 import { OnGear, Owing } from "./Common";
 import { Editor, useShelf } from "./Editor";
-import { cleanSteps, codeOf, newOpening, type Opening, type Picks } from "./own";
+import { cleanSteps, codeOf, newOpening, type Opening, optionsOf, type Picks } from "./own";
 import { Several, Ticks } from "./Several";
 import { Steps } from "./Steps";
 import { useOwn, usePicks } from "./useOwn";
@@ -81,7 +81,7 @@ function Written({ start, picks, taken }: { start: Opening; picks: Picks; taken:
           <Ticks
             label="Where there is such a thing"
             value={edit.at}
-            options={picks.places.map((p) => [p.code, p.name] as const)}
+            options={optionsOf(picks.places)}
             onChange={(at) => change({ at })}
             problem={problem("/at") ?? edit.at.map((_, i) => problem(`/at/${i}`)).find((p) => p)}
           />

@@ -7,7 +7,7 @@ import { TextField } from "../../ui/Fields";
 import { NumberField } from "../../ui/NumberField";
 import { Quiet, Row, Stack } from "../../ui/Page";
 import { Select } from "../../ui/Select";
-import { newStep, type Picks, type Step } from "./own";
+import { newStep, optionsOf, type Picks, type Step } from "./own";
 import { Several } from "./Several";
 
 const Card = styled.li`
@@ -102,9 +102,6 @@ type OneProps = Pick<Props, "picks" | "placed" | "apart" | "shelf" | "problem"> 
   onChange: (part: Partial<Step>) => void;
 };
 
-const options = (picks: readonly { code: string; name: string }[]) =>
-  picks.map((p) => [p.code, p.name] as const);
-
 function OneStep({
   step,
   number,
@@ -141,7 +138,7 @@ function OneStep({
             <Select
               label="When"
               value={step.when}
-              options={options(picks.times)}
+              options={optionsOf(picks.times)}
               onChange={(when) => onChange({ when })}
               problem={problem(`${pointer}/when`)}
             />
@@ -173,7 +170,7 @@ function OneStep({
                 <Select
                   label="At each"
                   value={step.each}
-                  options={[["", "only at the job’s own place"], ...options(picks.places)]}
+                  options={[["", "only at the job’s own place"], ...optionsOf(picks.places)]}
                   onChange={(each) => onChange({ each })}
                   problem={problem(`${pointer}/each`)}
                 />
@@ -205,7 +202,7 @@ function OneStep({
           <Several
             label="Figures that are measured"
             value={step.readings}
-            options={options(picks.readings)}
+            options={optionsOf(picks.readings)}
             onChange={(readings) => onChange({ readings })}
             problem={problem(`${pointer}/readings`)}
           />

@@ -108,6 +108,10 @@ export const cleanSteps = (steps: readonly Step[]): Step[] =>
     tools: cleanTexts(s.tools),
   }));
 
+/** What can be picked, as a choice takes it. */
+export const optionsOf = (picks: readonly { code: string; name: string }[]) =>
+  picks.map((p) => [p.code, p.name] as const);
+
 /** How many minutes steps come to. */
 export const minutesOf = (steps: readonly { minutes: number }[]) =>
   steps.reduce((sum, s) => sum + s.minutes, 0);
