@@ -34,6 +34,8 @@ public sealed class EveryScreenTests
                 $"/yard/trailers/{await shop.TrailerAsync("W-09")}", $"/yard/trailers/{trailer}?see=stands",
             $"/yard/trailers/{trailer}?see=due", $"/yard/trailers/{trailer}?see=road",
             $"/yard/trailers/{trailer}?see=photos", $"/yard/trailers/{trailer}?see=described",
+            "/settings/jobs", "/settings/jobs/own-bunk-boards", "/settings/openings/own-boat-off",
+                "/settings/refine/bearing-repack",
             "/horizon", "/horizon/calling", "/settings/planning", $"/yard/trailers/{trailer}/planning",
             $"/yard/customers/{(await shop.GetAsync("/api/yard/customers"))[0].GetProperty("id").GetString()}",
                 "/bay", "/bay/wall", $"/bay/{await shop.OpenVisitAsync()}",

@@ -15,7 +15,7 @@ internal sealed class PlansAhead(
     ILogger<PlansAhead> log) : BehindTheScenes(
         opening,
         log,
-        TimeSpan.FromSeconds(5),
+        TimeSpan.FromSeconds(2),
         "The shop could not be planned ahead.")
 {
     private (DateOnly Day, long Newest) planned;

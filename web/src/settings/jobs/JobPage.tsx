@@ -142,7 +142,7 @@ function Placed({ form: { edit, change }, picks, problem }: Part & { picks: Pick
         <div style={{ flex: "1 1 300px" }}>
           <ComboBox
             label="What has to be open"
-            hint="“secured” where nothing is: chocked, and its nose held."
+            hint="“secured” where nothing is: chocked, its nose held. Under the trailer “raised”, with its stands."
             value={edit.opening}
             options={[
               ["", "not said yet"],

@@ -21,7 +21,7 @@ export default function OpeningPage({ code }: { code: string }) {
   return (
     <SettingsFrame
       title={stands ? capital(stands.name) : "An opening of our own"}
-      about="It is opened once however many jobs need it, and closed again."
+      about="Opened once however many jobs need it, and closed again. Whoever gets under it needs “raised”: its stands come along."
     >
       <Waiting of={own} what="Reading the openings" />
       <Waiting of={picks} what="Reading what an opening is written with" />
