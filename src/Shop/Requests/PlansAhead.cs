@@ -1,3 +1,4 @@
+using System.Diagnostics;
 using Microsoft.EntityFrameworkCore;
 using SturdyTinker.Store;
 
@@ -18,11 +19,21 @@ internal sealed class PlansAhead(
         TimeSpan.FromSeconds(2),
         "The shop could not be planned ahead.")
 {
+    // It rests so many times as long as the last plan took: a large shop that writes all day keeps its processors.
+    private const int Rest = 9;
+
     private (DateOnly Day, long Newest) planned;
+    private TimeSpan took;
+    private long ended;
 
     /// <inheritdoc/>
     protected override async Task RoundAsync(CancellationToken stop)
     {
+        if (ended != 0 && Stopwatch.GetElapsedTime(ended) < took * Rest)
+        {
+            return;
+        }
+
         using IServiceScope scope = scopes.CreateScope();
         ShopFile file = scope.ServiceProvider.GetRequiredService<ShopFile>();
         (DateOnly, long) now = (
@@ -32,8 +43,9 @@ internal sealed class PlansAhead(
         // Statuses are brought up first: a plan by those of yesterday would be made for nothing.
         if (now != planned && !await file.AnyStaleAsync(clock.Today, stop))
         {
+            long began = Stopwatch.GetTimestamp();
             await plans.NowAsync(file, clock, stop);
-            planned = now;
+            (planned, took, ended) = (now, Stopwatch.GetElapsedTime(began), Stopwatch.GetTimestamp());
         }
     }
 }

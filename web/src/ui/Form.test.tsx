@@ -1,5 +1,5 @@
 // @vitest-environment happy-dom
-import { screen, waitFor } from "@testing-library/react";
+import { act, fireEvent, screen, waitFor } from "@testing-library/react";
 import { describe, expect, it } from "vitest";
 import { ShopProblem } from "../api/client";
 import { show } from "../tests/screen";
@@ -96,6 +96,19 @@ describe("a form", () => {
     const [first, retried, other] = of.sent.map((s) => s.id);
     expect(retried).toBe(first);
     expect(other).not.toBe(first);
+  });
+
+  it("is sent once by two presses before anything is drawn anew", async () => {
+    const { of } = await stand();
+    const form = tag().closest("form") as HTMLFormElement;
+    act(() => {
+      fireEvent.submit(form);
+      fireEvent.submit(form);
+    });
+    await waitFor(() => expect(of.sent.length).toBeGreaterThan(0));
+    await of.refuse({});
+    expect((await screen.findByRole("alert")).textContent).toBe("The shop is closed.");
+    expect(of.sent).toHaveLength(1);
   });
 
   it("says a refusal at its field, goes there, and takes it back once the field is typed in", async () => {

@@ -1,5 +1,5 @@
 import { useMutation } from "@tanstack/react-query";
-import { useState } from "react";
+import { useRef, useState } from "react";
 import { ShopProblem } from "../api/client";
 import { newId } from "../api/ids";
 import { useUnsaved } from "./unsaved";
@@ -54,12 +54,17 @@ export function useForm<E extends object, A>({ start, send, done, next }: Asked<
   const [shown] = useState(() => new Set<string>());
   const typed = useUnsaved({ ...edit, version: 0 });
   const [saved, setSaved] = useState<E | null>(null);
+  // Known at once, where "pending" is known with the next drawing only: two quick presses are one.
+  const sending = useRef(false);
 
   const save = useMutation({
     mutationFn: (sent: E) => send(sent, id),
     onMutate: () => {
       typed.sending();
       setAmended(new Set());
+    },
+    onSettled: () => {
+      sending.current = false;
     },
     onSuccess: async (answer, sent) => {
       typed.saved();
@@ -96,7 +101,9 @@ export function useForm<E extends object, A>({ start, send, done, next }: Asked<
       save.reset();
     },
     submit: (part) => {
-      if (!save.isPending) save.mutate({ ...edit, ...part });
+      if (sending.current) return;
+      sending.current = true;
+      save.mutate({ ...edit, ...part });
     },
     drop: () => {
       typed.taken();
