@@ -1,6 +1,4 @@
-using SturdyTinker.Core.Catalogue.Own;
 using SturdyTinker.Core.Practices;
-using SturdyTinker.Store;
 
 namespace SturdyTinker.Demo;
 
@@ -58,24 +56,5 @@ internal static class DemoJobs
         Owing = [new OwnCheck("bolts", "Torque the bunk bracket bolts again", 100, 30)],
     };
 
-    internal static void Describe(ShopSettings settings) =>
-        settings.Practices = settings.Practices with { Own = new OwnWork([Boards], [BoatOff]) };
-
-    internal static IEnumerable<OwnVersion> Versions(Guid person, DateTimeOffset at)
-    {
-        OwnVersion Of(string code, string name, OwnWork alone) => new()
-        {
-            Code = code,
-            Version = 1,
-            Name = name,
-            File = OwnWorkFile.Write(alone),
-            At = at,
-            PersonId = person
-        };
-        return
-        [
-            Of(Boards.Code, Boards.Name, new OwnWork([Boards], [])),
-            Of(BoatOff.Code, BoatOff.Name, new OwnWork([], [BoatOff])),
-        ];
-    }
+    internal static OwnWork All { get; } = new([Boards], [BoatOff]);
 }

@@ -63,7 +63,7 @@ public static class DemoShop
             Holidays = [.. Holidays(today).Where(d => d != today)],
             PartsLeadDays = 6
         };
-        DemoJobs.Describe(settings);
+        settings.Practices = settings.Practices with { Own = DemoJobs.All };
         List<Person> all = [.. People.Select((p, i) => new Person
         {
             Id = Made(today, -DaysKept - 10 + i),
@@ -71,7 +71,8 @@ public static class DemoShop
             Roles = p.Roles
         })];
         file.People.AddRange(all);
-        file.OwnVersions.AddRange(DemoJobs.Versions(all[0].Id, now.AddDays(-DaysKept)));
+        file.OwnVersions.AddRange(
+            DemoJobs.All.Entries.Select(e => OwnVersion.Of(e, now.AddDays(-DaysKept), all[0].Id)));
         foreach (Person person in all)
         {
             DemoAccess.Add(file, person);

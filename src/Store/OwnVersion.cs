@@ -1,3 +1,6 @@
+using SturdyTinker.Core.Catalogue.Own;
+using SturdyTinker.Core.Practices;
+
 namespace SturdyTinker.Store;
 
 /// <summary>
@@ -26,4 +29,19 @@ public sealed class OwnVersion
 
     /// <summary>Who wrote it down.</summary>
     public Guid PersonId { get; init; }
+
+    /// <summary>A job or opening as it is now.</summary>
+    /// <param name="entry">The job or opening.</param>
+    /// <param name="at">When it was written down.</param>
+    /// <param name="person">Who wrote it down.</param>
+    public static OwnVersion Of(IOwnEntry entry, DateTimeOffset at, Guid person) => new()
+    {
+        Code = entry.Code,
+        Version = entry.Version,
+        Name = entry.Name,
+        Retired = entry.Retired,
+        File = OwnWorkFile.Write(OwnWork.Alone(entry)),
+        At = at,
+        PersonId = person
+    };
 }

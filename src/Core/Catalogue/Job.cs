@@ -122,6 +122,9 @@ public enum JobArea
 /// <param name="Step">The step.</param>
 public sealed record Work(string Group, string Opening, Step Step)
 {
+    /// <summary>The step's family: "bearing-repack/pack", wherever it is done.</summary>
+    public string Family => $"{Group}/{Step.Code}";
+
     /// <summary>The places it is done at, seen from the job's; by default the job's own.</summary>
     public Func<RunningGear, Place, IEnumerable<Place>> Where { get; init; } = (_, place) => [place];
 }

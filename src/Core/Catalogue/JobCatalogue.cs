@@ -101,7 +101,7 @@ public sealed class JobCatalogue
 
     private static readonly Dictionary<string, string> Sockets = Openings.Ours.All.SelectMany(o =>
         o.Open.Concat(o.Close).Select(s => (Family: $"{o.Code}/{s.Code}", s.Socket)))
-        .Concat(OurJobs.SelectMany(j => j.Work.Select(w => (Family: $"{w.Group}/{w.Step.Code}", w.Step.Socket))))
+        .Concat(OurJobs.SelectMany(j => j.Work.Select(w => (w.Family, w.Step.Socket))))
         .Where(s => s.Socket is not null).DistinctBy(s => s.Family).ToDictionary(s => s.Family, s => s.Socket!);
 
     /// <summary>What the socket of a step fits, by the step's family; null for a step without one.</summary>

@@ -228,7 +228,8 @@ public sealed class UsageLine
                 break;
             }
 
-            (at, reached) = (next, Total(next, pace, since));
+            reached += (day * (next.DayNumber - at.DayNumber)) + planned.Where(t => t.On == next).Sum(Beyond);
+            at = next;
         }
 
         // Added up otherwise, the last figure can be rounded otherwise.
@@ -292,13 +293,17 @@ public sealed class UsageLine
             total += rate * pace * shape[season] * days;
         }
 
-        foreach ((DateOnly on, decimal metres) in planned)
+        foreach ((DateOnly On, decimal Metres) trip in planned)
         {
-            total += on > last && on <= day ? Math.Max(0, metres - (rate * shape[Seasons.Of(on)])) : 0;
+            total += trip.On > last && trip.On <= day ? Beyond(trip) : 0;
         }
 
         return total;
     }
+
+    // What a planned trip adds to what its own day would have brought.
+    private decimal Beyond((DateOnly On, decimal Metres) trip) =>
+        Math.Max(0, trip.Metres - ((metresPerDay ?? 0) * shape[Seasons.Of(trip.On)]));
 
     private static List<(DateOnly On, decimal Metres)> Readings(IEnumerable<MeterEntry> sorted)
     {

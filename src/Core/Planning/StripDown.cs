@@ -73,7 +73,7 @@ public sealed class StripDown(RunningGear gear, PracticeChoices practices, Learn
             {
                 if (work.Step.Wanted(new StepContext(gear, practices) { Place = where, Jobs = alone }))
                 {
-                    minutes += Minutes($"{work.Group}/{work.Step.Code}", work.Step, where, alone);
+                    minutes += Minutes(work.Family, work.Step, where, alone);
                     parts.AddRange(work.Step.Parts(new StepContext(gear, practices) { Place = where, Jobs = alone }));
                     opened.Add(catalogue.Openings.Reach(gear, work.Opening, where)[0]);
                 }

@@ -24,9 +24,7 @@ public sealed record OwnWork(IReadOnlyList<OwnJob> Jobs, IReadOnlyList<OwnOpenin
     [JsonIgnore]
     public string Stamp => string.Join(
         ' ',
-        Jobs.Select(j => (j.Code, j.Version))
-            .Concat(Openings.Select(o => (o.Code, o.Version)))
-            .Select(e => FormattableString.Invariant($"{e.Code}@{e.Version}")));
+        Entries.Select(e => FormattableString.Invariant($"{e.Code}@{e.Version}")));
 
     /// <summary>
     /// What some jobs are made of and no more, so that a visit can carry it along: they themselves, what is refined of
@@ -55,23 +53,55 @@ public sealed record OwnWork(IReadOnlyList<OwnJob> Jobs, IReadOnlyList<OwnOpenin
         [.. Jobs.UnionBy(other.Jobs, j => j.Code)],
         [.. Openings.UnionBy(other.Openings, o => o.Code)]);
 
+    /// <summary>Jobs and openings.</summary>
+    [JsonIgnore]
+    public IEnumerable<IOwnEntry> Entries => Jobs.Concat<IOwnEntry>(Openings);
+
+    /// <summary>What stands here of an entry's kind and code; null for nothing.</summary>
+    public IOwnEntry? Standing(IOwnEntry entry) =>
+        Entries.FirstOrDefault(e => e.Code == entry.Code && e.GetType() == entry.GetType());
+
+    /// <summary>An entry by itself, not taken out.</summary>
+    public static OwnWork Alone(IOwnEntry entry) => entry is OwnJob job
+        ? new OwnWork([job with { Retired = false }], [])
+        : new OwnWork([], [(OwnOpening)entry with { Retired = false }]);
+
     /// <summary>This with one job put in, or in the place of the one of its code.</summary>
     /// <param name="job">The job.</param>
-    public OwnWork With(OwnJob job) => this with
-    {
-        Jobs = Jobs.Any(j => j.Code == job.Code)
-            ? [.. Jobs.Select(j => j.Code == job.Code ? job : j)]
-            : [.. Jobs, job]
-    };
+    public OwnWork With(OwnJob job) => this with { Jobs = Put(Jobs, job) };
 
     /// <summary>This with one opening put in, or in the place of the one of its code.</summary>
     /// <param name="opening">The opening.</param>
-    public OwnWork With(OwnOpening opening) => this with
-    {
-        Openings = Openings.Any(o => o.Code == opening.Code)
-            ? [.. Openings.Select(o => o.Code == opening.Code ? opening : o)]
-            : [.. Openings, opening]
-    };
+    public OwnWork With(OwnOpening opening) => this with { Openings = Put(Openings, opening) };
+
+    /// <summary>This with an entry put in, or in the place of the one of its code.</summary>
+    /// <param name="entry">The entry.</param>
+    /// <param name="version">The version it has then.</param>
+    public OwnWork With(IOwnEntry entry, int version) => entry is OwnJob job
+        ? With(job with { Version = version })
+        : With((OwnOpening)entry with { Version = version });
+
+    private static IReadOnlyList<T> Put<T>(IReadOnlyList<T> all, T entry)
+        where T : IOwnEntry =>
+        all.Any(e => e.Code == entry.Code)
+            ? [.. all.Select(e => e.Code == entry.Code ? entry : e)]
+            : [.. all, entry];
+}
+
+/// <summary>What a shop has described: a job or an opening.</summary>
+public interface IOwnEntry
+{
+    /// <summary>Stable code; it goes along from shop to shop.</summary>
+    string Code { get; }
+
+    /// <summary>Counts up with every change, from 1.</summary>
+    int Version { get; }
+
+    /// <summary>What it is called.</summary>
+    string Name { get; }
+
+    /// <summary>Whether it is offered no more.</summary>
+    bool Retired { get; }
 }
 
 /// <summary>A job that a shop has described, or what it does otherwise at one of ours.</summary>
@@ -89,7 +119,7 @@ public sealed record OwnJob(
     string Name,
     IReadOnlyList<string> At,
     string Opening,
-    IReadOnlyList<OwnStep> Steps)
+    IReadOnlyList<OwnStep> Steps) : IOwnEntry
 {
     /// <summary>What every code of a shop's own job begins with.</summary>
     public const string Prefix = "own-";
@@ -151,7 +181,7 @@ public sealed record OwnOpening(
     IReadOnlyList<string> At,
     IReadOnlyList<string> Needs,
     IReadOnlyList<OwnStep> Open,
-    IReadOnlyList<OwnStep> Close)
+    IReadOnlyList<OwnStep> Close) : IOwnEntry
 {
     /// <summary>On which running gear there is such a thing.</summary>
     public OwnGear Gear { get; init; } = new();

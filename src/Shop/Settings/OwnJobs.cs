@@ -115,8 +115,14 @@ internal static class OwnJobs
         settings.MapGet("/jobs/picks", async (ShopFile file) => TypedResults.Ok(Picks(await OwnAsync(file))))
             .Needs(Right.See);
         settings.MapPost("/jobs/try", TryAsync).Needs(Right.Settings);
-        settings.MapPut("/jobs/{code}", PutJobAsync).Needs(Right.Settings);
-        settings.MapPut("/openings/{code}", PutOpeningAsync).Needs(Right.Settings);
+        settings.MapPut(
+            "/jobs/{code}",
+            (string code, OwnJob job, ShopFile file, Clock clock, Worker worker) =>
+                PutAsync(code, job, file, clock, worker)).Needs(Right.Settings);
+        settings.MapPut(
+            "/openings/{code}",
+            (string code, OwnOpening opening, ShopFile file, Clock clock, Worker worker) =>
+                PutAsync(code, opening, file, clock, worker)).Needs(Right.Settings);
         settings.MapGet("/jobs/{code}/versions", VersionsAsync).Needs(Right.See);
         settings.MapGet("/jobs/{code}/versions/{version}", VersionAsync).Needs(Right.See);
         settings.MapGet("/jobs/file", async (ShopFile file) => TypedResults.File(
@@ -139,95 +145,45 @@ internal static class OwnJobs
 
     // ---- keeping one -----------------------------------------------------------------------------------------------
 
-    // One job or opening as it is sent, beside the one that stands.
-    private sealed record Edit(
-        object Sent,
-        string Code,
-        int Seen,
-        object? Stands,
-        int Version,
-        bool Same,
-        IReadOnlyList<OwnProblem> Problems,
-        Func<int, OwnWork> With);
-
-    private static Task<Ok<OwnJobsAnswer>> PutJobAsync(
-        string code,
-        OwnJob job,
-        ShopFile file,
-        Clock clock,
-        Worker worker) =>
-        PutAsync(code, file, clock, worker, own =>
-        {
-            OwnJob? stands = own.Jobs.FirstOrDefault(j => j.Code == job.Code);
-            return new Edit(
-                job,
-                job.Code,
-                job.Version,
-                stands,
-                stands?.Version ?? 0,
-                stands is not null && OwnWorkFile.Same(stands, job),
-                OwnChecks.Of(own, job),
-                version => own.With(job with { Version = version }));
-        });
-
-    private static Task<Ok<OwnJobsAnswer>> PutOpeningAsync(
-        string code,
-        OwnOpening opening,
-        ShopFile file,
-        Clock clock,
-        Worker worker) =>
-        PutAsync(code, file, clock, worker, own =>
-        {
-            OwnOpening? stands = own.Openings.FirstOrDefault(o => o.Code == opening.Code);
-            return new Edit(
-                opening,
-                opening.Code,
-                opening.Version,
-                stands,
-                stands?.Version ?? 0,
-                stands is not null && OwnWorkFile.Same(stands, opening),
-                OwnChecks.Of(own, opening),
-                version => own.With(opening with { Version = version }));
-        });
-
     private static async Task<Ok<OwnJobsAnswer>> PutAsync(
         string code,
+        IOwnEntry entry,
         ShopFile file,
         Clock clock,
-        Worker worker,
-        Func<OwnWork, Edit> read)
+        Worker worker)
     {
         await using var transaction = await file.Database.BeginTransactionAsync();
         ShopSettings settings = await file.SettingsAsync();
         OwnWork own = settings.Practices.Own ?? OwnWork.None;
-        Edit edit = read(own);
+        IOwnEntry? stands = own.Standing(entry);
         Checks checks = new();
-        checks.Add("/code", code == edit.Code ? null : "The code in the address is another one.");
+        checks.Add("/code", code == entry.Code ? null : "The code in the address is another one.");
         checks.Done();
-        if (edit.Same)
+        if (stands is not null && OwnWorkFile.Same(stands, entry))
         {
             // Sent again, or nothing changed.
             return TypedResults.Ok(Answer(own));
         }
 
-        if (edit.Seen != edit.Version)
+        int version = stands?.Version ?? 0;
+        if (entry.Version != version)
         {
-            throw Refusal.Stale("job", edit.Stands ?? Answer(own));
+            throw Refusal.Stale("job", stands ?? (object)Answer(own));
         }
 
-        checks.Signs("", JsonSerializer.SerializeToNode(edit.Sent, Written));
-        foreach (OwnProblem problem in edit.Problems)
+        checks.Signs("", JsonSerializer.SerializeToNode(entry, entry.GetType(), Written));
+        foreach (OwnProblem problem in OwnChecks.Of(own, entry))
         {
             checks.Add(problem.Pointer, problem.Sentence);
         }
 
         checks.Add(
             "",
-            edit.Stands is null && own.Jobs.Count + own.Openings.Count >= OwnWork.MostEntries
+            stands is null && own.Entries.Count() >= OwnWork.MostEntries
                 ? $"A shop has at most {OwnWork.MostEntries} jobs and openings of its own."
                 : null);
         checks.Done();
-        OwnWork now = edit.With(edit.Version + 1);
+        OwnWork now = own.With(entry, version + 1);
         await KeepAsync(file, clock, worker, settings, own, now);
         await transaction.CommitAsync();
         await file.RefreshSavedAsync(clock.Today);
@@ -246,22 +202,10 @@ internal static class OwnJobs
         OwnWork now)
     {
         settings.Practices = settings.Practices with { Own = now };
-        OwnVersion Made(string code, int version, string name, bool retired, OwnWork alone) => new()
-        {
-            Code = code,
-            Version = version,
-            Name = name,
-            Retired = retired,
-            File = OwnWorkFile.Write(alone),
-            At = clock.Now,
-            PersonId = worker.Id
-        };
-        file.OwnVersions.AddRange(now.Jobs
-            .Where(j => before.Jobs.All(b => b.Code != j.Code || b.Version != j.Version))
-            .Select(j => Made(j.Code, j.Version, j.Name, j.Retired, new OwnWork([j with { Retired = false }], []))));
-        file.OwnVersions.AddRange(now.Openings
-            .Where(o => before.Openings.All(b => b.Code != o.Code || b.Version != o.Version))
-            .Select(o => Made(o.Code, o.Version, o.Name, o.Retired, new OwnWork([], [o with { Retired = false }]))));
+        HashSet<(string, int)> known = [.. before.Entries.Select(e => (e.Code, e.Version))];
+        file.OwnVersions.AddRange(now.Entries
+            .Where(e => !known.Contains((e.Code, e.Version)))
+            .Select(e => OwnVersion.Of(e, clock.Now, worker.Id)));
         await file.SaveChangesAsync();
 
         // It may fall due on every trailer.
@@ -273,9 +217,13 @@ internal static class OwnJobs
     private static async Task<Ok<OwnTried>> TryAsync(OwnTry tried, ShopFile file)
     {
         OwnWork own = await OwnAsync(file);
-        IReadOnlyList<OwnProblem> problems = tried is { Job: { } job, Opening: null } ? OwnChecks.Of(own, job)
-            : tried is { Job: null, Opening: { } opening } ? OwnChecks.Of(own, opening)
-            : throw Refusal.Field("", "Send a job, or an opening.");
+        IOwnEntry entry = tried switch
+        {
+            { Job: { } job, Opening: null } => job,
+            { Job: null, Opening: { } opening } => opening,
+            _ => throw Refusal.Field("", "Send a job, or an opening."),
+        };
+        IReadOnlyList<OwnProblem> problems = OwnChecks.Of(own, entry);
         return TypedResults.Ok(
             problems.Count > 0 || tried.Job is null || OwnExample.Of(own, tried.Job) is not { } example
                 ? new OwnTried(problems, "", "", [])
@@ -319,7 +267,7 @@ internal static class OwnJobs
                 j.Code,
                 j.Name,
                 [.. j.Work
-                    .Select(w => (Family: $"{w.Group}/{w.Step.Code}", w.Step))
+                    .Select(w => (w.Family, w.Step))
                     .DistinctBy(w => w.Family)
                     .Select(w => new OurStep(
                         w.Family,

@@ -82,7 +82,7 @@ internal sealed class OwnCatalogue
                 [.. next.Close.Select(Made)])
             {
                 Applies = On(next.Gear),
-                FollowUps = [.. next.Owing.Select(c => CheckOf(next.Code, c))],
+                FollowUps = [.. next.Owing.Select(c => CheckOf(next, c))],
             });
         }
 
@@ -99,13 +99,13 @@ internal sealed class OwnCatalogue
         job.Name,
         KindsOf(job.At),
         On(job.Gear),
-        [.. job.Steps.Select(s => WorkOf(job, s, job.Code))])
+        [.. job.Steps.Select(s => WorkOf(job, s))])
     {
         Area = OwnCodes.Find(OwnCodes.Areas, job.Area) ?? JobArea.Trailer,
         Lacking = "is not described for this trailer’s running gear",
         NotWith = job.NotWith,
         CountsAs = job.CountsAs,
-        FollowUps = [.. job.Owing.Select(c => CheckOf(job.Code, c))],
+        FollowUps = [.. job.Owing.Select(c => CheckOf(job, c))],
         Settles = job.Settles,
     };
 
@@ -113,29 +113,29 @@ internal sealed class OwnCatalogue
     {
         Work =
         [
-            .. job.Work.Where(w => !refined.LeftOut.Contains($"{w.Group}/{w.Step.Code}")),
-            .. refined.Steps.Select(s => WorkOf(refined, s, refined.Code)),
+            .. job.Work.Where(w => !refined.LeftOut.Contains(w.Family)),
+            .. refined.Steps.Select(s => WorkOf(refined, s)),
         ],
-        FollowUps = [.. job.FollowUps, .. refined.Owing.Select(c => CheckOf(refined.Code, c))],
+        FollowUps = [.. job.FollowUps, .. refined.Owing.Select(c => CheckOf(refined, c))],
     };
 
     private static Job Retimed(Job job, Dictionary<string, decimal> minutes) =>
-        job.Work.Any(w => minutes.ContainsKey($"{w.Group}/{w.Step.Code}"))
+        job.Work.Any(w => minutes.ContainsKey(w.Family))
             ? job with
             {
-                Work = [.. job.Work.Select(w => minutes.TryGetValue($"{w.Group}/{w.Step.Code}", out decimal taken)
+                Work = [.. job.Work.Select(w => minutes.TryGetValue(w.Family, out decimal taken)
                     ? w with { Step = w.Step with { Minutes = taken } }
                     : w)]
             }
             : job;
 
-    private static Work WorkOf(OwnJob job, OwnStep step, string group)
+    private static Work WorkOf(OwnJob job, OwnStep step)
     {
         // With the weight down everything is back on: such a step is in nothing but the trailer as it stands.
         string opening = step.When == OwnCodes.WeightDown ? Secured
             : step.Opening.Length > 0 ? step.Opening
             : job.Opening;
-        Work work = new(group, opening, Made(step));
+        Work work = new(job.Code, opening, Made(step));
         return OwnCodes.Find(OwnCodes.Places, step.Each) is { } each
             ? work with { Where = (gear, at) => Places.Touching(gear, each, at).Where(p => Places.Has(gear, p)) }
             : work;
@@ -170,8 +170,11 @@ internal sealed class OwnCatalogue
 
     // ---- what is owed, and how long it lasts -----------------------------------------------------------------------
 
-    private static FollowUpRule CheckOf(string of, OwnCheck check) =>
-        new($"{of}.{check.Code}", check.Words, check.AfterMiles, check.AfterDays, Source.Shop) { By = check.By };
+    /// <summary>The code that a check of a shop's own is known by.</summary>
+    internal static string CheckCode(IOwnEntry of, OwnCheck check) => $"{of.Code}.{check.Code}";
+
+    private static FollowUpRule CheckOf(IOwnEntry of, OwnCheck check) =>
+        new(CheckCode(of, check), check.Words, check.AfterMiles, check.AfterDays, Source.Shop) { By = check.By };
 
     private static DueRule? RuleOf(OwnJob job) => job.Lasts is { } lasts
         ? new(job.Code, job.Name, Wording.Small(job.Name), lasts.Months, lasts.Miles, LateWeight, Source.Shop)

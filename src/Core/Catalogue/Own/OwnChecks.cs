@@ -35,6 +35,12 @@ public sealed partial class OwnChecks
                 ? "Verdicts rest on what is seen and measured there. Skip it in a visit instead, with a reason."
             : null);
 
+    /// <summary>What cannot work in a job or an opening; empty when it can be kept.</summary>
+    /// <param name="own">The shop's own work; whatever it has of this code is left out of account.</param>
+    /// <param name="entry">The job or opening.</param>
+    public static IReadOnlyList<OwnProblem> Of(OwnWork own, IOwnEntry entry) =>
+        entry is OwnJob job ? Of(own, job) : Of(own, (OwnOpening)entry);
+
     /// <summary>What cannot work in a job; empty when it can be kept.</summary>
     /// <param name="own">The shop's own work; whatever it has of this code is left out of account.</param>
     /// <param name="job">The job.</param>
@@ -93,13 +99,13 @@ public sealed partial class OwnChecks
                 : null);
         if (problems.Count == 0)
         {
-            Job made = JobCatalogue.Of(around.With(job)).Find(job.Code)!;
+            JobCatalogue catalogue = JobCatalogue.Of(around.With(job));
+            Job made = catalogue.Find(job.Code)!;
             Tried(job, made, openings);
-        }
-
-        if (problems.Count == 0)
-        {
-            CountsFor(job);
+            if (problems.Count == 0)
+            {
+                CountsFor(job, made, catalogue);
+            }
         }
     }
 
@@ -119,7 +125,7 @@ public sealed partial class OwnChecks
         }
 
         Dictionary<string, Step> steps = ours.Work
-            .Select(w => (Family: FamilyOf(w), w.Step))
+            .Select(w => (w.Family, w.Step))
             .DistinctBy(w => w.Family)
             .ToDictionary(w => w.Family, w => w.Step);
         foreach ((string family, decimal minutes) in job.Minutes)
@@ -181,8 +187,11 @@ public sealed partial class OwnChecks
                 : null);
         }
 
-        HashSet<string> owed = [.. around.Jobs.SelectMany(j => j.Owing.Select(c => $"{j.Code}.{c.Code}")),
-            .. around.Openings.SelectMany(o => o.Owing.Select(c => $"{o.Code}.{c.Code}"))];
+        HashSet<string> owed =
+        [
+            .. around.Jobs.SelectMany(j => j.Owing.Select(c => OwnCatalogue.CheckCode(j, c))),
+            .. around.Openings.SelectMany(o => o.Owing.Select(c => OwnCatalogue.CheckCode(o, c))),
+        ];
         for (int i = 0; i < job.Settles.Count; i++)
         {
             Add($"/settles/{i}", owed.Contains(job.Settles[i])

@@ -208,8 +208,6 @@ public sealed partial class OwnChecks
     private void Missing(string pointer, bool missing, string sentence) =>
         Add(pointer, missing ? sentence : null, missing: true);
 
-    private static string FamilyOf(Work work) => $"{work.Group}/{work.Step.Code}";
-
     [GeneratedRegex("^[a-z0-9]+(-[a-z0-9]+)*$")]
     private static partial Regex Hyphened();
 }

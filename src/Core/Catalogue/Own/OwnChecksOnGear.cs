@@ -87,10 +87,8 @@ public sealed partial class OwnChecks
     }
 
     // A job can stand for another only if it gets as deep.
-    private void CountsFor(OwnJob job)
+    private void CountsFor(OwnJob job, Job made, JobCatalogue all)
     {
-        JobCatalogue all = JobCatalogue.Of(around.With(job));
-        Job made = all.Find(job.Code)!;
         for (int i = 0; i < job.CountsAs.Count; i++)
         {
             Job other = all.Find(job.CountsAs[i])!;

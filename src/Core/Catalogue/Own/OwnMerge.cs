@@ -45,56 +45,46 @@ public static class OwnMerge
         IReadOnlyCollection<string> replace)
     {
         List<MergedEntry> entries = [];
-        List<OwnOpening> left = [.. file.Openings];
-        while (left.Count > 0)
+        foreach (IOwnEntry entry in InTurn(file.Openings).Concat<IOwnEntry>(file.Jobs))
         {
-            // What goes round in a circle is never at its turn: then its first is tried, and refused by its check.
-            OwnOpening opening = left.Find(o => !o.Needs.Any(n => left.Exists(l => l != o && l.Code == n))) ?? left[0];
-            left.Remove(opening);
-            OwnOpening? has = own.Openings.FirstOrDefault(o => o.Code == opening.Code);
-            MergeState state =
-                StateOf(has is not null, has is not null && OwnWorkFile.Same(has, opening), opening.Code);
-            Take(opening.Code, opening.Name, true, state, OwnChecks.Of(own, opening), () => own = own.With(opening with
+            IOwnEntry? has = own.Standing(entry);
+            MergeState state = has is null ? MergeState.New
+                : OwnWorkFile.Same(has, entry) ? MergeState.Same
+                : replace.Contains(entry.Code) ? MergeState.Replaced
+                : MergeState.Kept;
+            string why = "";
+            if (state is MergeState.New or MergeState.Replaced)
             {
-                Version = Math.Max(opening.Version, (has?.Version ?? 0) + 1)
-            }));
-        }
+                why = OwnChecks.Of(own, entry) is [var first, ..] ? first.Sentence
+                    : has is null && own.Entries.Count() >= OwnWork.MostEntries
+                        ? $"A shop has at most {OwnWork.MostEntries} jobs and openings of its own."
+                    : "";
+                own = why.Length > 0
+                    ? own
+                    : own.With(entry, Math.Max(entry.Version, (has?.Version ?? 0) + 1));
+            }
 
-        foreach (OwnJob job in file.Jobs)
-        {
-            OwnJob? has = own.Jobs.FirstOrDefault(j => j.Code == job.Code);
-            MergeState state = StateOf(has is not null, has is not null && OwnWorkFile.Same(has, job), job.Code);
-            Take(job.Code, job.Name, false, state, OwnChecks.Of(own, job), () => own = own.With(job with
-            {
-                Version = Math.Max(job.Version, (has?.Version ?? 0) + 1)
-            }));
+            entries.Add(new MergedEntry(
+                entry.Code,
+                entry.Name,
+                entry is OwnOpening,
+                why.Length > 0 ? MergeState.Refused : state,
+                why));
         }
 
         return (own, entries);
+    }
 
-        MergeState StateOf(bool has, bool same, string code) =>
-            !has ? MergeState.New : same ? MergeState.Same : replace.Contains(code) ? MergeState.Replaced
-            : MergeState.Kept;
-
-        void Take(
-            string code,
-            string name,
-            bool isOpening,
-            MergeState state,
-            IReadOnlyList<OwnProblem> problems,
-            Action put)
+    // Each after what it needs. What goes round in a circle is never at its turn: its first is taken then, and refused
+    // by its check.
+    private static IEnumerable<OwnOpening> InTurn(IEnumerable<OwnOpening> openings)
+    {
+        List<OwnOpening> left = [.. openings];
+        while (left.Count > 0)
         {
-            bool taken = state is MergeState.New or MergeState.Replaced;
-            string why = !taken ? ""
-                : problems.Count > 0 ? problems[0].Sentence
-                : state == MergeState.New && own.Jobs.Count + own.Openings.Count >= OwnWork.MostEntries
-                    ? $"A shop has at most {OwnWork.MostEntries} jobs and openings of its own."
-                : "";
-            entries.Add(new MergedEntry(code, name, isOpening, why.Length > 0 ? MergeState.Refused : state, why));
-            if (taken && why.Length == 0)
-            {
-                put();
-            }
+            OwnOpening next = left.Find(o => !o.Needs.Any(n => left.Exists(l => l != o && l.Code == n))) ?? left[0];
+            left.Remove(next);
+            yield return next;
         }
     }
 }

@@ -103,12 +103,12 @@ public sealed record OwnWorkFile(
     }
 
     /// <summary>Whether two say the same, their versions aside.</summary>
-    public static bool Same(OwnJob one, OwnJob other) =>
-        Text(one with { Version = 0 }) == Text(other with { Version = 0 });
-
-    /// <summary>Whether two say the same, their versions aside.</summary>
-    public static bool Same(OwnOpening one, OwnOpening other) =>
-        Text(one with { Version = 0 }) == Text(other with { Version = 0 });
+    public static bool Same(IOwnEntry one, IOwnEntry other) => (one, other) switch
+    {
+        (OwnJob a, OwnJob b) => Text(a with { Version = 0 }) == Text(b with { Version = 0 }),
+        (OwnOpening a, OwnOpening b) => Text(a with { Version = 0 }) == Text(b with { Version = 0 }),
+        _ => false,
+    };
 
     private static string Text<T>(T value) => JsonSerializer.Serialize(value, Options);
 }
