@@ -1,6 +1,5 @@
-import { useState } from "react";
 import type { Schemas } from "../../api/client";
-import { useWorkerId } from "../../api/worker";
+import { useRemembered } from "../useRemembered";
 
 /** How much of the work stands on one card. */
 export type Pace = "step" | "phase" | "place";
@@ -12,19 +11,11 @@ export const PACES: readonly (readonly [Pace, string])[] = [
   ["place", "a place at a time"],
 ];
 
-const at = (person: string) => `tinker-pace/${person}`;
-
-/** The pace of whoever works: their own, remembered by this browser, and changed at any moment. */
+/** The pace of whoever works. */
 export function usePace() {
-  const person = useWorkerId() ?? "";
-  const [, drawn] = useState(0);
-  const kept = localStorage.getItem(at(person));
+  const [kept, set] = useRemembered("pace");
   const pace = PACES.some(([p]) => p === kept) ? (kept as Pace) : "step";
-  const set = (now: Pace) => {
-    localStorage.setItem(at(person), now);
-    drawn((n) => n + 1);
-  };
-  return [pace, set] as const;
+  return [pace, set as (now: Pace) => void] as const;
 }
 
 /** The steps of the next card at a pace; none where the next step stands alone. */

@@ -1,8 +1,6 @@
-import { useEffect, useState } from "react";
+import { useEffect } from "react";
 import type { Schemas } from "../../api/client";
-import { useWorkerId } from "../../api/worker";
-
-const at = (person: string) => `tinker-aloud/${person}`;
+import { useRemembered } from "../useRemembered";
 
 /** What is said of a step: where, what, to which torque, and what to beware of. */
 export const spoken = (step: Schemas["PacketStep"]): string =>
@@ -23,8 +21,8 @@ export const spokenCard = (
  */
 export function useAloud(words: string) {
   const can = "speechSynthesis" in window;
-  const person = useWorkerId() ?? "";
-  const [on, setOn] = useState(() => localStorage.getItem(at(person)) === "on");
+  const [kept, set] = useRemembered("aloud");
+  const on = kept === "on";
   useEffect(() => {
     if (!can || !on || words === "") return;
     // What was being said is of a step that is done.
@@ -35,9 +33,6 @@ export function useAloud(words: string) {
   return {
     can,
     on,
-    set: (now: boolean) => {
-      localStorage.setItem(at(person), now ? "on" : "off");
-      setOn(now);
-    },
+    set: (now: boolean) => set(now ? "on" : "off"),
   };
 }

@@ -1,5 +1,6 @@
 import styled from "styled-components";
 import { Checkbox } from "../../ui/Checkbox";
+import { Disclosure } from "../../ui/Disclosure";
 import { TextField } from "../../ui/Fields";
 import { NumberField } from "../../ui/NumberField";
 import { Quiet, Row, Section, Stack, Table } from "../../ui/Page";
@@ -39,41 +40,46 @@ export function OnGear({
     (words, i) => [String(i + 1), `${words} axle${i ? "s" : ""}`] as const,
   );
   return (
-    <Section aria-label="On which trailers">
-      <h3>On which trailers</h3>
-      <Quiet>Of what is not ticked at all, any will do.</Quiet>
-      {problem("/gear") && <p role="alert">{problem("/gear")}</p>}
-      <Stack $gap={6}>
-        <Ticks
-          label="Brakes"
-          value={gear.brakes}
-          options={optionsOf(picks.brakes)}
-          onChange={(brakes) => onChange({ ...gear, brakes })}
-          problem={problem("/gear/brakes")}
-        />
-        <Ticks
-          label="Suspension"
-          value={gear.suspensions}
-          options={optionsOf(picks.suspensions)}
-          onChange={(suspensions) => onChange({ ...gear, suspensions })}
-          problem={problem("/gear/suspensions")}
-        />
-        <Ticks
-          label="Lubrication"
-          value={gear.lubrications}
-          options={optionsOf(picks.lubrications)}
-          onChange={(lubrications) => onChange({ ...gear, lubrications })}
-          problem={problem("/gear/lubrications")}
-        />
-        <Ticks
-          label="Axles"
-          value={gear.axles.map(String)}
-          options={axles}
-          onChange={(all) => onChange({ ...gear, axles: all.map(Number) })}
-          problem={problem("/gear/axles")}
-        />
-      </Stack>
-    </Section>
+    <Disclosure
+      title={<Quiet>Only on some trailers: by brakes, suspension, lubrication, axles</Quiet>}
+      defaultOpen={problem("/gear") !== undefined || Object.values(gear).some((l) => l.length > 0)}
+    >
+      <Section aria-label="On which trailers">
+        <h3>On which trailers</h3>
+        <Quiet>Of what is not ticked at all, any will do.</Quiet>
+        {problem("/gear") && <p role="alert">{problem("/gear")}</p>}
+        <Stack $gap={6}>
+          <Ticks
+            label="Brakes"
+            value={gear.brakes}
+            options={optionsOf(picks.brakes)}
+            onChange={(brakes) => onChange({ ...gear, brakes })}
+            problem={problem("/gear/brakes")}
+          />
+          <Ticks
+            label="Suspension"
+            value={gear.suspensions}
+            options={optionsOf(picks.suspensions)}
+            onChange={(suspensions) => onChange({ ...gear, suspensions })}
+            problem={problem("/gear/suspensions")}
+          />
+          <Ticks
+            label="Lubrication"
+            value={gear.lubrications}
+            options={optionsOf(picks.lubrications)}
+            onChange={(lubrications) => onChange({ ...gear, lubrications })}
+            problem={problem("/gear/lubrications")}
+          />
+          <Ticks
+            label="Axles"
+            value={gear.axles.map(String)}
+            options={axles}
+            onChange={(all) => onChange({ ...gear, axles: all.map(Number) })}
+            problem={problem("/gear/axles")}
+          />
+        </Stack>
+      </Section>
+    </Disclosure>
   );
 }
 

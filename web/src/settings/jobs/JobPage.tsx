@@ -11,7 +11,7 @@ import { Waiting } from "../../ui/Waiting";
 import { SettingsFrame } from "../SettingsFrame";
 import { OnGear, Owing } from "./Common";
 import { Editor, useShelf } from "./Editor";
-import { cleanSteps, codeOf, type Job, newJob, optionsOf, type Picks } from "./own";
+import { cleanSteps, codeOf, firstOf, type Job, newJob, optionsOf, type Picks } from "./own";
 import { Refined } from "./Refined";
 import { Several, Ticks } from "./Several";
 import { Steps } from "./Steps";
@@ -136,7 +136,7 @@ function Placed({ form: { edit, change }, picks, problem }: Part & { picks: Pick
         value={edit.at}
         options={optionsOf(picks.places)}
         onChange={(at) => change({ at })}
-        problem={problem("/at") ?? edit.at.map((_, i) => problem(`/at/${i}`)).find((p) => p)}
+        problem={firstOf(problem, "/at", edit.at)}
       />
       <Row $gap={14} style={{ alignItems: "start" }}>
         <div style={{ flex: "1 1 300px" }}>
@@ -167,12 +167,7 @@ function Placed({ form: { edit, change }, picks, problem }: Part & { picks: Pick
           />
         </div>
       </Row>
-      <Disclosure
-        title={<Quiet>Only on some trailers: by brakes, suspension, lubrication, axles</Quiet>}
-        defaultOpen={problem("/gear") !== undefined || Object.values(edit.gear).some((l) => l.length > 0)}
-      >
-        <OnGear gear={edit.gear} picks={picks} problem={problem} onChange={(gear) => change({ gear })} />
-      </Disclosure>
+      <OnGear gear={edit.gear} picks={picks} problem={problem} onChange={(gear) => change({ gear })} />
     </Stack>
   );
 }
@@ -239,13 +234,12 @@ function Others({
   const jobs = [...picks.ours, ...own.filter((j) => !j.refines && j.code !== edit.code)].map(
     (j) => [j.code, j.name] as const,
   );
-  const first = (list: readonly unknown[], pointer: string) =>
-    problem(pointer) ?? list.map((_, i) => problem(`${pointer}/${i}`)).find((p) => p);
   return (
     <Disclosure
       title={<Quiet>What it stands for, what it excludes, and who can do it</Quiet>}
       defaultOpen={
-        (first(edit.countsAs, "/countsAs") ?? first(edit.notWith, "/notWith")) !== undefined ||
+        (firstOf(problem, "/countsAs", edit.countsAs) ?? firstOf(problem, "/notWith", edit.notWith)) !==
+          undefined ||
         edit.countsAs.length + edit.notWith.length > 0 ||
         edit.skill !== null
       }
@@ -256,14 +250,14 @@ function Others({
           value={edit.countsAs}
           options={jobs}
           onChange={(countsAs) => change({ countsAs })}
-          problem={first(edit.countsAs, "/countsAs")}
+          problem={firstOf(problem, "/countsAs", edit.countsAs)}
         />
         <Several
           label="Not together with"
           value={edit.notWith}
           options={jobs}
           onChange={(notWith) => change({ notWith })}
-          problem={first(edit.notWith, "/notWith")}
+          problem={firstOf(problem, "/notWith", edit.notWith)}
         />
         <Select
           label="Skill it asks for"

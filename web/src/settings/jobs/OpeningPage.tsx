@@ -1,13 +1,12 @@
 import { answer, shop } from "../../api/client";
 import { capital } from "../../api/words";
-import { Disclosure } from "../../ui/Disclosure";
 import { TextField } from "../../ui/Fields";
-import { Quiet, Section } from "../../ui/Page";
+import { Section } from "../../ui/Page";
 import { Waiting } from "../../ui/Waiting";
 import { SettingsFrame } from "../SettingsFrame";
 import { OnGear, Owing } from "./Common";
 import { Editor, useShelf } from "./Editor";
-import { cleanSteps, codeOf, newOpening, type Opening, optionsOf, type Picks } from "./own";
+import { cleanSteps, codeOf, firstOf, newOpening, type Opening, optionsOf, type Picks } from "./own";
 import { Several, Ticks } from "./Several";
 import { Steps } from "./Steps";
 import { useOwn, usePicks } from "./useOwn";
@@ -83,21 +82,16 @@ function Written({ start, picks, taken }: { start: Opening; picks: Picks; taken:
             value={edit.at}
             options={optionsOf(picks.places)}
             onChange={(at) => change({ at })}
-            problem={problem("/at") ?? edit.at.map((_, i) => problem(`/at/${i}`)).find((p) => p)}
+            problem={firstOf(problem, "/at", edit.at)}
           />
           <Several
             label="What has to stand first"
             value={edit.needs}
             options={openings}
             onChange={(needs) => change({ needs })}
-            problem={problem("/needs") ?? edit.needs.map((_, i) => problem(`/needs/${i}`)).find((p) => p)}
+            problem={firstOf(problem, "/needs", edit.needs)}
           />
-          <Disclosure
-            title={<Quiet>Only on some trailers: by brakes, suspension, lubrication, axles</Quiet>}
-            defaultOpen={problem("/gear") !== undefined || Object.values(edit.gear).some((l) => l.length > 0)}
-          >
-            <OnGear gear={edit.gear} picks={picks} problem={problem} onChange={(gear) => change({ gear })} />
-          </Disclosure>
+          <OnGear gear={edit.gear} picks={picks} problem={problem} onChange={(gear) => change({ gear })} />
           {(["open", "close"] as const).map((way) => (
             <Section key={way} aria-label={way === "open" ? "To open it" : "To close it"}>
               <h2>{way === "open" ? "To open it" : "To close it"}</h2>

@@ -112,6 +112,13 @@ export const cleanSteps = (steps: readonly Step[]): Step[] =>
 export const optionsOf = (picks: readonly { code: string; name: string }[]) =>
   picks.map((p) => [p.code, p.name] as const);
 
+/** What is wrong with a list, or with the first of its entries that anything is wrong with. */
+export const firstOf = (
+  problem: (pointer: string) => string | undefined,
+  pointer: string,
+  list: readonly unknown[],
+): string | undefined => problem(pointer) ?? list.map((_, i) => problem(`${pointer}/${i}`)).find((p) => p);
+
 /** How many minutes steps come to. */
 export const minutesOf = (steps: readonly { minutes: number }[]) =>
   steps.reduce((sum, s) => sum + s.minutes, 0);
