@@ -1,5 +1,42 @@
-import { Button as AriaButton } from "react-aria-components/Button";
+import { type RefAttributes, useCallback, useLayoutEffect, useMemo, useRef } from "react";
+import { mergeRefs } from "react-aria/mergeRefs";
+import { Button as AriaButton, type ButtonProps } from "react-aria-components/Button";
 import styled, { css } from "styled-components";
+
+/**
+ * A press on a button that is off, or is switched off before it ends, is heard up to 80 ms later where the button is on
+ * again by then: two quick presses would send twice what is answered quickly. Such a press counts for nothing.
+ */
+function PressedOnce({ ref, ...props }: ButtonProps & RefAttributes<HTMLButtonElement>) {
+  const press = useRef<"none" | "begun" | "stale">("none");
+  const off = props.isDisabled ?? false;
+  useLayoutEffect(() => {
+    if (off && press.current === "begun") press.current = "stale";
+  }, [off]);
+  const listen = useCallback((button: HTMLButtonElement | null) => {
+    const begins = () => {
+      // Browsers tell of a pointer on a button that is off, too.
+      press.current = button?.disabled ? "stale" : "begun";
+    };
+    const ends = (event: Event) => {
+      if (press.current === "stale") {
+        event.preventDefault();
+        event.stopImmediatePropagation();
+      }
+      press.current = "none";
+    };
+    button?.addEventListener("pointerdown", begins, true);
+    button?.addEventListener("keydown", begins, true);
+    button?.addEventListener("click", ends, true);
+    return () => {
+      button?.removeEventListener("pointerdown", begins, true);
+      button?.removeEventListener("keydown", begins, true);
+      button?.removeEventListener("click", ends, true);
+    };
+  }, []);
+  const both = useMemo(() => mergeRefs(ref, listen), [ref, listen]);
+  return <AriaButton {...props} ref={both} />;
+}
 
 const shape = css`
   display: inline-flex;
@@ -37,7 +74,7 @@ const main = css`
 `;
 
 /** A button. `$main` marks the one that carries the work on. */
-export const Button = styled(AriaButton)<{ $main?: boolean; $large?: boolean }>`
+export const Button = styled(PressedOnce)<{ $main?: boolean; $large?: boolean }>`
   ${shape}
   ${(p) => (p.$main ? main : plain)}
   ${(p) =>
@@ -64,7 +101,7 @@ export const linkShape = css<{ $main?: boolean }>`
 `;
 
 /** A button that reads as text within a line. */
-export const TextButton = styled(AriaButton)`
+export const TextButton = styled(PressedOnce)`
   background: none;
   border: 0;
   padding: 6px 2px;
