@@ -52,7 +52,7 @@ else
     await DemoShop.FillAsync(file, now);
     await File.WriteAllLinesAsync(Path.Combine(folder, "meters.txt"), await DemoShop.MetersAsync(file));
     await File.WriteAllLinesAsync(Path.Combine(folder, "sold.csv"), DemoShelf.Sold());
-    await File.WriteAllLinesAsync(Path.Combine(folder, "sign-in.txt"), DemoAccess.Lines(file.People));
 }
 
+await File.WriteAllLinesAsync(Path.Combine(folder, "sign-in.txt"), DemoAccess.Lines(file.People));
 return 0;
