@@ -39,10 +39,14 @@ internal static class BayDays
             {
                 int day = Enumerable
                     .Range(0, 7)
+                    .Where(d => monday.AddDays(d) >= today && hours.OneBayOn(monday.AddDays(d)) > 0)
                     .OrderByDescending(d => Math.Min(room[d], visit.Of.Minutes))
                     .ThenBy(d => d)
+                    .DefaultIfEmpty(-1)
                     .First();
-                if (room[day] > 0)
+
+                // The week has room for it, to a fraction of an hour: some day has.
+                if (day >= 0)
                 {
                     days[(visit.Plan, visit.Visit)] = monday.AddDays(day);
                     Take(room, day, visit.Of.Minutes, d => hours.OneBayOn(monday.AddDays(d)));

@@ -21,18 +21,87 @@ public sealed record BayWeek(
     decimal Proposed,
     IReadOnlyList<Guid> DoesNotFit)
 {
+    /// <summary>
+    /// A week may be over by so much of its hours before anybody has to give way: nobody knows minutes so well that a
+    /// trailer should wait for less than an hour of a week's work. Common practice; no source.
+    /// </summary>
+    public const decimal Slack = 0.02m;
+
     /// <summary>Minutes left; negative where it is over.</summary>
     public decimal Free => Open - Booked - Proposed;
+
+    /// <summary>Minutes by which it is over; nought within the slack.</summary>
+    public decimal Over => -Free > Open * Slack ? -Free : 0;
+}
+
+/// <summary>
+/// What no plan can avoid: until the end of a week more has to be done, by law, a Hold or an accepted day, than the
+/// bays have hours for.
+/// </summary>
+/// <param name="Through">The Monday of the last of these weeks.</param>
+/// <param name="Must">Minutes that have to be done by then, openings counted once a trailer.</param>
+/// <param name="Open">Minutes that the bays have until then.</param>
+public sealed record BayShortage(DateOnly Through, decimal Must, decimal Open)
+{
+    /// <summary>Minutes by which it is over, whatever is planned.</summary>
+    public decimal Over => Must - Open;
+
+    /// <summary>Where most is over; null where the hours are enough.</summary>
+    internal static BayShortage? Of(Bays bays, DateOnly first)
+    {
+        int weeks = bays.Open.Length;
+        decimal[] must = new decimal[weeks];
+        for (int trailer = 0; trailer < bays.Drafts.Length; trailer++)
+        {
+            PlanDraft draft = bays.Drafts[trailer];
+            (int Last, PlanTask Task)[] hard = [.. draft.Terms.Problem.Tasks
+                .Where(t => t.MaxGap is not null)
+                .Select(t => (Math.Max(0, t.Due - t.Interval + t.MaxGap!.Value), t))
+                .Where(t => t.Item1 < weeks)
+                .OrderBy(t => t.Item1)];
+            decimal before = 0;
+            for (int n = 1; n <= hard.Length; n++)
+            {
+                decimal by = (decimal)draft.Terms.Closures.MinutesOf(hard[..n].SelectMany(h => h.Task.Openings))
+                    + hard[..n].Sum(h => draft.Work[h.Task.Id]);
+                bool counted = Enumerable.Range(0, hard[n - 1].Last + 1).Any(w => bays.StandsIn(trailer, w));
+                must[hard[n - 1].Last] += counted ? 0 : by - before;
+                before = by;
+            }
+        }
+
+        BayShortage? worst = null;
+        decimal needed = 0, open = 0;
+        for (int week = 0; week < weeks; week++)
+        {
+            needed += must[week] + bays.Taken[week];
+            open += bays.Open[week];
+            if (needed - open > (worst?.Over ?? (open * BayWeek.Slack)))
+            {
+                worst = new BayShortage(first.AddDays(7 * week), needed, open);
+            }
+        }
+
+        return worst;
+    }
 }
 
 /// <summary>The plan of the whole shop.</summary>
 /// <param name="Plans">Each trailer's plan, in the order given.</param>
 /// <param name="Weeks">The weeks of the bays.</param>
 /// <param name="AlonePlans">What each trailer's plan would cost if it were the only one, in the order given.</param>
+/// <param name="Tolls">
+/// What one more bay minute would be worth in each week, in the shop's money: nought where there are enough.
+/// </param>
 public sealed record WholePlan(
     IReadOnlyList<TrailerPlan> Plans,
     IReadOnlyList<BayWeek> Weeks,
-    IReadOnlyList<double> AlonePlans);
+    IReadOnlyList<double> AlonePlans,
+    IReadOnlyList<double> Tolls)
+{
+    /// <summary>What no plan can avoid; null where the hours are enough for what has to be done.</summary>
+    public BayShortage? Shortage { get; init; }
+}
 
 /// <summary>
 /// Fits the trailers' plans into the bays. Every trailer is planned as if it were alone; then week by week, from the
@@ -95,6 +164,7 @@ public static class BayWeeks
             }
         }
 
+        double[] tolls = BayTolls.Spread(bays);
         for (int week = 0; week < planner.WeeksPlanned; week++)
         {
             for (int round = 0; round < Rounds && bays.Over(week) > 0 && bays.Open[week] > 0; round++)
@@ -121,7 +191,11 @@ public static class BayWeeks
         return new WholePlan(
             BayDays.Place(plans, weeks, hours, booked, bays.Stands, planner.First, today),
             weeks,
-            [.. alone.Select(d => d.Cost)]);
+            [.. alone.Select(d => d.Cost)],
+            tolls)
+        {
+            Shortage = BayShortage.Of(bays, planner.First)
+        };
     }
 
     // One round: where each visit of the week would go instead, then the cheapest of these until the week has room.
@@ -208,130 +282,6 @@ public static class BayWeeks
 
             over -= bays.Drafts[trailer].MinutesIn(week);
             yield return cases[trailer].Id;
-        }
-    }
-
-    /// <summary>The bays while plans are fitted into them.</summary>
-    private sealed class Bays
-    {
-        private readonly Guid[] trailers;
-
-        internal Bays(
-            TrailerPlanner planner,
-            Guid[] trailers,
-            IReadOnlyList<PlanDraft> alone,
-            OpenHours hours,
-            IReadOnlyList<BookedTime> booked,
-            DateOnly today)
-        {
-            this.trailers = trailers;
-            Drafts = [.. alone];
-            int weeks = planner.WeeksPlanned;
-            Open = [.. Enumerable
-                .Range(0, weeks)
-                .Select(w => hours.MinutesOfWeek(planner.First.AddDays(7 * w), today))];
-            Taken = new decimal[weeks];
-            Proposed = new decimal[weeks];
-            foreach (BookedTime book in booked)
-            {
-                int week = Weeks.Of(planner.First, book.Day);
-                if (week >= 0 && week < weeks)
-                {
-                    Taken[week] += book.Minutes;
-                    Stands.Add((book.Trailer, week));
-                }
-            }
-
-            for (int trailer = 0; trailer < trailers.Length; trailer++)
-            {
-                Count(trailer, 1);
-            }
-        }
-
-        internal PlanDraft[] Drafts { get; }
-
-        internal decimal[] Open { get; }
-
-        internal decimal[] Taken { get; }
-
-        internal decimal[] Proposed { get; }
-
-        internal HashSet<(Guid, int)> Stands { get; } = [];
-
-        internal bool StandsIn(int trailer, int week) => Stands.Contains((trailers[trailer], week));
-
-        internal decimal Over(int week) => Taken[week] + Proposed[week] - Open[week];
-
-        internal void Put(int trailer, PlanDraft plan)
-        {
-            Count(trailer, -1);
-            Drafts[trailer] = plan;
-            Count(trailer, 1);
-        }
-
-        /// <summary>
-        /// The trailer's plan without this week, and how much dearer it is for each minute it frees; no plan where it
-        /// has to stay.
-        /// </summary>
-        internal (double Regret, PlanDraft? Plan) Elsewhere(int trailer, int week, bool thorough)
-        {
-            PlanDraft before = Drafts[trailer];
-            decimal minutes = before.MinutesIn(week);
-            List<int> closed = [week];
-            for (int v = 0; v < Open.Length; v++)
-            {
-                decimal mine = StandsIn(trailer, v) ? 0 : before.MinutesIn(v);
-
-                // Behind, only what has room; ahead, what is not full already: what gets overfull there is eased when
-                // its turn comes.
-                bool room = v < week
-                    ? Open[v] - Taken[v] - Proposed[v] + mine >= Math.Max(minutes, mine)
-                    : mine > 0 || (Open[v] > 0 && Taken[v] + Proposed[v] < Open[v]);
-                if (v != week && !room)
-                {
-                    closed.Add(v);
-                }
-            }
-
-            if (TrailerPlanner.Amended(before, closed, thorough) is not { } plan)
-            {
-                return (double.MaxValue, null);
-            }
-
-            // Where it goes there has to be room for it at all; a visit longer than any week stays where it is, and is
-            // named.
-            bool fits = plan.Visits.All(v => v.Week > week
-                ? before.MinutesIn(v.Week) > 0 || plan.MinutesOf(v) <= Open[v.Week] - Taken[v.Week]
-                : Fits(before, plan, v, trailer));
-            return fits ? ((plan.Cost - before.Cost) / (double)Math.Max(1, minutes), plan) : (double.MaxValue, null);
-        }
-
-        /// <summary>A cheaper plan for the trailer in what room there is; null where there is none.</summary>
-        internal PlanDraft? Better(int trailer)
-        {
-            PlanDraft before = Drafts[trailer];
-            decimal least = before.Visits.Min(before.MinutesOf);
-            IEnumerable<int> full = Enumerable.Range(0, Open.Length).Where(v => before.MinutesIn(v) == 0
-                && !StandsIn(trailer, v)
-                && Open[v] - Taken[v] - Proposed[v] < least);
-            return TrailerPlanner.Amended(before, full, thorough: true) is { } plan
-                && plan.Cost < before.Cost - 1e-6
-                && plan.Visits.All(v => plan.MinutesOf(v) <= before.MinutesIn(v.Week) || Fits(before, plan, v, trailer))
-                ? plan
-                : null;
-        }
-
-        private bool Fits(PlanDraft before, PlanDraft plan, PlannedVisit visit, int trailer) =>
-            StandsIn(trailer, visit.Week)
-                || Taken[visit.Week] + Proposed[visit.Week] - before.MinutesIn(visit.Week)
-                    + plan.MinutesOf(visit) <= Open[visit.Week];
-
-        private void Count(int trailer, int sign)
-        {
-            foreach (PlannedVisit visit in Drafts[trailer].Visits)
-            {
-                Proposed[visit.Week] += StandsIn(trailer, visit.Week) ? 0 : sign * Drafts[trailer].MinutesOf(visit);
-            }
         }
     }
 }

@@ -238,10 +238,7 @@ public sealed class Booking
         Guid by)
     {
         Upcoming[] dues = [.. trailer.Coming.Where(d => tasks.Contains(d.Id))];
-        PlanningProblem problem = trailer.WithOwners(Weeks.Monday(day), 1, [], costs);
-        decimal minutes = (decimal)Grouping.OpenMinutes(
-            problem,
-            problem.Tasks.Where(t => tasks.Contains(t.Id)).SelectMany(t => t.Openings)) + dues.Sum(trailer.WorkMinutes);
+        decimal minutes = trailer.OpenMinutes(tasks, costs) + dues.Sum(trailer.WorkMinutes);
         return new Booking
         {
             Id = id,

@@ -29,7 +29,7 @@ public static class LagrangianBound
     /// <summary>A split of the bill, and the plans that the units make by it.</summary>
     internal sealed class Split
     {
-        private readonly Terms terms;
+        private Terms terms;
         private readonly int weeks;
         private readonly TaskGroup.Workspace workspace;
         private readonly double[][] price;
@@ -61,7 +61,10 @@ public static class LagrangianBound
             Fixed = new sbyte[terms.ItemCost.Length, weeks];
             for (int item = 0; item < Share.Length; item++)
             {
-                Array.Fill(Share[item], Users[item].Length == 0 ? 0 : terms.ItemCost[item] / Users[item].Length);
+                for (int i = 0; i < Share[item].Length; i++)
+                {
+                    Share[item][i] = terms.Bill(item, i % weeks) / Users[item].Length;
+                }
             }
         }
 
@@ -82,6 +85,50 @@ public static class LagrangianBound
         /// <summary>The plans the units made last.</summary>
         internal int[][] Plans { get; private set; } = [];
 
+        /// <summary>Goes on with other tolls: everybody pays the same part of each bill as before.</summary>
+        /// <param name="tolled">The same terms with other tolls.</param>
+        internal void Retoll(Terms tolled)
+        {
+            for (int item = 0; item < Share.Length; item++)
+            {
+                for (int i = 0; i < Share[item].Length; i++)
+                {
+                    double before = terms.Bill(item, i % weeks), now = tolled.Bill(item, i % weeks);
+                    Share[item][i] = before > 0 ? Share[item][i] * now / before : now / Users[item].Length;
+                }
+            }
+
+            terms = tolled;
+        }
+
+        /// <summary>Adds the bay minutes of the units' last plans, an opening's by who pays for it.</summary>
+        /// <param name="minutes">By week; added to.</param>
+        /// <param name="work">Minutes of each unit's own work.</param>
+        internal void AddMinutes(double[] minutes, double[] work)
+        {
+            for (int unit = 0; unit < Plans.Length; unit++)
+            {
+                foreach (int week in Plans[unit])
+                {
+                    minutes[week] += work[unit];
+                }
+            }
+
+            for (int item = 0; item < Users.Length; item++)
+            {
+                for (int user = 0; user < Users[item].Length; user++)
+                {
+                    foreach (int week in Plans[Users[item][user]])
+                    {
+                        double bill = terms.Bill(item, week);
+                        minutes[week] += bill > 0
+                            ? terms.ItemMinutes[item] * Share[item][(user * weeks) + week] / bill
+                            : 0;
+                    }
+                }
+            }
+        }
+
         /// <summary>
         /// Betters the split and answers the best bound found on the way; <see cref="Terms.Never"/> where nothing meets
         /// what is fixed.
@@ -92,15 +139,16 @@ public static class LagrangianBound
         /// <param name="meanwhile">
         /// Told the units' plans at every step; answers what the best plan known costs by now.
         /// </param>
+        /// <param name="pace">Part of the way to what is known that a step goes at first: over 0, to 1.</param>
         internal double Better(
             double known,
             int steps,
             double enough = Terms.Never,
-            Func<int, int[][], double>? meanwhile = null)
+            Func<int, int[][], double>? meanwhile = null,
+            double pace = 1)
         {
             Reckon();
             double best = double.NegativeInfinity;
-            double pace = 1;
             int idle = 0;
             for (int step = 0; step < steps; step++)
             {
@@ -142,9 +190,12 @@ public static class LagrangianBound
         // What each week costs each unit by the shares, and by what is fixed.
         private void Reckon()
         {
-            foreach (double[] row in price)
+            for (int unit = 0; unit < price.Length; unit++)
             {
-                Array.Clear(row);
+                for (int week = 0; week < weeks; week++)
+                {
+                    price[unit][week] = terms.Toll(unit, week);
+                }
             }
 
             for (int item = 0; item < Users.Length; item++)
@@ -168,7 +219,7 @@ public static class LagrangianBound
             {
                 for (int week = 0; week < weeks; week++)
                 {
-                    bound += Fixed[item, week] > 0 ? terms.ItemCost[item] : 0;
+                    bound += Fixed[item, week] > 0 ? terms.Bill(item, week) : 0;
                 }
             }
 
@@ -285,7 +336,7 @@ public static class LagrangianBound
                         shares[user] = Share[item][(user * weeks) + week] + (comes[users[user]][week] ? by : 0);
                     }
 
-                    OntoBill(users.Length, terms.ItemCost[item]);
+                    OntoBill(users.Length, terms.Bill(item, week));
                     for (int user = 0; user < users.Length; user++)
                     {
                         int at = (user * weeks) + week;

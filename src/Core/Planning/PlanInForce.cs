@@ -40,9 +40,8 @@ public sealed record PlanChange(decimal CostMore, decimal MinutesMore, IReadOnly
         }
     }
 
-    /// <summary>Minutes by which a week is over what the bays have open; nought where it is not.</summary>
-    public decimal Over(DateOnly monday) =>
-        Weeks.FirstOrDefault(w => w.Monday == monday) is { } bay ? Math.Max(0, -bay.Free) : 0;
+    /// <summary>Minutes by which a week is over what the bays have open; nought within their slack.</summary>
+    public decimal Over(DateOnly monday) => Weeks.FirstOrDefault(w => w.Monday == monday)?.Over ?? 0;
 }
 
 /// <summary>The shop's plan as it stands, and what can be asked of it.</summary>

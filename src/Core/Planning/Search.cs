@@ -28,7 +28,7 @@ internal sealed class Search
     private readonly int[] among;
     private readonly int[] users;
     private readonly int items;
-    private readonly List<(TaskGroup Unit, int[] Units, int[] Items)> bundles;
+    private List<(TaskGroup Unit, int[] Units, int[] Items)>? bundles;
     private readonly int[][] plan;
     private readonly bool[] all;
     private readonly (int[][] Plan, int[] Users) kept;
@@ -46,7 +46,6 @@ internal sealed class Search
         kept = (new int[plan.Length][], new int[users.Length]);
         all = new bool[terms.Weeks];
         Array.Fill(all, true);
-        bundles = Bundles();
     }
 
     /// <summary>The weeks of each unit, in order. Every unit has some choice of weeks that will do.</summary>
@@ -183,9 +182,10 @@ internal sealed class Search
         cost += terms.Units[unit].GapsCost(weeks);
         foreach (int week in weeks)
         {
+            cost += terms.Toll(unit, week);
             foreach (int item in terms.Items[unit])
             {
-                cost += users[(week * items) + item]++ == 0 ? terms.ItemCost[item] : 0;
+                cost += users[(week * items) + item]++ == 0 ? terms.Bill(item, week) : 0;
             }
         }
     }
@@ -195,20 +195,21 @@ internal sealed class Search
         cost -= terms.Units[unit].GapsCost(plan[unit]);
         foreach (int week in plan[unit])
         {
+            cost -= terms.Toll(unit, week);
             foreach (int item in terms.Items[unit])
             {
-                cost -= --users[(week * items) + item] == 0 ? terms.ItemCost[item] : 0;
+                cost -= --users[(week * items) + item] == 0 ? terms.Bill(item, week) : 0;
             }
         }
     }
 
     private double Price(int unit, int week)
     {
-        double sum = 0;
+        double sum = terms.Toll(unit, week);
         int row = week * items;
         foreach (int item in terms.Items[unit])
         {
-            sum += users[row + item] == 0 ? terms.ItemCost[item] : 0;
+            sum += users[row + item] == 0 ? terms.Bill(item, week) : 0;
         }
 
         return sum;
@@ -426,7 +427,7 @@ internal sealed class Search
 
     private IEnumerable<Func<bool>> BundleMoves()
     {
-        foreach ((TaskGroup joint, int[] units, int[] brought) in bundles)
+        foreach ((TaskGroup joint, int[] units, int[] brought) in bundles ??= Bundles())
         {
             yield return () =>
             {
@@ -438,9 +439,14 @@ internal sealed class Search
                 for (int week = 0; week < terms.Weeks; week++)
                 {
                     price[week] = 0;
+                    foreach (int unit in units)
+                    {
+                        price[week] += terms.Toll(unit, week);
+                    }
+
                     foreach (int item in brought)
                     {
-                        price[week] += users[(week * items) + item] == 0 ? terms.ItemCost[item] : 0;
+                        price[week] += users[(week * items) + item] == 0 ? terms.Bill(item, week) : 0;
                     }
                 }
 

@@ -1,3 +1,5 @@
+using System.Security.Cryptography;
+using System.Text;
 using SturdyTinker.Core.Gear;
 using SturdyTinker.Core.Status;
 
@@ -79,6 +81,14 @@ public sealed record PlanDraft
         (Problem, Terms, Units, Cost, Clashes, Visits, Work, Riders) =
             (problem, terms, units, cost, clashes, visits, work, riders);
 
+    /// <summary>
+    /// Tells apart what it was made of: a plan of the same trailer with the same one has the same weeks.
+    /// </summary>
+    public string By { get; init; } = "";
+
+    /// <summary>The weeks of each group of tasks as if the trailer were alone, to be kept and handed back.</summary>
+    public IReadOnlyList<IReadOnlyList<int>> Kept => Units;
+
     /// <summary>The problem, before anything had to give way.</summary>
     internal PlanningProblem Problem { get; init; }
 
@@ -106,6 +116,10 @@ public sealed record PlanDraft
     /// <summary>All the minutes of a visit.</summary>
     internal decimal MinutesOf(PlannedVisit visit) => (decimal)visit.OpenMinutes + visit.Tasks.Sum(t => Work[t]);
 
+    /// <summary>Minutes of each unit's own work, openings left out.</summary>
+    internal double[] UnitMinutes() =>
+        [.. Terms.Members.Select(m => m.Sum(t => (double)Work[Terms.Problem.Tasks[t].Id]))];
+
     /// <summary>Minutes in a week.</summary>
     internal decimal MinutesIn(int week) => Visits.Where(v => v.Week == week).Sum(MinutesOf);
 }
@@ -122,6 +136,9 @@ public sealed class TrailerPlanner(DateOnly today, int weeks, PlanCosts costs)
     /// does not save its second time (over 65 weeks it would, for all that is begun in week 13 or later).
     /// </summary>
     public const int UsualWeeks = 104;
+
+    /// <summary>Goes up with every change of how plans are made: those kept from before are made anew.</summary>
+    public const int Edition = 1;
 
     /// <summary>The Monday that week 0 begins on.</summary>
     public DateOnly First { get; } = Planning.Weeks.Monday(today);
@@ -141,12 +158,17 @@ public sealed class TrailerPlanner(DateOnly today, int weeks, PlanCosts costs)
     /// <summary>A plan in numbers, not yet in words.</summary>
     /// <param name="trailer">The trailer.</param>
     /// <param name="closed">Weeks in which nothing can be done, by number.</param>
-    public PlanDraft Draft(TrailerCase trailer, IEnumerable<int> closed)
+    /// <param name="kept">
+    /// What is kept of an earlier plan, by what that was made of (<see cref="PlanDraft.By"/>); null where nothing is.
+    /// What does not do is not taken.
+    /// </param>
+    public PlanDraft Draft(TrailerCase trailer, IEnumerable<int> closed, Func<string, int[][]?>? kept = null)
     {
-        PlanningProblem all = trailer.WithOwners(First, weeks, closed, costs);
+        (PlanningProblem all, IReadOnlyList<PlanOpening> exact) = trailer.WithOwners(First, weeks, closed, costs);
         PlanningProblem problem = trailer.OfShop(all);
         IReadOnlyList<PlanTask> riders = [.. all.Tasks.ExceptBy(problem.Tasks.Select(t => t.Id), t => t.Id)];
-        Terms terms = Terms.Of(problem);
+        string by = Digest(all, riders);
+        Terms terms = Terms.Of(problem, exact);
         IReadOnlyList<Clash> clashes = Clash.Of(terms);
         if (clashes.Count > 0)
         {
@@ -165,15 +187,17 @@ public sealed class TrailerPlanner(DateOnly today, int weeks, PlanCosts costs)
                 soft with { Pins = [], Together = [] },
                 soft with { Pins = [], Together = [], Forbids = [] }
             ];
-            if (softer.Select(Terms.Of).FirstOrDefault(Clash.None) is not { } can)
+            if (softer.Select(p => Terms.Of(p, exact)).FirstOrDefault(Clash.None) is not { } can)
             {
-                return new PlanDraft(problem, terms, [], 0, clashes, [], Minutes(trailer), riders);
+                return new PlanDraft(problem, terms, [], 0, clashes, [], Minutes(trailer), riders) { By = by };
             }
 
             terms = can;
         }
 
-        int[][] units = terms.Units.Length == 0 ? [] : new Search(terms).Best();
+        int[][] units = kept?.Invoke(by) is { } before && before.Length == terms.Units.Length && Does(terms, before)
+            ? before
+            : terms.Units.Length == 0 ? [] : new Search(terms).Best();
         return new PlanDraft(
             problem,
             terms,
@@ -182,8 +206,19 @@ public sealed class TrailerPlanner(DateOnly today, int weeks, PlanCosts costs)
             clashes,
             WithRiders(terms, units, riders),
             Minutes(trailer),
-            riders);
+            riders)
+        {
+            By = by
+        };
     }
+
+    private static bool Does(Terms terms, int[][] units) =>
+        units.All(u => u.All(w => w >= 0 && w < terms.Weeks)) && terms.Cost(units) < Terms.Never;
+
+    private string Digest(PlanningProblem all, IReadOnlyList<PlanTask> riders) =>
+        Convert.ToHexString(SHA256.HashData(Encoding.UTF8.GetBytes(
+            FormattableString.Invariant($"{Edition} {First:O} {string.Join(',', riders.Select(r => r.Id))} ")
+                + PlanningForm.Write(all))));
 
     /// <summary>
     /// The same plan with other weeks closed, changed by as little as has to; null where that cannot be.
@@ -196,14 +231,19 @@ public sealed class TrailerPlanner(DateOnly today, int weeks, PlanCosts costs)
             return null;
         }
 
-        int[][] units = new Search(terms).Amended(before.Units, thorough);
-        return before with
-        {
-            Units = units,
-            Cost = terms.Cost(units),
-            Visits = WithRiders(terms, units, before.Riders)
-        };
+        return Moved(before, terms, new Search(terms).Amended(before.Units, thorough));
     }
+
+    /// <summary>The same plan with other weeks for its groups of tasks.</summary>
+    /// <param name="before">The plan.</param>
+    /// <param name="terms">What they are reckoned by.</param>
+    /// <param name="units">The weeks.</param>
+    internal static PlanDraft Moved(PlanDraft before, Terms terms, int[][] units) => before with
+    {
+        Units = units,
+        Cost = terms.Cost(units),
+        Visits = WithRiders(terms, units, before.Riders)
+    };
 
     // An owner's task is done in every visit that there is anyway, unless it was done not long before: less than half
     // of what it lasts.

@@ -84,7 +84,7 @@ public sealed record TrailerCase(Guid Id, IReadOnlyList<Upcoming> Coming, StripD
     /// <param name="closed">Weeks in which nothing can be done here.</param>
     /// <param name="costs">What is reckoned with.</param>
     public PlanningProblem Problem(DateOnly first, int weeks, IEnumerable<int> closed, PlanCosts costs) =>
-        OfShop(WithOwners(first, weeks, closed, costs));
+        OfShop(WithOwners(first, weeks, closed, costs).All);
 
     /// <summary>Of a problem with the owner's tasks, what the trailer may be called in for.</summary>
     internal PlanningProblem OfShop(PlanningProblem all)
@@ -101,8 +101,15 @@ public sealed record TrailerCase(Guid Id, IReadOnlyList<Upcoming> Coming, StripD
         };
     }
 
-    /// <summary>The same with the tasks that its owner does.</summary>
-    internal PlanningProblem WithOwners(DateOnly first, int weeks, IEnumerable<int> closed, PlanCosts costs)
+    /// <summary>
+    /// The same with the tasks that its owner does, and its openings by their minutes to the last tenth. Planned is by
+    /// whole minutes and whole money: a price or a learned time that changes by less changes no plan.
+    /// </summary>
+    internal (PlanningProblem All, IReadOnlyList<PlanOpening> Exact) WithOwners(
+        DateOnly first,
+        int weeks,
+        IEnumerable<int> closed,
+        PlanCosts costs)
     {
         int WeekOf(DateOnly day) => Weeks.Of(first, day);
         List<TaskWeek> forbids = [];
@@ -116,7 +123,7 @@ public sealed record TrailerCase(Guid Id, IReadOnlyList<Upcoming> Coming, StripD
             int? most = due.HardBy is { } by ? Math.Max(1, WeekOf(by) - (week - interval)) : null;
             all.Add((
                 [.. due.JobsAt()],
-                new PlanTask(due.Id, [], Math.Round(life, 2), interval, week, most, Math.Round(late, 2))));
+                new PlanTask(due.Id, [], Math.Round(life), interval, week, most, Math.Round(late, 2))));
             DateOnly? from = due.NotBefore;
             if (PartsFrom is { } parts && parts > from.GetValueOrDefault() && PartsOf(due) >= OrderedFrom)
             {
@@ -137,15 +144,27 @@ public sealed record TrailerCase(Guid Id, IReadOnlyList<Upcoming> Coming, StripD
                 .Select(p => new TaskWeek(p.Task, WeekOf(p.Week)))
                 .Where(p => p.Week >= 0 && p.Week < weeks)
                 .Distinct();
-        return problem with
+        return (problem with
         {
+            Openings = [.. problem.Openings.Select(o => o with { Minutes = Math.Round(o.Minutes) })],
             ClosedWeeks = [.. closed.Concat(Busy.Select(WeekOf)).Where(w => w >= 0 && w < weeks).Distinct().Order()],
             Pins = [.. WithinPlan(Wishes.Pins)],
             Forbids = [.. forbids.Concat(WithinPlan(Wishes.Forbids)).Distinct()],
             Together = [.. Wishes.Together
                 .Select(g => (IReadOnlyList<string>)[.. g.Where(known.Contains)])
                 .Where(g => g.Count > 1)],
-        };
+        }, problem.Openings);
+    }
+
+    /// <summary>Minutes of opening and closing for some of its tasks, done in one visit.</summary>
+    /// <param name="tasks">Their ids.</param>
+    /// <param name="costs">What is reckoned with.</param>
+    public decimal OpenMinutes(IReadOnlyCollection<string> tasks, PlanCosts costs)
+    {
+        (PlanningProblem all, IReadOnlyList<PlanOpening> exact) = WithOwners(default, 1, [], costs);
+        return (decimal)Grouping.OpenMinutes(
+            all with { Openings = exact },
+            all.Tasks.Where(t => tasks.Contains(t.Id)).SelectMany(t => t.Openings));
     }
 
     /// <summary>Minutes of its own work, openings left out.</summary>

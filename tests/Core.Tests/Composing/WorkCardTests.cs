@@ -89,7 +89,9 @@ public sealed class WorkCardTests
             },
             iter: 40,
             threads: 1);
-        Assert.True(folded > 500, $"{folded}");
+
+        // Some 600 on average; other visits every time.
+        Assert.True(folded > 200, $"{folded}");
     }
 
     [Fact]

@@ -15,7 +15,8 @@ public sealed class ShopPlanTests
     private static readonly DateOnly Today = new(2026, 5, 4);
     private static readonly StripDown Tandem = new(Gears.Tandem, PracticeChoices.Defaults);
 
-    private static Upcoming Due(string job, DateOnly on, int days = 364, params string[] places) =>
+    /// <summary>A job that falls due at some places.</summary>
+    internal static Upcoming Due(string job, DateOnly on, int days = 364, params string[] places) =>
         new(
             $"{job}@{places[0]}",
             job,
@@ -153,7 +154,7 @@ public sealed class ShopPlanTests
         TrailerCase[] cases = [.. Enumerable.Range(0, 30).Select(i => Repack(Today.AddDays(20 + (i % 3))))];
         OpenHours hours = new() { Bays = 1, People = 3, Hours = [4, 4, 4, 4, 4, 0, 0] };
         WholePlan plan = BayWeeks.Plan(Planner(), cases, hours, [], Today);
-        Assert.All(plan.Weeks, w => Assert.True(w.Proposed <= w.Open + 0.01m || w.DoesNotFit.Count > 0, $"{w}"));
+        Assert.All(plan.Weeks, w => Assert.True(w.Proposed <= w.Open * 1.02m || w.DoesNotFit.Count > 0, $"{w}"));
         Assert.DoesNotContain(plan.Weeks, w => w.DoesNotFit.Count > 0);
         foreach (var day in plan.Plans.SelectMany(p => p.Visits).Where(v => v.Day is not null).GroupBy(v => v.Day))
         {
@@ -166,6 +167,43 @@ public sealed class ShopPlanTests
         Assert.Equal(
             plan.Plans.Select(p => p.Cost),
             BayWeeks.Plan(Planner(), cases, hours, [], Today).Plans.Select(p => p.Cost));
+    }
+
+    /// <summary>
+    /// What takes longer than any week has is no better off elsewhere: it stays when it is due, and is named.
+    /// </summary>
+    [Fact]
+    public void A_visit_longer_than_any_week_stays_where_it_is_and_is_named()
+    {
+        TrailerCase trailer = Repack(Today.AddDays(70));
+        OpenHours hours = new() { Bays = 1, People = 1, Hours = [0.3m, 0.3m, 0.3m, 0.3m, 0.3m, 0, 0] };
+        WholePlan plan = BayWeeks.Plan(Planner(), [trailer], hours, [], Today);
+        DateOnly[] alone = [.. Planner().Plan(trailer, []).Visits.Select(v => v.Week)];
+        Assert.Equal(alone, plan.Plans[0].Visits.Select(v => v.Week));
+        Assert.All(alone, week => Assert.Contains(plan.Weeks, w => w.Monday == week && w.DoesNotFit.Count == 1));
+    }
+
+    /// <summary>
+    /// A price that changes by less than a unit of money, or a learned time by less than a minute, changes no plan: a
+    /// plan that is kept holds until something does.
+    /// </summary>
+    [Fact]
+    public void A_trifle_changes_no_plan()
+    {
+        string By(decimal price) => Planner().Draft(Repack(Today) with { PriceOf = _ => price }, []).By;
+        Assert.Equal(By(41), By(41.01m));
+        Assert.NotEqual(By(41), By(48));
+
+        PlanDraft made = Planner().Draft(Repack(Today.AddDays(40)), []);
+        int[][] units = [.. made.Kept.Select(u => u.ToArray())];
+        PlanDraft kept = Planner().Draft(Repack(Today.AddDays(40)), [], by => by == made.By ? units : null);
+        Assert.Same(units, kept.Kept);
+
+        // What does not do is not taken: a week beyond the plan, one group too many.
+        foreach (int[][] wrong in (int[][][])[[[900]], [[-1]], [.. units, [3]], [[]]])
+        {
+            Assert.Equal(made.Kept, Planner().Draft(Repack(Today.AddDays(40)), [], _ => wrong).Kept);
+        }
     }
 
     [Fact]
