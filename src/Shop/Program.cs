@@ -20,6 +20,8 @@ using SturdyTinker.Shop.Shelf;
 using SturdyTinker.Shop.Yard;
 using SturdyTinker.Store;
 
+const int ThreadsBesidePlanning = 8;
+
 // The tool that writes the OpenAPI document at build starts the program too: it gets no file and serves nobody.
 bool describing = System.Reflection.Assembly.GetEntryAssembly()?.GetName().Name == "GetDocument.Insider";
 
@@ -52,6 +54,10 @@ if (args is ["plan", ..])
     Environment.ExitCode = await PlanCommand.RunAsync(args, Console.Out, Console.Error);
     return;
 }
+
+// Planning takes every thread there is for seconds: requests find others at once instead of half a second apart.
+ThreadPool.GetMinThreads(out int least, out int ports);
+ThreadPool.SetMinThreads(Math.Max(least, Environment.ProcessorCount + ThreadsBesidePlanning), ports);
 
 WebApplicationBuilder builder = WebApplication.CreateBuilder(args);
 builder.Logging
@@ -166,7 +172,7 @@ builder.Services.AddResponseCompression(options =>
 if (!describing)
 {
     builder.Services.AddHostedService(services => services.GetRequiredService<NewDay>());
-    builder.Services.AddHostedService<PlansAhead>();
+    builder.Services.AddHostedService<PlanKeeping>();
     builder.Services.AddHostedService<MeterFeedPolling>();
     builder.Services.AddHostedService<ComersHeard>();
     builder.Services.AddHostedService(services => services.GetRequiredService<MailSending>());

@@ -56,6 +56,12 @@ public sealed class ShopFile(DbContextOptions<ShopFile> options) : IdentityUserC
     /// <summary>How each trailer stands, worked out at every write and every new day.</summary>
     public DbSet<TrailerStatusRow> TrailerStatuses => Set<TrailerStatusRow>();
 
+    /// <summary>Each trailer's plan as it was made last.</summary>
+    public DbSet<TrailerPlanRow> TrailerPlans => Set<TrailerPlanRow>();
+
+    /// <summary>What is said of the whole shop's plan: one row at most.</summary>
+    public DbSet<ShopPlanRow> ShopPlans => Set<ShopPlanRow>();
+
     /// <summary>Meter readings and trips.</summary>
     public DbSet<MeterEntry> MeterEntries => Set<MeterEntry>();
 

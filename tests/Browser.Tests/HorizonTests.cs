@@ -182,7 +182,13 @@ public sealed class HorizonTests
         (await patient.PostAsync(
             new Uri("/api/ledger/tables?apply=true", UriKind.Relative),
             new StringContent(table.ToString(), Encoding.UTF8, "text/csv"))).EnsureSuccessStatusCode();
-        (await patient.GetAsync(new Uri("/api/horizon?take=1", UriKind.Relative))).EnsureSuccessStatusCode();
+        while (!(await patient.GetStringAsync(new Uri("/api/horizon?take=1", UriKind.Relative))).Contains(
+            "\"renewing\":null",
+            StringComparison.Ordinal))
+        {
+            await Task.Delay(200);
+        }
+
         using Screen screen = new(shop);
         screen.Open("/horizon");
         screen.Sees("300 of 300 trailers");

@@ -85,6 +85,9 @@ public sealed class ShopServer : IDisposable
         });
         Http = factory.CreateDefaultClient(new Signing(this), new CookieContainerHandler());
 
+        // However busy the machine is, what is asked for is answered by the plan as of then.
+        Services.GetRequiredService<PlanBoard>().Patience = TimeSpan.FromMinutes(2);
+
         // It answers before its file is open; a request waits for that.
         Http.GetAsync("/api/access").GetAwaiter().GetResult().Dispose();
     }

@@ -91,34 +91,51 @@ internal static class Decisions
         PlanBoard plans,
         CancellationToken stop)
     {
-        Board board = await plans.NowAsync(file, clock, stop);
+        Board board = await plans.NowAsync(clock, stop);
         int index = board.Find(id);
         BoardTrailer trailer = board.Trailers[index];
+        List<Booking> open = await OpenAsync(file, id, stop);
         foreach (DecisionDraft draft in tried.Decisions)
         {
-            Check(board, trailer, draft);
+            Check(board, trailer, draft, open);
         }
 
+        BoardTrailer told = await ToldAsync(file, trailer, open, tried.Decisions, clock.Now, stop);
+        TrailerPlan after = board.InForce.Replanned(index, told.Case);
+        return TypedResults.Ok(Compare(board, told, index, after, tried.Decisions));
+    }
+
+    private static Task<List<Booking>> OpenAsync(ShopFile file, Guid trailer, CancellationToken stop) => file.Bookings
+        .AsNoTracking()
+        .Where(b => b.TrailerId == trailer && b.CalledOffAt == null && b.VisitId == null)
+        .ToListAsync(stop);
+
+    // The trailer with what is decided by now, which the board may not know yet, and with what is tried.
+    private static async Task<BoardTrailer> ToldAsync(
+        ShopFile file,
+        BoardTrailer trailer,
+        IReadOnlyList<Booking> open,
+        IReadOnlyList<DecisionDraft> tried,
+        DateTimeOffset at,
+        CancellationToken stop)
+    {
         List<Decision> decisions = await file.Decisions
             .AsNoTracking()
-            .Where(d => d.TrailerId == id && d.UndoneAt == null)
+            .Where(d => d.TrailerId == trailer.Id && d.UndoneAt == null)
             .ToListAsync(stop);
-        List<Booking> bookings = [.. board.Bookings[id].Select(b => tried.Decisions.LastOrDefault(
+        List<Booking> bookings = [.. open.Select(b => tried.LastOrDefault(
             d => d.Booking == b.Id && Decision.ChangesABooking(d.Kind)) is { } last ? b.After(last.Kind, last.To) : b)];
-        DateTimeOffset at = clock.Now;
-        decisions.AddRange(tried.Decisions.Select(d => new Decision
+        decisions.AddRange(tried.Select((d, i) => new Decision
         {
             Id = Guid.CreateVersion7(),
-            TrailerId = id,
+            TrailerId = trailer.Id,
             Kind = d.Kind == DecisionKind.Accept ? DecisionKind.Pin : d.Kind,
             Tasks = d.Tasks,
             To = d.To,
             From = d.From,
-            At = at = at.AddTicks(1)
+            At = at.AddTicks(1 + i)
         }));
-        BoardTrailer told = trailer with { Case = trailer.Case with { Wishes = Decision.Wishes(decisions, bookings) } };
-        TrailerPlan after = board.InForce.Replanned(index, told.Case);
-        return TypedResults.Ok(Compare(board, told, index, after, tried.Decisions));
+        return trailer with { Case = trailer.Case with { Wishes = Decision.Wishes(decisions, bookings) } };
     }
 
     private static Consequences Compare(
@@ -174,14 +191,15 @@ internal static class Decisions
             throw Refusal.Field("/decisions", $"1 to {MostTogether} decisions are made at once.");
         }
 
-        Board board = await plans.NowAsync(file, clock, stop);
+        Board board = await plans.NowAsync(clock, stop);
         BoardTrailer trailer = board.Trailers[board.Find(id)];
+        List<Booking> open = await OpenAsync(file, id, stop);
         await using var transaction = await file.Database.BeginTransactionAsync(stop);
         foreach ((Guid decision, DecisionDraft draft) in made.Decisions)
         {
             if (!await file.Decisions.AnyAsync(d => d.Id == decision, stop))
             {
-                Check(board, trailer, draft);
+                Check(board, trailer, draft, open);
                 await MakeAsync(file, board, trailer, decision, draft, clock, worker, stop);
             }
         }
@@ -318,11 +336,22 @@ internal static class Decisions
         Guid id,
         CancellationToken stop)
     {
-        Board board = await plans.NowAsync(file, clock, stop);
-        return HorizonPage.OfTrailer(board, board.Find(id));
+        Board board = await plans.NowAsync(clock, stop);
+        int index = board.Find(id);
+        if (plans.IsCurrent(clock.Today))
+        {
+            return HorizonPage.OfTrailer(board, index);
+        }
+
+        // The whole shop takes longer than anybody waits: this trailer by what was decided just now, the others as
+        // they were.
+        List<Booking> open = await OpenAsync(file, id, stop);
+        BoardTrailer told = await ToldAsync(file, board.Trailers[index], open, [], clock.Now, stop);
+        Board seen = board with { Bookings = open.ToLookup(b => b.TrailerId) };
+        return HorizonPage.OfTrailer(seen, told, board.InForce.Replanned(index, told.Case));
     }
 
-    private static void Check(Board board, BoardTrailer trailer, DecisionDraft draft)
+    private static void Check(Board board, BoardTrailer trailer, DecisionDraft draft, IReadOnlyList<Booking> open)
     {
         Checks checks = new();
         HashSet<string> known = [.. trailer.Case.Coming.Select(d => d.Id)];
@@ -367,7 +396,7 @@ internal static class Decisions
                 : null);
         checks.Add(
             "/booking",
-            aboutBooking && !board.Bookings[trailer.Id].Any(b => b.Id == draft.Booking)
+            aboutBooking && !open.Any(b => b.Id == draft.Booking)
                 ? "There is no such accepted visit any more."
                 : null);
         checks.Done();

@@ -1,5 +1,7 @@
 using Microsoft.AspNetCore.Http.HttpResults;
+using Microsoft.EntityFrameworkCore;
 using SturdyTinker.Core.Composing;
+using SturdyTinker.Core.Findings;
 using SturdyTinker.Core.Intervals;
 using SturdyTinker.Core.People;
 using SturdyTinker.Core.Planning;
@@ -113,13 +115,20 @@ public sealed record HorizonLine(
 /// <param name="Open">Bay hours open.</param>
 /// <param name="Booked">Hours accepted.</param>
 /// <param name="Proposed">Hours proposed.</param>
+/// <param name="Over">Hours by which it is over what is open; nought where it is but full.</param>
 /// <param name="DoesNotFit">Tags of trailers for whose visits it has no room.</param>
 public sealed record BayWeekAnswer(
     DateOnly Monday,
     decimal Open,
     decimal Booked,
     decimal Proposed,
+    decimal Over,
     IReadOnlyList<string> DoesNotFit);
+
+/// <summary>The plan is being made anew.</summary>
+/// <param name="Done">How many trailers are planned already.</param>
+/// <param name="Of">Of how many; 0 while what they are planned by is still being read.</param>
+public sealed record PlanRenewal(int Done, int Of);
 
 /// <summary>The horizon.</summary>
 /// <param name="Today">The shop's day.</param>
@@ -132,6 +141,9 @@ public sealed record BayWeekAnswer(
 /// <param name="ChecksOwed">How many are owed in all; 0 with any page but the first.</param>
 /// <param name="MinutesSaved">Minutes of opening and closing that sharing saves over the year, all trailers.</param>
 /// <param name="SavedInWords">The same in words.</param>
+/// <param name="Shortage">What no plan can avoid, in words; null where the hours are enough.</param>
+/// <param name="MadeAt">When the plan shown was made; null where there is none yet.</param>
+/// <param name="Renewing">The plan is being made anew; null where the one shown is as of now.</param>
 public sealed record HorizonAnswer(
     DateOnly Today,
     DateOnly First,
@@ -142,7 +154,10 @@ public sealed record HorizonAnswer(
     IReadOnlyList<FollowUpAnswer> FollowUps,
     int ChecksOwed,
     decimal MinutesSaved,
-    string SavedInWords);
+    string SavedInWords,
+    string? Shortage,
+    DateTimeOffset? MadeAt,
+    PlanRenewal? Renewing);
 
 /// <summary>The horizon as a page, and its lines.</summary>
 internal static class HorizonPage
@@ -161,12 +176,11 @@ internal static class HorizonPage
 
     private static async Task<Ok<HorizonLine>> OneAsync(
         Guid id,
-        ShopFile file,
         Clock clock,
         PlanBoard plans,
         CancellationToken stop)
     {
-        Board board = await plans.NowAsync(file, clock, stop);
+        Board board = await plans.NowAsync(clock, stop);
         return TypedResults.Ok(OfTrailer(board, board.Find(id)));
     }
 
@@ -188,32 +202,90 @@ internal static class HorizonPage
             throw Refusal.Malformed($"The horizon shows 1 to {MostLines} trailers at once, from 0 or later.", "take");
         }
 
-        Board board = await plans.NowAsync(file, clock, stop);
-        string wanted = (search ?? "").Trim();
-        int[] found = [.. Enumerable.Range(0, board.Trailers.Count).Where(i =>
-            board.Trailers[i] is var t
-            && (customer is null || t.CustomerId == customer)
-            && (axles is null || t.Gear.Axles == axles)
-            && (overdue != true || t.Case.Shops.Any(d => d.Nearness == Nearness.Overdue))
-            && (wanted.Length == 0
-                || $"{t.Tag} {t.Name} {t.Customer}".Contains(wanted, StringComparison.OrdinalIgnoreCase)))
-            .OrderBy(i => board.Plan.Plans[i].Visits is [var next, ..] ? next.Week : DateOnly.MaxValue).ThenBy(
-                i => board.Trailers[i].Tag,
-                StringComparer.OrdinalIgnoreCase)];
-        DateOnly end = board.Planner.First.AddDays(7 * WeeksShown);
+        bool current = await plans.CaughtUpAsync(clock.Today, stop);
+        var kept = from row in file.TrailerStatuses.AsNoTracking().Matching(search)
+                   join plan in file.TrailerPlans.AsNoTracking() on row.TrailerId equals plan.TrailerId into plans_
+                   from plan in plans_.DefaultIfEmpty()
+                   select new { row, plan };
+        if (customer is not null)
+        {
+            kept = kept.Where(k => k.row.CustomerId == customer);
+        }
+
+        if (axles is not null)
+        {
+            kept = kept.Where(k => k.plan.Axles == axles);
+        }
+
+        if (overdue == true)
+        {
+            kept = kept.Where(k => k.plan.Overdue);
+        }
+
+        var page = await kept
+            .OrderBy(k => k.plan == null ? int.MaxValue : k.plan.WeekOrder)
+            .ThenBy(k => k.row.Tag)
+            .Skip(skip ?? 0)
+            .Take(lines)
+            .Select(k => new
+            {
+                k.row.TrailerId,
+                k.row.Tag,
+                k.row.Name,
+                k.row.Customer,
+                k.row.CustomerId,
+                k.row.Glyph,
+                k.row.OpenVisit,
+                OnHold = k.row.Worst == Verdict.Hold,
+                Overdue = k.plan != null && k.plan.Overdue,
+                Line = k.plan == null || k.plan.Edition != KeptPlans.Edition ? null : k.plan.Line,
+            })
+            .ToListAsync(stop);
+        (KeptHead head, DateTimeOffset? at) = await KeptPlans.HeadAsync(file, stop) is var (known, made)
+            ? (known, made)
+            : (await UnplannedAsync(file, clock.Today), (DateTimeOffset?)null);
         FollowUpPage owed = skip > 0 ? new([], 0) : await FollowUpsOwed.SoonestAsync(file, 0, ChecksShown);
-        decimal saved = board.Plan.Plans.Sum(p => p.Visits.Where(v => v.Week < end).Sum(v => v.MinutesSaved));
+        (int done, int of) = plans.Progress;
         return TypedResults.Ok(new HorizonAnswer(
-            board.Today,
-            board.Planner.First,
-            [.. board.Plan.Weeks.Take(WeeksShown).Select(w => OfWeek(board, w))],
-            [.. found.Skip(skip ?? 0).Take(lines).Select(i => OfTrailer(board, i))],
-            found.Length,
-            board.Trailers.Count,
+            clock.Today,
+            head.First,
+            head.Weeks,
+            [.. page.Select(p => (p, Line: KeptPlans.Line(p.Line))).Select(p => new HorizonLine(
+                p.p.TrailerId,
+                p.p.Tag,
+                p.p.Name,
+                p.p.Customer,
+                p.p.CustomerId,
+                p.p.Glyph,
+                p.p.OnHold,
+                p.p.OpenVisit,
+                p.p.Overdue,
+                p.Line?.Marks ?? [],
+                p.Line?.Visits ?? [],
+                p.Line is null ? "It is being planned." : p.Line.Trouble))],
+            await kept.CountAsync(stop),
+            await file.TrailerStatuses.CountAsync(stop),
             owed.Owed,
             owed.Total,
-            saved,
-            Packet.InWords(saved)));
+            head.MinutesSaved,
+            Packet.InWords(head.MinutesSaved),
+            head.Shortage,
+            at,
+            current ? null : new PlanRenewal(done, of)));
+    }
+
+    // Before the first plan: the weeks with their hours, and nothing in them.
+    private static async Task<KeptHead> UnplannedAsync(ShopFile file, DateOnly today)
+    {
+        OpenHours hours = (await file.SettingsToReadAsync()).Hours;
+        DateOnly first = Weeks.Monday(today);
+        return new KeptHead(
+            today,
+            first,
+            [.. Enumerable.Range(0, WeeksShown).Select(w => first.AddDays(7 * w)).Select(m =>
+                new BayWeekAnswer(m, Math.Round(hours.MinutesOfWeek(m, today) / 60, 1), 0, 0, 0, []))],
+            0,
+            null);
     }
 
     /// <summary>A week of the bays as it is shown.</summary>
@@ -222,6 +294,7 @@ internal static class HorizonPage
         Math.Round(week.Open / 60, 1),
         Math.Round(week.Booked / 60, 1),
         Math.Round(week.Proposed / 60, 1),
+        Math.Round(week.Over / 60, 1),
         [.. week.DoesNotFit.Select(id => board.Trailers[board.IndexOf(id)].Tag)]);
 
     /// <summary>A trailer's line.</summary>

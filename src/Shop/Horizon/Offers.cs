@@ -39,13 +39,12 @@ internal static class Offers
 
     private static async Task<Ok<OfferAnswer>> OfferAsync(
         Guid id,
-        ShopFile file,
         Clock clock,
         PlanBoard plans,
         DateOnly? from,
         CancellationToken stop)
     {
-        Board board = await plans.NowAsync(file, clock, stop);
+        Board board = await plans.NowAsync(clock, stop);
         int index = board.Find(id);
         BoardTrailer trailer = board.Trailers[index];
         TrailerPlan plan = board.Plan.Plans[index];

@@ -67,7 +67,7 @@ internal static class ReckonerEndpoints
         Trailer trailer,
         CancellationToken stop)
     {
-        Board board = await plans.NowAsync(file, clock, stop);
+        Board board = await plans.NowAsync(clock, stop);
         int index = board.Find(trailer.Id);
         if (board.Plan.Plans[index].Visits is not [var first, var second, ..])
         {

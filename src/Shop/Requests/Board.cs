@@ -18,6 +18,14 @@ internal sealed record BoardTrailer(
     TrailerCase Case);
 
 /// <summary>The whole plan as of now.</summary>
+/// <param name="Today">The day.</param>
+/// <param name="Planner">Plans one trailer.</param>
+/// <param name="Costs">What is reckoned with.</param>
+/// <param name="Hours">When the shop works.</param>
+/// <param name="Trailers">The trailers, by their tags.</param>
+/// <param name="Plan">Their plans, in the same order.</param>
+/// <param name="Bookings">Accepted visits, by trailer.</param>
+/// <param name="Alone">Each trailer's plan as if it were the only one, in the same order.</param>
 internal sealed record Board(
     DateOnly Today,
     TrailerPlanner Planner,
@@ -25,7 +33,8 @@ internal sealed record Board(
     OpenHours Hours,
     IReadOnlyList<BoardTrailer> Trailers,
     WholePlan Plan,
-    ILookup<Guid, Booking> Bookings)
+    ILookup<Guid, Booking> Bookings,
+    IReadOnlyList<PlanDraft> Alone)
 {
     /// <summary>The plan, and what can be asked of it.</summary>
     internal PlanInForce InForce => new(Planner, Hours, Costs, Today, Plan);

@@ -20,18 +20,12 @@ internal sealed class NewDay(
     // How long a page waits for it before it shows what is there.
     private static readonly TimeSpan Patience = TimeSpan.FromSeconds(2);
 
-    private readonly Lock door = new();
-    private TaskCompletionSource<bool> next = new(TaskCreationOptions.RunContinuationsAsynchronously);
+    private readonly Rounds rounds = new();
 
     /// <summary>Asks for it now. Answers whether it was done; false when it takes long or could not be.</summary>
     internal async Task<bool> CaughtUpAsync(CancellationToken stop)
     {
-        Task<bool> round;
-        lock (door)
-        {
-            round = next.Task;
-        }
-
+        Task<bool> round = rounds.Next;
         Ask();
         return await Task.WhenAny(round, Task.Delay(Patience, stop)) == round && await round;
     }
@@ -39,14 +33,7 @@ internal sealed class NewDay(
     /// <inheritdoc/>
     protected override async Task RoundAsync(CancellationToken stop)
     {
-        // Whoever asks from here on waits for the next round: this one may be past what they changed.
-        TaskCompletionSource<bool> round;
-        lock (door)
-        {
-            round = next;
-            next = new(TaskCreationOptions.RunContinuationsAsynchronously);
-        }
-
+        TaskCompletionSource<bool> round = rounds.Begin();
         bool done = false;
         try
         {

@@ -1,3 +1,4 @@
+using System.Diagnostics;
 using Microsoft.EntityFrameworkCore;
 using SturdyTinker.Core.Composing;
 using SturdyTinker.Core.Gear;
@@ -10,43 +11,161 @@ namespace SturdyTinker.Shop.Requests;
 
 /// <summary>
 /// Keeps the shop's plan at hand. It follows from the record alone: whatever changed since is planned anew, the rest is
-/// kept from before, and a restart comes to the same plan.
+/// kept from before, and a restart comes to the same plan. It is made behind the scenes only: whoever wants it asks for
+/// a round and waits for a while.
 /// </summary>
-internal sealed class PlanBoard(NewDay upToDate) : IDisposable
+internal sealed class PlanBoard : IDisposable
 {
-    private readonly SemaphoreSlim one = new(1);
+    private static readonly TimeSpan LookAgain = TimeSpan.FromMilliseconds(50);
     private readonly Dictionary<Fingerprint, StripDown> stripDowns = [];
+    private readonly Rounds rounds = new();
     private Fingerprint stripDownsBy;
     private Dictionary<Guid, Known> trailers = [];
     private Dictionary<Guid, (Fingerprint By, PlanDraft Plan)> alone = [];
     private (Fingerprint By, Board Board)? last;
+    private FileVersion? file;
+    private long version = -1;
+    private int done;
+    private int of;
+    private int waiting;
+
+    /// <summary>
+    /// How long whoever wants the plan as of now waits for it before the one made last has to do.
+    /// </summary>
+    internal TimeSpan Patience { get; set; } = TimeSpan.FromMilliseconds(400);
+
+    /// <summary>Somebody waits for a round.</summary>
+    internal event Action? Wanted;
 
     /// <summary>The board as it was made last; null before the first.</summary>
     internal Board? Made => last?.Board;
 
-    /// <summary>The board as the record has it now.</summary>
-    internal async Task<Board> NowAsync(ShopFile file, Clock clock, CancellationToken stop = default)
+    /// <summary>
+    /// How many trailers are planned already, of how many, in the round that goes on; (0, 0) between two.
+    /// </summary>
+    internal (int Done, int Of) Progress => (Volatile.Read(ref done), Volatile.Read(ref of));
+
+    /// <summary>Whether nothing was written since the plan was made, and it is of this day.</summary>
+    internal bool IsCurrent(DateOnly today) =>
+        Made?.Today == today && file is { } watched && watched.Read() == Volatile.Read(ref version);
+
+    /// <summary>
+    /// Has the plan made, where anything was written since, and waits for it: as long as whoever asks has patience.
+    /// Answers whether the board is as of now.
+    /// </summary>
+    internal async Task<bool> CaughtUpAsync(DateOnly today, CancellationToken stop)
     {
-        if (await file.AnyStaleAsync(clock.Today, stop))
+        // A round may have to rest, or to wait for statuses of the day.
+        long began = Stopwatch.GetTimestamp();
+        while (!IsCurrent(today))
         {
-            await upToDate.CaughtUpAsync(stop);
+            Task<bool> round = Next();
+            TimeSpan left = Patience - Stopwatch.GetElapsedTime(began);
+            if (left <= TimeSpan.Zero || await Task.WhenAny(round, Task.Delay(left, stop)) != round)
+            {
+                return false;
+            }
+
+            if (await round)
+            {
+                return true;
+            }
+
+            await Task.Delay(LookAgain, stop);
         }
 
-        await one.WaitAsync(stop);
+        return true;
+    }
+
+    /// <summary>
+    /// The board as the record has it now, or had it a moment ago where making it anew takes long. Before the first one
+    /// it waits for that.
+    /// </summary>
+    internal async Task<Board> NowAsync(Clock clock, CancellationToken stop)
+    {
+        await CaughtUpAsync(clock.Today, stop);
+        if (Made is { } made)
+        {
+            return made;
+        }
+
+        Interlocked.Increment(ref waiting);
         try
         {
-            return await ReadAsync(file, clock.Today);
+            while (Made is null)
+            {
+                await Next().WaitAsync(stop);
+                await Task.Delay(LookAgain, stop);
+            }
+
+            return Made;
         }
         finally
         {
-            one.Release();
+            Interlocked.Decrement(ref waiting);
         }
     }
 
-    /// <inheritdoc/>
-    public void Dispose() => one.Dispose();
+    /// <summary>Whether somebody cannot go on before there is a board, be it by statuses of yesterday.</summary>
+    internal bool IsNeeded => Volatile.Read(ref waiting) > 0 && Made is null;
 
-    private async Task<Board> ReadAsync(ShopFile file, DateOnly today)
+    /// <summary>A round begins; to be told how it ended.</summary>
+    internal TaskCompletionSource<bool> Begin() => rounds.Begin();
+
+    /// <inheritdoc/>
+    public void Dispose() => file?.Dispose();
+
+    private Task<bool> Next()
+    {
+        Task<bool> round = rounds.Next;
+        Wanted?.Invoke();
+        return round;
+    }
+
+    /// <summary>Number of what was written to the file last; to be had once a board was made.</summary>
+    internal long Newest => file!.Read();
+
+    /// <summary>Nothing but the plan itself was written until then: it is as of now still.</summary>
+    internal void StillCurrent(long newest) => Volatile.Write(ref version, newest);
+
+    /// <summary>Makes the board of the record as it is now. One at a time.</summary>
+    /// <param name="from">The shop's file.</param>
+    /// <param name="today">The day.</param>
+    /// <param name="kept">Weeks kept of an earlier plan of a trailer, by what that was made of; null for none.</param>
+    /// <param name="rests">Whether it only looks: where something has changed nothing is planned.</param>
+    /// <param name="stop">Ends it between two trailers.</param>
+    /// <returns>The board; null where it has changed and planning rests.</returns>
+    internal async Task<Board?> MakeAsync(
+        ShopFile from,
+        DateOnly today,
+        Func<Guid, string, int[][]?> kept,
+        bool rests,
+        CancellationToken stop)
+    {
+        file ??= new FileVersion(from.Database.GetDbConnection().DataSource);
+        long now = file.Read();
+        try
+        {
+            Board? board = await ReadAsync(from, today, kept, rests, stop);
+            if (board is not null)
+            {
+                Volatile.Write(ref version, now);
+            }
+
+            return board;
+        }
+        finally
+        {
+            (done, of) = (0, 0);
+        }
+    }
+
+    private async Task<Board?> ReadAsync(
+        ShopFile file,
+        DateOnly today,
+        Func<Guid, string, int[][]?> kept,
+        bool rests,
+        CancellationToken stop)
     {
         PlanFacts facts = await PlanFacts.ReadAsync(file, today);
         if (facts.Times != stripDownsBy)
@@ -62,26 +181,45 @@ internal sealed class PlanBoard(NewDay upToDate) : IDisposable
             .Select(k => OnBoard(k, facts))];
         Fingerprint[] prints = [.. all.Select(t => facts.Of(trailers[t.Id].Stamp, t))];
         Fingerprint whole = Fingerprint.Of(prints);
-        if (last is { } kept && kept.By == whole)
+        if (last is { } before && before.By == whole)
         {
-            return kept.Board;
+            return before.Board;
         }
 
-        Board board = Plan(facts, all, prints);
+        if (rests)
+        {
+            return null;
+        }
+
+        Board board = Plan(facts, all, prints, kept, stop);
         last = (whole, board);
         return board;
     }
 
     // Each trailer alone where something of it has changed, and all of them into the bays.
-    private Board Plan(PlanFacts facts, BoardTrailer[] all, Fingerprint[] prints)
+    private Board Plan(
+        PlanFacts facts,
+        BoardTrailer[] all,
+        Fingerprint[] prints,
+        Func<Guid, string, int[][]?> kept,
+        CancellationToken stop)
     {
         OpenHours hours = facts.Settings.Hours;
         TrailerPlanner planner = new(facts.Today, TrailerPlanner.UsualWeeks, facts.Settings.Costs);
         int[] shut = planner.Shut(hours, facts.Today);
         PlanDraft[] first = new PlanDraft[all.Length];
-        Parallel.For(0, all.Length, i => first[i] = alone.TryGetValue(all[i].Id, out var plan) && plan.By == prints[i]
-            ? plan.Plan
-            : planner.Draft(all[i].Case, shut));
+        (done, of) = (0, all.Length);
+        Parallel.For(0, all.Length, new ParallelOptions { CancellationToken = stop }, i =>
+        {
+            BoardTrailer trailer = all[i];
+            bool known = alone.TryGetValue(trailer.Id, out var before);
+            first[i] = known && before.By == prints[i]
+                ? before.Plan
+                : planner.Draft(trailer.Case, shut, by => known && before.Plan.By == by
+                    ? [.. before.Plan.Kept.Select(u => u.ToArray())]
+                    : kept(trailer.Id, by));
+            Interlocked.Increment(ref done);
+        });
         alone = Enumerable.Range(0, all.Length).ToDictionary(i => all[i].Id, i => (prints[i], first[i]));
         WholePlan whole = BayWeeks.Fit(
             planner,
@@ -90,7 +228,7 @@ internal sealed class PlanBoard(NewDay upToDate) : IDisposable
             hours,
             [.. facts.Bookings.SelectMany(b => b).Select(b => new BookedTime(b.TrailerId, b.Day, b.Minutes))],
             facts.Today);
-        return new Board(facts.Today, planner, facts.Settings.Costs, hours, all, whole, facts.Bookings);
+        return new Board(facts.Today, planner, facts.Settings.Costs, hours, all, whole, facts.Bookings, first);
     }
 
     private BoardTrailer OnBoard(Known known, PlanFacts facts) => known.Trailer with

@@ -140,7 +140,7 @@ internal static class Kits
         PlanBoard plans,
         CancellationToken stop)
     {
-        Board board = await plans.NowAsync(file, clock, stop);
+        Board board = await plans.NowAsync(clock, stop);
         Stock.Now now = await Stock.ReadAsync(file, clock, coming);
         return (now, [
             .. now.Visits.OrderBy(v => v.Sure).ThenBy(v => v.Day),
@@ -188,7 +188,7 @@ internal static class Kits
         KitAnswer? found = null;
         foreach (KitOf kit in (await coming.ProposedAsync(
             file,
-            await plans.NowAsync(file, clock, stop))).OrderBy(v => v.Day).ThenBy(v => v.Tag, StringComparer.Ordinal))
+            await plans.NowAsync(clock, stop))).OrderBy(v => v.Day).ThenBy(v => v.Tag, StringComparer.Ordinal))
         {
             KitAnswer answer = Answer(now, kit, free);
             found = kit.Id == id ? answer : found;

@@ -109,17 +109,7 @@ internal static class TrailerList
             query = query.Where(s => s.CustomerId == customer);
         }
 
-        foreach (string word in (search ?? "").Split(
-            ' ',
-            StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries).Take(6))
-        {
-            string like =
-                $"%{word.Replace("\\", "\\\\", StringComparison.Ordinal).Replace("%", "\\%", StringComparison.Ordinal).Replace("_", "\\_", StringComparison.Ordinal)}%";
-            query = query.Where(s => EF.Functions.Like(s.Tag, like, "\\")
-                || EF.Functions.Like(s.Name, like, "\\")
-                || EF.Functions.Like(s.Plate, like, "\\")
-                || EF.Functions.Like(s.Customer, like, "\\"));
-        }
+        query = query.Matching(search);
 
         // One row more than shown tells whether there are more.
         bool searched = customer is not null || !string.IsNullOrWhiteSpace(search);

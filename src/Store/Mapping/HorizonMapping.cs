@@ -11,6 +11,26 @@ using SturdyTinker.Store.Shapes;
 
 namespace SturdyTinker.Store.Mapping;
 
+internal sealed class TrailerPlanMapping : IEntityTypeConfiguration<TrailerPlanRow>
+{
+    public void Configure(EntityTypeBuilder<TrailerPlanRow> builder)
+    {
+        builder.ToTable("TrailerPlans");
+        builder.HasKey(p => p.TrailerId);
+        builder.Property(p => p.TrailerId).ValueGeneratedNever();
+        builder.HasOne<Trailer>().WithOne().HasForeignKey<TrailerPlanRow>(p => p.TrailerId);
+    }
+}
+
+internal sealed class ShopPlanMapping : IEntityTypeConfiguration<ShopPlanRow>
+{
+    public void Configure(EntityTypeBuilder<ShopPlanRow> builder)
+    {
+        builder.ToTable("ShopPlans");
+        builder.Property(p => p.Id).ValueGeneratedNever();
+    }
+}
+
 internal sealed class DecisionMapping : IEntityTypeConfiguration<Decision>
 {
     public void Configure(EntityTypeBuilder<Decision> builder)

@@ -2011,6 +2011,26 @@ namespace SturdyTinker.Store.Migrations
                     b.ToTable("ShopDays");
                 });
 
+            modelBuilder.Entity("SturdyTinker.Store.ShopPlanRow", b =>
+                {
+                    b.Property<int>("Id")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Edition")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Head")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("MadeAt")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Id");
+
+                    b.ToTable("ShopPlans", (string)null);
+                });
+
             modelBuilder.Entity("SturdyTinker.Store.ShopSettings", b =>
                 {
                     b.Property<int>("Id")
@@ -2118,6 +2138,44 @@ namespace SturdyTinker.Store.Migrations
                     b.HasKey("Id");
 
                     b.ToTable("Tombstones");
+                });
+
+            modelBuilder.Entity("SturdyTinker.Store.TrailerPlanRow", b =>
+                {
+                    b.Property<Guid>("TrailerId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("Axles")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("By")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("Edition")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Line")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<bool>("Overdue")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Print")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Units")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("WeekOrder")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("TrailerId");
+
+                    b.ToTable("TrailerPlans", (string)null);
                 });
 
             modelBuilder.Entity("SturdyTinker.Store.TrailerStatusRow", b =>
@@ -2783,6 +2841,15 @@ namespace SturdyTinker.Store.Migrations
                         .WithMany()
                         .HasForeignKey("PersonId")
                         .OnDelete(DeleteBehavior.Restrict)
+                        .IsRequired();
+                });
+
+            modelBuilder.Entity("SturdyTinker.Store.TrailerPlanRow", b =>
+                {
+                    b.HasOne("SturdyTinker.Core.Gear.Trailer", null)
+                        .WithOne()
+                        .HasForeignKey("SturdyTinker.Store.TrailerPlanRow", "TrailerId")
+                        .OnDelete(DeleteBehavior.Cascade)
                         .IsRequired();
                 });
 

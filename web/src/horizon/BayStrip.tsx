@@ -46,7 +46,6 @@ export function BayStrip({ weeks, width }: { weeks: readonly Schemas["BayWeekAns
       </defs>
       {weeks.map((w, i) => {
         const x = BEFORE + i * width;
-        const over = w.booked + w.proposed - w.open;
         return (
           <g key={w.monday}>
             <title>
@@ -59,7 +58,7 @@ export function BayStrip({ weeks, width }: { weeks: readonly Schemas["BayWeekAns
               y={HEIGHT - tall(w.booked + w.proposed)}
               width={width - 2 * gap}
               height={tall(w.proposed)}
-              fill={over > 0.05 ? "url(#over)" : "url(#proposed)"}
+              fill={w.over > 0 ? "url(#over)" : "url(#proposed)"}
             />
             <rect
               x={x + gap}

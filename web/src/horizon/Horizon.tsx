@@ -2,7 +2,7 @@ import { Suspense, useState } from "react";
 import styled from "styled-components";
 import { Link } from "react-router";
 import type { Schemas } from "../api/client";
-import { dayInWords } from "../api/words";
+import { clockInWords, dayInWords } from "../api/words";
 import { linkShape } from "../ui/Button";
 import { Head, Page, Quiet, Row, Stack } from "../ui/Page";
 import { useDebounced } from "../ui/useDebounced";
@@ -67,6 +67,7 @@ export default function Horizon() {
           <Quiet style={{ minHeight: "1.45em" }}>
             {page &&
               `${page.found.toLocaleString("en")} of ${page.total.toLocaleString("en")} trailers · sharing saves ${page.savedInWords} of opening and closing in the year`}
+            {page?.renewing && <Renewing of={page.renewing} madeAt={page.madeAt} />}
           </Quiet>
         </Stack>
         <Row $gap={14}>
@@ -122,7 +123,7 @@ export default function Horizon() {
 /** What has no room, and what is owed. */
 function Beneath({ page }: { page: Schemas["HorizonAnswer"] }) {
   const full = page.weeks.filter((w) => w.doesNotFit.length > 0);
-  const over = page.weeks.filter((w) => w.booked + w.proposed - w.open > 0.05);
+  const over = page.weeks.filter((w) => w.over > 0);
   return (
     <>
       {full.length > 0 && (
@@ -135,10 +136,12 @@ function Beneath({ page }: { page: Schemas["HorizonAnswer"] }) {
       {over.length > 0 && (
         <p style={{ marginTop: 10 }}>
           <b>More than the bays have open:</b>{" "}
-          {over
-            .map((w) => `week of ${dayShort(w.monday)}, ${hours(w.booked + w.proposed - w.open)} over`)
-            .join("; ")}
-          .
+          {over.map((w) => `week of ${dayShort(w.monday)}, ${hours(w.over)} over`).join("; ")}.
+        </p>
+      )}
+      {page.shortage && (
+        <p style={{ marginTop: 10 }}>
+          <b>{page.shortage}</b>
         </p>
       )}
       {page.followUps.length > 0 && (
@@ -157,6 +160,21 @@ function Beneath({ page }: { page: Schemas["HorizonAnswer"] }) {
         </Disclosure>
       )}
     </>
+  );
+}
+
+/** What is shown is of before, and how far the new plan is. */
+function Renewing({ of, madeAt }: { of: Schemas["PlanRenewal"]; madeAt: string | null | undefined }) {
+  return (
+    <span role="status">
+      {" · "}
+      <b>
+        {of.of > 0
+          ? `planning anew, ${of.done.toLocaleString("en")} of ${of.of.toLocaleString("en")}`
+          : "planning anew"}
+      </b>
+      {madeAt ? `; shown is the plan of ${dayInWords(madeAt)}, ${clockInWords(madeAt)}` : ""}
+    </span>
   );
 }
 

@@ -4,6 +4,7 @@ import { answer, shop } from "../api/client";
 import type { Filter } from "./HorizonTools";
 
 const PAGE = 40;
+const LOOK_AGAIN = 2000;
 
 /** The horizon's lines as far as they have been looked at, and how to get more of them. */
 export function useHorizonPages(filter: Filter, search: string) {
@@ -28,6 +29,8 @@ export function useHorizonPages(filter: Filter, search: string) {
     initialPageParam: 0,
     getNextPageParam: (last, pages) => (pages.length * PAGE < last.found ? pages.length * PAGE : undefined),
     placeholderData: keepPreviousData,
+    // While the shop is planned anew, its lines change one after the other.
+    refetchInterval: (query) => (query.state.data?.pages[0]?.renewing ? LOOK_AGAIN : false),
   });
   const rows = useMemo(() => horizon.data?.pages.flatMap((p) => p.lines) ?? [], [horizon.data]);
   const { hasNextPage, isFetchingNextPage, fetchNextPage } = horizon;

@@ -1,0 +1,191 @@
+using System.Text.Json;
+using Microsoft.Data.Sqlite;
+using Microsoft.EntityFrameworkCore;
+using Microsoft.Extensions.DependencyInjection;
+using SturdyTinker.Core.Gear;
+using SturdyTinker.Core.Planning;
+using SturdyTinker.Shop.Bay;
+using SturdyTinker.Shop.Horizon;
+using SturdyTinker.Shop.Requests;
+using SturdyTinker.Shop.Yard;
+using SturdyTinker.Store;
+using Xunit;
+
+namespace SturdyTinker.Shop.Tests;
+
+/// <summary>Plans are kept in the file, shown at once, and are those that would be made of the record anew.</summary>
+public sealed class KeptPlanTests : IDisposable
+{
+    private readonly ShopServer shop = new();
+    private readonly List<string> folders = [];
+
+    public void Dispose()
+    {
+        shop.Dispose();
+        SqliteConnection.ClearAllPools();
+        folders.Where(Directory.Exists).ToList().ForEach(f => Directory.Delete(f, recursive: true));
+    }
+
+    /// <summary>
+    /// Whatever is written and in whatever order, what is kept is what a shop without any plan comes to.
+    /// </summary>
+    [Theory]
+    [InlineData(1)]
+    [InlineData(2)]
+    public async Task What_is_kept_is_what_would_be_planned_of_the_record_alone(int seed)
+    {
+        Random random = new(seed);
+        await shop.SomebodyAsync();
+        for (int step = 0; step < 10; step++)
+        {
+            int what = step < 3 ? 0 : random.Next(6);
+            HorizonAnswer seen = await shop.GetAsync<HorizonAnswer>("/api/horizon");
+            HorizonLine? line = seen.Lines.Where(l => l.Visits.Count > 0).Skip(random.Next(3)).FirstOrDefault();
+            switch (what)
+            {
+                case 0:
+                    await shop.TrailerAsync(
+                        $"P-{step:00}",
+                        d => d with
+                        {
+                            LastRepackOn = shop.Today.AddDays(-random.Next(500)),
+                            Meter = random.Next(2) == 0 ? MeterKind.None : MeterKind.HubOdometer
+                        });
+                    break;
+                case 1 when line is not null:
+                    VisitOnLine visit = line.Visits[0];
+                    await shop.PutAsync<HorizonLine>(
+                        $"/api/horizon/trailers/{line.TrailerId}/decisions/{ShopServer.NewId()}",
+                        new DecisionDraft(
+                            random.Next(2) == 0 ? DecisionKind.Pin : DecisionKind.Forbid,
+                            [.. visit.Tasks.Select(t => t.Id)],
+                            visit.Week.AddDays(7 * random.Next(4)),
+                            null,
+                            null));
+                    break;
+                case 2:
+                    shop.Time.Ahead += TimeSpan.FromDays(random.Next(1, 9));
+                    break;
+                case 3:
+                    if (seen.Lines.FirstOrDefault(l => l.OpenVisit is null) is { } free)
+                    {
+                        await shop.WorkAsync(await shop.VisitAsync(free.TrailerId), random.Next(30));
+                    }
+
+                    break;
+                case 4:
+                    await shop.LookAsync(async file =>
+                    {
+                        (await file.SettingsAsync()).Costs = new PlanCosts(40 + random.Next(200), 60 + random.Next(90));
+                        return await file.SaveChangesAsync();
+                    });
+                    break;
+                default:
+                    break;
+            }
+
+            string kept = await ShownAsync(shop);
+            if (step % 5 == 4)
+            {
+                using ShopServer afresh = await CopyAsync("DELETE FROM TrailerPlans; DELETE FROM ShopPlans;");
+                Assert.Equal(kept, await ShownAsync(afresh));
+            }
+        }
+    }
+
+    /// <summary>
+    /// After a start pages have what is kept, before anything is planned; what was broken off is made to its end.
+    /// </summary>
+    [Fact]
+    public async Task A_start_shows_what_is_kept_and_makes_good_what_a_kill_or_another_edition_left()
+    {
+        await shop.SomebodyAsync();
+        for (int i = 0; i < 4; i++)
+        {
+            await shop.TrailerAsync($"P-{i}", d => d with { LastRepackOn = shop.Today.AddMonths(-11 - i) });
+        }
+
+        string kept = await ShownAsync(shop);
+        string[] left =
+        [
+            "",
+            "DELETE FROM TrailerPlans WHERE rowid % 2 = 0",
+            "UPDATE TrailerPlans SET Line = '{' WHERE rowid % 2 = 1",
+            "UPDATE TrailerPlans SET Units = '[[900]]'",
+            "UPDATE TrailerPlans SET Edition = 1; UPDATE ShopPlans SET Edition = 1",
+            "DELETE FROM ShopPlans",
+        ];
+        foreach (string sql in left)
+        {
+            using ShopServer again = await CopyAsync(
+                sql.Length == 0 ? "" : sql + "; UPDATE TrailerPlans SET Print = ''");
+            Assert.Equal(kept, await ShownAsync(again));
+        }
+
+        // Told apart from a plan that is made quickly by what only the file says.
+        using ShopServer marked = await CopyAsync(
+            "UPDATE TrailerPlans SET Line = replace(Line, '\"trouble\":null', '\"trouble\":\"as it was kept\"')",
+            impatient: true);
+        Board? made = marked.Services.GetRequiredService<PlanBoard>().Made;
+        HorizonAnswer first = await marked.GetAsync<HorizonAnswer>("/api/horizon");
+        Assert.True(made is not null || first.Lines.All(l => l.Trouble == "as it was kept" && l.Visits.Count > 0));
+        Assert.All(first.Lines, l => Assert.NotEmpty(l.Marks));
+        Assert.NotNull(first.MadeAt);
+    }
+
+    [Fact]
+    public async Task Looking_writes_nothing_and_plans_nothing()
+    {
+        await shop.SomebodyAsync();
+        TrailerAnswer trailer = await shop.TrailerAsync(with: d => d with { LastRepackOn = shop.Today.AddMonths(-11) });
+        await ShownAsync(shop);
+        PlanBoard plans = shop.Services.GetRequiredService<PlanBoard>();
+        Board? before = plans.Made;
+        using FileVersion version = new(Path.Combine(shop.Folder, ShopFileOpening.FileName));
+        long written = version.Read();
+        foreach (string path in (string[])
+            ["", $"/trailers/{trailer.Id}", $"/trailers/{trailer.Id}/offer", "?search=p-07", "?overdue=true"])
+        {
+            await shop.Http.GetStringAsync($"/api/horizon{path}");
+        }
+
+        Assert.Equal(written, version.Read());
+        Assert.Same(before, plans.Made);
+
+        // Whatever is written by anybody shows.
+        await shop.CustomerAsync("Somebody else");
+        Assert.NotEqual(written, version.Read());
+    }
+
+    // All that is shown, but for when it was made.
+    private static async Task<string> ShownAsync(ShopServer of)
+    {
+        HorizonAnswer answer = await of.GetAsync<HorizonAnswer>("/api/horizon?take=200");
+        Assert.Null(answer.Renewing);
+        return JsonSerializer.Serialize(answer with { MadeAt = null }, ShopServer.Json);
+    }
+
+    private async Task<ShopServer> CopyAsync(string sql, bool impatient = false)
+    {
+        string folder = Directory.CreateTempSubdirectory("tinker-kept-").FullName;
+        folders.Add(folder);
+        string path = Path.Combine(folder, ShopFileOpening.FileName);
+        await shop.LookAsync(file => file.Database.ExecuteSqlAsync($"VACUUM INTO {path}"));
+        await using (SqliteConnection copy = new($"Data Source={path};Pooling=False"))
+        {
+            await copy.OpenAsync();
+            await using SqliteCommand command = copy.CreateCommand();
+            command.CommandText = sql.Length == 0 ? "SELECT 1" : sql;
+            await command.ExecuteNonQueryAsync();
+        }
+
+        ShopServer again = new(folder, ahead: shop.Time.Ahead);
+        if (impatient)
+        {
+            again.Services.GetRequiredService<PlanBoard>().Patience = TimeSpan.Zero;
+        }
+
+        await again.SignInAsync(shop.AtWork);
+        return again;
+    }
+}
