@@ -249,24 +249,50 @@ public sealed class UsageLine
     /// <summary>
     /// The days by which one chance in ten, and nine in ten, it will have covered a distance; null where
     /// <see cref="Reaches"/> is, and for a
-    /// late day more than twenty years off. The rate of the time to come is taken to spread about the foretold one as
-    /// months have so far.
+    /// late day more than twenty years off. The rate since the last reading is taken to spread about the foretold one
+    /// as months have so far: what was towed since then is as unknown as what will be.
     /// </summary>
     /// <param name="from">The day it counts from.</param>
     /// <param name="distance">The distance.</param>
     /// <param name="today">The day.</param>
     public (DateOnly? Early, DateOnly? Late) ReachesBetween(DateOnly from, Distance distance, DateOnly today)
     {
-        if (Reaches(from, distance) is not { } likely || likely <= today)
+        DateOnly since = points.Count == 0 || points[^1].On > today ? today : points[^1].On;
+        if (Reaches(from, distance) is not { } likely || likely <= since)
         {
             return (null, null);
         }
 
-        double months = Math.Max(1, (likely.DayNumber - today.DayNumber) / 30.44);
+        decimal more = More(since, likely);
+        return (Reaches(from, distance, more, since), Reaches(from, distance, 1 / more, since));
+    }
+
+    /// <summary>
+    /// What a meter would show on a day, counted as the line counts: one chance in ten that it is less than the first,
+    /// as likely as not the second, one in ten that it is more than the third. Null where nothing is known, or where it
+    /// was read on that day or after.
+    /// </summary>
+    public (Distance Less, Distance Likely, Distance More)? Foretold(DateOnly day)
+    {
+        if (!Knows || points[^1].On >= day)
+        {
+            return null;
+        }
+
+        DateOnly since = points[^1].On;
+        decimal more = More(since, day);
+        return (new Distance(Ahead(day, 1 / more, since)),
+            new Distance(Ahead(day)),
+            new Distance(Ahead(day, more, since)));
+    }
+
+    // By how much more than foretold it is towed between two days, one chance in ten.
+    private decimal More(DateOnly since, DateOnly until)
+    {
+        double months = Math.Max(1, (until.DayNumber - since.DayNumber) / 30.44);
         double seen = Math.Max(1, (points[^1].On.DayNumber - points[0].On.DayNumber) / 30.44);
         double spread = Math.Max(LeastSpread, Spread * Math.Sqrt((1 / months) + (1 / seen)));
-        decimal more = (decimal)Math.Exp(OneInTen * Math.Min(1.5, spread));
-        return (Reaches(from, distance, more, today), Reaches(from, distance, 1 / more, today));
+        return (decimal)Math.Exp(OneInTen * Math.Min(1.5, spread));
     }
 
     // One chance in ten lies beyond so many standard deviations of a normal distribution; no forecast of a road is

@@ -30,14 +30,15 @@ internal static class PlanReasons
         }
 
         // What the gap since it was last done costs beyond what it would in a visit of its own.
-        int last = draft.Visits
+        int? before = draft.Visits
             .Where(v => v.Week < visit.Week && v.Tasks.Contains(task.Id))
             .Select(v => (int?)v.Week)
-            .Max()
-            ?? task.Due - task.Interval;
+            .Max();
+        int last = before ?? task.Due - task.Interval;
+        double Costs(int week) =>
+            before is null ? TaskGroup.FirstGapCost(task, week) : TaskGroup.GapCost(task, week - last);
         int falls = last + task.Interval, early = falls - visit.Week;
-        double onItsDay = TaskGroup.GapCost(task, OwnWeek(problem, task, falls, last) - last);
-        double gap = TaskGroup.GapCost(task, visit.Week - last) - onItsDay;
+        double gap = Costs(visit.Week) - Costs(OwnWeek(problem, task, falls, last));
         double minutes = shares ? alone - added : 0;
         double money = shares ? problem.CallIn + (minutes * problem.RatePerMinute) - gap : 0;
         return new TaskInVisit(

@@ -1,4 +1,5 @@
 using System.Text.Json;
+using System.Text.Json.Serialization;
 
 namespace SturdyTinker.Core.Planning;
 
@@ -19,6 +20,11 @@ public static class PlanningForm
     public const string AnswerFormat = "sturdy-tinker/planning-answer/1";
 
     private static readonly JsonSerializerOptions Written = new(JsonSerializerDefaults.Web) { WriteIndented = true };
+
+    private static readonly JsonSerializerOptions WithoutNulls = new(Written)
+    {
+        DefaultIgnoreCondition = JsonIgnoreCondition.WhenWritingNull
+    };
 
     /// <summary>
     /// Reads a problem. Everything wrong is told, each with the pointer to its field; then there is no problem.
@@ -51,14 +57,12 @@ public static class PlanningForm
             problem.RatePerMinute,
             problem.ClosedWeeks,
             problem.Openings,
-            tasks = problem.Tasks.Select(t => t.MaxGap is { } most
-                ? (object)new { t.Id, t.Openings, t.Value, t.Interval, t.Due, maxGap = most, t.LateWeight }
-                : new { t.Id, t.Openings, t.Value, t.Interval, t.Due, t.LateWeight }),
+            tasks = problem.Tasks,
             problem.Pins,
             problem.Forbids,
             problem.Together,
         },
-        Written);
+        WithoutNulls);
 
     /// <summary>Writes an answer; one that cannot be met says why.</summary>
     public static string Write(PlanningAnswer answer) => JsonSerializer.Serialize(
@@ -108,6 +112,8 @@ public static class PlanningForm
                 "value",
                 "interval",
                 "due",
+                "earlyDue",
+                "lateDue",
                 "maxGap",
                 "lateWeight");
             return new PlanTask(
@@ -117,7 +123,11 @@ public static class PlanningForm
                 t.Whole("interval", 1, 100_000),
                 t.Whole("due", -100_000, 100_000),
                 t.Has("maxGap") ? t.Whole("maxGap", 1, 100_000) : null,
-                t.Amount("lateWeight"));
+                t.Amount("lateWeight"))
+            {
+                EarlyDue = t.Has("earlyDue") ? t.Whole("earlyDue", -100_000, 100_000) : null,
+                LateDue = t.Has("lateDue") ? t.Whole("lateDue", -100_000, 100_000) : null,
+            };
         });
         List<TaskWeek> Marks(string name) => whole.List(name, optional: true, (e, at) =>
         {
@@ -151,6 +161,17 @@ public static class PlanningForm
 
         for (int i = 0; i < problem.Tasks.Count; i++)
         {
+            PlanTask task = problem.Tasks[i];
+            if (task.EarlyDue > task.Due)
+            {
+                reader.Fault($"/tasks/{i}/earlyDue", $"“{task.Id}” may be due early, not after week {task.Due}.");
+            }
+
+            if (task.LateDue < task.Due)
+            {
+                reader.Fault($"/tasks/{i}/lateDue", $"“{task.Id}” may be due late, not before week {task.Due}.");
+            }
+
             Known(reader, $"/tasks/{i}/openings", problem.Tasks[i].Openings, openings, "opening");
         }
 

@@ -52,7 +52,28 @@ public sealed record PlanTask(
     int Interval,
     int Due,
     int? MaxGap,
-    double LateWeight);
+    double LateWeight)
+{
+    /// <summary>
+    /// One chance in ten has it falling due by this week, <see cref="Due"/> at the latest; null where the day is known.
+    /// </summary>
+    public int? EarlyDue { get; init; }
+
+    /// <summary>
+    /// Nine chances in ten have it falling due by this week, <see cref="Due"/> at the earliest; null where the day is
+    /// known.
+    /// </summary>
+    public int? LateDue { get; init; }
+
+    /// <summary>
+    /// The weeks it may fall due in, each with its chance; the chances add up to 1. Three stand for all: a mean by 30,
+    /// 40 and 30 hundredths of the tenth, the middle and the ninetieth hundredth part (Swanson's rule, from memory).
+    /// </summary>
+    internal IEnumerable<(int Due, double Chance)> MayBeDue =>
+        EarlyDue is null && LateDue is null
+            ? [(Due, 1)]
+            : [(EarlyDue ?? Due, 0.3), (Due, 0.4), (LateDue ?? Due, 0.3)];
+}
 
 /// <summary>A task in a week.</summary>
 /// <param name="Task">Id of the task.</param>

@@ -138,7 +138,7 @@ public sealed class TrailerPlanner(DateOnly today, int weeks, PlanCosts costs)
     public const int UsualWeeks = 104;
 
     /// <summary>Goes up with every change of how plans are made: those kept from before are made anew.</summary>
-    public const int Edition = 1;
+    public const int Edition = 2;
 
     /// <summary>The Monday that week 0 begins on.</summary>
     public DateOnly First { get; } = Planning.Weeks.Monday(today);

@@ -82,6 +82,13 @@ internal sealed class TaskGroup
     }
 
     /// <summary>
+    /// What the first gap costs a task that is executed in a week: where nobody knows to the week when it falls due,
+    /// what it costs on average over the weeks it may.
+    /// </summary>
+    internal static double FirstGapCost(PlanTask task, int week) =>
+        task.MayBeDue.Sum(d => d.Chance * GapCost(task, week - (d.Due - task.Interval)));
+
+    /// <summary>
     /// What its gaps cost when it is executed in these weeks, in order; <see cref="Terms.Never"/> when it may not be.
     /// </summary>
     internal double GapsCost(int[] weeks)
@@ -238,10 +245,10 @@ internal sealed class TaskGroup
         if (task.MaxGap is { } most && gap > most)
         {
             // Over it before the plan begins: closed as soon as can be. Over it only by waiting: never.
-            return -(task.Due - task.Interval) > most && week == firstOpen ? GapCost(task, gap) : Terms.Never;
+            return -(task.Due - task.Interval) > most && week == firstOpen ? FirstGapCost(task, week) : Terms.Never;
         }
 
-        return GapCost(task, gap);
+        return FirstGapCost(task, week);
     }
 
     /// <summary>Working memory of <see cref="Cheapest"/>, kept by whoever asks often.</summary>

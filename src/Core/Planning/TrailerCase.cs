@@ -123,7 +123,11 @@ public sealed record TrailerCase(Guid Id, IReadOnlyList<Upcoming> Coming, StripD
             int? most = due.HardBy is { } by ? Math.Max(1, WeekOf(by) - (week - interval)) : null;
             all.Add((
                 [.. due.JobsAt()],
-                new PlanTask(due.Id, [], Math.Round(life), interval, week, most, Math.Round(late, 2))));
+                new PlanTask(due.Id, [], Math.Round(life), interval, week, most, Math.Round(late, 2))
+                {
+                    EarlyDue = WeekOf(due.Early) is var early && early < week ? early : null,
+                    LateDue = WeekOf(due.Late) is var latest && latest > week ? latest : null,
+                }));
             DateOnly? from = due.NotBefore;
             if (PartsFrom is { } parts && parts > from.GetValueOrDefault() && PartsOf(due) >= OrderedFrom)
             {

@@ -98,15 +98,22 @@ internal static class EveryPlan
     {
         double cost = 0;
         int last = t.Due - t.Interval;
+        bool first = true;
         for (int week = 0; set >> week != 0; week++)
         {
             if ((set >> week & 1) == 1)
             {
-                double gap = week - last;
-                cost += gap < t.Interval
+                double One(double gap) => gap < t.Interval
                     ? t.Value * (t.Interval - gap) / t.Interval
                     : t.LateWeight * Math.Pow((gap - t.Interval) / t.Interval, 2);
-                last = week;
+
+                // The first date may come early or late; the others count from a day that is known.
+                cost += first
+                    ? (0.4 * One(week - last))
+                        + (0.3 * One(week - last + (t.Due - (t.EarlyDue ?? t.Due))))
+                        + (0.3 * One(week - last - ((t.LateDue ?? t.Due) - t.Due)))
+                    : One(week - last);
+                (last, first) = (week, false);
             }
         }
 

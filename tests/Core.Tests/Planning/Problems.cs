@@ -34,6 +34,14 @@ internal static class Problems
                 random.Next(-4, interval + 1),
                 most,
                 random.Next(50, 600)));
+            if (random.Next(3) == 0)
+            {
+                tasks[^1] = tasks[^1] with
+                {
+                    EarlyDue = random.Next(2) == 0 ? null : tasks[^1].Due - random.Next(4),
+                    LateDue = random.Next(3) == 0 ? null : tasks[^1].Due + random.Next(6)
+                };
+            }
         }
 
         List<TaskWeek> pins = random.Next(4) == 0 ? [new TaskWeek("t0", random.Next(weeks))] : [];

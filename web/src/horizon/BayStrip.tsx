@@ -4,6 +4,10 @@ import { BEFORE, dayShort, share } from "./timeline";
 
 const HEIGHT = 54;
 
+// A week far over what is open is drawn no higher than this many times a full one, and cut: the others would look
+// empty beside it.
+const MOST = 1.6;
+
 const Strip = styled.svg`
   display: block;
   background: var(--ground);
@@ -15,8 +19,9 @@ const Strip = styled.svg`
 
 /** The bays below the lines: hours accepted and proposed against hours open, week by week. */
 export function BayStrip({ weeks, width }: { weeks: readonly Schemas["BayWeekAnswer"][]; width: number }) {
-  const most = Math.max(1, ...weeks.map((w) => Math.max(w.open, w.booked + w.proposed)));
-  const tall = (hours: number) => share(hours, most) * HEIGHT;
+  const open = Math.max(1, ...weeks.map((w) => w.open));
+  const most = Math.min(MOST * open, Math.max(open, ...weeks.map((w) => w.booked + w.proposed)));
+  const tall = (hours: number) => share(Math.min(hours, most), most) * HEIGHT;
   const gap = width > 24 ? 3 : 1.5;
   return (
     <Strip
@@ -57,7 +62,7 @@ export function BayStrip({ weeks, width }: { weeks: readonly Schemas["BayWeekAns
               x={x + gap}
               y={HEIGHT - tall(w.booked + w.proposed)}
               width={width - 2 * gap}
-              height={tall(w.proposed)}
+              height={tall(w.booked + w.proposed) - tall(w.booked)}
               fill={w.over > 0 ? "url(#over)" : "url(#proposed)"}
             />
             <rect
@@ -67,6 +72,15 @@ export function BayStrip({ weeks, width }: { weeks: readonly Schemas["BayWeekAns
               height={tall(w.booked)}
               fill="var(--working)"
             />
+            {w.booked + w.proposed > most && (
+              <path
+                data-cut
+                d={`M${x + gap - 1} 9l${(width - 2 * gap + 2) / 2} -5l${(width - 2 * gap + 2) / 2} 5`}
+                stroke="var(--ground)"
+                strokeWidth="2.5"
+                fill="none"
+              />
+            )}
             <path
               d={`M${x} ${HEIGHT - tall(w.open)}h${width}`}
               stroke="var(--ink)"

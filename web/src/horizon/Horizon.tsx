@@ -61,7 +61,7 @@ export default function Horizon() {
   return (
     <Page style={{ maxWidth: 1700 }}>
       <Head>
-        <Stack $gap={0}>
+        <Stack $gap={0} style={{ flex: "1 1 420px", minWidth: 0 }}>
           <h1>The year to come</h1>
           {/* Its line is there before its words are. */}
           <Quiet style={{ minHeight: "1.45em" }}>
@@ -129,14 +129,20 @@ function Beneath({ page }: { page: Schemas["HorizonAnswer"] }) {
       {full.length > 0 && (
         <p style={{ marginTop: 10 }}>
           {full
-            .map((w) => `No room in the week of ${dayShort(w.monday)} for ${w.doesNotFit.join(", ")}.`)
+            .slice(0, WEEKS_TOLD)
+            .map((w) => `No room in the week of ${dayShort(w.monday)} for ${some(w.doesNotFit)}.`)
             .join(" ")}
+          {full.length > WEEKS_TOLD && ` And in ${full.length - WEEKS_TOLD} weeks more.`}
         </p>
       )}
       {over.length > 0 && (
         <p style={{ marginTop: 10 }}>
           <b>More than the bays have open:</b>{" "}
-          {over.map((w) => `week of ${dayShort(w.monday)}, ${hours(w.over)} over`).join("; ")}.
+          {over
+            .slice(0, WEEKS_TOLD)
+            .map((w) => `week of ${dayShort(w.monday)}, ${hours(w.over)} over`)
+            .join("; ")}
+          {over.length > WEEKS_TOLD && `; and ${over.length - WEEKS_TOLD} weeks more`}.
         </p>
       )}
       {page.shortage && (
@@ -177,6 +183,15 @@ function Renewing({ of, madeAt }: { of: Schemas["PlanRenewal"]; madeAt: string |
     </span>
   );
 }
+
+// Of a shop far over its hours no more than this is told in words; the strip shows the rest.
+const WEEKS_TOLD = 6;
+const TAGS_TOLD = 8;
+
+const some = (tags: readonly string[]) =>
+  tags.length > TAGS_TOLD
+    ? `${tags.slice(0, TAGS_TOLD).join(", ")} and ${tags.length - TAGS_TOLD} more`
+    : tags.join(", ");
 
 const hours = (of: number) => `${Math.round(of * 10) / 10} h`;
 
