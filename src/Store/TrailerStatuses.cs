@@ -230,12 +230,21 @@ public static class TrailerStatuses
     }
 
     /// <summary>A trailer's road. One that has told little itself leans on its customer's other trailers.</summary>
-    public static async Task<UsageLine> UsageAsync(this ShopFile file, Trailer trailer, DateOnly today)
+    /// <param name="file">The shop's file.</param>
+    /// <param name="trailer">The trailer.</param>
+    /// <param name="today">The day.</param>
+    /// <param name="supposed">Entries that nobody has made, as if they had been; null for none.</param>
+    public static async Task<UsageLine> UsageAsync(
+        this ShopFile file,
+        Trailer trailer,
+        DateOnly today,
+        IEnumerable<MeterEntry>? supposed = null)
     {
         List<MeterEntry> entries = await file.MeterEntries
             .AsNoTracking()
             .Where(m => m.TrailerId == trailer.Id)
             .ToListAsync();
+        entries.AddRange(supposed ?? []);
         UsageLine alone = UsageLine.Of(trailer, entries, today);
         if (trailer.Meter is MeterKind.None or MeterKind.Estimate
             || alone.Recorded is { } told && told.Days.Sum() >= UsageLine.EnoughDays)

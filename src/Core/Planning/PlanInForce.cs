@@ -69,7 +69,8 @@ public sealed record PlanInForce(
     /// </summary>
     /// <param name="index">Where the trailer stands among the plans.</param>
     /// <param name="told">The trailer with what it was told.</param>
-    public TrailerPlan Replanned(int index, TrailerCase told)
+    /// <param name="closed">Weeks that are closed to it besides; null for none.</param>
+    public TrailerPlan Replanned(int index, TrailerCase told, IEnumerable<int>? closed = null)
     {
         HashSet<int> asked = [.. told.Wishes.Pins.Select(p => Weeks.Of(Planner.First, p.Week))];
         HashSet<int> mine = [.. Whole.Plans[index].Visits
@@ -78,7 +79,7 @@ public sealed record PlanInForce(
         IEnumerable<int> full = Enumerable
             .Range(0, Whole.Weeks.Count)
             .Where(w => !asked.Contains(w) && !mine.Contains(w) && Whole.Weeks[w].Free <= 0);
-        return Planner.Plan(told, full.Concat(Planner.Shut(Hours, Today)));
+        return Planner.Plan(told, full.Concat(closed ?? []).Concat(Planner.Shut(Hours, Today)));
     }
 
     /// <summary>What another plan for a trailer comes to against the one in force.</summary>

@@ -9,6 +9,7 @@ internal static class HorizonEndpoints
         horizon.MapHorizonPage();
         horizon.MapDecisions();
         horizon.MapOffers();
+        horizon.MapCertainties();
         horizon.MapCalendars();
         horizon.MapReminders();
         horizon.MapMeterFeed();

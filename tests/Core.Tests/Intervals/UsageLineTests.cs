@@ -90,6 +90,43 @@ public class UsageLineTests
             }
         });
 
+    /// <summary>Nobody knows what was towed since the meter was read last: reading it today narrows what is to come.</summary>
+    [Fact]
+    public void Reading_the_meter_narrows_what_is_foretold_and_is_foretold_itself() =>
+        Gen.Select(AnyRoad(), Gen.Int[3, 400], Gen.Int[500, 20_000])
+            .Where(r => r.Item1.Trailer.Meter is MeterKind.HubOdometer)
+            .Sample((road, ago, miles) =>
+            {
+                List<MeterEntry> entries = [.. road.Entries.Where(e => e.Kind == MeterEntryKind.Reading
+                    && e.On <= Today.AddDays(-ago))];
+                UsageLine line = UsageLine.Of(road.Trailer, entries, Today);
+                if (line.Foretold(Today) is not { } now)
+                {
+                    return;
+                }
+
+                Assert.True(now.Less <= now.Likely && now.Likely <= now.More);
+                Assert.Equal(line.At(Today), now.Likely);
+                Assert.Null(line.Foretold(entries[^1].On));
+
+                // From the day of the last reading, so that both are asked for the same day.
+                DateOnly read = entries[^1].On;
+                Distance left = now.Likely - line.At(read)!.Value + Distance.FromMiles(miles);
+                (DateOnly? early, DateOnly? late) = line.ReachesBetween(read, left, Today);
+                entries.Add(Entry(MeterEntryKind.Reading, 0, now.Likely.Miles));
+                UsageLine after = UsageLine.Of(road.Trailer, entries, Today);
+                if (after.ReachesBetween(read, left, Today) is ({ } sooner, { } later)
+                    && early is { } e
+                    && late is { } l
+                    && after.PerDay is { } rate
+                    && line.PerDay is { } before
+                    && Math.Abs(rate.Miles - before.Miles) < before.Miles / 20
+                    && after.Spread <= line.Spread)
+                {
+                    Assert.True(later.DayNumber - sooner.DayNumber <= l.DayNumber - e.DayNumber + 1);
+                }
+            });
+
     [Fact]
     public void A_road_goes_through_every_reading_that_was_taken() =>
         AnyRoad().Where(r => r.Trailer.Meter is MeterKind.HubOdometer or MeterKind.TowLog).Sample(road =>

@@ -1,6 +1,7 @@
 using SturdyTinker.Core.Catalogue;
 using SturdyTinker.Core.Gear;
 using SturdyTinker.Core.Intervals;
+using SturdyTinker.Core.Measures;
 using SturdyTinker.Core.People;
 using SturdyTinker.Core.Planning;
 using SturdyTinker.Core.Practices;
@@ -48,6 +49,78 @@ public sealed class PlanInForceTests
     {
         TrailerPlanner planner = new(Today, TrailerPlanner.UsualWeeks, PlanCosts.Usual);
         return new(planner, Hours, PlanCosts.Usual, Today, BayWeeks.Plan(planner, cases, Hours, [], Today));
+    }
+
+    /// <summary>
+    /// What a reading is worth is what keeping to the next visit costs more on average, and nothing where all figures
+    /// come to the same.
+    /// </summary>
+    [Fact]
+    public void A_reading_is_worth_what_not_knowing_costs()
+    {
+        int moved = 0;
+        for (int seed = 0; seed < 40; seed++)
+        {
+            Random random = new(seed);
+            TrailerCase[] cases = [.. Enumerable.Range(0, 4).Select(i => Repack(20 + random.Next(90)))];
+            PlanInForce plan = Plan(cases);
+            MayShow Figure(int miles, double chance, int days) => new(
+                Distance.FromMiles(miles),
+                chance,
+                [.. Repack(days).Coming]);
+            int likely = 30 + random.Next(80), less = likely + random.Next(60), more = likely - random.Next(60);
+            MayShow[] figures = [Figure(9_000, 0.3, less), Figure(10_000, 0.4, likely), Figure(11_000, 0.3, more)];
+            Certainty certainty = Certainty.Of(plan, 0, cases[0], figures);
+            Assert.Equal(plan.Whole.Plans[0].Visits[0].Week, certainty.Now);
+            Assert.True(certainty.Worth >= 0);
+            Assert.Equal(certainty.Moves, certainty.Figures.Select(f => f.Next).Distinct().Count() > 1);
+            Assert.Equal(certainty.Moves, certainty.InWords(MeterKind.HubOdometer).Length > 0);
+
+            // Fewer miles never bring it in sooner.
+            Assert.True(certainty.Figures[0].Next >= certainty.Figures[1].Next);
+            Assert.True(certainty.Figures[2].Next <= certainty.Figures[1].Next);
+            double worth = 0;
+            for (int f = 0; f < 3; f++)
+            {
+                // A lone task and a week of its own: what it costs more there, and all that follows from it.
+                TrailerCase then = cases[0] with { Coming = figures[f].Coming };
+                double best = plan.Replanned(0, then).Cost;
+                double kept = plan.Replanned(
+                    0,
+                    then with { Wishes = new Wishes { Pins = [("repack", certainty.Now!.Value)] } },
+                    Enumerable.Range(0, Weeks.Of(plan.Planner.First, certainty.Now!.Value))).Cost;
+                worth += figures[f].Chance * Math.Max(0, kept - best);
+            }
+
+            Assert.Equal((decimal)Math.Round(worth, 0), certainty.Worth);
+            moved += certainty.Moves ? 1 : 0;
+            Certainty same = Certainty.Of(plan, 0, cases[0], [.. figures.Select(f => f with { Coming = cases[0].Coming })]);
+            Assert.False(same.Moves);
+            Assert.Equal("", same.InWords(MeterKind.HubOdometer));
+        }
+
+        Assert.InRange(moved, 10, 40);
+    }
+
+    [Fact]
+    public void What_a_reading_would_move_is_said_with_the_figure_and_the_week()
+    {
+        Certainty certainty = new(
+            new DateOnly(2026, 6, 1),
+            [
+                new IfItShows(Distance.FromMiles(13_870), 0.3, new DateOnly(2026, 6, 22)),
+                new IfItShows(Distance.FromMiles(14_500), 0.4, new DateOnly(2026, 6, 1)),
+                new IfItShows(Distance.FromMiles(15_230), 0.3, new DateOnly(2026, 5, 11))
+            ],
+            38);
+        Assert.Equal(
+            "Read the hub odometer: at 13,900 mi or less the visit can wait until the week of June 22, "
+                + "at 15,200 mi or more it belongs in the week of May 11. Knowing it is worth up to 38.",
+            certainty.InWords(MeterKind.HubOdometer));
+        Certainty unsure = certainty with { Figures = [.. certainty.Figures.Take(2), certainty.Figures[1]], Worth = null };
+        Assert.Equal(
+            "Ask for the tow log: at 13,900 mi or less the visit can wait until the week of June 22.",
+            unsure.InWords(MeterKind.TowLog));
     }
 
     /// <summary>Every day offered can be kept: work is done on it, its week has room, its owner can spare it.</summary>

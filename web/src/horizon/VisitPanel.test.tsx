@@ -1,5 +1,5 @@
 // @vitest-environment happy-dom
-import { screen } from "@testing-library/react";
+import { cleanup, screen } from "@testing-library/react";
 import { describe, expect, it, vi } from "vitest";
 import type { Schemas } from "../api/client";
 import { onLine } from "../tests/facts";
@@ -18,6 +18,8 @@ const line = (visits: Schemas["VisitOnLine"][], trouble: string | null = null) =
     trouble,
   }) as Schemas["HorizonLine"];
 
+const READ = "Read the hub odometer: at 13,900 mi or less the visit can wait until the week of July 6.";
+
 function panel(visit: Schemas["VisitOnLine"], visits = [SOON, LATER]) {
   const [onTry, onMake, onClose] = [vi.fn(), vi.fn(), vi.fn()];
   const shown = show(
@@ -30,6 +32,7 @@ function panel(visit: Schemas["VisitOnLine"], visits = [SOON, LATER]) {
       onMake={onMake}
       onClose={onClose}
     />,
+    { "GET /horizon/trailers/trailer-1/certainty": () => ({ words: READ, figures: [], worth: 38 }) },
   );
   return { ...shown, onTry, onMake, onClose };
 }
@@ -41,6 +44,15 @@ describe("a proposed visit", () => {
     expect(screen.getByText(/Sharing saves 12 min/)).toBeTruthy();
     expect(screen.getByText("repack falls due.")).toBeTruthy();
     expect(screen.queryByRole("button", { name: "Call off" })).toBeNull();
+  });
+
+  it("says what reading the meter would change, of the next visit only", async () => {
+    panel(SOON);
+    await screen.findByText(READ);
+    cleanup();
+    panel(LATER);
+    await Promise.resolve();
+    expect(screen.queryByText(READ)).toBeNull();
   });
 
   it("is accepted for the day that stands there, or another", async () => {

@@ -1,7 +1,8 @@
+import { useQuery } from "@tanstack/react-query";
 import { Suspense, useState } from "react";
 import styled from "styled-components";
 import { Link } from "react-router";
-import type { Schemas } from "../api/client";
+import { answer, type Schemas, shop } from "../api/client";
 import { useMoney } from "../api/money";
 import { dayInWords } from "../api/words";
 import { Button, TextButton } from "../ui/Button";
@@ -34,6 +35,20 @@ const Panel = styled.aside`
     font-size: 21px;
   }
 `;
+
+/** What reading the trailer's meter would change about its next visit; nothing where it changes nothing. */
+function IfRead({ trailer }: { trailer: string }) {
+  const asked = useQuery({
+    queryKey: ["horizon", "certainty", trailer],
+    queryFn: () =>
+      answer(shop.GET("/api/horizon/trailers/{id}/certainty", { params: { path: { id: trailer } } })),
+  });
+  return asked.data?.words ? (
+    <p>
+      {asked.data.words} <Link to={`/yard/trailers/${trailer}`}>Enter a reading</Link>
+    </p>
+  ) : null;
+}
 
 interface Props {
   line: Line;
@@ -80,6 +95,7 @@ export default function VisitPanel({ line, visit, today, busy, onTry, onMake, on
           {visit.savedInWords && `Sharing saves ${visit.savedInWords} of opening and closing.`}
         </p>
         {line.trouble && <p role="note">{line.trouble}</p>}
+        {open && visit.week === line.visits[0]?.week && <IfRead trailer={line.trailerId} />}
         <Lines>
           {visit.tasks.map((t) => (
             <li key={t.id} style={{ padding: "6px 0" }}>
