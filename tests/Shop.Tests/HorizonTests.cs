@@ -5,6 +5,7 @@ using Json.Schema;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.Extensions.DependencyInjection;
 using SturdyTinker.Core.Gear;
+using SturdyTinker.Core.Intervals;
 using SturdyTinker.Core.Notices;
 using SturdyTinker.Core.People;
 using SturdyTinker.Core.Planning;
@@ -403,6 +404,54 @@ public sealed class HorizonTests : IDisposable
                     Hours = new OpenHours { Hours = [0, 0, 0, 0, 0, 0, 0] }
                 },
                 422)).Errors![0].Pointer);
+    }
+
+    /// <summary>An inspection needs an inspector: while the only one is away, it is planned round.</summary>
+    [Fact]
+    public async Task Who_is_away_takes_hours_and_what_only_they_can_do_waits()
+    {
+        Guid inspector = await shop.SomebodyAsync();
+        TrailerAnswer trailer = await shop.TrailerAsync(
+            "P-07",
+            d => d with { LastRepackOn = shop.Today.AddMonths(-11), Meter = MeterKind.None });
+        ShopPlanningAnswer planning = await shop.GetAsync<ShopPlanningAnswer>("/api/settings/planning");
+        DateOnly first = Weeks.Monday(shop.Today).AddDays(7), last = first.AddDays((7 * 20) - 1);
+        ShopPlanning with = planning.Chosen with
+        {
+            Intervals = new Dictionary<string, IntervalChoice>
+            {
+                [DueRules.Periodic] = new IntervalChoice(true, 2, null)
+            },
+            Hours = planning.Chosen.Hours with { People = 2 }
+        };
+        planning = await shop.PutAsync<ShopPlanningAnswer>("/api/settings/planning", with);
+        bool Inspects(HorizonLine line) => line.Visits.Any(v => v.Week >= first
+            && v.Week <= last
+            && v.Tasks.Any(t => t.Id.StartsWith(DueRules.Periodic, StringComparison.Ordinal)));
+        Assert.True(Inspects(await LineAsync(trailer.Id)));
+        decimal open = (await shop.GetAsync<HorizonAnswer>("/api/horizon")).Weeks[2].Open;
+
+        with = planning.Chosen with
+        {
+            Hours = planning.Chosen.Hours with { Away = [new DaysAway(inspector, first, last)] }
+        };
+        planning = await shop.PutAsync<ShopPlanningAnswer>("/api/settings/planning", with);
+        HorizonLine line = await LineAsync(trailer.Id);
+        Assert.False(Inspects(line));
+        Assert.Equal(open / 2, (await shop.GetAsync<HorizonAnswer>("/api/horizon")).Weeks[2].Open);
+        Assert.Equal(
+            ["/hours/away/0/personId", "/hours/away/1/to"],
+            (await shop.RefusedAsync(
+                HttpMethod.Put,
+                "/api/settings/planning",
+                planning.Chosen with
+                {
+                    Hours = planning.Chosen.Hours with
+                    {
+                        Away = [new DaysAway(ShopServer.NewId(), first, last), new DaysAway(inspector, last, first)]
+                    }
+                },
+                422)).Errors!.Select(e => e.Pointer));
     }
 
     [Fact]

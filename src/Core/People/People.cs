@@ -29,6 +29,9 @@ public sealed class Person
     /// <summary>What they can do that not everybody can; codes of the day's skills.</summary>
     public IReadOnlyList<Skill> Skills { get; set; } = [];
 
+    /// <summary>All they can do: an inspector signs inspections.</summary>
+    public IEnumerable<Skill> Can => Roles.Contains(Role.Inspector) ? Skills.Append(Skill.Inspector).Distinct() : Skills;
+
     /// <summary>Whether it is a program that writes by itself or with a token, and nobody who works here.</summary>
     public bool IsProgram { get; init; }
 }

@@ -41,6 +41,9 @@ public sealed record TrailerCase(Guid Id, IReadOnlyList<Upcoming> Coming, StripD
     /// <summary>Weeks in which the customer cannot spare it, by the day each begins on.</summary>
     public IReadOnlySet<DateOnly> Busy { get; init; } = new HashSet<DateOnly>();
 
+    /// <summary>Weeks in which nobody who can do a task is at work, by the task's id and the week's Monday.</summary>
+    public IReadOnlyList<(string Task, DateOnly Week)> NobodyFor { get; init; } = [];
+
     /// <summary>The first day on which parts that have to be ordered can be here.</summary>
     public DateOnly? PartsFrom { get; init; }
 
@@ -153,7 +156,7 @@ public sealed record TrailerCase(Guid Id, IReadOnlyList<Upcoming> Coming, StripD
             Openings = [.. problem.Openings.Select(o => o with { Minutes = Math.Round(o.Minutes) })],
             ClosedWeeks = [.. closed.Concat(Busy.Select(WeekOf)).Where(w => w >= 0 && w < weeks).Distinct().Order()],
             Pins = [.. WithinPlan(Wishes.Pins)],
-            Forbids = [.. forbids.Concat(WithinPlan(Wishes.Forbids)).Distinct()],
+            Forbids = [.. forbids.Concat(WithinPlan(Wishes.Forbids)).Concat(WithinPlan(NobodyFor)).Distinct()],
             Together = [.. Wishes.Together
                 .Select(g => (IReadOnlyList<string>)[.. g.Where(known.Contains)])
                 .Where(g => g.Count > 1)],

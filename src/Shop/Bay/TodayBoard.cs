@@ -212,7 +212,9 @@ internal sealed record TodayBoard(
             TimeOnly.FromDateTime(clock.Now.DateTime),
             WorkDay.Of(settings.Hours, today),
             settings.Hours.Bays,
-            [.. AtTrailers(people).OrderBy(p => p.Name, StringComparer.Ordinal).Select(p => new Hand(
+            [.. AtTrailers(people)
+                .Where(p => !settings.Hours.Away.Any(a => a.PersonId == p.Id && a.Holds(today)))
+                .OrderBy(p => p.Name, StringComparer.Ordinal).Select(p => new Hand(
                 p,
                 [.. absent.Where(a => a.PersonId == p.Id).OrderBy(a => a.From)]))],
             [.. all.OrderBy(t => t.Tag, StringComparer.OrdinalIgnoreCase)],
@@ -299,7 +301,7 @@ internal sealed record TodayBoard(
     internal DayProblem Problem(bool parts = true)
     {
         int now = Day.Done(Now);
-        HashSet<Skill> known = [.. Hands.SelectMany(SkillsOf)];
+        HashSet<Skill> known = [.. Hands.SelectMany(h => h.Person.Can)];
         return new DayProblem(
             Day.Minutes,
             Bays,
@@ -335,11 +337,6 @@ internal sealed record TodayBoard(
         };
     }
 
-    private static IEnumerable<Skill> SkillsOf(Hand hand) =>
-        hand.Person.Roles.Contains(Role.Inspector)
-            ? hand.Person.Skills.Append(Skill.Inspector).Distinct()
-            : hand.Person.Skills;
-
     // Who is away in the middle of the day is there for the longer part of what is left of it.
     private DayPerson PersonOf(Hand hand)
     {
@@ -353,7 +350,7 @@ internal sealed record TodayBoard(
 
         return new DayPerson(hand.Person.Id, there.From, Math.Max(there.From, there.To))
         {
-            Skills = [.. SkillsOf(hand)],
+            Skills = [.. hand.Person.Can],
             Alone = !hand.Person.Roles.Contains(Role.Apprentice) || hand.Person.Roles.Contains(Role.Technician),
         };
     }

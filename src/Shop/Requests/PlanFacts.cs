@@ -1,9 +1,12 @@
 using System.Security.Cryptography;
 using System.Text.Json;
 using Microsoft.EntityFrameworkCore;
+using SturdyTinker.Core.Catalogue;
 using SturdyTinker.Core.Composing;
+using SturdyTinker.Core.Day;
 using SturdyTinker.Core.People;
 using SturdyTinker.Core.Planning;
+using SturdyTinker.Core.Status;
 using SturdyTinker.Store;
 
 namespace SturdyTinker.Shop.Requests;
@@ -25,6 +28,7 @@ internal readonly record struct Fingerprint(string Sha256)
 /// <param name="Learned">How long steps take here.</param>
 /// <param name="Decisions">Those that stand, by trailer.</param>
 /// <param name="Bookings">Accepted visits that have not come yet, from this week on, by trailer.</param>
+/// <param name="People">Who works here now.</param>
 internal sealed record PlanFacts(
     DateOnly Today,
     ShopSettings Settings,
@@ -32,8 +36,37 @@ internal sealed record PlanFacts(
     IReadOnlyDictionary<string, decimal?> Prices,
     Learned Learned,
     ILookup<Guid, Decision> Decisions,
-    ILookup<Guid, Booking> Bookings)
+    ILookup<Guid, Booking> Bookings,
+    IReadOnlyList<Person> People)
 {
+    private readonly Lazy<JobCatalogue> catalogue = new(() => JobCatalogue.Of(Settings.Practices));
+
+    private readonly IReadOnlySet<Skill> known = People.SelectMany(p => p.Can).ToHashSet();
+
+    private readonly (Skill Skill, DateOnly[] Weeks)[] nobody = Nobody(Today, Settings.Hours, People);
+
+    /// <summary>Weeks in which nobody who can do a task is at work, by the task's id.</summary>
+    /// <param name="coming">The tasks.</param>
+    internal IReadOnlyList<(string Task, DateOnly Week)> NobodyFor(IEnumerable<Upcoming> coming) =>
+        nobody.Length == 0 ? []
+            : [.. coming.SelectMany(due => Skills
+                .Of(catalogue.Value, due.JobsAt(), known)
+                .SelectMany(skill => nobody.Where(n => n.Skill == skill).SelectMany(n => n.Weeks))
+                .Distinct()
+                .Select(week => (due.Id, week)))];
+
+    private static (Skill, DateOnly[])[] Nobody(DateOnly today, OpenHours hours, IReadOnlyList<Person> people)
+    {
+        DateOnly first = Weeks.Monday(today);
+        DateOnly[] weeks = [.. Enumerable.Range(0, TrailerPlanner.UsualWeeks).Select(w => first.AddDays(7 * w))];
+        return hours.Away.Count == 0 ? []
+            : [.. people
+                .SelectMany(p => p.Can.Select(skill => (skill, p.Id)))
+                .GroupBy(p => p.skill, p => p.Id)
+                .Select(who => (who.Key, weeks.Where(w => hours.AllAwayIn([.. who], w)).ToArray()))
+                .Where(n => n.Item2.Length > 0)];
+    }
+
     /// <summary>Weeks that each customer cannot spare a trailer in, by customer.</summary>
     internal IReadOnlyDictionary<Guid, HashSet<DateOnly>> Busy { get; } =
         Customers.ToDictionary(c => c.Key, c => BusyTime.WeeksTaken(c.Value.Busy));
@@ -54,6 +87,7 @@ internal sealed record PlanFacts(
         Decisions = Decisions[trailer.Id].Select(d => d.Id),
         Bookings = Bookings[trailer.Id].Select(b => new { b.Id, b.Day }),
         Busy = trailer.Case.Busy.Order(),
+        Nobody = trailer.Case.NobodyFor.Select(n => new { n.Task, n.Week }),
     });
 
     /// <summary>Reads them.</summary>
@@ -75,6 +109,7 @@ internal sealed record PlanFacts(
                 .AsNoTracking()
                 .Where(b => b.CalledOffAt == null && b.VisitId == null && b.Day >= monday)
                 .ToListAsync())
-                .ToLookup(b => b.TrailerId));
+                .ToLookup(b => b.TrailerId),
+            await file.People.AsNoTracking().Where(p => p.Active && !p.IsProgram).ToListAsync());
     }
 }

@@ -196,6 +196,19 @@ internal static class PlanningChoices
                 : null);
         checks.Add("/hours/partsLeadDays", edit.Hours.PartsLeadDays is < 0 or > 90 ? "Parts take 0 to 90 days." : null);
         checks.Add("/hours/holidays", edit.Hours.Holidays.Count > MostDays ? $"At most {MostDays} days." : null);
+        HashSet<Guid> people = [.. await file.People.Where(p => !p.IsProgram).Select(p => p.Id).ToListAsync()];
+        checks.Add("/hours/away", edit.Hours.Away.Count > MostDays ? $"At most {MostDays} times." : null);
+        for (int i = 0; i < edit.Hours.Away.Count; i++)
+        {
+            DaysAway away = edit.Hours.Away[i];
+            checks.Add($"/hours/away/{i}/personId", people.Contains(away.PersonId) ? null : "Say who is away.");
+            checks.Add(
+                $"/hours/away/{i}/to",
+                away.To < away.From ? "This ends before it begins."
+                    : away.To.DayNumber - away.From.DayNumber > MostDays ? $"At most {MostDays} days at once."
+                    : null);
+        }
+
         checks.Add("/costs/callIn", edit.Costs.CallIn is < 0 or > 10_000 ? "Calling in costs 0 to 10,000." : null);
         checks.Add("/costs/ratePerHour", edit.Costs.RatePerHour is < 0 or > 1_000 ? "An hour costs 0 to 1,000." : null);
         Check(checks, await file.CatalogueAsync(), edit.Intervals);
@@ -210,7 +223,7 @@ internal static class PlanningChoices
         }
 
         checks.Done();
-        settings.Hours = edit.Hours with { Holidays = [.. edit.Hours.Holidays.Distinct().Order()] };
+        settings.Hours = edit.Hours with { Holidays = [.. edit.Hours.Holidays.Distinct().Order()], Away = [.. edit.Hours.Away.OrderBy(a => a.From)] };
         settings.Costs = edit.Costs;
         checks.Add(
             $"/intervals/{DueRules.Repack}",

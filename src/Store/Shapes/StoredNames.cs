@@ -246,7 +246,12 @@ internal static class StoredNames
             (nameof(OpenHours.PartsLeadDays), "partsLeadDays"),
             (nameof(OpenHours.OpensAt), "opensAt"),
             (nameof(OpenHours.BreakAt), "breakAt"),
-            (nameof(OpenHours.BreakMinutes), "breakMinutes")),
+            (nameof(OpenHours.BreakMinutes), "breakMinutes"),
+            (nameof(OpenHours.Away), "away")),
+        Of<DaysAway>(
+            (nameof(DaysAway.PersonId), "personId"),
+            (nameof(DaysAway.From), "from"),
+            (nameof(DaysAway.To), "to")),
         Of<PlanCosts>(
             (nameof(PlanCosts.CallIn), "callIn"),
             (nameof(PlanCosts.RatePerHour), "ratePerHour")),

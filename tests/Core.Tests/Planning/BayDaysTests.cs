@@ -24,6 +24,37 @@ public sealed class BayDaysTests
     }
 
     [Fact]
+    public void Who_is_away_leaves_so_many_fewer_once_however_often_it_is_said()
+    {
+        Guid one = Guid.CreateVersion7(), two = Guid.CreateVersion7();
+        OpenHours hours = new()
+        {
+            Bays = 2,
+            People = 2,
+            Hours = [8, 8, 8, 8, 6, 0, 0],
+            Away =
+            [
+                new(one, Monday.AddDays(1), Monday.AddDays(2)),
+                new(one, Monday.AddDays(2), Monday.AddDays(2)),
+                new(two, Monday.AddDays(2), Monday.AddDays(8))
+            ]
+        };
+        Assert.Equal(
+            [16, 8, 0, 8, 6, 0, 0],
+            Enumerable.Range(0, 7).Select(d => (int)(hours.MinutesOn(Monday.AddDays(d)) / 60)));
+        Assert.Equal(0, hours.OneBayOn(Monday.AddDays(2)));
+        Assert.Equal(8 * 60, hours.OneBayOn(Monday.AddDays(3)));
+
+        // Nobody left who can: only where every day of work is missed, a day nobody works left out.
+        Assert.False(hours.AllAwayIn([two], Monday));
+        Assert.False(hours.AllAwayIn([], Monday));
+        OpenHours longer = hours with { Away = [new(two, Monday, Monday.AddDays(4))] };
+        Assert.True(longer.AllAwayIn([two], Monday));
+        Assert.False(longer.AllAwayIn([one, two], Monday));
+        Assert.False(longer.AllAwayIn([two], Monday.AddDays(7)));
+    }
+
+    [Fact]
     public void Visits_of_a_week_go_to_days_with_room_beside_what_is_booked()
     {
         StripDown stripDown = new(Gears.Tandem, PracticeChoices.Defaults);

@@ -149,6 +149,23 @@ public sealed class ShopPlanTests
     }
 
     [Fact]
+    public void What_nobody_at_work_can_do_waits_for_who_can_and_is_named_where_it_cannot_wait()
+    {
+        DateOnly monday = Weeks.Monday(Today).AddDays(7 * 6);
+        TrailerCase due = Repack(monday.AddDays(2));
+        string task = due.Coming[0].Id;
+        TrailerPlan without = Planner().Plan(due with { NobodyFor = [(task, monday), (task, monday.AddDays(7))] }, []);
+        Assert.Equal(monday, Planner().Plan(due, []).Visits[0].Week);
+        Assert.Null(without.Trouble);
+        Assert.DoesNotContain(without.Visits, v => v.Week == monday || v.Week == monday.AddDays(7));
+        TrailerPlan never = Planner().Plan(
+            due with { NobodyFor = [.. Enumerable.Range(0, 110).Select(w => (task, Weeks.Monday(Today).AddDays(7 * w)))] },
+            []);
+        Assert.NotEmpty(never.Visits);
+        Assert.Contains("epack", never.Trouble, StringComparison.Ordinal);
+    }
+
+    [Fact]
     public void No_week_holds_more_than_its_hours_while_there_is_room_elsewhere_and_no_day_more_than_its_own()
     {
         TrailerCase[] cases = [.. Enumerable.Range(0, 30).Select(i => Repack(Today.AddDays(20 + (i % 3))))];

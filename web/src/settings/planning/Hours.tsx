@@ -6,6 +6,7 @@ import { later } from "../../ui/later";
 import { Quiet, Row, Section } from "../../ui/Page";
 import { hour, quarters } from "../../api/hours";
 import { Select } from "../../ui/Select";
+import { Away } from "./Away";
 import { Small } from "./Small";
 
 // A calendar is large; the page is there before it.
@@ -129,6 +130,7 @@ export function Hours({
           Add the day
         </Button>
       </Row>
+      <Away times={hours.away} at={at} onChange={(away) => onHours({ ...hours, away })} />
       {hours.holidays.length > 0 && (
         <Quiet>
           {hours.holidays.length} days kept free, the next{" "}
