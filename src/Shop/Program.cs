@@ -11,6 +11,7 @@ using SturdyTinker.Shop.Approvals;
 using SturdyTinker.Shop.Bay;
 using SturdyTinker.Shop.Find;
 using SturdyTinker.Shop.Horizon;
+using SturdyTinker.Shop.Horizon.WhatIf;
 using SturdyTinker.Shop.Ledger;
 using SturdyTinker.Shop.Owners;
 using SturdyTinker.Shop.Reckoner;
@@ -106,6 +107,7 @@ builder.Services.AddSingleton<Opening>();
 builder.Services.AddSingleton<VisitNews>();
 builder.Services.AddSingleton<NewDay>();
 builder.Services.AddSingleton<PlanBoard>();
+builder.Services.AddSingleton<WhatIfDesk>();
 builder.Services.AddSingleton(new InstrumentBench(given.InstrumentsAt));
 builder.Services.AddSingleton(new MailOutlet(given.MailAt, given.MailLogin, given.MailFrom));
 builder.Services.AddSingleton<MailSending>();
@@ -173,6 +175,7 @@ if (!describing)
 {
     builder.Services.AddHostedService(services => services.GetRequiredService<NewDay>());
     builder.Services.AddHostedService<PlanKeeping>();
+    builder.Services.AddHostedService<WhatIfKeeping>();
     builder.Services.AddHostedService<MeterFeedPolling>();
     builder.Services.AddHostedService<ComersHeard>();
     builder.Services.AddHostedService(services => services.GetRequiredService<MailSending>());

@@ -26,7 +26,7 @@ public sealed class AuditTrail : SaveChangesInterceptor
     // What follows from the rest, or changes with every request; and the trail itself.
     private static readonly HashSet<Type> Untold =
     [
-        typeof(TrailerStatusRow), typeof(TrailerPlanRow), typeof(ShopPlanRow), typeof(ShopDay), typeof(Change),
+        typeof(TrailerStatusRow), typeof(TrailerPlanRow), typeof(ShopPlanRow), typeof(WhatIfResultRow), typeof(CustomerCalendarRow), typeof(ShopDay), typeof(Change),
         typeof(Session), typeof(StepTimes)
     ];
 

@@ -62,6 +62,15 @@ public sealed class ShopFile(DbContextOptions<ShopFile> options) : IdentityUserC
     /// <summary>What is said of the whole shop's plan: one row at most.</summary>
     public DbSet<ShopPlanRow> ShopPlans => Set<ShopPlanRow>();
 
+    /// <summary>What customers' own calendars said when they were read last.</summary>
+    public DbSet<CustomerCalendarRow> CustomerCalendars => Set<CustomerCalendarRow>();
+
+    /// <summary>What is supposed of the shop, to see what the plan would come to.</summary>
+    public DbSet<WhatIfRow> WhatIfs => Set<WhatIfRow>();
+
+    /// <summary>What that came to when it was reckoned last.</summary>
+    public DbSet<WhatIfResultRow> WhatIfResults => Set<WhatIfResultRow>();
+
     /// <summary>Meter readings and trips.</summary>
     public DbSet<MeterEntry> MeterEntries => Set<MeterEntry>();
 

@@ -67,8 +67,14 @@ public sealed class Customer
     public IReadOnlyDictionary<string, IntervalChoice> Intervals { get; set; } =
         new Dictionary<string, IntervalChoice>();
 
-    /// <summary>When this customer cannot spare any trailer.</summary>
+    /// <summary>When this customer cannot spare any trailer, as the shop wrote it down.</summary>
     public IReadOnlyList<BusyTime> Busy { get; set; } = [];
+
+    /// <summary>
+    /// Where the customer's own calendar can be read (iCalendar, RFC 5545): what stands there they cannot spare a
+    /// trailer for either. Empty for none.
+    /// </summary>
+    public string Calendar { get; set; } = "";
 
     /// <summary>Counts up with every edit.</summary>
     public int Version { get; set; } = 1;

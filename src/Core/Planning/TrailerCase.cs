@@ -9,6 +9,12 @@ namespace SturdyTinker.Core.Planning;
 /// <param name="RatePerHour">An hour of labour.</param>
 public sealed record PlanCosts(decimal CallIn, decimal RatePerHour)
 {
+    /// <summary>
+    /// What is saved of a call-in where another trailer of the same customer comes in the same week: one trip fetches
+    /// one and brings another. At most <see cref="CallIn"/>; our default is from memory, made to be overwritten.
+    /// </summary>
+    public decimal Convoy { get; init; } = 30;
+
     /// <summary>Our defaults; source: from memory, made to be overwritten.</summary>
     public static PlanCosts Usual { get; } = new(90, 96);
 

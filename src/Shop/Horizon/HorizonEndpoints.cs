@@ -1,3 +1,5 @@
+using SturdyTinker.Shop.Horizon.WhatIf;
+
 namespace SturdyTinker.Shop.Horizon;
 
 /// <summary>The horizon's endpoints.</summary>
@@ -10,6 +12,7 @@ internal static class HorizonEndpoints
         horizon.MapDecisions();
         horizon.MapOffers();
         horizon.MapCertainties();
+        horizon.MapWhatIf();
         horizon.MapCalendars();
         horizon.MapReminders();
         horizon.MapMeterFeed();

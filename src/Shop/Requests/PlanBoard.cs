@@ -238,7 +238,7 @@ internal sealed class PlanBoard : IDisposable
             StripDown = StripDownOf(known.Like, known.Trailer.Gear, known.Practices, facts.Learned),
             Wishes = Decision.Wishes(facts.Decisions[known.Trailer.Id], facts.Bookings[known.Trailer.Id]),
             Busy = facts.Busy[known.Trailer.CustomerId],
-            NobodyFor = facts.NobodyFor(known.Trailer.Case.Coming),
+            NobodyFor = facts.WhoCan.NobodyFor(known.Trailer.Case.Coming),
             PartsFrom = facts.Today.AddDays(facts.Settings.Hours.PartsLeadDays),
             PriceOf = code => facts.Prices.GetValueOrDefault(code),
         },

@@ -20,6 +20,42 @@ internal readonly record struct Fingerprint(string Sha256)
         new(Convert.ToHexString(SHA256.HashData(JsonSerializer.SerializeToUtf8Bytes(facts))));
 }
 
+/// <summary>Who can do what, and in which weeks nobody who can is at work.</summary>
+internal sealed class WhoCan
+{
+    private readonly JobCatalogue catalogue;
+    private readonly HashSet<Skill> known;
+    private readonly (Skill Skill, DateOnly[] Weeks)[] nobody;
+
+    /// <param name="today">The day.</param>
+    /// <param name="hours">When the shop works, and who is away.</param>
+    /// <param name="catalogue">The jobs in force.</param>
+    /// <param name="people">Who works here.</param>
+    internal WhoCan(DateOnly today, OpenHours hours, JobCatalogue catalogue, IReadOnlyList<Person> people)
+    {
+        this.catalogue = catalogue;
+        known = [.. people.SelectMany(p => p.Can)];
+        DateOnly first = Weeks.Monday(today);
+        DateOnly[] weeks = [.. Enumerable.Range(0, TrailerPlanner.UsualWeeks).Select(w => first.AddDays(7 * w))];
+        nobody = hours.Away.Count == 0 ? []
+            : [.. people
+                .SelectMany(p => p.Can.Select(skill => (skill, p.Id)))
+                .GroupBy(p => p.skill, p => p.Id)
+                .Select(who => (who.Key, weeks.Where(w => hours.AllAwayIn([.. who], w)).ToArray()))
+                .Where(n => n.Item2.Length > 0)];
+    }
+
+    /// <summary>Weeks in which nobody who can do a task is at work, by the task's id.</summary>
+    /// <param name="coming">The tasks.</param>
+    internal IReadOnlyList<(string Task, DateOnly Week)> NobodyFor(IEnumerable<Upcoming> coming) =>
+        nobody.Length == 0 ? []
+            : [.. coming.SelectMany(due => Skills
+                .Of(catalogue, due.JobsAt(), known)
+                .SelectMany(skill => nobody.Where(n => n.Skill == skill).SelectMany(n => n.Weeks))
+                .Distinct()
+                .Select(week => (due.Id, week)))];
+}
+
 /// <summary>Everything besides the trailers themselves that the shop's plan follows from.</summary>
 /// <param name="Today">The day.</param>
 /// <param name="Settings">The shop's choices.</param>
@@ -39,33 +75,8 @@ internal sealed record PlanFacts(
     ILookup<Guid, Booking> Bookings,
     IReadOnlyList<Person> People)
 {
-    private readonly Lazy<JobCatalogue> catalogue = new(() => JobCatalogue.Of(Settings.Practices));
-
-    private readonly IReadOnlySet<Skill> known = People.SelectMany(p => p.Can).ToHashSet();
-
-    private readonly (Skill Skill, DateOnly[] Weeks)[] nobody = Nobody(Today, Settings.Hours, People);
-
-    /// <summary>Weeks in which nobody who can do a task is at work, by the task's id.</summary>
-    /// <param name="coming">The tasks.</param>
-    internal IReadOnlyList<(string Task, DateOnly Week)> NobodyFor(IEnumerable<Upcoming> coming) =>
-        nobody.Length == 0 ? []
-            : [.. coming.SelectMany(due => Skills
-                .Of(catalogue.Value, due.JobsAt(), known)
-                .SelectMany(skill => nobody.Where(n => n.Skill == skill).SelectMany(n => n.Weeks))
-                .Distinct()
-                .Select(week => (due.Id, week)))];
-
-    private static (Skill, DateOnly[])[] Nobody(DateOnly today, OpenHours hours, IReadOnlyList<Person> people)
-    {
-        DateOnly first = Weeks.Monday(today);
-        DateOnly[] weeks = [.. Enumerable.Range(0, TrailerPlanner.UsualWeeks).Select(w => first.AddDays(7 * w))];
-        return hours.Away.Count == 0 ? []
-            : [.. people
-                .SelectMany(p => p.Can.Select(skill => (skill, p.Id)))
-                .GroupBy(p => p.skill, p => p.Id)
-                .Select(who => (who.Key, weeks.Where(w => hours.AllAwayIn([.. who], w)).ToArray()))
-                .Where(n => n.Item2.Length > 0)];
-    }
+    /// <summary>Who can do what, and when they are at work.</summary>
+    internal WhoCan WhoCan { get; } = new(Today, Settings.Hours, JobCatalogue.Of(Settings.Practices), People);
 
     /// <summary>Weeks that each customer cannot spare a trailer in, by customer.</summary>
     internal IReadOnlyDictionary<Guid, HashSet<DateOnly>> Busy { get; } =

@@ -90,8 +90,6 @@ public sealed record TrailerPlanning(
 
 internal static class PlanningChoices
 {
-    private const int MostDays = 800;
-
     internal static void MapPlanningChoices(this RouteGroupBuilder settings)
     {
         settings.MapGet("/planning", async (ShopFile file) => TypedResults.Ok(await ShopAsync(file))).Needs(Right.See);
@@ -175,8 +173,7 @@ internal static class PlanningChoices
         }
 
         Checks checks = new();
-        checks.Add("/hours/bays", edit.Hours.Bays is < 1 or > 50 ? "A shop has 1 to 50 bays." : null);
-        checks.Add("/hours/people", edit.Hours.People is < 1 or > 100 ? "1 to 100 people work at once." : null);
+        checks.Places("/hours", edit.Hours.Bays, edit.Hours.People);
         checks.Add(
             "/hours/hours",
             edit.Hours.Hours.Count != 7
@@ -195,23 +192,17 @@ internal static class PlanningChoices
                 ? "A day’s work ends before midnight: it begins too late for its hours."
                 : null);
         checks.Add("/hours/partsLeadDays", edit.Hours.PartsLeadDays is < 0 or > 90 ? "Parts take 0 to 90 days." : null);
-        checks.Add("/hours/holidays", edit.Hours.Holidays.Count > MostDays ? $"At most {MostDays} days." : null);
-        HashSet<Guid> people = [.. await file.People.Where(p => !p.IsProgram).Select(p => p.Id).ToListAsync()];
-        checks.Add("/hours/away", edit.Hours.Away.Count > MostDays ? $"At most {MostDays} times." : null);
-        for (int i = 0; i < edit.Hours.Away.Count; i++)
-        {
-            DaysAway away = edit.Hours.Away[i];
-            checks.Add($"/hours/away/{i}/personId", people.Contains(away.PersonId) ? null : "Say who is away.");
-            checks.Add(
-                $"/hours/away/{i}/to",
-                away.To < away.From ? "This ends before it begins."
-                    : away.To.DayNumber - away.From.DayNumber > MostDays ? $"At most {MostDays} days at once."
-                    : null);
-        }
-
-        checks.Add("/costs/callIn", edit.Costs.CallIn is < 0 or > 10_000 ? "Calling in costs 0 to 10,000." : null);
-        checks.Add("/costs/ratePerHour", edit.Costs.RatePerHour is < 0 or > 1_000 ? "An hour costs 0 to 1,000." : null);
-        Check(checks, await file.CatalogueAsync(), edit.Intervals);
+        checks.Add(
+            "/hours/holidays",
+            edit.Hours.Holidays.Count > PlanChecks.MostDays ? $"At most {PlanChecks.MostDays} days." : null);
+        await checks.AwayAsync("/hours/away", file, edit.Hours.Away);
+        checks.Costs("/costs", edit.Costs.CallIn, edit.Costs.RatePerHour);
+        checks.Add(
+            "/costs/convoy",
+            edit.Costs.Convoy < 0 || edit.Costs.Convoy > edit.Costs.CallIn
+                ? "Coming together saves nothing to all of a call-in."
+                : null);
+        checks.Intervals("/intervals", await file.CatalogueAsync(), edit.Intervals);
         foreach ((string code, UseFactor factor) in edit.Uses)
         {
             checks.Add(
@@ -264,13 +255,14 @@ internal static class PlanningChoices
             checks.Add(
                 $"/busy/{i}/to",
                 time.To < time.From ? "This ends before it begins."
-                    : time.To.DayNumber - time.From.DayNumber > MostDays ? $"At most {MostDays} days at once."
+                    : time.To.DayNumber - time.From.DayNumber > PlanChecks.MostDays
+                        ? $"At most {PlanChecks.MostDays} days at once."
                     : time.Why.Length > 100 ? "At most 100 characters."
                     : null);
         }
 
         checks.Add("/busy", edit.Busy.Count > 60 ? "At most 60 times." : null);
-        Check(checks, await file.CatalogueAsync(), edit.Intervals);
+        checks.Intervals("/intervals", await file.CatalogueAsync(), edit.Intervals);
         checks.Done();
         customer.Busy = [.. edit.Busy.OrderBy(b => b.From)];
         customer.Intervals = edit.Intervals;
@@ -305,7 +297,7 @@ internal static class PlanningChoices
                 ? "Another trailer has this meter."
                 : null);
         checks.Add("/uses", edit.Uses.Any(u => Use.Find(u) is null) ? "There is no such way of being used." : null);
-        Check(checks, await file.CatalogueAsync(), edit.Intervals);
+        checks.Intervals("/intervals", await file.CatalogueAsync(), edit.Intervals);
         checks.Done();
         (trailer.Uses, trailer.MeterNumber, trailer.Intervals) = ([.. edit.Uses.Distinct()], number, edit.Intervals);
         trailer.Version++;
@@ -314,26 +306,5 @@ internal static class PlanningChoices
         await file.SaveChangesAsync();
         await transaction.CommitAsync();
         return TypedResults.Ok(Of(trailer));
-    }
-
-    private static void Check(
-        Checks checks,
-        JobCatalogue catalogue,
-        IReadOnlyDictionary<string, IntervalChoice> intervals)
-    {
-        foreach ((string code, IntervalChoice choice) in intervals)
-        {
-            DueRule? rule = catalogue.DueRule(code);
-            bool check = FollowUpRules.OwnersMay.ContainsKey(code);
-            checks.Add($"/intervals/{code}", rule is null && !check ? "There is no such work."
-                : check && choice is { Kept: false } or { Months: not null } or { Miles: not null }
-                    ? "Work leaves this check owing: choose who does it, and no interval."
-                : choice.By == Doer.Owner
-                    && rule is { OwnerMay: false } ? "This is the shop’s work: an owner has no means to do it."
-                : choice.Months is < 1 or > Interval.MostMonths ? $"Work lasts 1 to {Interval.MostMonths} months."
-                : choice.Miles is { } miles
-                    && (miles < 50 || miles > MeterChecks.MostOnAMeter.Miles) ? "Work lasts 50 miles or more."
-                : null);
-        }
     }
 }

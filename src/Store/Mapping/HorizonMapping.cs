@@ -31,6 +31,40 @@ internal sealed class ShopPlanMapping : IEntityTypeConfiguration<ShopPlanRow>
     }
 }
 
+internal sealed class CustomerCalendarMapping : IEntityTypeConfiguration<CustomerCalendarRow>
+{
+    public void Configure(EntityTypeBuilder<CustomerCalendarRow> builder)
+    {
+        builder.ToTable("CustomerCalendars");
+        builder.HasKey(c => c.CustomerId);
+        builder.Property(c => c.CustomerId).ValueGeneratedNever();
+        builder.Property(c => c.Busy).AsJson();
+        builder.HasOne<Customer>().WithOne().HasForeignKey<CustomerCalendarRow>(c => c.CustomerId);
+    }
+}
+
+internal sealed class WhatIfMapping : IEntityTypeConfiguration<WhatIfRow>
+{
+    public void Configure(EntityTypeBuilder<WhatIfRow> builder)
+    {
+        builder.ToTable("WhatIfs");
+        builder.Property(w => w.Id).ValueGeneratedNever();
+        builder.Property(w => w.Supposed).AsJson();
+        builder.HasOne<Person>().WithMany().HasForeignKey(w => w.PersonId).OnDelete(DeleteBehavior.Restrict);
+    }
+}
+
+internal sealed class WhatIfResultMapping : IEntityTypeConfiguration<WhatIfResultRow>
+{
+    public void Configure(EntityTypeBuilder<WhatIfResultRow> builder)
+    {
+        builder.ToTable("WhatIfResults");
+        builder.HasKey(r => r.WhatIfId);
+        builder.Property(r => r.WhatIfId).ValueGeneratedNever();
+        builder.HasOne<WhatIfRow>().WithOne().HasForeignKey<WhatIfResultRow>(r => r.WhatIfId);
+    }
+}
+
 internal sealed class DecisionMapping : IEntityTypeConfiguration<Decision>
 {
     public void Configure(EntityTypeBuilder<Decision> builder)

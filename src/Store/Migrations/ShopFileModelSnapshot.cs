@@ -1150,6 +1150,10 @@ namespace SturdyTinker.Store.Migrations
                         .HasColumnType("TEXT")
                         .HasDefaultValueSql("'[]'");
 
+                    b.Property<string>("Calendar")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
                     b.Property<string>("Intervals")
                         .IsRequired()
                         .ValueGeneratedOnAdd()
@@ -1962,6 +1966,38 @@ namespace SturdyTinker.Store.Migrations
                     b.ToTable("Changes");
                 });
 
+            modelBuilder.Entity("SturdyTinker.Store.CustomerCalendarRow", b =>
+                {
+                    b.Property<Guid>("CustomerId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Address")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Busy")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Problem")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long?>("ReadAt")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Tag")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("TriedAt")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("CustomerId");
+
+                    b.ToTable("CustomerCalendars", (string)null);
+                });
+
             modelBuilder.Entity("SturdyTinker.Store.OwnVersion", b =>
                 {
                     b.Property<string>("Code")
@@ -2244,6 +2280,61 @@ namespace SturdyTinker.Store.Migrations
                     b.HasIndex("DueOrder", "TrailerId");
 
                     b.ToTable("Standings", (string)null);
+                });
+
+            modelBuilder.Entity("SturdyTinker.Store.WhatIfResultRow", b =>
+                {
+                    b.Property<Guid>("WhatIfId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateOnly>("AsOf")
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("Edition")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("MadeAt")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Result")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("Version")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("WhatIfId");
+
+                    b.ToTable("WhatIfResults", (string)null);
+                });
+
+            modelBuilder.Entity("SturdyTinker.Store.WhatIfRow", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("At")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Name")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<Guid>("PersonId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Supposed")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("Version")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("PersonId");
+
+                    b.ToTable("WhatIfs", (string)null);
                 });
 
             modelBuilder.Entity("Microsoft.AspNetCore.Identity.IdentityUserClaim<System.Guid>", b =>
@@ -2844,6 +2935,15 @@ namespace SturdyTinker.Store.Migrations
                         .IsRequired();
                 });
 
+            modelBuilder.Entity("SturdyTinker.Store.CustomerCalendarRow", b =>
+                {
+                    b.HasOne("SturdyTinker.Core.People.Customer", null)
+                        .WithOne()
+                        .HasForeignKey("SturdyTinker.Store.CustomerCalendarRow", "CustomerId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
             modelBuilder.Entity("SturdyTinker.Store.TrailerPlanRow", b =>
                 {
                     b.HasOne("SturdyTinker.Core.Gear.Trailer", null)
@@ -2859,6 +2959,24 @@ namespace SturdyTinker.Store.Migrations
                         .WithOne()
                         .HasForeignKey("SturdyTinker.Store.TrailerStatusRow", "TrailerId")
                         .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
+            modelBuilder.Entity("SturdyTinker.Store.WhatIfResultRow", b =>
+                {
+                    b.HasOne("SturdyTinker.Store.WhatIfRow", null)
+                        .WithOne()
+                        .HasForeignKey("SturdyTinker.Store.WhatIfResultRow", "WhatIfId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
+            modelBuilder.Entity("SturdyTinker.Store.WhatIfRow", b =>
+                {
+                    b.HasOne("SturdyTinker.Core.People.Person", null)
+                        .WithMany()
+                        .HasForeignKey("PersonId")
+                        .OnDelete(DeleteBehavior.Restrict)
                         .IsRequired();
                 });
 #pragma warning restore 612, 618

@@ -12,6 +12,7 @@ using SturdyTinker.Core.Parts;
 using SturdyTinker.Core.Parts.Stock;
 using SturdyTinker.Core.People;
 using SturdyTinker.Core.Planning;
+using SturdyTinker.Core.Planning.WhatIf;
 using SturdyTinker.Core.Practices;
 using SturdyTinker.Core.Pricing;
 using SturdyTinker.Core.Status;
@@ -248,13 +249,29 @@ internal static class StoredNames
             (nameof(OpenHours.BreakAt), "breakAt"),
             (nameof(OpenHours.BreakMinutes), "breakMinutes"),
             (nameof(OpenHours.Away), "away")),
+        Of<Supposed>(
+            (nameof(Supposed.Bays), "bays"),
+            (nameof(Supposed.People), "people"),
+            (nameof(Supposed.Away), "away"),
+            (nameof(Supposed.Intervals), "intervals"),
+            (nameof(Supposed.CallIn), "callIn"),
+            (nameof(Supposed.RatePerHour), "ratePerHour"),
+            (nameof(Supposed.Prices), "prices"),
+            (nameof(Supposed.Fleets), "fleets")),
+        Of<SupposedFleet>(
+            (nameof(SupposedFleet.Like), "like"),
+            (nameof(SupposedFleet.Count), "count")),
+        Of<SupposedPrice>(
+            (nameof(SupposedPrice.Part), "part"),
+            (nameof(SupposedPrice.Price), "price")),
         Of<DaysAway>(
             (nameof(DaysAway.PersonId), "personId"),
             (nameof(DaysAway.From), "from"),
             (nameof(DaysAway.To), "to")),
         Of<PlanCosts>(
             (nameof(PlanCosts.CallIn), "callIn"),
-            (nameof(PlanCosts.RatePerHour), "ratePerHour")),
+            (nameof(PlanCosts.RatePerHour), "ratePerHour"),
+            (nameof(PlanCosts.Convoy), "convoy")),
         Of<PriceTerms>(
             (nameof(PriceTerms.PartsMarkup), "partsMarkup"),
             (nameof(PriceTerms.Consumables), "consumables"),

@@ -71,6 +71,7 @@ export default function Horizon() {
           </Quiet>
         </Stack>
         <Row $gap={14}>
+          <LinkButton to="/horizon/what-if">What if</LinkButton>
           <LinkButton to="/horizon/calling">Calendars, reminders, meters</LinkButton>
           <LinkButton to="/settings/planning">Hours and intervals</LinkButton>
         </Row>

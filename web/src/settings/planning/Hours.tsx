@@ -72,6 +72,13 @@ export function Hours({
           onChange={(callIn) => onCosts({ ...costs, callIn })}
         />
         <Small
+          label="Coming together saves"
+          value={costs.convoy ?? 0}
+          problem={at("/costs/convoy")}
+          ours={ourCosts.convoy}
+          onChange={(convoy) => onCosts({ ...costs, convoy })}
+        />
+        <Small
           label="An hour costs"
           value={costs.ratePerHour}
           problem={at("/costs/ratePerHour")}
