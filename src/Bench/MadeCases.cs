@@ -77,7 +77,11 @@ internal static class MadeCases
             { Work = work, Upkeep = upkeep };
             cases.Add((
                 total / 550 * 365,
-                new TrailerCase(trailer.Id, TrailerStatus.Of(record, today).Upcoming, StripDownOf(gear))));
+                new TrailerCase(trailer.Id, TrailerStatus.Of(record, today).Upcoming, StripDownOf(gear))
+                {
+                    // Five trailers a customer.
+                    Customer = new Guid(number / 5, 1, 1, new byte[8])
+                }));
         }
 
         return cases;

@@ -125,7 +125,9 @@ internal static class PlanBench
     {
         // What owners do themselves rides along where there is room: the bound knows nothing of it.
         cases = [.. cases.Select(c => c with { Coming = [.. c.Shops] })];
-        TrailerPlanner planner = new(today, TrailerPlanner.UsualWeeks, PlanCosts.Usual);
+        // Nor of trailers that come together.
+        PlanCosts costs = PlanCosts.Usual with { Convoy = 0 };
+        TrailerPlanner planner = new(today, TrailerPlanner.UsualWeeks, costs);
         OpenHours hours = Enough(planner, cases, 0.9m);
         WholePlan plan = BayWeeks.Plan(planner, cases, hours, [], today);
         double cost = plan.Plans.Sum(p => p.Cost), alone = plan.AlonePlans.Sum();
@@ -149,6 +151,20 @@ internal static class PlanBench
             FormattableString.Invariant(
                 $"A shop of {cases.Count} trailers, as if each were alone nine tenths of its hours: {(cost / bound) - 1:0.0%} over a proven bound that keeps within the hours, {(cost / alone) - 1:0.0%} over what it would be with bays without limit; fullest week {plan.Weeks.Where(w => w.Open > 0).Max(w => (w.Booked + w.Proposed) / w.Open):0.0%}, minutes over {plan.Weeks.Sum(w => Math.Max(0, -w.Free)) / plan.Weeks.Sum(w => w.Open):0.0%} of all, without room {plan.Weeks.Sum(w => w.DoesNotFit.Count)}"));
         figures["shopOverBound"] = (cost / bound) - 1;
+        WholePlan together = BayWeeks.Plan(
+            new TrailerPlanner(today, TrailerPlanner.UsualWeeks, PlanCosts.Usual),
+            cases,
+            hours,
+            [],
+            today);
+        decimal apart = Convoys.Saved(plan.Plans, PlanCosts.Usual, DateOnly.MaxValue);
+        decimal saved = Convoys.Saved(together.Plans, PlanCosts.Usual, DateOnly.MaxValue);
+        double dearer = together.Plans.Sum(p => p.Cost) - cost;
+        Console.WriteLine(
+            FormattableString.Invariant($"  trailers of one customer (5 each) brought together: trips saved for ")
+                + FormattableString.Invariant($"{saved:#,0} where chance saves {apart:#,0}; what gave way for it costs ")
+                + FormattableString.Invariant($"{dearer:#,0}; in all {((double)(saved - apart) - dearer) / cost:0.0%}"));
+        figures["convoysSave"] = ((double)(saved - apart) - dearer) / cost;
     }
 
     private static void Speed(List<TrailerCase> fleet, DateOnly today, Dictionary<string, object> figures)

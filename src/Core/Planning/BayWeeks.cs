@@ -177,6 +177,7 @@ public static class BayWeeks
         }
 
         Settle(bays, alone);
+        Convoys.Gather(bays, cases, planner.Costs);
         Guid[][] left = [.. Enumerable.Range(0, planner.WeeksPlanned).Select(w => bays.Over(w) > 0
             ? LeftOver(bays, cases, w).ToArray()
             : [])];

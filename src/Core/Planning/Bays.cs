@@ -92,22 +92,32 @@ internal sealed class Bays
     }
 
     /// <summary>A cheaper plan for the trailer in what room there is; null where there is none.</summary>
-    internal PlanDraft? Better(int trailer)
+    /// <param name="trailer">The trailer.</param>
+    internal PlanDraft? Better(int trailer) =>
+        Amended(trailer, null) is { } plan && plan.Cost < Drafts[trailer].Cost - 1e-6 ? plan : null;
+
+    /// <summary>
+    /// Another plan for the trailer in what room there is, where being called in costs less in some weeks; null where
+    /// there is none.
+    /// </summary>
+    /// <param name="trailer">The trailer.</param>
+    /// <param name="less">How much less in each week; null for nothing.</param>
+    internal PlanDraft? Amended(int trailer, double[]? less)
     {
         PlanDraft before = Drafts[trailer];
         decimal least = before.Visits.Min(before.MinutesOf);
         IEnumerable<int> full = Enumerable.Range(0, Open.Length).Where(v => before.MinutesIn(v) == 0
             && !StandsIn(trailer, v)
             && Full(v) - Taken[v] - Proposed[v] < least);
-        return TrailerPlanner.Amended(before, full, thorough: true) is { } plan
-            && plan.Cost < before.Cost - 1e-6
-            && Fits(before, plan, trailer)
+        return TrailerPlanner.Amended(before, full, thorough: true, less) is { } plan && Fits(before, plan, trailer)
             ? plan
             : null;
     }
 
-    // Each visit takes no more than was there before, or the week has room for it.
-    private bool Fits(PlanDraft before, PlanDraft plan, int trailer) => plan.Visits.All(visit =>
+    /// <summary>
+    /// Whether a plan fits: each visit takes no more than was there before, or the week has room for it.
+    /// </summary>
+    internal bool Fits(PlanDraft before, PlanDraft plan, int trailer) => plan.Visits.All(visit =>
         plan.MinutesOf(visit) <= before.MinutesIn(visit.Week)
             || StandsIn(trailer, visit.Week)
             || Taken[visit.Week] + Proposed[visit.Week] - before.MinutesIn(visit.Week)

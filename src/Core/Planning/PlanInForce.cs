@@ -79,7 +79,7 @@ public sealed record PlanInForce(
         IEnumerable<int> full = Enumerable
             .Range(0, Whole.Weeks.Count)
             .Where(w => !asked.Contains(w) && !mine.Contains(w) && Whole.Weeks[w].Free <= 0);
-        return Planner.Plan(told, full.Concat(closed ?? []).Concat(Planner.Shut(Hours, Today)));
+        return Planner.Plan(told, full.Concat(closed ?? []).Concat(Planner.Shut(Hours, Today)), Less(index));
     }
 
     /// <summary>What another plan for a trailer comes to against the one in force.</summary>
@@ -99,7 +99,7 @@ public sealed record PlanInForce(
         DateOnly end = Planner.First.AddDays(7 * weeks);
         decimal Minutes(TrailerPlan plan) => plan.Visits.Where(v => v.Week < end).Sum(v => v.Minutes);
         return new PlanChange(
-            Math.Round((decimal)(after.Cost - before.Cost), 0),
+            Math.Round((decimal)(Cost(index, after) - Cost(index, before)), 0),
             Minutes(after) - Minutes(before),
             [.. Whole.Weeks.Take(weeks).Select((w, i) => w with { Proposed = Math.Max(0, w.Proposed + more[i]) })]);
     }
@@ -128,17 +128,50 @@ public sealed record PlanInForce(
             }
 
             bool own = next.Week == monday;
-            TrailerPlan there = own ? Whole.Plans[index] : Planner.Plan(PinnedTo(trailer, next, monday), Shut);
+            TrailerPlan there = own
+                ? Whole.Plans[index]
+                : Planner.Plan(PinnedTo(trailer, next, monday), Shut, Less(index));
             if (there.Trouble is null
                 && there.Visits.FirstOrDefault(v => v.Week == monday) is { } visit
                 && DayIn(monday, earliest, visit, own) is { } day)
             {
-                offers.Add((new DayOffer(day, visit, 0), there.Cost));
+                offers.Add((new DayOffer(day, visit, 0), Cost(index, there)));
             }
         }
 
         double least = offers.Count > 0 ? offers.Min(o => o.Cost) : 0;
         return [.. offers.Select(o => o.Offer with { CostMore = (decimal)Math.Round(o.Cost - least, 0) })];
+    }
+
+    /// <summary>What a plan for a trailer costs, less what coming together with its customer's others saves.</summary>
+    private double Cost(int index, TrailerPlan plan)
+    {
+        double[]? less = Less(index);
+        return plan.Cost
+            - (less is null ? 0 : plan.Visits.Sum(v => less[Weeks.Of(Planner.First, v.Week)]));
+    }
+
+    // What being called in costs less in each week, as others of its customer's come then; null where none do.
+    private double[]? Less(int index)
+    {
+        if (Whole.Plans[index].Customer is not { } customer || Costs.Convoy <= 0)
+        {
+            return null;
+        }
+
+        double[] less = new double[Planner.WeeksPlanned];
+        for (int i = 0; i < Whole.Plans.Count; i++)
+        {
+            if (i != index && Whole.Plans[i].Customer == customer)
+            {
+                foreach (ProposedVisit visit in Whole.Plans[i].Visits)
+                {
+                    less[Weeks.Of(Planner.First, visit.Week)] = (double)Math.Min(Costs.Convoy, Costs.CallIn);
+                }
+            }
+        }
+
+        return less;
     }
 
     private int[] Shut => Planner.Shut(Hours, Today);

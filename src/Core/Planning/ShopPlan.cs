@@ -62,7 +62,11 @@ public sealed record ProposedVisit(
 /// <param name="Visits">Its visits in order.</param>
 /// <param name="Cost">What the plan costs by the planning problem.</param>
 /// <param name="Trouble">What could not be kept, in words; null when all could.</param>
-public sealed record TrailerPlan(Guid Trailer, IReadOnlyList<ProposedVisit> Visits, double Cost, string? Trouble);
+public sealed record TrailerPlan(Guid Trailer, IReadOnlyList<ProposedVisit> Visits, double Cost, string? Trouble)
+{
+    /// <summary>Whose the trailer is; null for nobody's.</summary>
+    public Guid? Customer { get; init; }
+}
 
 /// <summary>
 /// A trailer's plan in numbers: kept by whoever asked for it, and handed back to be bettered or told.
@@ -146,6 +150,9 @@ public sealed class TrailerPlanner(DateOnly today, int weeks, PlanCosts costs)
     /// <summary>How many weeks are planned.</summary>
     public int WeeksPlanned => weeks;
 
+    /// <summary>What is reckoned with.</summary>
+    public PlanCosts Costs => costs;
+
     /// <summary>Weeks in which the shop does not work at all, by number.</summary>
     public int[] Shut(OpenHours hours, DateOnly day) =>
         [.. Enumerable.Range(0, weeks).Where(w => hours.MinutesOfWeek(First.AddDays(7 * w), day) == 0)];
@@ -153,7 +160,11 @@ public sealed class TrailerPlanner(DateOnly today, int weeks, PlanCosts costs)
     /// <summary>Plans a trailer. What cannot all be kept is kept as far as it goes, and said.</summary>
     /// <param name="trailer">The trailer.</param>
     /// <param name="closed">Weeks in which nothing can be done, by number.</param>
-    public TrailerPlan Plan(TrailerCase trailer, IEnumerable<int> closed) => Finish(trailer, Draft(trailer, closed));
+    /// <param name="less">
+    /// How much less being called in costs in each week, as others of its customer's come then; null for nothing.
+    /// </param>
+    public TrailerPlan Plan(TrailerCase trailer, IEnumerable<int> closed, double[]? less = null) =>
+        Finish(trailer, Draft(trailer, closed, less: less));
 
     /// <summary>A plan in numbers, not yet in words.</summary>
     /// <param name="trailer">The trailer.</param>
@@ -162,7 +173,14 @@ public sealed class TrailerPlanner(DateOnly today, int weeks, PlanCosts costs)
     /// What is kept of an earlier plan, by what that was made of (<see cref="PlanDraft.By"/>); null where nothing is.
     /// What does not do is not taken.
     /// </param>
-    public PlanDraft Draft(TrailerCase trailer, IEnumerable<int> closed, Func<string, int[][]?>? kept = null)
+    /// <param name="less">
+    /// How much less being called in costs in each week, as others of its customer's come then; null for nothing.
+    /// </param>
+    public PlanDraft Draft(
+        TrailerCase trailer,
+        IEnumerable<int> closed,
+        Func<string, int[][]?>? kept = null,
+        double[]? less = null)
     {
         (PlanningProblem all, IReadOnlyList<PlanOpening> exact) = trailer.WithOwners(First, weeks, closed, costs);
         PlanningProblem problem = trailer.OfShop(all);
@@ -197,7 +215,7 @@ public sealed class TrailerPlanner(DateOnly today, int weeks, PlanCosts costs)
 
         int[][] units = kept?.Invoke(by) is { } before && before.Length == terms.Units.Length && Does(terms, before)
             ? before
-            : terms.Units.Length == 0 ? [] : new Search(terms).Best();
+            : terms.Units.Length == 0 ? [] : new Search(less is null ? terms : terms.Together(less)).Best();
         return new PlanDraft(
             problem,
             terms,
@@ -223,7 +241,15 @@ public sealed class TrailerPlanner(DateOnly today, int weeks, PlanCosts costs)
     /// <summary>
     /// The same plan with other weeks closed, changed by as little as has to; null where that cannot be.
     /// </summary>
-    internal static PlanDraft? Amended(PlanDraft before, IEnumerable<int> closed, bool thorough)
+    /// <param name="before">The plan.</param>
+    /// <param name="closed">Weeks that are closed to it besides, by number.</param>
+    /// <param name="thorough">Whether whole visits are shifted and left out as well.</param>
+    /// <param name="less">How much less being called in costs in each week; null for nothing.</param>
+    internal static PlanDraft? Amended(
+        PlanDraft before,
+        IEnumerable<int> closed,
+        bool thorough,
+        double[]? less = null)
     {
         Terms terms = before.Terms.Closing([.. before.Problem.ClosedWeeks.Concat(closed).Distinct().Order()]);
         if (before.Units.Length == 0 || !Clash.None(terms))
@@ -231,7 +257,10 @@ public sealed class TrailerPlanner(DateOnly today, int weeks, PlanCosts costs)
             return null;
         }
 
-        return Moved(before, terms, new Search(terms).Amended(before.Units, thorough));
+        return Moved(
+            before,
+            terms,
+            new Search(less is null ? terms : terms.Together(less)).Amended(before.Units, thorough));
     }
 
     /// <summary>The same plan with other weeks for its groups of tasks.</summary>
@@ -289,7 +318,10 @@ public sealed class TrailerPlanner(DateOnly today, int weeks, PlanCosts costs)
             trailer.Id,
             [.. draft.Visits.Select(v => Visit(trailer, draft, dues, tasks, v))],
             draft.Cost,
-            draft.Clashes.Count > 0 ? Clash.InWords(draft.Clashes, Spoken(trailer)) : null);
+            draft.Clashes.Count > 0 ? Clash.InWords(draft.Clashes, Spoken(trailer)) : null)
+        {
+            Customer = trailer.Customer
+        };
     }
 
     private static Dictionary<string, decimal> Minutes(TrailerCase trailer) =>

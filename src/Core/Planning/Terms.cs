@@ -40,7 +40,7 @@ internal sealed class Terms
         }
     }
 
-    private Terms(Terms untolled, double[] toll, double[] work)
+    private Terms(Terms untolled, double[] toll, double[] work, double[]? less)
     {
         Problem = untolled.Problem;
         Closures = untolled.Closures;
@@ -58,6 +58,8 @@ internal sealed class Terms
             {
                 bills[(week * ItemCost.Length) + item] = ItemCost[item] + (toll[week] * ItemMinutes[item]);
             }
+
+            bills[week * ItemCost.Length] -= less?[week] ?? 0;
 
             for (int unit = 0; unit < Units.Length; unit++)
             {
@@ -143,7 +145,13 @@ internal sealed class Terms
     /// </summary>
     /// <param name="toll">What a minute costs in each week: 0 and more.</param>
     /// <param name="work">Minutes of each unit's own work, openings left out.</param>
-    internal Terms Tolled(double[] toll, double[] work) => new(this, toll, work);
+    internal Terms Tolled(double[] toll, double[] work) => new(this, toll, work, null);
+
+    /// <summary>
+    /// The same where being called in costs less in some weeks: others of its customer's trailers come then anyway.
+    /// </summary>
+    /// <param name="less">How much less in each week: 0 to the cost of a call-in.</param>
+    internal Terms Together(double[] less) => new(this, new double[Weeks], new double[Units.Length], less);
 
     /// <summary>What an item costs a visit in a week, the toll included.</summary>
     internal double Bill(int item, int week) => bills[(week * ItemCost.Length) + item];

@@ -41,6 +41,9 @@ public sealed record Wishes
 /// <param name="StripDown">What its jobs open.</param>
 public sealed record TrailerCase(Guid Id, IReadOnlyList<Upcoming> Coming, StripDown StripDown)
 {
+    /// <summary>Whose it is: trailers of one customer may come together; null for nobody's.</summary>
+    public Guid? Customer { get; init; }
+
     /// <summary>What has been decided.</summary>
     public Wishes Wishes { get; init; } = new();
 

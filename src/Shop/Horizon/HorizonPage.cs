@@ -68,6 +68,7 @@ public sealed record TaskInVisitAnswer(
 /// <param name="What">What is done, in a line.</param>
 /// <param name="Weightiest">The work that takes most of its minutes, two at most, by name, the most first.</param>
 /// <param name="DoesNotFit">Whether its week has no room for it.</param>
+/// <param name="With">Tags of other trailers of its customer that come in the same week, a few at most.</param>
 public sealed record VisitOnLine(
     DateOnly Week,
     DateOnly? Day,
@@ -81,7 +82,8 @@ public sealed record VisitOnLine(
     decimal Price,
     string What,
     IReadOnlyList<string> Weightiest,
-    bool DoesNotFit);
+    bool DoesNotFit,
+    IReadOnlyList<string> With);
 
 /// <summary>A trailer's line.</summary>
 /// <param name="TrailerId">The trailer.</param>
@@ -167,6 +169,7 @@ internal static class HorizonPage
 
     private const int MostLines = 200;
     private const int ChecksShown = 10;
+    private const int MostWith = 6;
 
     internal static void MapHorizonPage(this RouteGroupBuilder horizon)
     {
@@ -357,6 +360,7 @@ internal static class HorizonPage
             Math.Round(visit.Price(board.Costs), 0),
             Upcoming.What(visit.Tasks.Select(t => t.Due)),
             visit.Weightiest(trailer.Case.WorkMinutes, 2),
-            noRoom.Contains(visit.Week));
+            noRoom.Contains(visit.Week),
+            [.. board.With(trailer, visit.Week).Take(MostWith)]);
     }
 }

@@ -28,7 +28,7 @@ internal sealed record KeptHead(
 internal static class KeptPlans
 {
     /// <summary>Goes up with every change of a line's or the head's shape, and of what is said there.</summary>
-    private const int Shape = 1;
+    private const int Shape = 2;
 
     // So many lines are written at once: a technician's tick waits no longer than for these.
     private const int AtOnce = 100;

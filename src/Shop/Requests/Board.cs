@@ -46,6 +46,14 @@ internal sealed record Board(
     internal int Find(Guid trailer) =>
         IndexOf(trailer) is >= 0 and var index ? index : throw Refusal.NotFound("There is no such trailer.");
 
+    /// <summary>Tags of the other trailers of its customer that come in the same week, by their tags.</summary>
+    internal IReadOnlyList<string> With(BoardTrailer trailer, DateOnly week) =>
+        [.. together.Value[(trailer.CustomerId, week)].Where(tag => tag != trailer.Tag)];
+
+    private readonly Lazy<ILookup<(Guid, DateOnly), string>> together = new(() => Trailers
+        .SelectMany((t, i) => Plan.Plans[i].Visits.Select(v => (Key: (t.CustomerId, v.Week), t.Tag)))
+        .ToLookup(v => v.Key, v => v.Tag));
+
     private readonly Dictionary<Guid, int> places =
         Trailers.Select((t, i) => (t.Id, i)).ToDictionary(t => t.Id, t => t.i);
 }

@@ -299,7 +299,10 @@ internal sealed class PlanBoard : IDisposable
             new TrailerCase(
                 trailer.Id,
                 status.Status.Upcoming,
-                StripDownOf(like, trailer.Gear, practices, facts.Learned)));
+                StripDownOf(like, trailer.Gear, practices, facts.Learned))
+            {
+                Customer = trailer.CustomerId
+            });
         return new Known(status.Stamp, read, practices, like);
     }
 

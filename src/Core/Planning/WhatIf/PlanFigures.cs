@@ -15,7 +15,9 @@ public sealed record WeekFigures(DateOnly Monday, decimal Open, decimal Planned,
 /// <param name="Visits">Visits.</param>
 /// <param name="Hours">Bay hours they take.</param>
 /// <param name="Open">Bay hours open.</param>
-/// <param name="Cost">What they cost: call-ins, labour, and parts as far as prices are known.</param>
+/// <param name="Cost">
+/// What they cost: call-ins, those saved by coming together left out, labour, and parts as far as prices are known.
+/// </param>
 /// <param name="DaysOverdue">
 /// Days that work is overdue within these weeks, each task's added up, to the week; what was overdue before is not the
 /// plan's.
@@ -60,6 +62,19 @@ public sealed record PlanFigures(
                     visits[week]++;
                     cost[week] += costs.CallIn + visit.Price(costs);
                 }
+            }
+        }
+
+        // Trips saved are taken off in the week in which they are.
+        foreach (var together in plan.Plans
+            .Where(p => p.Customer is not null)
+            .SelectMany(p => p.Visits.Select(v => (p.Customer, v.Week)))
+            .GroupBy(v => v))
+        {
+            int week = Planning.Weeks.Of(first, together.Key.Week);
+            if (week < shown)
+            {
+                cost[week] -= costs.Convoy * (together.Count() - 1);
             }
         }
 
