@@ -2,6 +2,7 @@ using SturdyTinker.Bench;
 using SturdyTinker.Bench.Faults;
 
 // bench compose; bench find; bench day; bench plan [N | PART]; bench web BIN WEB; bench http BIN [DIR];
+// bench served BIN [DIR [TRAILERS]];
 // bench faults BIN [KILLS [SEED]]; bench hour BIN [MINUTES]:
 // BIN is the folder with the built server, WEB the one with the built web; the fleet is kept in DIR, and found there
 // again.
@@ -16,6 +17,10 @@ return args switch
     ["http", var bin] => await HttpBench.RunAsync(bin, null),
     ["web", var bin, var web] => await WebBench.RunAsync(bin, web),
     ["http", var bin, var folder] => await HttpBench.RunAsync(bin, folder),
+    ["served", var bin] => await ServedBench.RunAsync(bin, null, 2_000),
+    ["served", var bin, var folder] => await ServedBench.RunAsync(bin, folder, 2_000),
+    ["served", var bin, var folder, var count] when int.TryParse(count, out int trailers)
+        && trailers > 0 => await ServedBench.RunAsync(bin, folder, trailers),
     ["day"] => DayBench.Run(null),
     ["day", var touches] => DayBench.Run(touches),
     ["hour", var bin] => await HourBench.RunAsync(bin, 60),
@@ -31,6 +36,6 @@ return args switch
 
 static int Unknown()
 {
-    Console.Error.WriteLine("bench measures: http, web, compose, find, plan, day, faults, hour");
+    Console.Error.WriteLine("bench measures: http, served, web, compose, find, plan, day, faults, hour");
     return 2;
 }

@@ -120,6 +120,10 @@ builder.Services.AddHttpClient(Supplier.Client).AddStandardResilienceHandler(Imp
 builder.Services.AddSingleton(services => new Supplier(
     services.GetRequiredService<IHttpClientFactory>(),
     given.SupplierAt));
+builder.Services.AddSingleton<CalendarDesk>();
+builder.Services.AddHttpClient(CalendarReading.Client)
+    .ConfigurePrimaryHttpMessageHandler(() => CalendarReading.Handler(given.CalendarsInside))
+    .AddStandardResilienceHandler(Impatient);
 builder.Services.AddSingleton<Demand>();
 builder.Services.AddSingleton(new PhotoFolder(folder));
 builder.Services.AddExceptionHandler<RefusalHandler>();
@@ -177,6 +181,7 @@ if (!describing)
     builder.Services.AddHostedService<PlanKeeping>();
     builder.Services.AddHostedService<WhatIfKeeping>();
     builder.Services.AddHostedService<MeterFeedPolling>();
+    builder.Services.AddHostedService<CalendarReading>();
     builder.Services.AddHostedService<ComersHeard>();
     builder.Services.AddHostedService(services => services.GetRequiredService<MailSending>());
     builder.Services.AddHostedService(services => services.GetRequiredService<BackupNights>());

@@ -20,11 +20,13 @@ public static class Pages
     /// <param name="mail">The mail to show; null for none.</param>
     /// <param name="meters">The readings to answer; null for none.</param>
     /// <param name="supplier">The supplier who answers; null for none.</param>
+    /// <param name="calendar">A customer's calendar to be read at "/calendar.ics"; null for none.</param>
     public static async Task<WebApplication> StartAsync(
         int port,
         MailRoom? mail,
         MeterPost? meters,
-        SupplierDesk? supplier = null)
+        SupplierDesk? supplier = null,
+        CalendarWall? calendar = null)
     {
         WebApplicationBuilder builder = WebApplication.CreateEmptyBuilder(new WebApplicationOptions());
         builder.WebHost.UseKestrelCore().ConfigureKestrel(k => k.Listen(IPAddress.Loopback, port));
@@ -40,6 +42,14 @@ public static class Pages
                     ? StatusCodes.Status503ServiceUnavailable
                     : StatusCodes.Status200OK;
                 await (page is null ? Task.CompletedTask : context.Response.WriteAsJsonAsync(page));
+            }
+            else if (path == "/calendar.ics" && calendar is not null)
+            {
+                (int status, string tag, string text) = calendar.Look(context.Request.Headers.IfNoneMatch.ToString());
+                context.Response.StatusCode = status;
+                context.Response.ContentType = "text/calendar; charset=utf-8";
+                context.Response.Headers.ETag = tag;
+                await (text.Length == 0 ? Task.CompletedTask : context.Response.WriteAsync(text));
             }
             else if (supplier is not null
                 && (path == "/quote" || path.StartsWith("/orders/", StringComparison.Ordinal)))

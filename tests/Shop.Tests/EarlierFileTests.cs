@@ -10,6 +10,7 @@ using SturdyTinker.Core.Findings.Diagnosis;
 using SturdyTinker.Core.Findings.Inspections;
 using SturdyTinker.Core.Gear;
 using SturdyTinker.Core.People;
+using SturdyTinker.Core.Planning;
 using SturdyTinker.Core.Practices;
 using SturdyTinker.Core.Status;
 using SturdyTinker.Core.Visits;
@@ -40,7 +41,8 @@ public sealed class EarlierFileTests
     [InlineData("2026-12-01", true)]
     [InlineData("2026-12-02", true)]
     [InlineData("2026-12-03", true)]
-    [InlineData("2026-12-04", false)]
+    [InlineData("2026-12-04", true)]
+    [InlineData("2026-12-05", false)]
     public async Task A_file_of_an_earlier_edition_reads_as_it_did(string day, bool upgraded)
     {
         string folder = Directory.CreateTempSubdirectory("tinker-earlier-").FullName;
@@ -100,6 +102,32 @@ public sealed class EarlierFileTests
             shop.Terms.PartsMarkup,
             shop.Reminder.Subject,
             shop.Reminder.Body);
+        foreach (DaysAway a in shop.Hours.Away)
+        {
+            Line("away", a.From, a.To, shop.Costs.Convoy);
+        }
+
+        foreach (WhatIfRow w in await file.WhatIfs.OrderBy(w => w.At).ToListAsync())
+        {
+            Line(
+                "what if",
+                w.Name,
+                w.Version,
+                w.Supposed.Bays,
+                w.Supposed.People,
+                w.Supposed.CallIn,
+                w.Supposed.RatePerHour,
+                List(w.Supposed.Away.Select(a => $"{a.From:O} {a.To:O}")),
+                Pairs(w.Supposed.Intervals),
+                List(w.Supposed.Prices.Select(p => $"{p.Part} {p.Price}")),
+                List(w.Supposed.Fleets.Select(f => f.Count)));
+        }
+
+        foreach (CustomerCalendarRow c in await file.CustomerCalendars.OrderBy(c => c.Address).ToListAsync())
+        {
+            Line("calendar", c.Address, c.Tag, c.Problem, List(c.Busy.Select(b => $"{b.From:O} {b.To:O} {b.Why}")));
+        }
+
         foreach (OwnJob j in shop.Practices.Own?.Jobs ?? [])
         {
             Line(

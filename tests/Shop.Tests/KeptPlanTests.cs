@@ -1,3 +1,4 @@
+using System.Net;
 using System.Text.Json;
 using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
@@ -24,6 +25,38 @@ public sealed class KeptPlanTests : IDisposable
         shop.Dispose();
         SqliteConnection.ClearAllPools();
         folders.Where(Directory.Exists).ToList().ForEach(f => Directory.Delete(f, recursive: true));
+    }
+
+    /// <summary>What a browser has already is not sent again; after a write, and on another day, it is.</summary>
+    [Fact]
+    public async Task A_page_that_has_not_changed_is_not_sent_twice()
+    {
+        await shop.SomebodyAsync();
+        await shop.TrailerAsync("P-01");
+        await shop.GetAsync<HorizonAnswer>("/api/horizon");
+        async Task<(HttpStatusCode, string)> AskAsync(string? known)
+        {
+            using HttpRequestMessage request = new(HttpMethod.Get, "/api/horizon");
+            if (known is not null)
+            {
+                request.Headers.TryAddWithoutValidation("If-None-Match", known);
+            }
+
+            using HttpResponseMessage answer = await shop.Http.SendAsync(request);
+            Assert.Equal("no-cache, private", answer.Headers.CacheControl!.ToString());
+            return (answer.StatusCode, answer.Headers.ETag!.ToString());
+        }
+
+        (HttpStatusCode status, string tag) = await AskAsync(null);
+        Assert.Equal(HttpStatusCode.OK, status);
+        Assert.Equal((HttpStatusCode.NotModified, tag), await AskAsync(tag));
+        Assert.Equal(HttpStatusCode.OK, (await AskAsync("W/\"another\"")).Item1);
+        await shop.TrailerAsync("P-02");
+        (status, string after) = await AskAsync(tag);
+        Assert.Equal(HttpStatusCode.OK, status);
+        Assert.NotEqual(tag, after);
+        shop.Time.Ahead += TimeSpan.FromDays(1);
+        Assert.Equal(HttpStatusCode.OK, (await AskAsync(after)).Item1);
     }
 
     /// <summary>

@@ -48,6 +48,7 @@ public sealed class ShopServer : IDisposable
     /// <param name="wait">How long a write waits for a busy file, s.</param>
     /// <param name="ahead">By how much its clock is ahead of <see cref="TurnedClock.Start"/> when it starts.</param>
     /// <param name="tries">Tries a minute at the door.</param>
+    /// <param name="calendarsInside">Whether customers' calendars may be read on this machine.</param>
     /// <param name="trailMail">Who gets the trail's head by mail; null for nobody.</param>
     public ShopServer(
         string? folder = null,
@@ -61,7 +62,8 @@ public sealed class ShopServer : IDisposable
         string? backupsAlso = null,
         TimeSpan ahead = default,
         int tries = 100_000,
-        string? trailMail = null)
+        string? trailMail = null,
+        bool calendarsInside = false)
     {
         Time.Ahead = ahead;
         Folder = folder ?? Empty();
@@ -76,6 +78,7 @@ public sealed class ShopServer : IDisposable
             host.UseSetting("trail-mail", trailMail);
             host.UseSetting("meters", meters);
             host.UseSetting("supplier", supplier);
+            host.UseSetting("calendars-inside", calendarsInside ? "true" : "false");
             host.UseSetting("wait", wait.ToString(CultureInfo.InvariantCulture));
             host.UseSetting("tries", tries.ToString(CultureInfo.InvariantCulture));
             host.UseSetting("Logging:LogLevel:Default", "None");

@@ -9,7 +9,10 @@ namespace SturdyTinker.Core.Planning;
 internal sealed class BayTolls
 {
     // In a large shop the tolls are found on some trailers that stand for all; then everybody plans by them.
-    private const int Rounds = 16, FinalRounds = 2, Small = 600, Sampled = 300;
+    private const int Rounds = 16, FinalRounds = 2, Sampled = 300;
+
+    /// <summary>Most trailers of a shop in which everybody looks at everything.</summary>
+    internal const int Small = 600;
 
     // In these rounds everybody plans as if there were no plan yet: bettered step by step alone, plans stay alike.
     private static readonly int[] Afresh = [6, 11];

@@ -118,7 +118,13 @@ public static class BayWeeks
     private const int Rounds = 4;
 
     // So often those that gave way look for better weeks. Set by what "tinker bench plan" showed.
-    private const int Settlings = 2;
+    private const int Settlings = 14;
+
+    // In a large shop they look but once: 14 times for 2,000 trailers bettered their plan by a tenth of a percent.
+    private const int LargeSettlings = 1;
+
+    // From the third time on only those look that have a visit so many weeks from one in which room came about.
+    private const int Near = 6;
 
     /// <summary>Plans the shop.</summary>
     /// <param name="planner">Plans one trailer.</param>
@@ -233,12 +239,16 @@ public static class BayWeeks
     // What was moved early did not know what would be free in the end.
     private static void Settle(Bays bays, IReadOnlyList<PlanDraft> alone)
     {
-        for (int pass = 0, moved = 1; pass < Settlings && moved > 0; pass++)
+        decimal[] before = [.. bays.Proposed];
+        int settlings = alone.Count <= BayTolls.Small ? Settlings : LargeSettlings;
+        for (int pass = 0, moved = 1; pass < settlings && moved > 0; pass++)
         {
             moved = 0;
+            bool[] freed = [.. bays.Proposed.Zip(before, (now, then) => now < then)];
+            before = [.. bays.Proposed];
             int[] gaveWay = [.. Enumerable
                 .Range(0, alone.Count)
-                .Where(i => GaveWay(i) > 1)
+                .Where(i => GaveWay(i) > 1 && (pass < 2 || bays.Drafts[i].Visits.Any(v => AnyNear(freed, v.Week))))
                 .OrderByDescending(GaveWay)
                 .ThenBy(i => i)];
             bool[] can = new bool[gaveWay.Length];
@@ -252,6 +262,9 @@ public static class BayWeeks
                 }
             }
         }
+
+        static bool AnyNear(bool[] freed, int week) =>
+            freed.AsSpan(Math.Max(0, week - Near)..Math.Min(freed.Length, week + Near + 1)).Contains(true);
 
         double GaveWay(int trailer) => bays.Drafts[trailer].Cost - alone[trailer].Cost;
     }

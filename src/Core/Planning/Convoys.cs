@@ -7,7 +7,7 @@ namespace SturdyTinker.Core.Planning;
 public static class Convoys
 {
     // So often everybody looks, while anybody still moves; and so many at once, by the same weeks.
-    private const int Passes = 2, AtOnce = 8;
+    private const int Passes = 2, LargePasses = 1, AtOnce = 8;
 
     /// <summary>What coming together saves in all: each trailer but the first of a customer's in a week.</summary>
     /// <param name="plans">The plans.</param>
@@ -37,7 +37,8 @@ public static class Convoys
         int weeks = bays.Open.Length;
         int[][] there = [.. fleets.Select(f => Visits(bays, f, weeks))];
         (int Trailer, int Fleet)[] all = [.. fleets.SelectMany((f, number) => f.Select(i => (i, number)))];
-        for (int pass = 0, moved = 1; pass < Passes && moved > 0; pass++)
+        int passes = cases.Count <= BayTolls.Small ? Passes : LargePasses;
+        for (int pass = 0, moved = 1; pass < passes && moved > 0; pass++)
         {
             moved = 0;
             foreach ((int Trailer, int Fleet)[] some in all.Chunk(AtOnce))

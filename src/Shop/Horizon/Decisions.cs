@@ -91,7 +91,7 @@ internal static class Decisions
         PlanBoard plans,
         CancellationToken stop)
     {
-        Board board = await plans.NowAsync(clock, stop);
+        Board board = await plans.SoonAsync(clock, stop);
         int index = board.Find(id);
         BoardTrailer trailer = board.Trailers[index];
         List<Booking> open = await OpenAsync(file, id, stop);

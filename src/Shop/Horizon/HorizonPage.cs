@@ -187,7 +187,8 @@ internal static class HorizonPage
         return TypedResults.Ok(OfTrailer(board, board.Find(id)));
     }
 
-    private static async Task<Ok<HorizonAnswer>> ListAsync(
+    private static async Task<Results<Ok<HorizonAnswer>, StatusCodeHttpResult>> ListAsync(
+        HttpContext context,
         ShopFile file,
         Clock clock,
         PlanBoard plans,
@@ -206,6 +207,13 @@ internal static class HorizonPage
         }
 
         bool current = await plans.CaughtUpAsync(clock.Today, stop);
+
+        // Read before anything else: what is written meanwhile has another one.
+        if (plans.Tag(clock.Today) is { } tag && Page.IsKnown(context, tag))
+        {
+            return TypedResults.StatusCode(StatusCodes.Status304NotModified);
+        }
+
         var kept = from row in file.TrailerStatuses.AsNoTracking().Matching(search)
                    join plan in file.TrailerPlans.AsNoTracking() on row.TrailerId equals plan.TrailerId into plans_
                    from plan in plans_.DefaultIfEmpty()

@@ -42,10 +42,24 @@ internal static class Page
             headers.StrictTransportSecurity = "max-age=31536000";
         }
 
-        if (context.Request.Path.StartsWithSegments("/api") || context.Request.Path.StartsWithSegments("/calendar"))
+        if (headers.CacheControl.Count == 0
+            && (context.Request.Path.StartsWithSegments("/api") || context.Request.Path.StartsWithSegments("/calendar")))
         {
             headers.CacheControl = "no-store";
         }
+    }
+
+    /// <summary>
+    /// Whether whoever asks has this state of an answer already: then nothing is sent again. It is kept by their browser
+    /// only, and asked about each time.
+    /// </summary>
+    /// <param name="context">The request.</param>
+    /// <param name="tag">What tells the state apart (an HTTP entity tag).</param>
+    internal static bool IsKnown(HttpContext context, string tag)
+    {
+        context.Response.Headers.CacheControl = "private, no-cache";
+        context.Response.Headers.ETag = tag;
+        return context.Request.Headers.IfNoneMatch.Contains(tag);
     }
 
     /// <summary>Answers with the page: its file names what else to fetch, and the nonce of its own styles.</summary>

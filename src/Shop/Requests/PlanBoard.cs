@@ -16,9 +16,13 @@ namespace SturdyTinker.Shop.Requests;
 /// </summary>
 internal sealed class PlanBoard : IDisposable
 {
+    // Most trailers of a shop whose plan a hand waits for.
+    private const int WaitedFor = 300;
+
     private static readonly TimeSpan LookAgain = TimeSpan.FromMilliseconds(50);
     private readonly Dictionary<Fingerprint, StripDown> stripDowns = [];
     private readonly Rounds rounds = new();
+    private readonly Guid instance = Guid.NewGuid();
     private Fingerprint stripDownsBy;
     private Dictionary<Guid, Known> trailers = [];
     private Dictionary<Guid, (Fingerprint By, PlanDraft Plan)> alone = [];
@@ -106,6 +110,15 @@ internal sealed class PlanBoard : IDisposable
         }
     }
 
+    /// <summary>
+    /// The board for somebody who drags a visit and wants to see at once what that comes to: as of now in a small shop;
+    /// in a large one as it was made last today, since a round takes longer than a hand waits.
+    /// </summary>
+    internal Task<Board> SoonAsync(Clock clock, CancellationToken stop) =>
+        Made is { } made && made.Today == clock.Today && made.Trailers.Count > WaitedFor
+            ? Task.FromResult(made)
+            : NowAsync(clock, stop);
+
     /// <summary>Whether somebody cannot go on before there is a board, be it by statuses of yesterday.</summary>
     internal bool IsNeeded => Volatile.Read(ref waiting) > 0 && Made is null;
 
@@ -121,6 +134,14 @@ internal sealed class PlanBoard : IDisposable
         Wanted?.Invoke();
         return round;
     }
+
+    /// <summary>
+    /// Tells apart what a page of the plan shows: another one after any write, on another day, and while a round is
+    /// farther. Null before the first plan.
+    /// </summary>
+    internal string? Tag(DateOnly today) => file is { } watched
+        ? FormattableString.Invariant($"W/\"{instance:N}-{watched.Read()}-{today:yyyyMMdd}-{done}-{IsCurrent(today)}\"")
+        : null;
 
     /// <summary>Number of what was written to the file last; to be had once a board was made.</summary>
     internal long Newest => file!.Read();

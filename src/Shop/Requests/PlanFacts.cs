@@ -65,6 +65,7 @@ internal sealed class WhoCan
 /// <param name="Decisions">Those that stand, by trailer.</param>
 /// <param name="Bookings">Accepted visits that have not come yet, from this week on, by trailer.</param>
 /// <param name="People">Who works here now.</param>
+/// <param name="Calendars">When customers can spare no trailer by their own calendars, by customer.</param>
 internal sealed record PlanFacts(
     DateOnly Today,
     ShopSettings Settings,
@@ -73,14 +74,15 @@ internal sealed record PlanFacts(
     Learned Learned,
     ILookup<Guid, Decision> Decisions,
     ILookup<Guid, Booking> Bookings,
-    IReadOnlyList<Person> People)
+    IReadOnlyList<Person> People,
+    ILookup<Guid, BusyTime> Calendars)
 {
     /// <summary>Who can do what, and when they are at work.</summary>
     internal WhoCan WhoCan { get; } = new(Today, Settings.Hours, JobCatalogue.Of(Settings.Practices), People);
 
     /// <summary>Weeks that each customer cannot spare a trailer in, by customer.</summary>
     internal IReadOnlyDictionary<Guid, HashSet<DateOnly>> Busy { get; } =
-        Customers.ToDictionary(c => c.Key, c => BusyTime.WeeksTaken(c.Value.Busy));
+        Customers.ToDictionary(c => c.Key, c => BusyTime.WeeksTaken(c.Value.Busy.Concat(Calendars[c.Key])));
 
     /// <summary>How long steps take here.</summary>
     internal Fingerprint Times { get; } = Fingerprint.Of(Learned.Minutes);
@@ -121,6 +123,12 @@ internal sealed record PlanFacts(
                 .Where(b => b.CalledOffAt == null && b.VisitId == null && b.Day >= monday)
                 .ToListAsync())
                 .ToLookup(b => b.TrailerId),
-            await file.People.AsNoTracking().Where(p => p.Active && !p.IsProgram).ToListAsync());
+            await file.People.AsNoTracking().Where(p => p.Active && !p.IsProgram).ToListAsync(),
+            (await (from row in file.CustomerCalendars.AsNoTracking()
+                    join customer in file.Customers on row.CustomerId equals customer.Id
+                    where customer.Calendar == row.Address
+                    select new { row.CustomerId, row.Busy }).ToListAsync())
+                .SelectMany(c => c.Busy.Select(b => (c.CustomerId, Time: b)))
+                .ToLookup(c => c.CustomerId, c => c.Time));
     }
 }

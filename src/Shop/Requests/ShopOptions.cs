@@ -79,6 +79,12 @@ internal sealed class ShopOptions
     /// <summary>The http address of a feed of meter readings; null or empty for none.</summary>
     public string? Meters { get; init; }
 
+    /// <summary>
+    /// Whether customers' calendars may be read from addresses inside of the network that the shop stands in.
+    /// </summary>
+    [ConfigurationKeyName("calendars-inside")]
+    public bool CalendarsInside { get; init; }
+
     /// <summary>The http address of a supplier's service; null or empty for none.</summary>
     public string? Supplier { get; init; }
 

@@ -71,11 +71,24 @@ public sealed record ShopPlanningAnswer(
 /// <summary>What is chosen about planning a customer's trailers.</summary>
 /// <param name="Busy">When none can be spared.</param>
 /// <param name="Intervals">How long work lasts, where that is otherwise than the shop's.</param>
+/// <param name="Calendar">Where their own calendar is read (iCalendar); empty for nowhere.</param>
 /// <param name="Version">Counts up with every edit of the customer.</param>
 public sealed record CustomerPlanning(
     IReadOnlyList<BusyTime> Busy,
     IReadOnlyDictionary<string, IntervalChoice> Intervals,
+    string Calendar,
     int Version);
+
+/// <summary>What a customer's own calendar said when it was read last.</summary>
+/// <param name="TriedAt">When it was tried last; null for not yet.</param>
+/// <param name="ReadAt">When it was read last; null where it never could be.</param>
+/// <param name="Problem">Why it could not be read, in a sentence; empty where it could.</param>
+/// <param name="Busy">When no trailer can be spared, by it.</param>
+public sealed record CalendarRead(
+    DateTimeOffset? TriedAt,
+    DateTimeOffset? ReadAt,
+    string Problem,
+    IReadOnlyList<BusyTime> Busy);
 
 /// <summary>What is chosen about planning one trailer.</summary>
 /// <param name="Uses">How it is used.</param>
@@ -98,6 +111,7 @@ internal static class PlanningChoices
             "/customers/{id:guid}/planning",
             async (Guid id, ShopFile file) => TypedResults.Ok(Of(await CustomerAsync(file, id)))).Needs(Right.See);
         settings.MapPut("/customers/{id:guid}/planning", EditCustomerAsync).Needs(Right.Trailers);
+        settings.MapGet("/customers/{id:guid}/calendar", CalendarAsync).Needs(Right.See);
         settings.MapGet(
             "/trailers/{id:guid}/planning",
             async (Guid id, ShopFile file) => TypedResults.Ok(Of(await TrailerAsync(file, id)))).Needs(Right.See);
@@ -111,7 +125,8 @@ internal static class PlanningChoices
     private static async Task<Trailer> TrailerAsync(ShopFile file, Guid id) =>
         await file.Trailers.FirstOrDefaultAsync(t => t.Id == id) ?? throw Refusal.NotFound("There is no such trailer.");
 
-    private static CustomerPlanning Of(Customer customer) => new(customer.Busy, customer.Intervals, customer.Version);
+    private static CustomerPlanning Of(Customer customer) => 
+        new(customer.Busy, customer.Intervals, customer.Calendar, customer.Version);
 
     private static TrailerPlanning Of(Trailer trailer) =>
         new(trailer.Uses, trailer.MeterNumber, trailer.Intervals, trailer.Version);
@@ -233,11 +248,23 @@ internal static class PlanningChoices
         return TypedResults.Ok(await ShopAsync(file));
     }
 
+    private static async Task<Ok<CalendarRead>> CalendarAsync(Guid id, ShopFile file)
+    {
+        Customer customer = await CustomerAsync(file, id);
+        CustomerCalendarRow? row = await file.CustomerCalendars
+            .AsNoTracking()
+            .FirstOrDefaultAsync(c => c.CustomerId == id && c.Address == customer.Calendar);
+        return TypedResults.Ok(row is null || customer.Calendar.Length == 0
+            ? new CalendarRead(null, null, "", [])
+            : new CalendarRead(row.TriedAt, row.ReadAt, row.Problem, row.Busy));
+    }
+
     private static async Task<Ok<CustomerPlanning>> EditCustomerAsync(
         Guid id,
         CustomerPlanning edit,
         ShopFile file,
         Clock clock,
+        CalendarDesk desk,
         Worker worker)
     {
         _ = worker;
@@ -261,16 +288,20 @@ internal static class PlanningChoices
                     : null);
         }
 
+        string calendar = edit.Calendar.Trim();
+        checks.Add("/calendar", CalendarDesk.Refusal(calendar));
         checks.Add("/busy", edit.Busy.Count > 60 ? "At most 60 times." : null);
         checks.Intervals("/intervals", await file.CatalogueAsync(), edit.Intervals);
         checks.Done();
         customer.Busy = [.. edit.Busy.OrderBy(b => b.From)];
         customer.Intervals = edit.Intervals;
+        customer.Calendar = calendar;
         customer.Version++;
         await file.SaveChangesAsync();
         await file.RefreshOfCustomerAsync(id, clock.Today);
         await file.SaveChangesAsync();
         await transaction.CommitAsync();
+        desk.Want();
         return TypedResults.Ok(Of(customer));
     }
 

@@ -55,6 +55,11 @@ describe("a proposed visit", () => {
     expect(screen.queryByText(READ)).toBeNull();
   });
 
+  it("says who comes along", () => {
+    panel(onLine("2026-06-22", ["repack"], { with: ["A-12", "B-02"] }));
+    expect(screen.getByText(/in the same week as A-12, B-02 of the same customer/)).toBeTruthy();
+  });
+
   it("is accepted for the day that stands there, or another", async () => {
     const { user, onMake } = panel(SOON);
     expect(dayIn("Day")).toBe("2026-06-24");

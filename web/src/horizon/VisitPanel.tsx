@@ -93,6 +93,8 @@ export default function VisitPanel({ line, visit, today, busy, onTry, onMake, on
             {visit.minutesInWords}, about {money.about(visit.price)}.
           </b>{" "}
           {visit.savedInWords && `Sharing saves ${visit.savedInWords} of opening and closing.`}
+          {visit.with.length > 0 &&
+            ` It comes in the same week as ${visit.with.join(", ")} of the same customer: a trip is saved.`}
         </p>
         {line.trouble && <p role="note">{line.trouble}</p>}
         {open && visit.week === line.visits[0]?.week && <IfRead trailer={line.trailerId} />}

@@ -206,5 +206,6 @@ export const onLine = (
   what: tasks.join(", "),
   weightiest: tasks.slice(0, 2),
   doesNotFit: false,
+  with: [],
   ...with_,
 });

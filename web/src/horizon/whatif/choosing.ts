@@ -1,5 +1,4 @@
 import type { Schemas } from "../../api/client";
-import { inALine } from "../../api/words";
 
 type Supposed = Required<Schemas["Supposed"]>;
 
@@ -48,6 +47,6 @@ export function leftOver(supposed: Schemas["Supposed"]): string {
     prices?.length > 0 && "prices are set at the parts",
     fleets?.length > 0 && "new trailers are taken in at the yard",
   ].filter((words) => words !== false);
-  const words = inALine(left);
+  const words = left.join("; ");
   return words && `${words.charAt(0).toUpperCase()}${words.slice(1)}.`;
 }

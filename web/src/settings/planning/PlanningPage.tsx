@@ -13,6 +13,7 @@ import { Waiting } from "../../ui/Waiting";
 import { SettingsFrame } from "../SettingsFrame";
 import { Busy } from "./Busy";
 import { Factor } from "./Factor";
+import { OwnCalendar } from "./OwnCalendar";
 import { Hours, type OpenHours } from "./Hours";
 import { FullCare } from "./fullCare";
 import { type Choices, Intervals } from "./Intervals";
@@ -25,6 +26,7 @@ interface Chosen {
   costs?: Schemas["PlanCosts"];
   factors?: Record<string, Schemas["UseFactor"]>;
   busy?: Schemas["BusyTime"][];
+  calendar?: string;
   uses?: string[];
   meterNumber?: string;
 }
@@ -153,7 +155,7 @@ function Fields({
         return answer(
           shop.PUT("/api/settings/customers/{id}/planning", {
             params: { path },
-            body: { busy: now.busy ?? [], intervals, version },
+            body: { busy: now.busy ?? [], calendar: now.calendar ?? "", intervals, version },
           }),
         ) as Promise<Chosen>;
       if (of === "trailer")
@@ -196,6 +198,15 @@ function Fields({
           />
         )}
         {now.busy && <Busy times={now.busy} at={form.at} onChange={(busy) => set({ busy })} />}
+        {now.calendar !== undefined && (
+          <OwnCalendar
+            customer={id}
+            address={now.calendar}
+            stands={stands.calendar ?? ""}
+            problem={form.at("/calendar")}
+            onChange={(calendar) => set({ calendar })}
+          />
+        )}
         {now.uses && (
           <Section>
             <h2>How it is used</h2>
