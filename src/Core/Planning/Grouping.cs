@@ -9,7 +9,10 @@ public static class Grouping
     /// A pure function: the same problem gives the same answer.
     /// </summary>
     /// <param name="problem">The problem, as <see cref="PlanningForm"/> takes it.</param>
-    public static PlanningAnswer Solve(PlanningProblem problem)
+    /// <param name="effort">
+    /// How much longer is looked for something cheaper: 0 to <see cref="MostEffort"/>; never dearer for more.
+    /// </param>
+    public static PlanningAnswer Solve(PlanningProblem problem, int effort = 0)
     {
         Terms terms = Terms.Of(problem);
         if (Clash.Of(terms) is { Count: > 0 } clashes)
@@ -17,8 +20,17 @@ public static class Grouping
             return new PlanningAnswer([], null, Clash.InWords(clashes, ClashWords.Numbered));
         }
 
-        return terms.Units.Length == 0 ? new PlanningAnswer([], 0, null) : Answer(terms, new Search(terms).Best());
+        if (terms.Units.Length == 0)
+        {
+            return new PlanningAnswer([], 0, null);
+        }
+
+        Search search = new(terms);
+        return Answer(terms, search.On(search.Best(), effort));
     }
+
+    /// <summary>Most effort taken: minutes for a large problem.</summary>
+    public const int MostEffort = 1_000;
 
     /// <summary>What executing tasks in given weeks costs; null when the problem does not allow it.</summary>
     /// <param name="problem">The problem.</param>

@@ -7,7 +7,7 @@ namespace SturdyTinker.Core.Planning;
 /// at once.
 /// Nothing in it is by chance: the same terms give the same plan.
 /// </summary>
-internal sealed class Search
+internal sealed partial class Search
 {
     private const double Enough = 1e-7;
     private const int FarthestShift = 9;

@@ -1,3 +1,4 @@
+using System.Globalization;
 using SturdyTinker.Core.Planning;
 using SturdyTinker.Shop.Requests;
 
@@ -9,7 +10,7 @@ namespace SturdyTinker.Shop.Horizon;
 internal static class PlanCommand
 {
     /// <summary>
-    /// Runs "plan --in FILE --out FILE" or "plan --in DIR --out DIR". 0 when every problem has its answer, 1 when some
+    /// Runs "plan --in FILE --out FILE [--effort N]" or "plan --in DIR --out DIR [--effort N]". 0 when every problem has its answer, 1 when some
     /// is
     /// malformed or can't be read, 2 for an order that lacks something.
     /// </summary>
@@ -22,18 +23,27 @@ internal static class PlanCommand
             return 2;
         }
 
+        int effort = 0;
+        if (Options.Value(args, "--effort") is { } typed
+            && (!int.TryParse(typed, NumberStyles.None, CultureInfo.InvariantCulture, out effort)
+                || effort > Grouping.MostEffort))
+        {
+            await wrong.WriteLineAsync($"--effort takes a whole number from 0 to {Grouping.MostEffort}, not “{typed}”.");
+            return 2;
+        }
+
         try
         {
             if (!Directory.Exists(from))
             {
-                return await OneAsync(from, to, wrong) ? 0 : 1;
+                return await OneAsync(from, to, effort, wrong) ? 0 : 1;
             }
 
             Directory.CreateDirectory(to);
             int answered = 0, refused = 0;
             await Parallel.ForEachAsync(Directory.GetFiles(from, "*.json"), async (file, _) =>
             {
-                bool done = await OneAsync(file, Path.Combine(to, Path.GetFileName(file)), wrong);
+                bool done = await OneAsync(file, Path.Combine(to, Path.GetFileName(file)), effort, wrong);
                 Interlocked.Increment(ref done ? ref answered : ref refused);
             });
             await said.WriteLineAsync($"{answered} answered, {refused} refused.");
@@ -46,7 +56,7 @@ internal static class PlanCommand
         }
     }
 
-    private static async Task<bool> OneAsync(string from, string to, TextWriter wrong)
+    private static async Task<bool> OneAsync(string from, string to, int effort, TextWriter wrong)
     {
         (PlanningProblem? problem, IReadOnlyList<FormFault> faults) = PlanningForm.Read(await File.ReadAllTextAsync(from));
         if (problem is null)
@@ -57,7 +67,7 @@ internal static class PlanCommand
             return false;
         }
 
-        await File.WriteAllTextAsync(to, PlanningForm.Write(Grouping.Solve(problem)) + "\n");
+        await File.WriteAllTextAsync(to, PlanningForm.Write(Grouping.Solve(problem, effort)) + "\n");
         return true;
     }
 }

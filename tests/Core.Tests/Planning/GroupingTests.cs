@@ -115,6 +115,35 @@ public sealed class GroupingTests
         }
     }
 
+    /// <summary>
+    /// More effort is never dearer, keeps every rule, gives the same plan each time, and finds something now and then.
+    /// </summary>
+    [Fact]
+    public void More_effort_is_never_dearer_and_finds_something_now_and_then()
+    {
+        int found = 0;
+        foreach (int number in Enumerable.Range(0, 60))
+        {
+            PlanningProblem problem = Problems.Real(number);
+            PlanningAnswer quick = Grouping.Solve(problem), longer = Grouping.Solve(problem, 1);
+            if (quick.Cost is not { } cost)
+            {
+                Assert.Equal(quick.Why, longer.Why);
+                continue;
+            }
+
+            Assert.True(longer.Cost <= cost + 1e-6);
+            Assert.Equal(longer.Cost!.Value, Grouping.CostOf(problem, longer.Visits)!.Value, 1e-5);
+            found += longer.Cost < cost - 1e-6 ? 1 : 0;
+            if (longer.Cost < cost - 1e-6 || number % 20 == 0)
+            {
+                Assert.Equal(PlanningForm.Write(longer), PlanningForm.Write(Grouping.Solve(problem, 1)));
+            }
+        }
+
+        Assert.InRange(found, 1, 60);
+    }
+
     [Fact]
     public void The_same_problem_gives_the_same_plan()
     {
