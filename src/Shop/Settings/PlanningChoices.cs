@@ -125,7 +125,7 @@ internal static class PlanningChoices
     private static async Task<Trailer> TrailerAsync(ShopFile file, Guid id) =>
         await file.Trailers.FirstOrDefaultAsync(t => t.Id == id) ?? throw Refusal.NotFound("There is no such trailer.");
 
-    private static CustomerPlanning Of(Customer customer) => 
+    private static CustomerPlanning Of(Customer customer) =>
         new(customer.Busy, customer.Intervals, customer.Calendar, customer.Version);
 
     private static TrailerPlanning Of(Trailer trailer) =>
