@@ -64,8 +64,6 @@ public sealed class ConvoyTests
     [Theory]
     [InlineData(1)]
     [InlineData(2)]
-    [InlineData(3)]
-    [InlineData(4)]
     public void Coming_together_is_never_dearer_in_all_and_fills_no_week_over(int seed)
     {
         Random random = new(seed);

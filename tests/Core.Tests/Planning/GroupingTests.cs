@@ -122,7 +122,7 @@ public sealed class GroupingTests
     public void More_effort_is_never_dearer_and_finds_something_now_and_then()
     {
         int found = 0;
-        foreach (int number in Enumerable.Range(0, 20).Concat([111, 150, 154, 163, 253]))
+        foreach (int number in Enumerable.Range(0, 6).Concat([111, 150, 154]))
         {
             PlanningProblem problem = Problems.Real(number);
             PlanningAnswer quick = Grouping.Solve(problem), longer = Grouping.Solve(problem, 1);
@@ -135,13 +135,13 @@ public sealed class GroupingTests
             Assert.True(longer.Cost <= cost + 1e-6);
             Assert.Equal(longer.Cost!.Value, Grouping.CostOf(problem, longer.Visits)!.Value, 1e-5);
             found += longer.Cost < cost - 1e-6 ? 1 : 0;
-            if (longer.Cost < cost - 1e-6 || number % 10 == 0)
+            if (number is 0 or 150)
             {
                 Assert.Equal(PlanningForm.Write(longer), PlanningForm.Write(Grouping.Solve(problem, 1)));
             }
         }
 
-        Assert.InRange(found, 1, 25);
+        Assert.InRange(found, 1, 9);
     }
 
     [Fact]

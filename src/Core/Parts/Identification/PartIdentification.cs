@@ -11,8 +11,14 @@ public sealed record Taken(string Dimension, Length Value, Length Uncertainty);
 /// <summary>A part that it may be.</summary>
 /// <param name="Part">The part.</param>
 /// <param name="Sure">How likely, 0 to 1, among all it may be.</param>
-/// <param name="Off">How far each reading lies from it, by the dimension's code.</param>
-public sealed record Candidate(MeasuredPart Part, double Sure, IReadOnlyDictionary<string, Length> Off);
+/// <param name="Readings">The readings that it fits.</param>
+public sealed record Candidate(MeasuredPart Part, double Sure, IReadOnlyList<Taken> Readings)
+{
+    /// <summary>How far each reading lies from it, by the dimension's code.</summary>
+    public IReadOnlyDictionary<string, Length> Off => Readings.ToDictionary(
+        r => r.Dimension,
+        r => new Length(r.Value.Millimetres - Part.Measures[r.Dimension].Millimetres));
+}
 
 /// <summary>What to measure next.</summary>
 /// <param name="Dimension">What.</param>
@@ -37,6 +43,9 @@ public sealed class PartIdentification
     // A dial caliper in a practised hand, on a worn part: two thousandths, and more on rubber. Source: from memory.
     private static readonly Length Usual = Length.FromInches(0.005m);
 
+    // Two figures that lie farther apart than two readings may are plainly two; to the nanometre.
+    private static readonly double Plainly = (2 * (double)Usual.Millimetres) + 1e-6;
+
     // So many of what a next measure would tell apart are said.
     private const int MostTold = 4;
 
@@ -59,19 +68,22 @@ public sealed class PartIdentification
     /// <param name="readings">One reading and more, each of another dimension of that kind.</param>
     public Identified Ask(PartKind kind, IReadOnlyList<Taken> readings)
     {
-        IEnumerable<MeasuredPart> within = Within(kind, readings);
-        (MeasuredPart Part, double Weight)[] weighed = [.. within.Select(p =>
-            (p, readings.Sum(r =>
-                -2 * Squared(
-                    Off(p, r).Millimetres / r.Uncertainty.Millimetres)))).Select(p => (p.p, Math.Exp(p.Item2)))];
-        double all = weighed.Sum(w => w.Weight);
-        Candidate[] candidates = [.. weighed
-            .Select(w => new Candidate(
-                w.Part,
-                w.Weight / all,
-                readings.ToDictionary(r => r.Dimension, r => Off(w.Part, r))))
-            .OrderByDescending(c => c.Sure)
-            .ThenBy(c => c.Part.Name, StringComparer.Ordinal)];
+        List<(MeasuredPart Part, double Weight)> within = Within(kind, readings);
+        double all = 0;
+        foreach ((_, double weight) in within)
+        {
+            all += weight;
+        }
+
+        within.Sort((a, b) => a.Weight != b.Weight
+            ? b.Weight.CompareTo(a.Weight)
+            : string.CompareOrdinal(a.Part.Name, b.Part.Name));
+        Candidate[] candidates = new Candidate[within.Count];
+        for (int i = 0; i < candidates.Length; i++)
+        {
+            candidates[i] = new Candidate(within[i].Part, within[i].Weight / all, readings);
+        }
+
         return new Identified(
             candidates,
             candidates.Length > 1 ? Next(kind, candidates, readings) : null,
@@ -79,7 +91,7 @@ public sealed class PartIdentification
     }
 
     // The rarest reading is looked up, the others only checked.
-    private IEnumerable<MeasuredPart> Within(PartKind kind, IReadOnlyList<Taken> readings)
+    private List<(MeasuredPart Part, double Weight)> Within(PartKind kind, IReadOnlyList<Taken> readings)
     {
         (int From, int To, MeasuredPart[] Parts)? fewest = null;
         foreach (Taken reading in readings)
@@ -100,10 +112,46 @@ public sealed class PartIdentification
             }
         }
 
-        return fewest is not { } found
-            ? []
-            : found.Parts[found.From..found.To].Where(p => readings.All(r => p.Measures.ContainsKey(r.Dimension)
-                && Math.Abs(Off(p, r).Millimetres) <= r.Uncertainty.Millimetres));
+        if (fewest is not { } found)
+        {
+            return [];
+        }
+
+        List<(MeasuredPart, double)> within = new(found.To - found.From);
+        foreach (MeasuredPart part in found.Parts.AsSpan(found.From..found.To))
+        {
+            if (Weight(part, readings) is { } weight)
+            {
+                within.Add((part, weight));
+            }
+        }
+
+        return within;
+    }
+
+    // How well a part fits, not yet against the others; null where a reading lies farther off than it may.
+    private static double? Weight(MeasuredPart part, IReadOnlyList<Taken> readings)
+    {
+        double off = 0;
+        for (int i = 0; i < readings.Count; i++)
+        {
+            Taken reading = readings[i];
+            if (!part.Measures.TryGetValue(reading.Dimension, out Length measure))
+            {
+                return null;
+            }
+
+            decimal by = reading.Value.Millimetres - measure.Millimetres;
+            if (Math.Abs(by) > reading.Uncertainty.Millimetres)
+            {
+                return null;
+            }
+
+            double share = (double)by / (double)reading.Uncertainty.Millimetres;
+            off += share * share;
+        }
+
+        return Math.Exp(-2 * off);
     }
 
     // What is expected to leave the least doubt: candidates that a reading would not part stay together.
@@ -114,14 +162,25 @@ public sealed class PartIdentification
         foreach (Dimension dimension in kind.Dimensions.Where(d => readings.All(r => r.Dimension != d.Code)))
         {
             // In order of what would be read; a group ends where the next would read plainly more.
-            Candidate[] sorted = [.. candidates.Where(c => c.Part.Measures.ContainsKey(dimension.Code))];
-            decimal[] reads = [.. sorted.Select(c => c.Part.Measures[dimension.Code].Millimetres)];
+            List<Candidate> with = new(candidates.Length);
+            List<double> values = new(candidates.Length);
+            foreach (Candidate candidate in candidates)
+            {
+                if (candidate.Part.Measures.TryGetValue(dimension.Code, out Length measure))
+                {
+                    with.Add(candidate);
+                    values.Add((double)measure.Millimetres);
+                }
+            }
+
+            Candidate[] sorted = [.. with];
+            double[] reads = [.. values];
             Array.Sort(reads, sorted);
             List<(int From, int To)> groups = [];
             double left = 0;
             for (int from = 0, to = 1; from < sorted.Length; from = to++)
             {
-                while (to < sorted.Length && reads[to] - reads[to - 1] <= 2 * Usual.Millimetres)
+                while (to < sorted.Length && reads[to] - reads[to - 1] <= Plainly)
                 {
                     to++;
                 }
@@ -139,7 +198,7 @@ public sealed class PartIdentification
                     string.Join(
                         ", ",
                         groups.Take(MostTold).Select(g =>
-                            $"{(dimension.Counted ? "" : "about ")}{dimension.Write(new Length(reads[g.From]))} for {sorted[g.From].Part.Name}{(g.To - g.From > 1 ? $" and {g.To - g.From - 1} more" : "")}")));
+                            $"{(dimension.Counted ? "" : "about ")}{dimension.Write(sorted[g.From].Part.Measures[dimension.Code])} for {sorted[g.From].Part.Name}{(g.To - g.From > 1 ? $" and {g.To - g.From - 1} more" : "")}")));
             }
         }
 
