@@ -10,6 +10,9 @@ const LEFT = 44;
 const GROUND = HEIGHT - 22;
 const TOP = 12;
 
+// A figure is never broken over two lines.
+const WHOLE = { whiteSpace: "nowrap", paddingRight: 10 } as const;
+
 type Week = Schemas["WeekFigures"];
 
 /** The year as it would be beside the year as it is: in figures, and as plots. */
@@ -34,18 +37,26 @@ export function Beside({ result }: { result: Schemas["WhatIfResult"] }) {
         <thead>
           <tr>
             <th />
-            <th scope="col">As it is</th>
-            <th scope="col">Supposed</th>
-            <th scope="col">Difference</th>
+            <th scope="col" style={WHOLE}>
+              As it is
+            </th>
+            <th scope="col" style={WHOLE}>
+              Supposed
+            </th>
+            <th scope="col" style={WHOLE}>
+              More or less
+            </th>
           </tr>
         </thead>
         <tbody>
           {lines.map(([name, was, is, words]) => (
             <tr key={name}>
               <th scope="row">{name}</th>
-              <td>{words(was)}</td>
-              <td>{words(is)}</td>
-              <td>{is === was ? "–" : `${is > was ? "+" : "−"}${words(Math.abs(is - was))}`}</td>
+              <td style={WHOLE}>{words(was)}</td>
+              <td style={WHOLE}>{words(is)}</td>
+              <td style={WHOLE}>
+                {is === was ? "–" : `${is > was ? "+" : "−"}${words(Math.abs(is - was))}`}
+              </td>
             </tr>
           ))}
         </tbody>

@@ -39,7 +39,7 @@ export default function WhatIfs() {
         beside the plan as it is. Nothing of it touches the plan until you choose it.
       </p>
       <Waiting of={all} what="Looking up what is supposed" rows={3} />
-      {all.data?.length === 0 && <p>Nothing is supposed yet.</p>}
+      {all.data?.length === 0 && <p style={{ marginTop: 12 }}>Nothing is supposed yet.</p>}
       <Lines>
         {all.data?.map((w) => (
           <li key={w.id} style={{ padding: "12px 0" }}>
