@@ -30,7 +30,8 @@ public sealed class Person
     public IReadOnlyList<Skill> Skills { get; set; } = [];
 
     /// <summary>All they can do: an inspector signs inspections.</summary>
-    public IEnumerable<Skill> Can => Roles.Contains(Role.Inspector) ? Skills.Append(Skill.Inspector).Distinct() : Skills;
+    public IEnumerable<Skill> Can =>
+        Roles.Contains(Role.Inspector) ? Skills.Append(Skill.Inspector).Distinct() : Skills;
 
     /// <summary>Whether it is a program that writes by itself or with a token, and nobody who works here.</summary>
     public bool IsProgram { get; init; }

@@ -88,7 +88,9 @@ internal sealed class Bays
         }
 
         // A visit longer than any week stays where it is, and is named.
-        return Fits(before, plan, trailer) ? ((plan.Cost - before.Cost) / (double)Math.Max(1, minutes), plan) : (double.MaxValue, null);
+        return Fits(before, plan, trailer)
+            ? ((plan.Cost - before.Cost) / (double)Math.Max(1, minutes), plan)
+            : (double.MaxValue, null);
     }
 
     /// <summary>A cheaper plan for the trailer in what room there is; null where there is none.</summary>

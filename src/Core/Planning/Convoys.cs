@@ -44,7 +44,8 @@ public static class Convoys
             foreach ((int Trailer, int Fleet)[] some in all.Chunk(AtOnce))
             {
                 PlanDraft?[] offers = new PlanDraft?[some.Length];
-                Parallel.For(0, some.Length, s => offers[s] = Offer(bays, some[s].Trailer, there[some[s].Fleet], saved));
+                Parallel.For(0, some.Length, s =>
+                    offers[s] = Offer(bays, some[s].Trailer, there[some[s].Fleet], saved));
                 for (int s = 0; s < some.Length; s++)
                 {
                     // What others did a moment ago counts: it is reckoned once more.

@@ -76,7 +76,9 @@ internal sealed class CalendarReading(
         },
     };
 
-    /// <summary>Whether an address is one of the world: no machine's own, no network's own, nobody's in particular.</summary>
+    /// <summary>
+    /// Whether an address is one of the world: no machine's own, no network's own, nobody's in particular.
+    /// </summary>
     internal static bool IsOutside(IPAddress address)
     {
         if (address.IsIPv4MappedToIPv6)

@@ -19,7 +19,9 @@ internal sealed class CalendarDesk
                 ? "A calendar’s address begins with https://, http:// or webcal://."
             : null;
 
-    /// <summary>An address as it is asked: "webcal" is another word for https. Null for none that can be asked.</summary>
+    /// <summary>
+    /// An address as it is asked: "webcal" is another word for https. Null for none that can be asked.
+    /// </summary>
     internal static Uri? AddressOf(string address)
     {
         string plain = address.StartsWith("webcal://", StringComparison.OrdinalIgnoreCase)

@@ -110,7 +110,8 @@ public sealed record PlanFigures(
             if (more != 0)
             {
                 decimal by = Math.Abs(more);
-                parts.Add(FormattableString.Invariant($"{by:#,0.#} {(more > 0 ? "more" : "fewer")} {(by == 1 ? one : what)}"));
+                parts.Add(FormattableString.Invariant($"{by:#,0.#} {(more > 0 ? "more" : "fewer")} ")
+                    + (by == 1 ? one : what));
             }
         }
 

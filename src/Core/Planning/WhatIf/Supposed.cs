@@ -103,8 +103,8 @@ public sealed record Supposed
     }
 
     /// <summary>
-    /// Trailers that would come: like one that is there, but each at another point of its longest interval, so that they
-    /// do not all fall due at once; what comes together on that one comes together on them. What was found on that one
+    /// Trailers that would come: like one that is there, but each at another point of its longest interval, so that
+    /// they do not all fall due at once; what comes together on that one comes together on them. What was found on that one
     /// alone, and what was decided about it, is not theirs.
     /// </summary>
     /// <param name="like">The trailer that is there.</param>

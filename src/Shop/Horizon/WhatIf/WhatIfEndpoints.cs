@@ -13,7 +13,9 @@ using SturdyTinker.Store;
 
 namespace SturdyTinker.Shop.Horizon.WhatIf;
 
-/// <summary>A copy of the plan to play with: supposed, looked at beside the plan in force, kept or thrown away.</summary>
+/// <summary>
+/// A copy of the plan to play with: supposed, looked at beside the plan in force, kept or thrown away.
+/// </summary>
 internal static class WhatIfEndpoints
 {
     private const int MostPrices = 40, MostAway = 40, MostFleets = 10;
@@ -106,7 +108,9 @@ internal static class WhatIfEndpoints
         Checks checks = new();
         string name = checks.Text("/name", edit.Name, "What it is called", WhatIfRow.LongestName);
         Supposed supposed = edit.Supposed;
-        checks.Add("/supposed", supposed.IsNothing() ? "Suppose something: as it stands this is the plan in force." : null);
+        checks.Add(
+            "/supposed",
+            supposed.IsNothing() ? "Suppose something: as it stands this is the plan in force." : null);
         checks.Places("/supposed", supposed.Bays, supposed.People);
         checks.Costs("/supposed", supposed.CallIn, supposed.RatePerHour);
         await checks.AwayAsync("/supposed/away", file, supposed.Away);

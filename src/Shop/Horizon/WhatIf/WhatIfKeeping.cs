@@ -148,7 +148,10 @@ internal sealed class WhatIfKeeping(
             TrailerCase one = supposed.Of(trailer.Case);
             if (supposed.Intervals.Count > 0)
             {
-                one = one with { Coming = await ComingAsync(file, trailer.Id, supposed, board.Today, stop) ?? one.Coming };
+                one = one with
+                {
+                    Coming = await ComingAsync(file, trailer.Id, supposed, board.Today, stop) ?? one.Coming
+                };
                 desk.Tell(cases.Count + 1, steps);
             }
 
