@@ -157,8 +157,8 @@ internal static class PlanBench
             hours,
             [],
             today);
-        decimal apart = Convoys.Saved(plan.Plans, PlanCosts.Usual, DateOnly.MaxValue);
-        decimal saved = Convoys.Saved(together.Plans, PlanCosts.Usual, DateOnly.MaxValue);
+        decimal apart = Convoys.Saved(plan.Plans, PlanCosts.Usual);
+        decimal saved = Convoys.Saved(together.Plans, PlanCosts.Usual);
         double dearer = together.Plans.Sum(p => p.Cost) - cost;
         Console.WriteLine(
             FormattableString.Invariant($"  trailers of one customer (5 each) brought together: trips saved for ")

@@ -233,23 +233,30 @@ public static class TrailerStatuses
     /// <param name="file">The shop's file.</param>
     /// <param name="trailer">The trailer.</param>
     /// <param name="today">The day.</param>
-    /// <param name="supposed">Entries that nobody has made, as if they had been; null for none.</param>
-    public static async Task<UsageLine> UsageAsync(
+    public static async Task<UsageLine> UsageAsync(this ShopFile file, Trailer trailer, DateOnly today) =>
+        (await file.RoadAsync(trailer, today))([]);
+
+    /// <summary>
+    /// Reads a trailer's road once, to be asked what it would be with entries that nobody has made.
+    /// </summary>
+    /// <param name="file">The shop's file.</param>
+    /// <param name="trailer">The trailer.</param>
+    /// <param name="today">The day.</param>
+    public static async Task<Func<IReadOnlyList<MeterEntry>, UsageLine>> RoadAsync(
         this ShopFile file,
         Trailer trailer,
-        DateOnly today,
-        IEnumerable<MeterEntry>? supposed = null)
+        DateOnly today)
     {
         List<MeterEntry> entries = await file.MeterEntries
             .AsNoTracking()
             .Where(m => m.TrailerId == trailer.Id)
             .ToListAsync();
-        entries.AddRange(supposed ?? []);
-        UsageLine alone = UsageLine.Of(trailer, entries, today);
-        if (trailer.Meter is MeterKind.None or MeterKind.Estimate
-            || alone.Recorded is { } told && told.Days.Sum() >= UsageLine.EnoughDays)
+        UsageLine Alone(IReadOnlyList<MeterEntry> supposed) => UsageLine.Of(trailer, entries.Concat(supposed), today);
+        bool TellsEnough(UsageLine alone) => trailer.Meter is MeterKind.None or MeterKind.Estimate
+            || (alone.Recorded is { } told && told.Days.Sum() >= UsageLine.EnoughDays);
+        if (TellsEnough(Alone([])))
         {
-            return alone;
+            return Alone;
         }
 
         List<Trailer> others = await file.Trailers
@@ -271,7 +278,9 @@ public static class TrailerStatuses
             .Select(t => UsageLine.Of(t, road[t.Id], today).Recorded)
             .OfType<SeasonRoad>()
             .Where(t => t.Days.Sum() >= UsageLine.LeastRateDays)]);
-        return similar is null ? alone : UsageLine.Of(trailer, entries, today, similar);
+        return supposed => similar is null || TellsEnough(Alone(supposed))
+            ? Alone(supposed)
+            : UsageLine.Of(trailer, entries.Concat(supposed), today, similar);
     }
 
     private const int MostSimilar = 40;

@@ -10,6 +10,19 @@ namespace SturdyTinker.Core.Planning;
 /// <param name="Coming">What would fall due, by that figure.</param>
 public sealed record MayShow(Distance Shows, double Chance, IReadOnlyList<Upcoming> Coming);
 
+/// <summary>
+/// The chances that three values of something uncertain stand for: the one that one in ten lies below, the middle one,
+/// and the one that one in ten lies above. Source: Swanson's rule for a mean, from memory.
+/// </summary>
+public static class Chances
+{
+    /// <summary>Of the first, and of the third.</summary>
+    public const double Outer = 0.3;
+
+    /// <summary>Of the middle one.</summary>
+    public const double Middle = 0.4;
+}
+
 /// <summary>What one figure on the meter would come to.</summary>
 /// <param name="Shows">The figure.</param>
 /// <param name="Chance">The chance that it stands for.</param>
@@ -91,27 +104,13 @@ public sealed record Certainty(DateOnly? Now, IReadOnlyList<IfItShows> Figures, 
     }
 
     // Whoever does not know keeps to the next visit: not before it, and with its work; then it is known.
-    private static TrailerPlan? Kept(PlanInForce plan, int index, TrailerCase then, ProposedVisit? next)
-    {
-        if (next is null)
-        {
-            return null;
-        }
-
-        HashSet<string> due = [.. then.Coming.Select(d => d.Id)];
-        return plan.Replanned(
-            index,
-            then with
-            {
-                Wishes = then.Wishes with
-                {
-                    Pins = [.. then.Wishes.Pins, .. next.Tasks
-                        .Where(t => due.Contains(t.Due.Id))
-                        .Select(t => (t.Due.Id, next.Week))]
-                }
-            },
-            Enumerable.Range(0, Weeks.Of(plan.Planner.First, next.Week)));
-    }
+    private static TrailerPlan? Kept(PlanInForce plan, int index, TrailerCase then, ProposedVisit? next) =>
+        next is null
+            ? null
+            : plan.Replanned(
+                index,
+                PlanInForce.PinnedTo(then, next, next.Week),
+                Enumerable.Range(0, Weeks.Of(plan.Planner.First, next.Week)));
 
     private static string Week(DateOnly? monday) =>
         monday is { } day ? FormattableString.Invariant($"the week of {day:MMMM d}") : "after all that is planned";

@@ -9,20 +9,24 @@ public static class Convoys
     // So often everybody looks, while anybody still moves; and so many at once, by the same weeks.
     private const int Passes = 2, LargePasses = 1, AtOnce = 8;
 
-    /// <summary>What coming together saves in all: each trailer but the first of a customer's in a week.</summary>
+    /// <summary>What coming together saves in all.</summary>
     /// <param name="plans">The plans.</param>
     /// <param name="costs">What is reckoned with.</param>
-    /// <param name="until">The Monday before which visits count.</param>
-    public static decimal Saved(IEnumerable<TrailerPlan> plans, PlanCosts costs, DateOnly until) =>
-        costs.Convoy * plans
-            .Where(p => p.Customer is not null)
-            .SelectMany(p => p.Visits.Where(v => v.Week < until).Select(v => (p.Customer, v.Week)))
-            .GroupBy(v => v)
-            .Sum(g => g.Count() - 1);
+    public static decimal Saved(IEnumerable<TrailerPlan> plans, PlanCosts costs) =>
+        costs.TripSaved * Trips(plans).Sum(t => t.Saved);
+
+    /// <summary>
+    /// Trips saved, by the Monday of their week: one for each trailer of a customer's in a week but the first.
+    /// </summary>
+    internal static IEnumerable<(DateOnly Week, int Saved)> Trips(IEnumerable<TrailerPlan> plans) => plans
+        .Where(p => p.Customer is not null)
+        .SelectMany(p => p.Visits.Select(v => (p.Customer, v.Week)))
+        .GroupBy(v => v)
+        .Select(together => (together.Key.Week, together.Count() - 1));
 
     internal static void Gather(Bays bays, IReadOnlyList<TrailerCase> cases, PlanCosts costs)
     {
-        double saved = (double)Math.Min(costs.Convoy, costs.CallIn);
+        double saved = (double)costs.TripSaved;
         int[][] fleets = [.. Enumerable
             .Range(0, cases.Count)
             .Where(i => cases[i].Customer is not null && bays.Drafts[i].Units.Length > 0)

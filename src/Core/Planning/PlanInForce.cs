@@ -89,6 +89,7 @@ public sealed record PlanInForce(
     public PlanChange Change(int index, TrailerPlan after, int weeks)
     {
         TrailerPlan before = Whole.Plans[index];
+        double[]? less = Less(index);
         decimal[] more = new decimal[Whole.Weeks.Count];
         foreach ((ProposedVisit visit, int sign) in before.Visits.Select(v => (v, -1)).Concat(
             after.Visits.Select(v => (v, 1))))
@@ -99,7 +100,7 @@ public sealed record PlanInForce(
         DateOnly end = Planner.First.AddDays(7 * weeks);
         decimal Minutes(TrailerPlan plan) => plan.Visits.Where(v => v.Week < end).Sum(v => v.Minutes);
         return new PlanChange(
-            Math.Round((decimal)(Cost(index, after) - Cost(index, before)), 0),
+            Math.Round((decimal)(Cost(after, less) - Cost(before, less)), 0),
             Minutes(after) - Minutes(before),
             [.. Whole.Weeks.Take(weeks).Select((w, i) => w with { Proposed = Math.Max(0, w.Proposed + more[i]) })]);
     }
@@ -118,6 +119,8 @@ public sealed record PlanInForce(
             return [];
         }
 
+        int[] shut = Planner.Shut(Hours, Today);
+        double[]? less = Less(index);
         List<(DayOffer Offer, double Cost)> offers = [];
         for (int w = 0; w < WeeksOffered && offers.Count < MostDays; w++)
         {
@@ -130,12 +133,12 @@ public sealed record PlanInForce(
             bool own = next.Week == monday;
             TrailerPlan there = own
                 ? Whole.Plans[index]
-                : Planner.Plan(PinnedTo(trailer, next, monday), Shut, Less(index));
+                : Planner.Plan(PinnedTo(trailer, next, monday), shut, less);
             if (there.Trouble is null
                 && there.Visits.FirstOrDefault(v => v.Week == monday) is { } visit
                 && DayIn(monday, earliest, visit, own) is { } day)
             {
-                offers.Add((new DayOffer(day, visit, 0), Cost(index, there)));
+                offers.Add((new DayOffer(day, visit, 0), Cost(there, less)));
             }
         }
 
@@ -143,18 +146,14 @@ public sealed record PlanInForce(
         return [.. offers.Select(o => o.Offer with { CostMore = (decimal)Math.Round(o.Cost - least, 0) })];
     }
 
-    /// <summary>What a plan for a trailer costs, less what coming together with its customer's others saves.</summary>
-    private double Cost(int index, TrailerPlan plan)
-    {
-        double[]? less = Less(index);
-        return plan.Cost
-            - (less is null ? 0 : plan.Visits.Sum(v => less[Weeks.Of(Planner.First, v.Week)]));
-    }
+    // What a plan costs, less what coming together with its customer's others saves.
+    private double Cost(TrailerPlan plan, double[]? less) =>
+        plan.Cost - (less is null ? 0 : plan.Visits.Sum(v => less[Weeks.Of(Planner.First, v.Week)]));
 
     // What being called in costs less in each week, as others of its customer's come then; null where none do.
     private double[]? Less(int index)
     {
-        if (Whole.Plans[index].Customer is not { } customer || Costs.Convoy <= 0)
+        if (Whole.Plans[index].Customer is not { } customer || Costs.TripSaved <= 0)
         {
             return null;
         }
@@ -166,7 +165,7 @@ public sealed record PlanInForce(
             {
                 foreach (ProposedVisit visit in Whole.Plans[i].Visits)
                 {
-                    less[Weeks.Of(Planner.First, visit.Week)] = (double)Math.Min(Costs.Convoy, Costs.CallIn);
+                    less[Weeks.Of(Planner.First, visit.Week)] = (double)Costs.TripSaved;
                 }
             }
         }
@@ -174,9 +173,8 @@ public sealed record PlanInForce(
         return less;
     }
 
-    private int[] Shut => Planner.Shut(Hours, Today);
-
-    private static TrailerCase PinnedTo(TrailerCase trailer, ProposedVisit visit, DateOnly monday) => trailer with
+    /// <summary>The trailer, told to have a visit's work done in a week.</summary>
+    internal static TrailerCase PinnedTo(TrailerCase trailer, ProposedVisit visit, DateOnly monday) => trailer with
     {
         Wishes = trailer.Wishes with
         {

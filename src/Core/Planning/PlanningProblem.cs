@@ -66,13 +66,16 @@ public sealed record PlanTask(
     public int? LateDue { get; init; }
 
     /// <summary>
-    /// The weeks it may fall due in, each with its chance; the chances add up to 1. Three stand for all: a mean by 30,
-    /// 40 and 30 hundredths of the tenth, the middle and the ninetieth hundredth part (Swanson's rule, from memory).
+    /// The weeks it may fall due in, each with its chance; the chances add up to 1. Three stand for all.
     /// </summary>
     internal IEnumerable<(int Due, double Chance)> MayBeDue =>
         EarlyDue is null && LateDue is null
             ? [(Due, 1)]
-            : [(EarlyDue ?? Due, 0.3), (Due, 0.4), (LateDue ?? Due, 0.3)];
+            : [
+                (EarlyDue ?? Due, Chances.Outer),
+                (Due, Chances.Middle),
+                (LateDue ?? Due, Chances.Outer)
+            ];
 }
 
 /// <summary>A task in a week.</summary>

@@ -93,6 +93,10 @@ public sealed record PlanDraft
     /// <summary>The weeks of each group of tasks as if the trailer were alone, to be kept and handed back.</summary>
     public IReadOnlyList<IReadOnlyList<int>> Kept => Units;
 
+    /// <summary>Its weeks, for a plan that is made of the same; null for one that is not.</summary>
+    /// <param name="by">What that is made of (<see cref="By"/>).</param>
+    public int[][]? WeeksFor(string by) => By == by ? [.. Units.Select(u => u.ToArray())] : null;
+
     /// <summary>The problem, before anything had to give way.</summary>
     internal PlanningProblem Problem { get; init; }
 
@@ -215,7 +219,7 @@ public sealed class TrailerPlanner(DateOnly today, int weeks, PlanCosts costs)
 
         int[][] units = kept?.Invoke(by) is { } before && before.Length == terms.Units.Length && Does(terms, before)
             ? before
-            : terms.Units.Length == 0 ? [] : new Search(less is null ? terms : terms.Together(less)).Best();
+            : terms.Units.Length == 0 ? [] : new Search(terms.Together(less)).Best();
         return new PlanDraft(
             problem,
             terms,
@@ -260,7 +264,7 @@ public sealed class TrailerPlanner(DateOnly today, int weeks, PlanCosts costs)
         return Moved(
             before,
             terms,
-            new Search(less is null ? terms : terms.Together(less)).Amended(before.Units, thorough));
+            new Search(terms.Together(less)).Amended(before.Units, thorough));
     }
 
     /// <summary>The same plan with other weeks for its groups of tasks.</summary>

@@ -150,8 +150,9 @@ internal sealed class Terms
     /// <summary>
     /// The same where being called in costs less in some weeks: others of its customer's trailers come then anyway.
     /// </summary>
-    /// <param name="less">How much less in each week: 0 to the cost of a call-in.</param>
-    internal Terms Together(double[] less) => new(this, new double[Weeks], new double[Units.Length], less);
+    /// <param name="less">How much less in each week: 0 to the cost of a call-in; null for nothing.</param>
+    internal Terms Together(double[]? less) =>
+        less is null ? this : new(this, new double[Weeks], new double[Units.Length], less);
 
     /// <summary>What an item costs a visit in a week, the toll included.</summary>
     internal double Bill(int item, int week) => bills[(week * ItemCost.Length) + item];

@@ -15,6 +15,9 @@ public sealed record PlanCosts(decimal CallIn, decimal RatePerHour)
     /// </summary>
     public decimal Convoy { get; init; } = 30;
 
+    /// <summary>What a trip saved is worth: never more than a call-in.</summary>
+    internal decimal TripSaved => Math.Min(Convoy, CallIn);
+
     /// <summary>Our defaults; source: from memory, made to be overwritten.</summary>
     public static PlanCosts Usual { get; } = new(90, 96);
 

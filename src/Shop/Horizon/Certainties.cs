@@ -47,19 +47,25 @@ internal static class Certainties
                 .OrderByDescending(m => m.On)
                 .ThenByDescending(m => m.At)
                 .FirstOrDefaultAsync(stop);
-        TrailerRecord record = await file.RecordAsync(trailer, board.Today);
-        if (last is null || record.Usage.Foretold(board.Today) is not { } foretold)
+        if (last is null)
         {
             return TypedResults.Ok(Nothing);
         }
 
+        TrailerRecord record = await file.RecordAsync(trailer, board.Today);
+        if (record.Usage.Foretold(board.Today) is not { } foretold)
+        {
+            return TypedResults.Ok(Nothing);
+        }
+
+        var road = await file.RoadAsync(trailer, board.Today);
         List<MayShow> figures = [];
         Distance since = last.Distance - record.Usage.At(last.On)!.Value;
         foreach ((Distance total, double chance) in new[]
         {
-            (foretold.Less, 0.3),
-            (foretold.Likely, 0.4),
-            (foretold.More, 0.3)
+            (foretold.Less, Chances.Outer),
+            (foretold.Likely, Chances.Middle),
+            (foretold.More, Chances.Outer)
         })
         {
             MeterEntry supposed = new()
@@ -71,10 +77,7 @@ internal static class Certainties
                 Typed = "",
                 Distance = total + since,
             };
-            TrailerRecord then = record with
-            {
-                Usage = await file.UsageAsync(trailer, board.Today, [supposed])
-            };
+            TrailerRecord then = record with { Usage = road([supposed]) };
             figures.Add(new MayShow(supposed.Distance, chance, TrailerStatus.Of(then, board.Today).Upcoming));
         }
 

@@ -14,7 +14,7 @@ internal static class CustomersCalendar
     /// <summary>Most signs of a calendar that are read.</summary>
     internal const int MostBytes = 2 * 1024 * 1024;
 
-    // No calendar of trips and festivals has more; one that has is cut, and says so.
+    // No calendar of trips and festivals has more; one that has is cut.
     private const int MostTimes = 400;
 
     // A rule that comes back sooner than daily is no trip of a trailer, and never ends.

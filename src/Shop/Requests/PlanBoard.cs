@@ -236,9 +236,7 @@ internal sealed class PlanBoard : IDisposable
             bool known = alone.TryGetValue(trailer.Id, out var before);
             first[i] = known && before.By == prints[i]
                 ? before.Plan
-                : planner.Draft(trailer.Case, shut, by => known && before.Plan.By == by
-                    ? [.. before.Plan.Kept.Select(u => u.ToArray())]
-                    : kept(trailer.Id, by));
+                : planner.Draft(trailer.Case, shut, by => (known ? before.Plan.WeeksFor(by) : null) ?? kept(trailer.Id, by));
             Interlocked.Increment(ref done);
         });
         alone = Enumerable.Range(0, all.Length).ToDictionary(i => all[i].Id, i => (prints[i], first[i]));
@@ -247,10 +245,14 @@ internal sealed class PlanBoard : IDisposable
             [.. all.Select(t => t.Case)],
             first,
             hours,
-            [.. facts.Bookings.SelectMany(b => b).Select(b => new BookedTime(b.TrailerId, b.Day, b.Minutes))],
+            Booked(facts.Bookings),
             facts.Today);
         return new Board(facts.Today, planner, facts.Settings.Costs, hours, all, whole, facts.Bookings, first);
     }
+
+    /// <summary>The time that accepted visits take of the bays.</summary>
+    internal static IReadOnlyList<BookedTime> Booked(ILookup<Guid, Booking> bookings) =>
+        [.. bookings.SelectMany(b => b).Select(b => new BookedTime(b.TrailerId, b.Day, b.Minutes))];
 
     private BoardTrailer OnBoard(Known known, PlanFacts facts) => known.Trailer with
     {

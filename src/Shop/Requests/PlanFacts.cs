@@ -45,6 +45,14 @@ internal sealed class WhoCan
                 .Where(n => n.Item2.Length > 0)];
     }
 
+    /// <summary>Reads it for other hours than the shop's.</summary>
+    internal static async Task<WhoCan> ReadAsync(ShopFile file, DateOnly today, OpenHours hours) =>
+        new(today, hours, await file.CatalogueAsync(), await PeopleAsync(file));
+
+    /// <summary>Who works here now.</summary>
+    internal static Task<List<Person>> PeopleAsync(ShopFile file) =>
+        file.People.AsNoTracking().Where(p => p.Active && !p.IsProgram).ToListAsync();
+
     /// <summary>Weeks in which nobody who can do a task is at work, by the task's id.</summary>
     /// <param name="coming">The tasks.</param>
     internal IReadOnlyList<(string Task, DateOnly Week)> NobodyFor(IEnumerable<Upcoming> coming) =>
@@ -123,7 +131,7 @@ internal sealed record PlanFacts(
                 .Where(b => b.CalledOffAt == null && b.VisitId == null && b.Day >= monday)
                 .ToListAsync())
                 .ToLookup(b => b.TrailerId),
-            await file.People.AsNoTracking().Where(p => p.Active && !p.IsProgram).ToListAsync(),
+            await WhoCan.PeopleAsync(file),
             (await (from row in file.CustomerCalendars.AsNoTracking()
                     join customer in file.Customers on row.CustomerId equals customer.Id
                     where customer.Calendar == row.Address

@@ -33,7 +33,7 @@ public sealed class ConvoyTests
     }
 
     private static double Cost(WholePlan plan, decimal convoy) => plan.Plans.Sum(p => p.Cost)
-        - (double)Convoys.Saved(plan.Plans, PlanCosts.Usual with { Convoy = convoy }, DateOnly.MaxValue);
+        - (double)Convoys.Saved(plan.Plans, PlanCosts.Usual with { Convoy = convoy });
 
     [Fact]
     public void Two_of_one_customer_come_together_and_two_of_two_do_not()
@@ -43,8 +43,7 @@ public sealed class ConvoyTests
         Assert.Equal(together.Plans[0].Visits[0].Week, together.Plans[1].Visits[0].Week);
         Assert.Equal(60 * together.Plans[0].Visits.Count, Convoys.Saved(
             together.Plans,
-            PlanCosts.Usual with { Convoy = 60 },
-            DateOnly.MaxValue));
+            PlanCosts.Usual with { Convoy = 60 }));
         foreach (TrailerCase[] apart in new[]
         {
             new[] { Repack(40, Theatre), Repack(54, Guid.CreateVersion7()) },
@@ -53,7 +52,7 @@ public sealed class ConvoyTests
         {
             WholePlan plan = Plan(apart, 60);
             Assert.NotEqual(plan.Plans[0].Visits[0].Week, plan.Plans[1].Visits[0].Week);
-            Assert.Equal(0, Convoys.Saved(plan.Plans, PlanCosts.Usual, DateOnly.MaxValue));
+            Assert.Equal(0, Convoys.Saved(plan.Plans, PlanCosts.Usual));
         }
 
         // Where it saves nothing nobody gives way for it.
@@ -77,7 +76,7 @@ public sealed class ConvoyTests
         OpenHours hours = new() { Bays = 1, People = 1, Hours = [4, 4, 4, 4, 0, 0, 0] };
         WholePlan without = Plan(cases, 0, hours), with = Plan(cases, 45, hours);
         Assert.True(Cost(with, 45) <= Cost(without, 45) + 1e-6);
-        Assert.True(Convoys.Saved(with.Plans, PlanCosts.Usual, DateOnly.MaxValue) > 0);
+        Assert.True(Convoys.Saved(with.Plans, PlanCosts.Usual) > 0);
         Assert.True(with.Weeks.Sum(w => w.DoesNotFit.Count) <= without.Weeks.Sum(w => w.DoesNotFit.Count));
         Assert.All(with.Weeks.Zip(without.Weeks), w => Assert.True(w.First.Over <= Math.Max(w.Second.Over, 0)));
         for (int i = 0; i < cases.Length; i++)

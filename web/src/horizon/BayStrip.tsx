@@ -74,7 +74,6 @@ export function BayStrip({ weeks, width }: { weeks: readonly Schemas["BayWeekAns
             />
             {w.booked + w.proposed > most && (
               <path
-                data-cut
                 d={`M${x + gap - 1} 9l${(width - 2 * gap + 2) / 2} -5l${(width - 2 * gap + 2) / 2} 5`}
                 stroke="var(--ground)"
                 strokeWidth="2.5"

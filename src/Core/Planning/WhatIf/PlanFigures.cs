@@ -66,15 +66,12 @@ public sealed record PlanFigures(
         }
 
         // Trips saved are taken off in the week in which they are.
-        foreach (var together in plan.Plans
-            .Where(p => p.Customer is not null)
-            .SelectMany(p => p.Visits.Select(v => (p.Customer, v.Week)))
-            .GroupBy(v => v))
+        foreach ((DateOnly monday, int saved) in Convoys.Trips(plan.Plans))
         {
-            int week = Planning.Weeks.Of(first, together.Key.Week);
+            int week = Planning.Weeks.Of(first, monday);
             if (week < shown)
             {
-                cost[week] -= costs.Convoy * (together.Count() - 1);
+                cost[week] -= costs.TripSaved * saved;
             }
         }
 

@@ -64,21 +64,21 @@ internal sealed class WhatIfKeeping(
     /// <inheritdoc/>
     protected override async Task RoundAsync(CancellationToken stop)
     {
-        HashSet<Guid> failed = [];
-        while (await OneAsync(failed, stop))
+        HashSet<Guid> tried = [];
+        while (await OneAsync(tried, stop))
         {
         }
     }
 
     // One after the other; one that cannot be reckoned keeps none of the others waiting.
-    private async Task<bool> OneAsync(HashSet<Guid> failed, CancellationToken stop)
+    private async Task<bool> OneAsync(HashSet<Guid> tried, CancellationToken stop)
     {
         using IServiceScope scope = scopes.CreateScope();
         ShopFile file = scope.ServiceProvider.GetRequiredService<ShopFile>();
         DateOnly today = clock.Today;
         WhatIfRow? row = await file.WhatIfs
             .AsNoTracking()
-            .Where(w => !failed.Contains(w.Id))
+            .Where(w => !tried.Contains(w.Id))
             .Where(w => !file.WhatIfResults.Any(r => r.WhatIfId == w.Id
                 && r.Version == w.Version
                 && r.Edition == Edition
@@ -90,11 +90,10 @@ internal sealed class WhatIfKeeping(
             return false;
         }
 
-        failed.Add(row.Id);
+        tried.Add(row.Id);
         desk.Begin(row.Id);
         try
         {
-            await plans.CaughtUpAsync(today, stop);
             Board board = await plans.NowAsync(clock, stop);
             WhatIfResult result = await ReckonedAsync(file, board, row.Supposed, stop);
             await KeepAsync(file, row, result, stop);
@@ -141,8 +140,7 @@ internal sealed class WhatIfKeeping(
         // Where what falls due has to be read anew, that is the first half of the way.
         int read = supposed.Intervals.Count > 0 ? board.Trailers.Count : 0;
         int steps = read + board.Trailers.Count + supposed.Fleets.Sum(f => f.Count);
-        PlanFacts facts = await PlanFacts.ReadAsync(file, board.Today);
-        WhoCan can = new(board.Today, hours, Core.Catalogue.JobCatalogue.Of(facts.Settings.Practices), facts.People);
+        WhoCan can = await WhoCan.ReadAsync(file, board.Today, hours);
         foreach (BoardTrailer trailer in board.Trailers)
         {
             TrailerCase one = supposed.Of(trailer.Case);
@@ -170,9 +168,7 @@ internal sealed class WhatIfKeeping(
         Parallel.For(0, cases.Count, new ParallelOptions { CancellationToken = stop }, i =>
         {
             PlanDraft? before = i < board.Alone.Count ? board.Alone[i] : null;
-            alone[i] = planner.Draft(cases[i], shut, by => before?.By == by
-                ? [.. before.Kept.Select(u => u.ToArray())]
-                : null);
+            alone[i] = planner.Draft(cases[i], shut, by => before?.WeeksFor(by));
             desk.Tell(Interlocked.Increment(ref done), steps);
         });
         WholePlan then = BayWeeks.Fit(
@@ -180,7 +176,7 @@ internal sealed class WhatIfKeeping(
             cases,
             alone,
             hours,
-            [.. board.Bookings.SelectMany(b => b).Select(b => new BookedTime(b.TrailerId, b.Day, b.Minutes))],
+            PlanBoard.Booked(board.Bookings),
             board.Today);
         PlanFigures before = PlanFigures.Of(board.Plan, board.Costs, board.Planner.First, HorizonPage.WeeksShown);
         PlanFigures after = PlanFigures.Of(then, costs, planner.First, HorizonPage.WeeksShown);

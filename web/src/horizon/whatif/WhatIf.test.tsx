@@ -1,5 +1,5 @@
 // @vitest-environment happy-dom
-import { screen, waitFor } from "@testing-library/react";
+import { cleanup, screen, waitFor } from "@testing-library/react";
 import { describe, expect, it } from "vitest";
 import type { Schemas } from "../../api/client";
 import { refused, show } from "../../tests/screen";
@@ -122,16 +122,19 @@ describe("one supposition", () => {
 
 describe("all suppositions", () => {
   it("are listed with what they come to, and an empty list says so only once it is known", async () => {
-    let reply: unknown = [
-      { ...ONE, result: RESULT, reckoning: null },
-      { ...ONE, id: "w2", name: "Five bays" },
-    ];
-    const { user } = show(<WhatIfs />, { "GET /horizon/what-if": () => reply, "GET /access": ME });
+    show(<WhatIfs />, {
+      "GET /horizon/what-if": [
+        { ...ONE, result: RESULT, reckoning: null },
+        { ...ONE, id: "w2", name: "Five bays" },
+      ],
+      "GET /access": ME,
+    });
     expect(screen.queryByText("Nothing is supposed yet.")).toBeNull();
     await screen.findByText("Over the year: 36 more visits.");
     expect(screen.getByText("It is being reckoned.")).toBeTruthy();
-    reply = [];
-    void user;
+    cleanup();
+    show(<WhatIfs />, { "GET /horizon/what-if": [], "GET /access": ME });
+    await screen.findByText("Nothing is supposed yet.");
   });
 });
 
