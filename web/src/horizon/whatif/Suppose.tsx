@@ -1,22 +1,17 @@
 import { useQuery } from "@tanstack/react-query";
-import { Suspense, useState } from "react";
+import { useState } from "react";
 import { answer, type Schemas, shop } from "../../api/client";
-import { useShop } from "../../api/useShop";
 import { Button, TextButton } from "../../ui/Button";
 import { TypeAhead } from "../../ui/ComboBox";
 import { TextField } from "../../ui/Fields";
 import { Form, FormProblem } from "../../ui/Form";
-import { later } from "../../ui/later";
 import { NumberField } from "../../ui/NumberField";
 import { Row, Section, Stack } from "../../ui/Page";
+import { DaysAway } from "../../ui/DaysAway";
 import { Select } from "../../ui/Select";
 import { Stale } from "../../ui/Stale";
 import { useDebounced } from "../../ui/useDebounced";
 import { useForm } from "../../ui/useForm";
-
-const DateRangeField = later(async () => ({
-  default: (await import("../../ui/DateRangeField")).DateRangeField,
-}));
 
 type Supposed = Required<Schemas["Supposed"]>;
 
@@ -60,8 +55,6 @@ export function Suppose({
   readOnly: boolean;
   onSaved: (now: Schemas["WhatIfAnswer"]) => unknown;
 }) {
-  const people = useShop().data?.people ?? [];
-  const today = useShop().data?.today ?? "";
   const [ids, setIds] = useState<Record<string, string>>(() =>
     Object.fromEntries(Object.entries(stands?.tags ?? {}).map(([of, tag]) => [tag, of])),
   );
@@ -137,44 +130,11 @@ export function Suppose({
         </Section>
         <Section>
           <h3>Somebody is away</h3>
-          {supposed.away.map((a, i) => {
-            const put = (part: Partial<Schemas["DaysAway"]>) =>
-              suppose({ away: supposed.away.map((was, j) => (j === i ? { ...was, ...part } : was)) });
-            return (
-              <Stack key={i} $gap={8}>
-                <Select
-                  label="Who"
-                  value={a.personId}
-                  options={people.map((p) => [p.id, p.name] as const)}
-                  onChange={(personId) => put({ personId })}
-                />
-                <Suspense fallback={<div style={{ minHeight: 74 }} />}>
-                  <DateRangeField
-                    label="From and to"
-                    from={a.from}
-                    to={a.to}
-                    problem={form.at(`/supposed/away/${i}/to`) ?? form.at(`/supposed/away/${i}/personId`)}
-                    onChange={(from, to) => put({ from, to })}
-                  />
-                </Suspense>
-                <Remove
-                  what="days away"
-                  onPress={() => suppose({ away: supposed.away.filter((_, j) => j !== i) })}
-                />
-              </Stack>
-            );
-          })}
-          <div>
-            <TextButton
-              onPress={() =>
-                suppose({
-                  away: [...supposed.away, { personId: people[0]?.id ?? "", from: today, to: today }],
-                })
-              }
-            >
-              Add days away
-            </TextButton>
-          </div>
+          <DaysAway
+            times={supposed.away}
+            at={(pointer) => form.at(`/supposed/away${pointer}`)}
+            onChange={(away) => suppose({ away })}
+          />
         </Section>
         <Section>
           <h3>Work lasts longer or shorter</h3>

@@ -5,8 +5,8 @@ import { Button, TextButton } from "../../ui/Button";
 import { later } from "../../ui/later";
 import { Quiet, Row, Section } from "../../ui/Page";
 import { hour, quarters } from "../../api/hours";
+import { DaysAway } from "../../ui/DaysAway";
 import { Select } from "../../ui/Select";
-import { Away } from "./Away";
 import { Small } from "./Small";
 
 // A calendar is large; the page is there before it.
@@ -137,7 +137,16 @@ export function Hours({
           Add the day
         </Button>
       </Row>
-      <Away times={hours.away} at={at} onChange={(away) => onHours({ ...hours, away })} />
+      <h3>Who is away</h3>
+      <Quiet>
+        So many fewer are at work on these days; what only they can do waits for them, and the day is planned
+        without them.
+      </Quiet>
+      <DaysAway
+        times={hours.away}
+        at={(pointer) => at(`/hours/away${pointer}`)}
+        onChange={(away) => onHours({ ...hours, away })}
+      />
       {hours.holidays.length > 0 && (
         <Quiet>
           {hours.holidays.length} days kept free, the next{" "}

@@ -1,23 +1,23 @@
 import { Suspense } from "react";
-import type { Schemas } from "../../api/client";
-import { useShop } from "../../api/useShop";
-import { TextButton } from "../../ui/Button";
-import { later } from "../../ui/later";
-import { Quiet, Row } from "../../ui/Page";
-import { Select } from "../../ui/Select";
+import type { Schemas } from "../api/client";
+import { useShop } from "../api/useShop";
+import { TextButton } from "./Button";
+import { later } from "./later";
+import { Row } from "./Page";
+import { Select } from "./Select";
 
 const DateRangeField = later(async () => ({
-  default: (await import("../../ui/DateRangeField")).DateRangeField,
+  default: (await import("./DateRangeField")).DateRangeField,
 }));
 
-/** Who of the shop is away on which days. */
-export function Away({
+/** Days on which somebody of the shop is away, each to be changed or removed, and a way to add more. */
+export function DaysAway({
   times,
   at,
   onChange,
 }: {
-  times: Schemas["DaysAway"][];
-  /** What is wrong with a field, by its pointer. */
+  times: readonly Schemas["DaysAway"][];
+  /** What is wrong with a field, by its pointer below the list. */
   at: (pointer: string) => string | undefined;
   onChange: (times: Schemas["DaysAway"][]) => void;
 }) {
@@ -27,11 +27,6 @@ export function Away({
     onChange(times.map((t, j) => (j === i ? { ...t, ...part } : t)));
   return (
     <>
-      <h3>Who is away</h3>
-      <Quiet>
-        So many fewer are at work on these days; what only they can do waits for them, and the day is planned
-        without them.
-      </Quiet>
       {times.map((t, i) => (
         <Row key={i} style={{ alignItems: "flex-end" }}>
           <Select
@@ -45,11 +40,13 @@ export function Away({
               label="From and to"
               from={t.from}
               to={t.to}
-              problem={at(`/hours/away/${i}/to`) ?? at(`/hours/away/${i}/personId`)}
+              problem={at(`/${i}/to`) ?? at(`/${i}/personId`)}
               onChange={(from, to) => edit(i, { from, to })}
             />
           </Suspense>
-          <TextButton onPress={() => onChange(times.filter((_, j) => j !== i))}>Remove</TextButton>
+          <TextButton aria-label="Remove days away" onPress={() => onChange(times.filter((_, j) => j !== i))}>
+            Remove
+          </TextButton>
         </Row>
       ))}
       {people[0] && (
