@@ -1,3 +1,5 @@
+using System.Diagnostics;
+
 namespace SturdyTinker.Bench;
 
 /// <summary>What every bench reckons with.</summary>
@@ -8,5 +10,13 @@ internal static class Numbers
     {
         double[] sorted = [.. values.Order()];
         return sorted[sorted.Length / 2];
+    }
+
+    /// <summary>How long something takes, in milliseconds.</summary>
+    internal static double Time(Action what)
+    {
+        long began = Stopwatch.GetTimestamp();
+        what();
+        return Stopwatch.GetElapsedTime(began).TotalMilliseconds;
     }
 }

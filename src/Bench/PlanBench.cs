@@ -2,6 +2,7 @@ using System.Diagnostics;
 using System.Text.Json;
 using SturdyTinker.Core.Planning;
 using SturdyTinker.Core.Tests.Planning;
+using static SturdyTinker.Bench.Numbers;
 
 namespace SturdyTinker.Bench;
 
@@ -15,9 +16,11 @@ internal static class PlanBench
 
     private static readonly string[] Parts = ["optimum", "habits", "shop", "speed"];
 
+    /// <param name="bin">The folder with the built server.</param>
     /// <param name="instances">How many problems are measured against their optimum: 1 and more.</param>
     /// <param name="part">The one part to measure; null for all of them.</param>
-    internal static async Task<int> RunAsync(int instances, string? part)
+    /// <param name="kept">A folder that keeps the fleet which is served; null for one that goes.</param>
+    internal static async Task<int> RunAsync(string bin, int instances, string? part, string? kept = null)
     {
         if (part is not null && !Parts.Contains(part))
         {
@@ -51,6 +54,13 @@ internal static class PlanBench
                     break;
                 default:
                     Speed(fleet, today, figures);
+                    await ServedBench.MeasureAsync(bin, kept, 2_000, figures);
+                    if (part is "speed")
+                    {
+                        // The last line tells how good the shop's plan is beside how soon it is there.
+                        Shop([.. fleet.Take(500)], today, figures);
+                    }
+
                     break;
             }
 
@@ -221,18 +231,5 @@ internal static class PlanBench
             People = (int)bays,
             Hours = [hours, hours, hours, hours, hours, 0, 0]
         };
-    }
-
-    private static double Time(Action what)
-    {
-        long began = Stopwatch.GetTimestamp();
-        what();
-        return Stopwatch.GetElapsedTime(began).TotalMilliseconds;
-    }
-
-    private static double Median(double[] values)
-    {
-        Array.Sort(values);
-        return values[values.Length / 2];
     }
 }

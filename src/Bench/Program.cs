@@ -1,7 +1,7 @@
 using SturdyTinker.Bench;
 using SturdyTinker.Bench.Faults;
 
-// bench compose; bench find; bench day; bench plan [N | PART]; bench web BIN WEB; bench http BIN [DIR];
+// bench compose; bench find; bench day; bench plan BIN [N | PART [DIR]]; bench web BIN WEB; bench http BIN [DIR];
 // bench served BIN [DIR [TRAILERS]];
 // bench faults BIN [KILLS [SEED]]; bench hour BIN [MINUTES]:
 // BIN is the folder with the built server, WEB the one with the built web; the fleet is kept in DIR, and found there
@@ -10,10 +10,11 @@ return args switch
 {
     ["compose"] => ComposeBench.Run(),
     ["find"] => FindBench.Run(),
-    ["plan"] => await PlanBench.RunAsync(500, null),
-    ["plan", var count] when int.TryParse(count, out int problems)
-        && problems > 0 => await PlanBench.RunAsync(problems, null),
-    ["plan", var part] => await PlanBench.RunAsync(500, part),
+    ["plan", var bin] => await PlanBench.RunAsync(bin, 500, null),
+    ["plan", var bin, var count] when int.TryParse(count, out int problems)
+        && problems > 0 => await PlanBench.RunAsync(bin, problems, null),
+    ["plan", var bin, var part] => await PlanBench.RunAsync(bin, 500, part),
+    ["plan", var bin, var part, var folder] => await PlanBench.RunAsync(bin, 500, part, folder),
     ["http", var bin] => await HttpBench.RunAsync(bin, null),
     ["web", var bin, var web] => await WebBench.RunAsync(bin, web),
     ["http", var bin, var folder] => await HttpBench.RunAsync(bin, folder),

@@ -1,8 +1,11 @@
 using System.Diagnostics;
+using System.Globalization;
 using System.Net.Http.Json;
+using System.Text;
 using System.Text.Json;
 using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
+using SturdyTinker.Core.Parts;
 using static SturdyTinker.Bench.Numbers;
 
 namespace SturdyTinker.Bench;
@@ -13,7 +16,7 @@ namespace SturdyTinker.Bench;
 /// </summary>
 internal static class ServedBench
 {
-    private const int Small = 20, Visits = 8, Drags = 40;
+    private const int Small = 20, Visits = 8, Drags = 40, Entries = 60, TableRows = 2_000;
 
     private static readonly TimeSpan Longest = TimeSpan.FromMinutes(10);
 
@@ -23,11 +26,28 @@ internal static class ServedBench
     /// <param name="trailers">How many trailers the large shop has.</param>
     internal static async Task<int> RunAsync(string bin, string? kept, int trailers)
     {
+        Dictionary<string, object> figures = new() { ["bench"] = "served" };
+        await MeasureAsync(bin, kept, trailers, figures);
+        Console.WriteLine(JsonSerializer.Serialize(figures));
+        return 0;
+    }
+
+    /// <summary>Measures both shops.</summary>
+    /// <param name="bin">The folder with the built server.</param>
+    /// <param name="kept">A folder to keep the large fleet in and to find it again; null for one that goes.</param>
+    /// <param name="trailers">How many trailers the large shop has.</param>
+    /// <param name="figures">Where the figures go.</param>
+    internal static async Task MeasureAsync(
+        string bin,
+        string? kept,
+        int trailers,
+        Dictionary<string, object> figures)
+    {
         string large = kept ?? Directory.CreateTempSubdirectory("tinker-served-").FullName;
         string small = Directory.CreateTempSubdirectory("tinker-served-").FullName;
         try
         {
-            Dictionary<string, object> figures = new() { ["bench"] = "served", ["trailers"] = trailers };
+            figures["trailers"] = trailers;
             foreach ((string folder, int count, string name) in new[]
             {
                 (small, Small, "small"),
@@ -37,11 +57,10 @@ internal static class ServedBench
                 figures[name] = await OneAsync(bin, folder, count);
             }
 
-            double InsertMs = BareInsert();
-            figures["bareInsertMs"] = Math.Round(InsertMs, 2);
-            Console.WriteLine(FormattableString.Invariant($"a bare insert, flushed to the disk: {InsertMs:0.00} ms"));
-            Console.WriteLine(JsonSerializer.Serialize(figures));
-            return 0;
+            (double sql, double ef) = BareInserts();
+            (figures["bareInsertMs"], figures["bareEfInsertMs"]) = (Math.Round(sql, 2), Math.Round(ef, 2));
+            Console.WriteLine(FormattableString.Invariant($"a row inserted in the same process and flushed to the ")
+                + FormattableString.Invariant($"disk: by SQL {sql:0.00} ms, by EF Core {ef:0.00} ms"));
         }
         finally
         {
@@ -105,7 +124,7 @@ internal static class ServedBench
                             tasks = visit.GetProperty("tasks").EnumerateArray().Select(t => t.GetProperty("id").GetString()),
                             to = DateOnly.Parse(
                                 visit.GetProperty("week").GetString()!,
-                                System.Globalization.CultureInfo.InvariantCulture).AddDays(14),
+                                CultureInfo.InvariantCulture).AddDays(14),
                             from = visit.GetProperty("week").GetString(),
                             booking = (Guid?)null
                         }
@@ -122,6 +141,22 @@ internal static class ServedBench
             await VisitAsync(server.Http, trailer, took);
         }
 
+        // The least that a write over the same road can be: one customer, who has nothing yet.
+        for (int i = 0; i < Entries; i++)
+        {
+            double bare = await CustomerAsync(server.Http, i);
+            double stock = await TimedAsync(() => server.Http.PutAsJsonAsync(
+                $"/api/shelf/stock/{Part.All[i % Part.All.Count].Code}/entries/{Guid.CreateVersion7()}",
+                new { move = "count", quantity = "12", note = "" }));
+            if (i >= Entries / 3)
+            {
+                Add(took, "bare", bare);
+                Add(took, "stock", stock);
+            }
+        }
+
+        (found["tableSeconds"], found["tableOthersWaitMs"]) = await TableAsync(server.Http);
+
         server.Process.Refresh();
         found["memoryMB"] = server.Process.WorkingSet64 / 1e6;
         Console.WriteLine(
@@ -134,6 +169,14 @@ internal static class ServedBench
             Console.WriteLine(FormattableString.Invariant(
                 $"  {what,-8} median {Median([.. all]):0.0} ms of {all.Count}, longest {all.Max():0.0} ms"));
         }
+
+        found["tickToBare"] = Math.Round(found["bareMs"] / found["tickMs"], 2);
+        found["stockToBare"] = Math.Round(found["bareMs"] / found["stockMs"], 2);
+        Console.WriteLine(
+            FormattableString.Invariant($"  a step at {found["tickToBare"]:0.00} of the rate of one customer written, a ")
+                + FormattableString.Invariant($"stock entry at {found["stockToBare"]:0.00}; a table of {TableRows:#,0} ")
+                + FormattableString.Invariant($"trailers in {found["tableSeconds"]:0.0} s, others waiting ")
+                + FormattableString.Invariant($"{found["tableOthersWaitMs"]:0} ms at most"));
 
         return found;
     }
@@ -155,6 +198,41 @@ internal static class ServedBench
         Add(took, "close", await TimedAsync(() => http.PostAsJsonAsync(
             $"{visit}/close",
             new { releasedBecause = "measured only" })));
+    }
+
+    private static Task<double> CustomerAsync(HttpClient http, int number) => TimedAsync(() => http.PutAsJsonAsync(
+        $"/api/yard/customers/{Guid.CreateVersion7()}",
+        new { name = $"Customer of the bench {number} {Guid.NewGuid():N}", phone = "", mail = "", note = "", version = 0 }));
+
+    // A table of trailers comes in while somebody else writes: its seconds, and the longest that the other waited.
+    private static async Task<(double Seconds, double LongestMs)> TableAsync(HttpClient http)
+    {
+        StringBuilder table = new("tag,customer,axles,rating_lb\n");
+        string run = Guid.NewGuid().ToString("N")[..6];
+        for (int i = 0; i < TableRows; i++)
+        {
+            table.Append(CultureInfo.InvariantCulture, $"B{run}{i:0000},Customer {i % 50:0000} of a table,2,7000\n");
+        }
+
+        using StringContent body = new(table.ToString(), Encoding.UTF8, "text/csv");
+        long began = Stopwatch.GetTimestamp();
+        bool done = false;
+        async Task<double> OthersAsync()
+        {
+            double longest = 0;
+            for (int i = 0; !done; i++)
+            {
+                longest = Math.Max(longest, await CustomerAsync(http, i));
+            }
+
+            return longest;
+        }
+
+        Task<double> others = OthersAsync();
+        await TimedAsync(() => http.PostAsync("/api/ledger/tables?apply=true", body));
+        done = true;
+        double seconds = Stopwatch.GetElapsedTime(began).TotalSeconds;
+        return (Math.Round(seconds, 1), Math.Round(await others));
     }
 
     // Until the horizon shows the plan as of now; seconds it took.
@@ -198,8 +276,8 @@ internal static class ServedBench
         all.Add(ms);
     }
 
-    // One row by itself, in a file that is flushed as the shop's is.
-    private static double BareInsert()
+    // One row by itself, in a file that is flushed as the shop's is: by SQL and by EF Core; ms each.
+    private static (double Sql, double Ef) BareInserts()
     {
         string path = Path.Combine(Path.GetTempPath(), FormattableString.Invariant($"bare-{Environment.ProcessId}.db"));
         using SqliteConnection file = new($"Data Source={path};Pooling=False");
@@ -214,16 +292,29 @@ internal static class ServedBench
         Run("PRAGMA journal_mode = WAL");
         Run("PRAGMA synchronous = FULL");
         Run("CREATE TABLE Rows (Id INTEGER PRIMARY KEY, Text TEXT)");
-        List<double> took = [];
-        for (int i = 0; i < 200; i++)
+        double[] sql = [.. Enumerable.Range(0, 200).Select(_ => Time(() => Run("INSERT INTO Rows (Text) VALUES ('a step')")))];
+        DbContextOptions<BareContext> options = new DbContextOptionsBuilder<BareContext>().UseSqlite(file).Options;
+        double[] ef = [.. Enumerable.Range(0, 200).Select(_ => Time(() =>
         {
-            long began = Stopwatch.GetTimestamp();
-            Run("INSERT INTO Rows (Text) VALUES ('a step')");
-            took.Add(Stopwatch.GetElapsedTime(began).TotalMilliseconds);
-        }
-
+            // A request has a context of its own.
+            using BareContext context = new(options);
+            context.Rows.Add(new BareRow { Text = "a step" });
+            context.SaveChanges();
+        }))];
         file.Close();
         File.Delete(path);
-        return Median([.. took]);
+        return (Median(sql), Median(ef));
+    }
+
+    private sealed class BareRow
+    {
+        public int Id { get; init; }
+
+        public required string Text { get; init; }
+    }
+
+    private sealed class BareContext(DbContextOptions<BareContext> options) : DbContext(options)
+    {
+        public DbSet<BareRow> Rows => Set<BareRow>();
     }
 }

@@ -26,8 +26,9 @@ public sealed class AuditTrail : SaveChangesInterceptor
     // What follows from the rest, or changes with every request; and the trail itself.
     private static readonly HashSet<Type> Untold =
     [
-        typeof(TrailerStatusRow), typeof(TrailerPlanRow), typeof(ShopPlanRow), typeof(WhatIfResultRow), typeof(CustomerCalendarRow), typeof(ShopDay), typeof(Change),
-        typeof(Session), typeof(StepTimes)
+        typeof(TrailerStatusRow), typeof(TrailerPlanRow), typeof(ShopPlanRow), typeof(PlanInputsRow),
+        typeof(WhatIfResultRow), typeof(CustomerCalendarRow), typeof(ShopDay), typeof(Change), typeof(Session),
+        typeof(StepTimes)
     ];
 
     // What opens the door is told to have changed, and never what it is.

@@ -1,3 +1,5 @@
+using SturdyTinker.Core.Planning;
+
 namespace SturdyTinker.Store;
 
 /// <summary>
@@ -34,6 +36,21 @@ public sealed class TrailerPlanRow
     /// What the horizon shows of it, as JSON; last in the row, so that nobody reads past it who only sorts.
     /// </summary>
     public string Line { get; set; } = "";
+}
+
+/// <summary>
+/// The minutes and prices that plans go by: they follow the record slowly, and are no part of what can be made anew.
+/// </summary>
+public sealed class PlanInputsRow
+{
+    /// <summary>The id of the one row there is.</summary>
+    public const int TheOne = 1;
+
+    /// <summary>Always <see cref="TheOne"/>.</summary>
+    public int Id { get; init; } = TheOne;
+
+    /// <summary>They.</summary>
+    public required PlanInputs Inputs { get; set; }
 }
 
 /// <summary>What is said of the whole shop's plan as it was made last.</summary>

@@ -62,6 +62,9 @@ public sealed class ShopFile(DbContextOptions<ShopFile> options) : IdentityUserC
     /// <summary>What is said of the whole shop's plan: one row at most.</summary>
     public DbSet<ShopPlanRow> ShopPlans => Set<ShopPlanRow>();
 
+    /// <summary>The minutes and prices that plans go by, one row.</summary>
+    public DbSet<PlanInputsRow> PlanInputs => Set<PlanInputsRow>();
+
     /// <summary>What customers' own calendars said when they were read last.</summary>
     public DbSet<CustomerCalendarRow> CustomerCalendars => Set<CustomerCalendarRow>();
 

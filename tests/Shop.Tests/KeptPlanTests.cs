@@ -3,8 +3,11 @@ using System.Text.Json;
 using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.Extensions.DependencyInjection;
+using SturdyTinker.Core.Catalogue;
+using SturdyTinker.Core.Composing;
 using SturdyTinker.Core.Gear;
 using SturdyTinker.Core.Planning;
+using SturdyTinker.Core.Practices;
 using SturdyTinker.Shop.Bay;
 using SturdyTinker.Shop.Horizon;
 using SturdyTinker.Shop.Requests;
@@ -189,6 +192,53 @@ public sealed class KeptPlanTests : IDisposable
         await shop.CustomerAsync("Somebody else");
         Assert.NotEqual(written, version.Read());
     }
+
+    /// <summary>
+    /// A visit that was closed a little quicker moves nobody's plan; what was learned quite otherwise is taken in a
+    /// part a day, and a start goes on from there.
+    /// </summary>
+    [Fact]
+    public async Task What_is_learned_moves_plans_by_a_part_a_day()
+    {
+        await shop.SomebodyAsync();
+        await shop.TrailerAsync(with: d => d with { LastRepackOn = shop.Today.AddMonths(-11) });
+        await LearnAsync(100);
+        decimal first = await MinutesAsync();
+        Board before = shop.Services.GetRequiredService<PlanBoard>().Made!;
+
+        await LearnAsync(106);
+        Assert.Equal(first, await MinutesAsync());
+        Assert.Same(before, shop.Services.GetRequiredService<PlanBoard>().Made);
+
+        await LearnAsync(300);
+        Assert.Equal(first, await MinutesAsync());
+        shop.Time.Ahead += TimeSpan.FromDays(1);
+        decimal second = await MinutesAsync();
+        Assert.InRange(second, first * 1.1m, first * 1.3m);
+        Assert.Equal(second, await MinutesAsync());
+        shop.Time.Ahead += TimeSpan.FromDays(1);
+        decimal third = await MinutesAsync();
+        Assert.True(third > second);
+        using ShopServer again = await CopyAsync("");
+        Assert.Equal(await ShownAsync(shop), await ShownAsync(again));
+    }
+
+    // Every step has taken so many seconds, each of the last five times.
+    private Task LearnAsync(int seconds) => shop.LookAsync(async file =>
+    {
+        file.StepTimes.RemoveRange(await file.StepTimes.ToListAsync());
+        await file.SaveChangesAsync();
+        JobCatalogue catalogue = JobCatalogue.Of(PracticeChoices.Defaults);
+        file.StepTimes.AddRange(catalogue.All
+            .SelectMany(j => j.Work.Select(w => w.Family))
+            .Concat(catalogue.Openings.All.SelectMany(o => o.Open.Concat(o.Close).Select(s => $"{o.Code}/{s.Code}")))
+            .Distinct()
+            .Select(family => new StepTimes { Family = family, Seconds = [.. Enumerable.Repeat(seconds, 5)] }));
+        return await file.SaveChangesAsync();
+    });
+
+    private async Task<decimal> MinutesAsync() =>
+        (await shop.GetAsync<HorizonAnswer>("/api/horizon")).Lines.Sum(l => l.Visits.Sum(v => v.Minutes));
 
     // All that is shown, but for when it was made.
     private static async Task<string> ShownAsync(ShopServer of)

@@ -105,6 +105,16 @@ internal static class KeptPlans
             await writers.GiveWayAsync(stop);
         }
 
+        PlanInputsRow? inputs = await file.PlanInputs.SingleOrDefaultAsync(stop);
+        if (inputs is null)
+        {
+            file.PlanInputs.Add(new PlanInputsRow { Inputs = board.Inputs });
+        }
+        else if (!inputs.Inputs.IsLike(board.Inputs))
+        {
+            inputs.Inputs = board.Inputs;
+        }
+
         string head = JsonSerializer.Serialize(HeadOf(board), Json);
         ShopPlanRow? whole = await file.ShopPlans.SingleOrDefaultAsync(stop);
         if (whole is null)
@@ -115,8 +125,9 @@ internal static class KeptPlans
         if (whole.Head != head || whole.Edition != Edition)
         {
             (whole.Head, whole.Edition, whole.MadeAt) = (head, Edition, at);
-            await file.SaveChangesAsync(stop);
         }
+
+        await file.SaveChangesAsync(stop);
 
         file.ChangeTracker.Clear();
     }

@@ -26,6 +26,7 @@ internal sealed record BoardTrailer(
 /// <param name="Plan">Their plans, in the same order.</param>
 /// <param name="Bookings">Accepted visits, by trailer.</param>
 /// <param name="Alone">Each trailer's plan as if it were the only one, in the same order.</param>
+/// <param name="Inputs">The minutes and prices that it goes by.</param>
 internal sealed record Board(
     DateOnly Today,
     TrailerPlanner Planner,
@@ -34,7 +35,8 @@ internal sealed record Board(
     IReadOnlyList<BoardTrailer> Trailers,
     WholePlan Plan,
     ILookup<Guid, Booking> Bookings,
-    IReadOnlyList<PlanDraft> Alone)
+    IReadOnlyList<PlanDraft> Alone,
+    PlanInputs Inputs)
 {
     /// <summary>The plan, and what can be asked of it.</summary>
     internal PlanInForce InForce => new(Planner, Hours, Costs, Today, Plan);

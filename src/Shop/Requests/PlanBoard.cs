@@ -247,7 +247,7 @@ internal sealed class PlanBoard : IDisposable
             hours,
             Booked(facts.Bookings),
             facts.Today);
-        return new Board(facts.Today, planner, facts.Settings.Costs, hours, all, whole, facts.Bookings, first);
+        return new Board(facts.Today, planner, facts.Settings.Costs, hours, all, whole, facts.Bookings, first, facts.Inputs);
     }
 
     /// <summary>The time that accepted visits take of the bays.</summary>
@@ -263,7 +263,7 @@ internal sealed class PlanBoard : IDisposable
             Busy = facts.Busy[known.Trailer.CustomerId],
             NobodyFor = facts.WhoCan.NobodyFor(known.Trailer.Case.Coming),
             PartsFrom = facts.Today.AddDays(facts.Settings.Hours.PartsLeadDays),
-            PriceOf = code => facts.Prices.GetValueOrDefault(code),
+            PriceOf = code => facts.Inputs.Prices.GetValueOrDefault(code),
         },
     };
 

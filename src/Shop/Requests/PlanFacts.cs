@@ -68,8 +68,7 @@ internal sealed class WhoCan
 /// <param name="Today">The day.</param>
 /// <param name="Settings">The shop's choices.</param>
 /// <param name="Customers">By id.</param>
-/// <param name="Prices">What parts cost, by code; null where no price is known.</param>
-/// <param name="Learned">How long steps take here.</param>
+/// <param name="Inputs">What parts cost and how long steps take here, as plans go by them.</param>
 /// <param name="Decisions">Those that stand, by trailer.</param>
 /// <param name="Bookings">Accepted visits that have not come yet, from this week on, by trailer.</param>
 /// <param name="People">Who works here now.</param>
@@ -78,8 +77,7 @@ internal sealed record PlanFacts(
     DateOnly Today,
     ShopSettings Settings,
     IReadOnlyDictionary<Guid, Customer> Customers,
-    IReadOnlyDictionary<string, decimal?> Prices,
-    Learned Learned,
+    PlanInputs Inputs,
     ILookup<Guid, Decision> Decisions,
     ILookup<Guid, Booking> Bookings,
     IReadOnlyList<Person> People,
@@ -93,10 +91,13 @@ internal sealed record PlanFacts(
         Customers.ToDictionary(c => c.Key, c => BusyTime.WeeksTaken(c.Value.Busy.Concat(Calendars[c.Key])));
 
     /// <summary>How long steps take here.</summary>
-    internal Fingerprint Times { get; } = Fingerprint.Of(Learned.Minutes);
+    internal Learned Learned { get; } = Inputs.Learned;
+
+    /// <summary>Tells apart how long steps take here.</summary>
+    internal Fingerprint Times { get; } = Fingerprint.Of(Inputs.Minutes);
 
     private readonly Fingerprint shop = Fingerprint.Of(
-        new { Settings.Costs, Settings.Hours, Settings.Practices, Today, Prices, Learned.Minutes });
+        new { Settings.Costs, Settings.Hours, Settings.Practices, Today, Inputs });
 
     /// <summary>Everything that one trailer's plan follows from.</summary>
     /// <param name="stamp">The stamp of its status.</param>
@@ -115,15 +116,15 @@ internal sealed record PlanFacts(
     internal static async Task<PlanFacts> ReadAsync(ShopFile file, DateOnly today)
     {
         DateOnly monday = Weeks.Monday(today);
+        PlanInputs before = (await file.PlanInputs.AsNoTracking().SingleOrDefaultAsync())?.Inputs ?? PlanInputs.None;
         return new PlanFacts(
             today,
             await file.SettingsToReadAsync(),
             await file.Customers.AsNoTracking().ToDictionaryAsync(c => c.Id),
-            (await PartsKnown.ByCodeAsync(file)).ToDictionary(
-                p => p.Key,
-                p => p.Value.Price,
-                StringComparer.OrdinalIgnoreCase),
-            Learned.Nothing with { Minutes = await file.LearnedMinutesAsync() },
+            before.Next(
+                await file.LearnedMinutesAsync(),
+                (await PartsKnown.ByCodeAsync(file)).ToDictionary(p => p.Key, p => p.Value.Price),
+                today),
             (await file.Decisions.AsNoTracking().Where(d => d.UndoneAt == null).ToListAsync())
                 .ToLookup(d => d.TrailerId),
             (await file.Bookings

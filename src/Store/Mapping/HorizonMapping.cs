@@ -31,6 +31,16 @@ internal sealed class ShopPlanMapping : IEntityTypeConfiguration<ShopPlanRow>
     }
 }
 
+internal sealed class PlanInputsMapping : IEntityTypeConfiguration<PlanInputsRow>
+{
+    public void Configure(EntityTypeBuilder<PlanInputsRow> builder)
+    {
+        builder.ToTable("PlanInputs");
+        builder.Property(p => p.Id).ValueGeneratedNever();
+        builder.Property(p => p.Inputs).AsJson();
+    }
+}
+
 internal sealed class CustomerCalendarMapping : IEntityTypeConfiguration<CustomerCalendarRow>
 {
     public void Configure(EntityTypeBuilder<CustomerCalendarRow> builder)

@@ -2028,6 +2028,20 @@ namespace SturdyTinker.Store.Migrations
                     b.ToTable("OwnVersions");
                 });
 
+            modelBuilder.Entity("SturdyTinker.Store.PlanInputsRow", b =>
+                {
+                    b.Property<int>("Id")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Inputs")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.ToTable("PlanInputs", (string)null);
+                });
+
             modelBuilder.Entity("SturdyTinker.Store.ShopDay", b =>
                 {
                     b.Property<DateOnly>("Day")

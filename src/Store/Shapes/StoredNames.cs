@@ -139,6 +139,12 @@ internal static class StoredNames
         Of<UseFactor>(
             (nameof(UseFactor.Factor), "factor"),
             (nameof(UseFactor.Reason), "reason")),
+        Of<PlanInputs>(
+            (nameof(PlanInputs.Minutes), "minutes"),
+            (nameof(PlanInputs.Prices), "prices")),
+        Of<PlannedMinutes>(
+            (nameof(PlannedMinutes.Minutes), "minutes"),
+            (nameof(PlannedMinutes.Since), "since")),
         Of<BusyTime>(
             (nameof(BusyTime.From), "from"),
             (nameof(BusyTime.To), "to"),
