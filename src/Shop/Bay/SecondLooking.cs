@@ -29,8 +29,9 @@ internal static class SecondLooking
         Packet packet,
         IReadOnlyCollection<StepEntry> entries)
     {
-        ShopSettings settings = await file.SettingsToReadAsync();
-        IReadOnlyList<string> wanted = settings.SecondLooks;
+        // Most shops want none, and a step is ticked without reading all that a shop has chosen.
+        IReadOnlyList<string> wanted =
+            await file.Settings.AsNoTracking().Select(s => s.SecondLooks).SingleOrDefaultAsync() ?? [];
         List<SecondLook> taken = await file.SecondLooks
             .AsNoTracking()
             .Where(l => l.VisitId == visit)
@@ -39,7 +40,7 @@ internal static class SecondLooking
         return (
             wanted.Count == 0
                 ? []
-                : SecondLooks.Owed(JobCatalogue.Of(settings.Practices), packet, entries, wanted, taken),
+                : SecondLooks.Owed(await file.CatalogueAsync(), packet, entries, wanted, taken),
             taken);
     }
 

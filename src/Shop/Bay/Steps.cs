@@ -97,10 +97,11 @@ internal static class Steps
             throw Refusal.Conflict(notYet, "/key");
         }
 
-        Settling settling = new(file, visit, packet, await file.ContextAsync(visit), clock, worker);
+        ReadingContext context = await file.ContextAsync(visit);
+        Settling settling = new(file, visit, packet, context, clock, worker);
         await settling.PutDownAsync(step, entryId, draft, "", folded: false);
         await settling.ConcludeAsync();
-        VisitState state = await VisitStates.OfAsync(file, visit, packet);
+        VisitState state = await VisitStates.OfAsync(file, visit, packet, context);
         await transaction.CommitAsync();
         return TypedResults.Ok(state);
     }
@@ -141,7 +142,8 @@ internal static class Steps
         Visit visit = await VisitPage.OpenAsync(file, id);
         Packet packet = await VisitPage.PacketAsync(file, visit);
         List<StepEntry> entries = await VisitPage.EntriesAsync(file, id);
-        Settling settling = new(file, visit, packet, await file.ContextAsync(visit), clock, worker);
+        ReadingContext context = await file.ContextAsync(visit);
+        Settling settling = new(file, visit, packet, context, clock, worker);
         for (int i = 0; i < draft.Steps.Count; i++)
         {
             string at = $"/steps/{i}";
@@ -180,7 +182,7 @@ internal static class Steps
         }
 
         await settling.ConcludeAsync();
-        VisitState state = await VisitStates.OfAsync(file, visit, packet);
+        VisitState state = await VisitStates.OfAsync(file, visit, packet, context);
         await transaction.CommitAsync();
         return TypedResults.Ok(state);
     }

@@ -1,3 +1,4 @@
+using System.Collections.Immutable;
 using Microsoft.EntityFrameworkCore;
 using SturdyTinker.Core.Catalogue;
 using SturdyTinker.Core.Composing;
@@ -17,7 +18,15 @@ namespace SturdyTinker.Shop.Bay;
 internal static class VisitStates
 {
     /// <summary>How far a visit has come.</summary>
-    internal static async Task<VisitState> OfAsync(ShopFile file, Visit visit, Packet packet)
+    /// <param name="file">The shop's file.</param>
+    /// <param name="visit">The visit.</param>
+    /// <param name="packet">Its packet.</param>
+    /// <param name="judgedBy">What its figures are judged by, where that was read already.</param>
+    internal static async Task<VisitState> OfAsync(
+        ShopFile file,
+        Visit visit,
+        Packet packet,
+        ReadingContext? judgedBy = null)
     {
         Dictionary<Guid, string> people = await file.People.AsNoTracking().ToDictionaryAsync(p => p.Id, p => p.Name);
         List<StepEntry> entries = await VisitPage.EntriesAsync(file, visit.Id);
@@ -31,8 +40,9 @@ internal static class VisitStates
             .ToListAsync();
 
         Progress progress = new(packet, entries);
-        ReadingContext context = await file.ContextAsync(visit);
-        IReadOnlyDictionary<string, string> names = await PartsKnown.RenamedAsync(file);
+        ReadingContext context = judgedBy ?? await file.ContextAsync(visit);
+        IReadOnlyDictionary<string, string> names = readings.Count > 0 ? await PartsKnown.RenamedAsync(file)
+            : ImmutableDictionary<string, string>.Empty;
         Inspection? inspection = await file.Inspections.AsNoTracking().FirstOrDefaultAsync(i => i.VisitId == visit.Id);
         HashSet<string> settled = [.. entries.Select(e => e.Key)];
         ClosingResult closing = Closing.Refusals(visit, progress, seen, null, inspection is not null);
