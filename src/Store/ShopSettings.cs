@@ -1,6 +1,7 @@
 using SturdyTinker.Core.Intervals;
 using SturdyTinker.Core.Measures;
 using SturdyTinker.Core.Notices;
+using SturdyTinker.Core.Papers;
 using SturdyTinker.Core.Planning;
 using SturdyTinker.Core.Practices;
 using SturdyTinker.Core.Pricing;
@@ -24,6 +25,21 @@ public sealed class ShopSettings
 
     /// <summary>The same where it stands by itself, or begins a sentence.</summary>
     public string NameAsHeading => Name.Length > 0 ? Name : "The workshop";
+
+    /// <summary>How it is reached, as it stands on its papers: address, number, mail, a line each; may be empty.</summary>
+    public string Reached { get; set; } = "";
+
+    /// <summary>Longest text of how it is reached, and the most lines of it.</summary>
+    public const int LongestReached = 300, MostLinesReached = 5;
+
+    /// <summary>What its papers are printed on.</summary>
+    public PaperSize PaperSize { get; set; }
+
+    /// <summary>What stands on every paper.</summary>
+    public Letterhead Letterhead => new(
+        NameAsHeading,
+        Reached.Split('\n', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries),
+        Currency);
 
     /// <summary>
     /// The time zone the shop's day goes by, by its name in the tz database: "America/Chicago". Empty for the machine's

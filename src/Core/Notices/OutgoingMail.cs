@@ -14,6 +14,9 @@ public enum MailKind
 
     /// <summary>What a customer is asked to agree to; its id is the message's.</summary>
     Approval,
+
+    /// <summary>A paper that somebody sends; the message's id is made by them.</summary>
+    Paper,
 }
 
 /// <summary>

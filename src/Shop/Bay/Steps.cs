@@ -48,7 +48,8 @@ public sealed record CardDraft(IReadOnlyList<CardStep> Steps);
 
 internal static class Steps
 {
-    private const int MostSteps = 120;
+    // As many as the largest packet has: one that was worked on paper is typed in at once.
+    private const int MostSteps = 1_000;
     private const int LongestReason = 300;
     private const int MostParts = 60;
     private const int LongestSocket = 40;

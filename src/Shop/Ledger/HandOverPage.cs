@@ -61,6 +61,21 @@ public sealed record HandOverAnswer(
     IReadOnlyList<NextTold> Next,
     IReadOnlyList<string> Cautions);
 
+/// <summary>A visit with all that is told of it when its trailer leaves.</summary>
+/// <param name="Sheet">What there is to tell.</param>
+/// <param name="Trailer">The trailer.</param>
+/// <param name="Customer">Whose it is.</param>
+/// <param name="Settings">The shop's choices.</param>
+/// <param name="Pictures">Pictures of what was found, by finding.</param>
+/// <param name="Visit">The visit.</param>
+internal sealed record VisitToldOf(
+    HandOver Sheet,
+    Trailer Trailer,
+    string Customer,
+    ShopSettings Settings,
+    ILookup<Guid, Guid> Pictures,
+    Visit Visit);
+
 internal static class HandOverPage
 {
     internal static void MapHandOver(this RouteGroupBuilder ledger) => ledger.MapGet(
@@ -73,6 +88,35 @@ internal static class HandOverPage
     /// </summary>
     internal static async Task<HandOverAnswer> AnswerAsync(ShopFile file, Guid id, DateOnly today)
     {
+        VisitToldOf told = await ReadAsync(file, id, today);
+        HandOver sheet = told.Sheet;
+        return new HandOverAnswer(
+            id,
+            told.Trailer.Id,
+            told.Settings.NameAsHeading,
+            told.Settings.Currency,
+            told.Trailer.FullName,
+            told.Customer,
+            sheet.On,
+            sheet.Plain,
+            sheet.Done,
+            sheet.Undone,
+            [.. sheet.Found.Select(f => new FoundAtHandOver(f.What, f.Judgement, f.Mended, [.. told.Pictures[f.Id]]))],
+            sheet.Measured,
+            sheet.Used,
+            sheet.Bill is null ? null : Estimates.Answer(sheet.Bill),
+            sheet.Agreed,
+            sheet.Declined,
+            sheet.Yours,
+            sheet.Next,
+            HandOver.Cautions);
+    }
+
+    /// <summary>
+    /// What there is to tell of a visit; of one that is still open as it would be now. Refuses an unknown one (404).
+    /// </summary>
+    internal static async Task<VisitToldOf> ReadAsync(ShopFile file, Guid id, DateOnly today)
+    {
         var found = await (from visit in file.Visits.AsNoTracking()
                            join trailer in file.Trailers on visit.TrailerId equals trailer.Id
                            join owner in file.Customers on trailer.CustomerId equals owner.Id
@@ -83,12 +127,12 @@ internal static class HandOverPage
         ShopSettings settings = await file.SettingsToReadAsync();
         List<WorkDone> work = await file.WorkDone.AsNoTracking().Where(w => w.TrailerId == of.TrailerId).ToListAsync();
         List<Finding> findings = await file.Findings.AsNoTracking().Where(f => f.VisitId == id).ToListAsync();
-        ILookup<Guid?, Guid> pictures = (await file.VisitPhotos
+        ILookup<Guid, Guid> pictures = (await file.VisitPhotos
             .AsNoTracking()
             .Where(p => p.VisitId == id && p.FindingId != null)
             .OrderBy(p => p.At)
-            .Select(p => new { p.FindingId, p.Id })
-            .ToListAsync()).ToLookup(p => p.FindingId, p => p.Id);
+            .Select(p => new { Finding = p.FindingId!.Value, p.Id })
+            .ToListAsync()).ToLookup(p => p.Finding, p => p.Id);
         List<Approval> approvals = await file.Approvals
             .AsNoTracking()
             .Where(a => a.TrailerId == of.TrailerId && a.AnsweredAt != null)
@@ -115,7 +159,7 @@ internal static class HandOverPage
                 .ThenBy(f => f.At)
                 .Select(f => new FoundTold(
                     f.Id,
-                    $"{f.InWords.TrimEnd('.')}, {Place.SpokenOf(f.Place)}",
+                    $"{SubjectWords.Of(f.Subject)}, {Place.SpokenOf(f.Place)}: {f.InWords.TrimEnd('.')}",
                     f.Judgement,
                     f.Mended))],
             Measured = [.. (await file.Readings.AsNoTracking().Where(r => r.VisitId == id).ToListAsync())
@@ -137,26 +181,7 @@ internal static class HandOverPage
             Yours = OwnersTasks.Of(status, today),
             Next = OwnersTasks.Next(status),
         };
-        return new HandOverAnswer(
-            id,
-            of.TrailerId,
-            settings.NameAsHeading,
-            settings.Currency,
-            found.trailer.FullName,
-            found.Name,
-            sheet.On,
-            sheet.Plain,
-            sheet.Done,
-            sheet.Undone,
-            [.. sheet.Found.Select(f => new FoundAtHandOver(f.What, f.Judgement, f.Mended, [.. pictures[f.Id]]))],
-            sheet.Measured,
-            sheet.Used,
-            sheet.Bill is null ? null : Estimates.Answer(sheet.Bill),
-            sheet.Agreed,
-            sheet.Declined,
-            sheet.Yours,
-            sheet.Next,
-            HandOver.Cautions);
+        return new VisitToldOf(sheet, found.trailer, found.Name, settings, pictures, of);
     }
 
     // Of a visit that is still at work: the jobs that are done, and what it comes to by now.

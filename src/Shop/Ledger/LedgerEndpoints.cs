@@ -1,3 +1,5 @@
+using SturdyTinker.Shop.Ledger.Papers;
+
 namespace SturdyTinker.Shop.Ledger;
 
 /// <summary>The ledger: what was done, what is owed, and the tables in and out.</summary>
@@ -16,5 +18,6 @@ internal static class LedgerEndpoints
         ledger.MapYear();
         ledger.MapTrailerPhotos();
         ledger.MapTrailerCost();
+        ledger.MapPapers();
     }
 }

@@ -138,7 +138,7 @@ internal sealed class MailSending(
                 : null;
         }
 
-        if (mail.Kind == MailKind.Trail)
+        if (mail.Kind is MailKind.Trail or MailKind.Paper)
         {
             return null;
         }
@@ -160,7 +160,7 @@ internal sealed class MailSending(
 
     private static async Task TellAsync(ShopFile file, OutgoingMail mail, CancellationToken stop)
     {
-        if (mail.Kind == MailKind.Trail)
+        if (mail.Kind is MailKind.Trail or MailKind.Paper)
         {
             return;
         }

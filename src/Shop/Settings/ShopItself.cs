@@ -2,6 +2,7 @@ using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
 using SturdyTinker.Core.Intervals;
 using SturdyTinker.Core.Measures;
+using SturdyTinker.Core.Papers;
 using SturdyTinker.Core.People;
 using SturdyTinker.Core.Practices;
 using SturdyTinker.Shop.Requests;
@@ -36,6 +37,8 @@ public sealed record PersonAnswer(
 /// The time zone its day goes by, by its name in the tz database; empty for the server's own.
 /// </param>
 /// <param name="Currency">The money it reckons in, by its ISO 4217 code.</param>
+/// <param name="Reached">How it is reached, as its papers have it, a line each.</param>
+/// <param name="PaperSize">What its papers are printed on.</param>
 /// <param name="Ours">What we made of it, with its source, to go back to. A practice's is its question's first.</param>
 /// <param name="Version">Counts up with every edit.</param>
 public sealed record ShopAnswer(
@@ -49,6 +52,8 @@ public sealed record ShopAnswer(
     DateOnly Today,
     string TimeZone,
     string Currency,
+    string Reached,
+    PaperSize PaperSize,
     OursAnswer Ours,
     int Version);
 
@@ -61,6 +66,8 @@ public sealed record OursAnswer(int RepackMonths, string RepackDistance, string 
 /// <summary>An edit of the shop's choices.</summary>
 /// <param name="TimeZone">The time zone its day goes by; null leaves it as it is.</param>
 /// <param name="Currency">The money it reckons in, by its ISO 4217 code; null leaves it as it is.</param>
+/// <param name="Reached">How it is reached, a line each; null leaves it as it is.</param>
+/// <param name="PaperSize">What its papers are printed on; null leaves it as it is.</param>
 public sealed record ShopEdit(
     string Name,
     int RepackMonths,
@@ -68,7 +75,9 @@ public sealed record ShopEdit(
     IReadOnlyDictionary<string, string> Practices,
     int Version,
     string? TimeZone = null,
-    string? Currency = null);
+    string? Currency = null,
+    string? Reached = null,
+    PaperSize? PaperSize = null);
 
 /// <summary>A person to add or to edit.</summary>
 /// <param name="Name">The name.</param>
@@ -142,8 +151,19 @@ internal static class ShopItself
             money.Length != 3 || !money.All(char.IsAsciiLetterUpper)
                 ? "A currency is told by three letters, such as USD, CAD or EUR."
                 : null);
+        string reached = (edit.Reached ?? settings.Reached).ReplaceLineEndings("\n").Trim();
+        checks.Add(
+            "/reached",
+            reached.Length > ShopSettings.LongestReached || reached.Count(c => c == '\n') >= ShopSettings.MostLinesReached
+                ? $"At most {ShopSettings.MostLinesReached} lines and {ShopSettings.LongestReached} letters fit on a paper."
+                : null);
+        checks.Add(
+            "/paperSize",
+            edit.PaperSize is { } asked && !Enum.IsDefined(asked) ? "Papers are Letter or A4." : null);
         checks.Done();
 
+        settings.Reached = reached;
+        settings.PaperSize = edit.PaperSize ?? settings.PaperSize;
         settings.Practices = settings.Practices with { Answers = edit.Practices };
         settings.TimeZone = zone;
         settings.Currency = money;
@@ -241,6 +261,8 @@ internal static class ShopItself
             clock.Today,
             settings.TimeZone,
             settings.Currency,
+            settings.Reached,
+            settings.PaperSize,
             new OursAnswer(
                 Interval.BearingRepack.Months,
                 ShopFormat.Write(Interval.BearingRepack.Distance!.Value),

@@ -2121,10 +2121,18 @@ namespace SturdyTinker.Store.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
+                    b.Property<string>("PaperSize")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
                     b.Property<string>("Practices")
                         .IsRequired()
                         .HasColumnType("TEXT")
                         .HasColumnName("Schools");
+
+                    b.Property<string>("Reached")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
 
                     b.Property<string>("Reminder")
                         .IsRequired()

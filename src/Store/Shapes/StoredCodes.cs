@@ -9,6 +9,7 @@ using SturdyTinker.Core.Gear;
 using SturdyTinker.Core.Intervals;
 using SturdyTinker.Core.Measures;
 using SturdyTinker.Core.Notices;
+using SturdyTinker.Core.Papers;
 using SturdyTinker.Core.Parts.Stock;
 using SturdyTinker.Core.People;
 using SturdyTinker.Core.Planning;
@@ -170,7 +171,11 @@ internal static class StoredCodes
             (MailKind.Reminder, "Reminder"),
             (MailKind.Order, "Order"),
             (MailKind.Trail, "Trail"),
-            (MailKind.Approval, "Approval")),
+            (MailKind.Approval, "Approval"),
+            (MailKind.Paper, "Paper")),
+        Of(
+            (PaperSize.Letter, "Letter"),
+            (PaperSize.A4, "A4")),
         Of(
             (StockMove.Receipt, "Receipt"),
             (StockMove.Use, "Use"),

@@ -13,7 +13,7 @@ public class ArrowTests
     private static readonly string[] Rooms =
     [
         "Measures", "Practices", "Gear", "Parts", "Findings", "Intervals", "Wear", "Catalogue", "Composing", "Visits",
-        "Pricing", "Status", "Approvals", "Handovers", "Planning", "Notices", "Reckoner", "People", "Day",
+        "Pricing", "Status", "Approvals", "Handovers", "Planning", "Notices", "Reckoner", "People", "Day", "Papers",
     ];
 
     private static readonly Architecture Core = new ArchLoader().LoadAssembly(typeof(Source).Assembly).Build();

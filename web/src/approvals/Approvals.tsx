@@ -1,5 +1,6 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
+import { Link } from "react-router";
 import { answer, type Schemas, shop } from "../api/client";
 import { useMoney } from "../api/money";
 import { useMay } from "../api/useAccess";
@@ -129,6 +130,7 @@ function One({ of, phone, mayOffer, onNow }: OneProps) {
             : `On its way to ${of.mailedTo}${of.mailFailed ? `: ${of.mailFailed}` : ""}`}
         </Quiet>
       )}
+      <Link to={`/ledger/papers/estimate/${of.id}`}>The estimate on paper</Link>
       {of.trouble && <b>{of.trouble}</b>}
       {of.address && (
         <ToldOnce

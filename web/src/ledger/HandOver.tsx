@@ -1,5 +1,6 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
+import { Link } from "react-router";
 import styled from "styled-components";
 import { answer, type Schemas, shop } from "../api/client";
 import { newId } from "../api/ids";
@@ -47,6 +48,9 @@ export default function HandOver({ id }: { id: string }) {
       </Head>
       <OnScreen style={{ marginBottom: 20 }}>
         <Give trailer={sheet.data.trailerId} />
+        <p>
+          <Link to={`/ledger/papers/handOver/${id}`}>The sheet on paper, as a PDF or by mail</Link>
+        </p>
       </OnScreen>
       <HandOverSheet of={sheet.data} picture={(photo) => `/api/bay/visits/${id}/photos/${photo}`} />
     </Page>

@@ -135,6 +135,9 @@ function Sheet({ sheet }: { sheet: Schemas["VisitSheet"] }) {
             <Section>
               <h2>Periodic inspection</h2>
               <p>
+                <Link to={`/ledger/papers/inspection/${visit.id}`}>The report on paper</Link>
+              </p>
+              <p>
                 <b>{state.inspection.passes ? "Passes." : "Does not pass."}</b> Inspected on{" "}
                 {dayInWords(state.inspection.at)} by {state.inspection.by}, {state.inspection.qualification}.
               </p>

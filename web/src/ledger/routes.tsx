@@ -13,5 +13,13 @@ export const ledger: RouteObject[] = [
   { path: "ledger/trailers/:id", element: <OnTheTrailer see="history" /> },
   { path: "ledger/trailers/:id/wear", element: <OnTheTrailer see="wear" /> },
   { path: "ledger/visits/:id/hand-over", element: screen(() => import("./HandOver"), byId, "form") },
+  {
+    path: "ledger/papers/:kind/:id",
+    element: screen(
+      () => import("./papers/PaperPage"),
+      (named) => ({ kind: named.kind ?? "", id: named.id ?? "" }),
+      "form",
+    ),
+  },
   { path: "ledger/visits/:id", element: screen(() => import("./VisitSheet"), byId, "form") },
 ];

@@ -93,13 +93,26 @@ interface Edit {
   repackDistance: string;
   timeZone: string;
   currency: string;
+  reached: string;
+  paperSize: Schemas["PaperSize"];
   practices: Schemas["ShopAnswer"]["practices"];
   version: number;
 }
 
 const editOf = (house: Schemas["ShopAnswer"]): Edit => {
-  const { name, repackMonths, repackDistance, timeZone, currency, practices, version } = house;
-  return { name, months: String(repackMonths), repackDistance, timeZone, currency, practices, version };
+  const { name, repackMonths, repackDistance, timeZone, currency, reached, paperSize, practices, version } =
+    house;
+  return {
+    name,
+    months: String(repackMonths),
+    repackDistance,
+    timeZone,
+    currency,
+    reached,
+    paperSize,
+    practices,
+    version,
+  };
 };
 
 function Choices({ house }: { house: Schemas["ShopAnswer"] }) {
@@ -136,6 +149,24 @@ function Choices({ house }: { house: Schemas["ShopAnswer"] }) {
           value={edit.currency}
           onChange={(currency) => change({ currency })}
           problem={at("/currency")}
+        />
+        <TextField
+          label="On its papers"
+          value={edit.reached}
+          onChange={(reached) => change({ reached })}
+          problem={at("/reached")}
+          hint="Address, number, mail: a line each, under the shop’s name."
+          lines
+        />
+        <Select
+          label="Papers are"
+          value={edit.paperSize}
+          onChange={(paperSize) => change({ paperSize })}
+          problem={at("/paperSize")}
+          options={[
+            ["letter", "Letter, 8 1/2 by 11 in"],
+            ["a4", "A4, 210 by 297 mm"],
+          ]}
         />
         <h2>A bearing repack lasts</h2>
         <TextField

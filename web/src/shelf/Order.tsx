@@ -1,5 +1,6 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useRef, useState } from "react";
+import { Link } from "react-router";
 import { answer, type Schemas, shop } from "../api/client";
 import { useMoney } from "../api/money";
 import { newId } from "../api/ids";
@@ -56,6 +57,7 @@ export function Order({ order, ways }: { order: OrderAnswer; ways: Ways }) {
           {order.total > 0 && `, about ${money(order.total)}`}
         </Quiet>
       </Row>
+      <Link to={`/ledger/papers/order/${order.id}`}>The order on paper</Link>
       {order.said && <p>{order.said}</p>}
       {(open || rest > 0) && (
         <Plain>

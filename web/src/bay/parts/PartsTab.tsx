@@ -1,3 +1,4 @@
+import { Link } from "react-router";
 import type { Schemas } from "../../api/client";
 import { Stack } from "../../ui/Page";
 import { TakeAlong } from "./TakeAlong";
@@ -14,6 +15,7 @@ export default function PartsTab({ visit, step, onState }: Props) {
   return (
     <Stack $gap={22}>
       <TakeAlong visit={visit} onState={onState} />
+      <Link to={`/ledger/papers/picking/${visit.id}`}>The picking list on paper</Link>
       <Used visit={visit} step={step} onState={onState} />
     </Stack>
   );

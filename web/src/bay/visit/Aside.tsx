@@ -1,3 +1,4 @@
+import { Link } from "react-router";
 import styled from "styled-components";
 import type { Schemas } from "../../api/client";
 import { TextButton } from "../../ui/Button";
@@ -206,6 +207,12 @@ function AllSteps({ visit, onChoose }: Pick<Props, "visit" | "onChoose">) {
   const settled = new Set(visit.state.entries.map((e) => e.key));
   return (
     <Stack $gap={16}>
+      {!visit.state.closedAt && (
+        <Row $gap={16}>
+          <Link to={`/ledger/papers/packet/${visit.id}`}>The packet on paper</Link>
+          <Link to={`/bay/${visit.id}/from-paper`}>Type it in from paper</Link>
+        </Row>
+      )}
       <Plain>
         {visit.packet.steps.map((s) => (
           <li key={s.key}>
