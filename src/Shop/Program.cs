@@ -32,6 +32,12 @@ if (args is ["backup" or "restore", ..])
     return;
 }
 
+if (args is ["archive", ..])
+{
+    Environment.ExitCode = await ArchiveCommand.RunAsync(args, Console.Out, Console.Error, TimeProvider.System);
+    return;
+}
+
 if (args is ["check", ..])
 {
     Environment.ExitCode = await CheckCommand.RunAsync(args, Console.Out, Console.Error);

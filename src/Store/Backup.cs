@@ -198,8 +198,8 @@ public static class Backup
         File.Move(to + ".new", to, overwrite: true);
     }
 
-    // Another shop, or what SQLite has left of one, would be mixed with this one.
-    private static void Empty(string target, string folder)
+    /// <summary>Refuses a folder that something lies in: it would be mixed with what is laid there.</summary>
+    internal static void Empty(string target, string folder)
     {
         if (File.Exists(target))
         {
@@ -236,9 +236,11 @@ public static class Backup
         }
     }
 
-    // In one move where there is no folder yet. One that is there and can't be replaced gets the pictures first:
-    // without its file it is no shop.
-    private static void PutInPlace(string laid, string target)
+    /// <summary>
+    /// Puts a folder in another's place, in one move where there is none yet. One that is there and can't be replaced
+    /// gets the pictures first: without its file it is no shop.
+    /// </summary>
+    internal static void PutInPlace(string laid, string target)
     {
         if (Directory.Exists(target))
         {
@@ -270,11 +272,13 @@ public static class Backup
     }
 
     // Nothing but the file and pictures of ours: an entry can't climb out of the folder.
-    private static bool IsOurs(string name) =>
-        name == ShopFileOpening.FileName
-            || (name.StartsWith($"{PhotosFolder}/", StringComparison.Ordinal)
-                && name.EndsWith(".jpg", StringComparison.Ordinal)
-                && Path.GetFileName(name) == name[(PhotosFolder.Length + 1)..]);
+    private static bool IsOurs(string name) => name == ShopFileOpening.FileName || IsPicture(name);
+
+    /// <summary>Whether an entry of a ZIP file is a picture of ours, and nothing that could lie elsewhere.</summary>
+    internal static bool IsPicture(string name) =>
+        name.StartsWith($"{PhotosFolder}/", StringComparison.Ordinal)
+            && name.EndsWith(".jpg", StringComparison.Ordinal)
+            && Path.GetFileName(name) == name[(PhotosFolder.Length + 1)..];
 
     // Whole, ours, and not newer than the program.
     private static async Task CheckAsync(string file, string zip)

@@ -67,7 +67,8 @@ internal static class StoredJson
                 a,
                 Options) == JsonSerializer.Serialize(b, Options), v => v == null ? 0 : v.GetHashCode(), v => v);
 
-    private static byte[] Pack(string text)
+    /// <summary>JSON text as it lies in a packed column.</summary>
+    internal static byte[] Pack(string text)
     {
         using MemoryStream packed = new();
         using (StreamWriter brotli = new(new BrotliStream(packed, CompressionLevel.Fastest)))
@@ -78,7 +79,8 @@ internal static class StoredJson
         return packed.ToArray();
     }
 
-    private static string Unpack(byte[] packed)
+    /// <summary>The JSON text of a packed column.</summary>
+    internal static string Unpack(byte[] packed)
     {
         using StreamReader brotli = new(new BrotliStream(new MemoryStream(packed), CompressionMode.Decompress));
         return brotli.ReadToEnd();
