@@ -11,7 +11,7 @@ using SturdyTinker.Store;
 namespace SturdyTinker.Shop.Ledger.Papers;
 
 /// <summary>What a paper is of.</summary>
-public enum PaperKind
+internal enum PaperKind
 {
     /// <summary>The sheet that goes with a trailer; of a visit.</summary>
     HandOver,
@@ -53,7 +53,7 @@ internal static class PaperEndpoints
     {
         ledger.MapGet(
             "/papers/{kind}/{id:guid}",
-            async (PaperKind kind, Guid id, ShopFile file, Clock clock) =>
+            async (string kind, Guid id, ShopFile file, Clock clock) =>
                 TypedResults.Ok(await ReadAsync(file, kind, id, clock.Today))).Needs(Right.See);
         ledger.MapGet("/papers/{kind}/{id:guid}/pdf", PdfAsync).Needs(Right.See)
             .Produces<byte[]>(200, "application/pdf");
@@ -105,33 +105,44 @@ internal static class PaperEndpoints
         }
     }
 
-    private static Task<Paper> ReadAsync(ShopFile file, PaperKind kind, Guid id, DateOnly today) => kind switch
+    // As an address has it, whatever its letters' case.
+    private static PaperKind KindOf(string kind) =>
+        Enum.TryParse(kind, ignoreCase: true, out PaperKind known) && Enum.IsDefined(known)
+            ? known
+            : throw Refusal.NotFound("There is no such paper.");
+
+    private static Task<Paper> ReadAsync(ShopFile file, string kind, Guid id, DateOnly today) => KindOf(kind) switch
     {
         PaperKind.HandOver => PaperSources.HandOverAsync(file, id, today),
         PaperKind.Inspection => PaperSources.InspectionAsync(file, id),
         PaperKind.Picking => PaperSources.PickingAsync(file, id, today),
         PaperKind.Packet => PaperSources.PacketAsync(file, id, today),
         PaperKind.Estimate => PaperSources.EstimateAsync(file, id),
-        PaperKind.Order => PaperSources.OrderAsync(file, id),
-        _ => throw Refusal.NotFound("There is no such paper."),
+        _ => PaperSources.OrderAsync(file, id),
     };
 
     private static async Task<FileContentHttpResult> PdfAsync(
-        PaperKind kind,
+        string kind,
         Guid id,
-        PaperSize? size,
+        string? size,
         ShopFile file,
         PhotoFolder photos,
         Clock clock,
         CancellationToken stop)
     {
         Paper paper = await ReadAsync(file, kind, id, clock.Today);
-        return await AsPdfAsync(paper, size ?? (await file.SettingsToReadAsync()).PaperSize, photos, stop);
+        PaperSize on = (await file.SettingsToReadAsync()).PaperSize;
+        if (size is not null && !(Enum.TryParse(size, ignoreCase: true, out on) && Enum.IsDefined(on)))
+        {
+            throw Refusal.Malformed("Papers are Letter or A4.", "size");
+        }
+
+        return await AsPdfAsync(paper, on, photos, stop);
     }
 
     // Sent twice by the same id it goes once.
     private static async Task<Ok<PaperMailed>> MailAsync(
-        PaperKind kind,
+        string kind,
         Guid id,
         Guid mailId,
         PaperMail mail,

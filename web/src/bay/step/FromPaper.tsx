@@ -69,7 +69,7 @@ function Typing({ visit }: { visit: Schemas["VisitAnswer"] }) {
         here="From paper"
       />
       <h1>{visit.tag}, from paper</h1>
-      <p>
+      <p style={{ marginBlock: "6px 18px" }}>
         Tick what is ticked on the paper and type in its figures. All of it is saved in one go, or nothing.
         What was seen and parts beyond the list are written down in the visit, as always.
       </p>
@@ -77,8 +77,8 @@ function Typing({ visit }: { visit: Schemas["VisitAnswer"] }) {
       <Stack $gap={22}>
         {placesOf(left).map((place) => (
           <Section key={place.steps[0]?.key}>
-            <Row style={{ justifyContent: "space-between" }}>
-              <h2>{place.spoken}</h2>
+            <Row $gap={20} style={{ alignItems: "baseline" }}>
+              <h2>{place.spoken.charAt(0).toUpperCase() + place.spoken.slice(1)}</h2>
               <TextButton
                 onPress={() =>
                   tick(
@@ -130,11 +130,13 @@ function Typing({ visit }: { visit: Schemas["VisitAnswer"] }) {
           </Section>
         ))}
         <Problem of={send.error} />
-        <Row>
-          <Button $main isDisabled={steps.length === 0 || send.isPending} onPress={() => send.mutate()}>
-            {send.isPending ? "Saving…" : `Save ${steps.length} ${steps.length === 1 ? "step" : "steps"}`}
-          </Button>
-        </Row>
+        {left.length > 0 && (
+          <Row>
+            <Button $main isDisabled={steps.length === 0 || send.isPending} onPress={() => send.mutate()}>
+              {send.isPending ? "Saving…" : `Save ${steps.length} ${steps.length === 1 ? "step" : "steps"}`}
+            </Button>
+          </Row>
+        )}
       </Stack>
     </Page>
   );

@@ -13,8 +13,6 @@ import { useForm } from "../../ui/useForm";
 import { WaitingPage } from "../../ui/Waiting";
 import { PaperSheet } from "./PaperSheet";
 
-type Kind = Schemas["PaperKind"];
-
 // On paper there is the paper alone.
 const OnScreen = styled.div`
   margin-bottom: 20px;
@@ -25,7 +23,7 @@ const OnScreen = styled.div`
 
 /** A paper: looked at, printed, fetched as a PDF, sent by mail. */
 export default function PaperPage({ kind, id }: { kind: string; id: string }) {
-  const which = { kind: kind as Kind, id };
+  const which = { kind, id };
   const paper = useQuery({
     queryKey: ["paper", kind, id],
     queryFn: () => answer(shop.GET("/api/ledger/papers/{kind}/{id}", { params: { path: which } })),
@@ -64,7 +62,7 @@ export default function PaperPage({ kind, id }: { kind: string; id: string }) {
   );
 }
 
-function ByMail({ of }: { of: { kind: Kind; id: string } }) {
+function ByMail({ of }: { of: { kind: string; id: string } }) {
   const [went, setWent] = useState<Schemas["PaperMailed"]>();
   const form = useForm({
     start: { to: "" },
@@ -80,7 +78,7 @@ function ByMail({ of }: { of: { kind: Kind; id: string } }) {
   });
   return (
     <Form of={form}>
-      <Row $gap={12}>
+      <Row $gap={12} style={{ alignItems: "end" }}>
         <TextField
           label="Send it to"
           value={form.edit.to}
