@@ -51,7 +51,8 @@ public sealed class HandOverTests : IDisposable
         Assert.Contains("repack", sheet.Done, StringComparison.OrdinalIgnoreCase);
         Assert.Contains(
             sheet.Plain,
-            w => w.StartsWith("Found, and still to be done: Cracked", StringComparison.Ordinal));
+            w => w.StartsWith("Found, and still to be done: Lining, brake, axle 2", StringComparison.Ordinal)
+                && w.Contains("Cracked", StringComparison.Ordinal));
         Assert.NotEmpty(sheet.Next);
         Assert.Contains(sheet.Yours, y => y.What.StartsWith("Torque the lug nuts", StringComparison.Ordinal));
         Assert.True(sheet.Bill!.Total.Likely > 0);
@@ -115,7 +116,8 @@ public sealed class HandOverTests : IDisposable
         Assert.Equal(again.On.AddDays(20).Month, moved.Yours.First(y => y.Id == again.Id).On.Month);
         Assert.Contains(
             moved.HandOver!.Plain,
-            w => w.StartsWith("Found, and still to be done: Cracked", StringComparison.Ordinal));
+            w => w.StartsWith("Found, and still to be done: Lining, brake, axle 2", StringComparison.Ordinal)
+                && w.Contains("Cracked", StringComparison.Ordinal));
         string greased = $"{page}/done/{ShopServer.NewId()}";
         int rows = await shop.LookAsync(f => f.WorkDone.CountAsync());
         await ShopServer.ReadAsync<OwnersPage>(await owner.PutAsJsonAsync(greased, new OwnersWord(again.Id)));

@@ -14,7 +14,7 @@ namespace SturdyTinker.Shop.Tests;
 public sealed class HostileTests : IDisposable
 {
     // A few of each kind, so that it takes seconds: another seed looks further.
-    private const int EachKind = 14;
+    private const int EachKind = 6;
 
     private readonly ShopServer shop = new();
 

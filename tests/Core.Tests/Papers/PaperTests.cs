@@ -148,7 +148,7 @@ public sealed class PaperTests
                         StringComparison.Ordinal);
                 }
             },
-            iter: 25);
+            iter: 10);
 
     [Theory]
     [InlineData(1240.5, "USD", "$1,240.50")]

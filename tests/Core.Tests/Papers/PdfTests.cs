@@ -67,7 +67,7 @@ public sealed class PdfTests
                 // Cells beside each other are set line by line: of each, every letter is there.
                 Assert.True(blocks.SelectMany(Texts).Sum(t => Bare(t).Length) <= there.Length);
             },
-            iter: 40);
+            iter: 20);
 
     [Fact]
     public void It_is_read_in_the_order_it_stands_and_every_page_is_numbered()
