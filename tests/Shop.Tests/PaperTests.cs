@@ -60,6 +60,49 @@ public sealed class PaperTests : IDisposable
         Assert.Contains(refused.Errors!, e => e.Pointer == "/to");
     }
 
+    /// <summary>The report tells what the year of each of its trailers tells, and of nobody else's.</summary>
+    [Fact]
+    public async Task A_fleet_report_adds_up_what_its_trailers_took()
+    {
+        await shop.SomebodyAsync();
+        TrailerAnswer mine = await shop.TrailerAsync("F-01");
+        TrailerAnswer other = await shop.TrailerAsync("X-01");
+        foreach (Guid trailer in new[] { mine.Id, other.Id })
+        {
+            VisitAnswer visit = await shop.VisitAsync(trailer);
+            foreach (Core.Composing.PacketStep step in visit.Packet.Steps)
+            {
+                await shop.PutAsync<VisitState>(
+                    $"/api/bay/visits/{visit.Id}/entries/{ShopServer.NewId()}",
+                    new EntryDraft(step.Key, [], Seconds: 120));
+            }
+
+            await shop.PostAsync<JsonElement>($"/api/bay/visits/{visit.Id}/close", new { releasedBecause = "measured only" });
+        }
+
+        Fleet fleet = await shop.GetAsync<Fleet>($"/api/ledger/fleets/{mine.CustomerId}");
+        FleetTrailer told = fleet.Trailers.Single(t => t.Tag == "F-01");
+        Assert.Equal(mine.CustomerId == other.CustomerId, fleet.Trailers.Any(t => t.Tag == "X-01"));
+        Assert.Equal(1, told.Visits);
+        JsonElement cost = await shop.GetAsync<JsonElement>($"/api/ledger/trailers/{mine.Id}/cost");
+        JsonElement year = cost.GetProperty("years").EnumerateArray().Last();
+        Assert.True(told.Labour > 0);
+        Assert.Equal(year.GetProperty("labour").GetDecimal(), told.Labour);
+        Assert.Equal(year.GetProperty("parts").GetDecimal(), told.Parts);
+
+        // Before anything was done there is nothing to add up, and it is said.
+        DateOnly long_ago = shop.Today.AddYears(-3);
+        Fleet none = await shop.GetAsync<Fleet>(
+            $"/api/ledger/fleets/{mine.CustomerId}?from={long_ago:O}&to={long_ago.AddDays(30):O}");
+        Assert.Equal(0, none.Trailers.Sum(t => t.Visits));
+        string csv = await shop.Http.GetStringAsync($"/api/ledger/fleets/{mine.CustomerId}/table.csv");
+        Assert.StartsWith("tag,name,visits,labour,parts,miles,", csv.TrimStart('\uFEFF'), StringComparison.Ordinal);
+        using PdfDocument pdf = PdfDocument.Open(await shop.Http.GetByteArrayAsync($"/api/ledger/fleets/{mine.CustomerId}/pdf"));
+        Assert.Contains("F-01", string.Concat(pdf.GetPages().SelectMany(p => p.Letters).Select(l => l.Value)), StringComparison.Ordinal);
+        await shop.RefusedAsync(HttpMethod.Get, $"/api/ledger/fleets/{mine.CustomerId}?from={shop.Today.AddDays(9):O}", null, 400);
+        await shop.RefusedAsync(HttpMethod.Get, $"/api/ledger/fleets/{Guid.NewGuid()}", null, 404);
+    }
+
     /// <summary>A mail service that is gone loses nothing and sends nothing twice.</summary>
     [Fact]
     public async Task A_paper_is_mailed_once_however_often_it_is_asked()

@@ -19,5 +19,6 @@ internal static class LedgerEndpoints
         ledger.MapTrailerPhotos();
         ledger.MapTrailerCost();
         ledger.MapPapers();
+        ledger.MapFleetReport();
     }
 }

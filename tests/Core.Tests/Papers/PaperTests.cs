@@ -150,6 +150,63 @@ public sealed class PaperTests
             },
             iter: 10);
 
+    /// <summary>
+    /// Every trailer stands on the report once, every Hold before all else, what is overdue by name; and what is summed
+    /// up is the sum of what stands above it.
+    /// </summary>
+    [Fact]
+    public void The_fleet_report_loses_no_trailer_and_adds_up() => Gen
+        .Select(Gen.Int[0, 30], Gen.Int)
+        .Sample(
+            (count, seed) =>
+            {
+                Random random = new(seed);
+                FleetTrailer[] trailers = [.. Enumerable.Range(0, count).Select(i => new FleetTrailer(
+                    $"T-{i:000}",
+                    i % 3 == 0 ? "" : "a cart of a rather long name",
+                    random.Next(6),
+                    random.Next(100_000) / 100m,
+                    random.Next(100_000) / 100m,
+                    random.Next(3) == 0 ? null : random.Next(20_000),
+                    "Bearing repack",
+                    random.Next(5) == 0 ? null : Day.AddDays(random.Next(-90, 400)),
+                    random.Next(6) == 0 ? [$"cracked hanger {i}"] : [],
+                    random.Next(2) == 0 ? null : Day.AddDays(-random.Next(600)),
+                    random.Next(2) == 0))];
+                Paper paper = FleetPaper.Of(
+                    new Fleet("Cooperative", Day.AddYears(-1), Day, Day, trailers, [], [new(Day, 2, 90, 100.10m), new(Day, 1, 30, 50.05m)], 0, 0),
+                    Head);
+                IReadOnlyList<IReadOnlyList<string>> Rows(string heading) =>
+                    paper.Blocks.SkipWhile(b => b.Heading != heading).Skip(1).FirstOrDefault()?.Table?.Rows ?? [];
+                Assert.Equal(trailers.Select(t => Trailer.FullNameOf(t.Tag, t.Name)), Rows("Trailer by trailer").Select(r => r[0]));
+                Assert.Equal(trailers.Count(t => t.NextDue < Day), Rows("Overdue").Count);
+                Assert.Equal(
+                    trailers.Count(t => (t.NeedsInspection || t.Inspected is not null) && !(t.Inspected?.AddYears(1) >= Day)),
+                    Rows("Periodic inspections").Count(r => r[3] == "OUT OF DATE"));
+                Assert.Equal(
+                    trailers.SelectMany(t => t.Holds),
+                    paper.Blocks.TakeWhile(b => b.Grave).Select(b => b.Words!.Split(": ")[1].TrimEnd('.')));
+                if (count > 0)
+                {
+                    IReadOnlyList<string> sum = paper.Blocks.First(b => b.Table is not null).Table!.Foot[0];
+                    Assert.Equal(Money.In(trailers.Sum(t => t.Labour + t.Parts), "USD"), sum[2]);
+                    Assert.Equal($"{trailers.Sum(t => t.Visits)}", sum[1]);
+                }
+
+                Assert.Contains("$150.15", paper.Blocks.Last(b => b.Table is not null).Table!.Foot[0]);
+            },
+            iter: 60);
+
+    [Fact]
+    public void A_fleet_of_nothing_over_years_without_data_is_said_plainly()
+    {
+        Paper paper = FleetPaper.Of(new Fleet("Cooperative", Day.AddYears(-9), Day, Day, [], [], null, 0, 0), Head);
+        string[] words = [.. paper.Blocks.Select(b => b.Words).OfType<string>()];
+        Assert.StartsWith("0 trailers, 0 visits in this time, $0.00 in all", words[0], StringComparison.Ordinal);
+        Assert.Contains(words, w => w.StartsWith("They are being planned", StringComparison.Ordinal));
+        Assert.DoesNotContain(paper.Blocks, b => b.Table is not null);
+    }
+
     [Theory]
     [InlineData(1240.5, "USD", "$1,240.50")]
     [InlineData(-3, "EUR", "−€3.00")]

@@ -1,7 +1,6 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link } from "react-router";
-import styled from "styled-components";
 import { answer, type Schemas, shop } from "../api/client";
 import { newId } from "../api/ids";
 import { useMay } from "../api/useAccess";
@@ -11,15 +10,9 @@ import { Breadcrumbs } from "../ui/Breadcrumbs";
 import { Button, TextButton } from "../ui/Button";
 import { Head, Page, Quiet, Row, Section, Stack } from "../ui/Page";
 import { Problem } from "../ui/Problem";
+import { OnScreen } from "./papers/OnScreen";
 import { ToldOnce } from "../ui/ToldOnce";
 import { WaitingPage } from "../ui/Waiting";
-
-// On paper there is the sheet alone.
-const OnScreen = styled.div`
-  @media print {
-    display: none;
-  }
-`;
 
 /** The sheet that goes with a trailer when it leaves: printed, or given as an address. */
 export default function HandOver({ id }: { id: string }) {

@@ -21,5 +21,6 @@ export const ledger: RouteObject[] = [
       "form",
     ),
   },
+  { path: "ledger/fleets/:id", element: screen(() => import("./papers/FleetPage"), byId, "form") },
   { path: "ledger/visits/:id", element: screen(() => import("./VisitSheet"), byId, "form") },
 ];

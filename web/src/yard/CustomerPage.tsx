@@ -99,7 +99,10 @@ function Contact({ customer }: { customer: Schemas["CustomerAnswer"] }) {
   return (
     <Form of={form}>
       <Stack>
-        <Link to={`/yard/customers/${customer.id}/planning`}>Busy times and intervals</Link>
+        <Row $gap={16}>
+          <Link to={`/yard/customers/${customer.id}/planning`}>Busy times and intervals</Link>
+          <Link to={`/ledger/fleets/${customer.id}`}>Fleet report</Link>
+        </Row>
         <TextField
           label="Name"
           value={edit.name}

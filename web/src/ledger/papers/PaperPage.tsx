@@ -1,6 +1,5 @@
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
-import styled from "styled-components";
 import { answer, type Schemas, shop } from "../../api/client";
 import { clockInWords } from "../../api/words";
 import { useMay } from "../../api/useAccess";
@@ -11,15 +10,8 @@ import { Form, FormProblem } from "../../ui/Form";
 import { Page, Row, Stack } from "../../ui/Page";
 import { useForm } from "../../ui/useForm";
 import { WaitingPage } from "../../ui/Waiting";
+import { OnScreen } from "./OnScreen";
 import { PaperSheet } from "./PaperSheet";
-
-// On paper there is the paper alone.
-const OnScreen = styled.div`
-  margin-bottom: 20px;
-  @media print {
-    display: none;
-  }
-`;
 
 /** A paper: looked at, printed, fetched as a PDF, sent by mail. */
 export default function PaperPage({ kind, id }: { kind: string; id: string }) {
