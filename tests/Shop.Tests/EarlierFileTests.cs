@@ -43,6 +43,7 @@ public sealed class EarlierFileTests
     [InlineData("2026-12-03", true)]
     [InlineData("2026-12-04", true)]
     [InlineData("2026-12-05", true)]
+    [InlineData("2026-12-06", false)]
     public async Task A_file_of_an_earlier_edition_reads_as_it_did(string day, bool upgraded)
     {
         string folder = Directory.CreateTempSubdirectory("tinker-earlier-").FullName;
