@@ -8,6 +8,7 @@ using SturdyTinker.Core.Practices;
 using SturdyTinker.Core.Status;
 using SturdyTinker.Core.Visits;
 using SturdyTinker.Shop.Ledger;
+using SturdyTinker.Shop.Ledger.Papers;
 using SturdyTinker.Shop.Requests;
 using SturdyTinker.Store;
 using SturdyTinker.Store.Access;
@@ -61,7 +62,25 @@ internal static class OwnersPages
         page.MapPut("/done/{id:guid}", DoneAsync);
         page.MapDelete("/done/{id:guid}", TakeBackAsync);
         page.MapGet("/pictures/{id:guid}", PictureAsync);
+        page.MapGet("/hand-over.pdf", SheetAsync).Produces<byte[]>(200, "application/pdf");
         page.MapGet("/calendar.ics", CalendarAsync).Produces<string>(200, "text/calendar");
+    }
+
+    private static async Task<FileContentHttpResult> SheetAsync(
+        string secret,
+        ShopFile file,
+        PhotoFolder photos,
+        Clock clock,
+        CancellationToken stop)
+    {
+        Trailer trailer = await FindAsync(file, secret, clock);
+        Guid last = await LastAsync(file, trailer.Id)
+            ?? throw Refusal.NotFound("There is no sheet yet: no visit of this trailer was closed.");
+        return await PaperEndpoints.AsPdfAsync(
+            await PaperSources.HandOverAsync(file, last, clock.Today),
+            (await file.SettingsToReadAsync()).PaperSize,
+            photos,
+            stop);
     }
 
     private static async Task<Ok<OwnersPage>> DoneAsync(

@@ -33,11 +33,16 @@ export default function Owner({ secret }: { secret: string }) {
         )}
         <Yours secret={secret} page={now} />
         {now.handOver ? (
-          <HandOverSheet
-            of={now.handOver}
-            without
-            picture={(id) => `/api/outside/owners/${secret}/pictures/${id}`}
-          />
+          <>
+            <HandOverSheet
+              of={now.handOver}
+              without
+              picture={(id) => `/api/outside/owners/${secret}/pictures/${id}`}
+            />
+            <a href={`/api/outside/owners/${secret}/hand-over.pdf`} download>
+              Keep the sheet as a PDF
+            </a>
+          </>
         ) : (
           <Quiet>It has not been with us yet.</Quiet>
         )}
