@@ -42,7 +42,9 @@ public sealed class PaperPdf : IDisposable
     /// <summary>Writes a paper.</summary>
     /// <param name="paper">The paper.</param>
     /// <param name="size">What it is printed on.</param>
-    /// <param name="picture">A picture's bytes, JPEG or PNG; null where it is missing, which is said in its place.</param>
+    /// <param name="picture">
+    /// A picture's bytes, JPEG or PNG; null where it is missing, which is said in its place.
+    /// </param>
     /// <param name="to">Where it goes; it stays open.</param>
     public static void Write(Paper paper, PaperSize size, Func<Guid, byte[]?> picture, Stream to)
     {

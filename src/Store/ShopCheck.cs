@@ -22,7 +22,11 @@ public static class ShopCheck
     /// </summary>
     /// <param name="folder">The shop's folder.</param>
     /// <param name="backups">The folder of its backups; null for the one in the shop's own.</param>
-    public static async Task<IReadOnlyList<string>> RunAsync(string folder, string? backups = null)
+    /// <param name="pictures">Whether its pictures are looked for too.</param>
+    public static async Task<IReadOnlyList<string>> RunAsync(
+        string folder,
+        string? backups = null,
+        bool pictures = true)
     {
         string path = Path.Combine(folder, ShopFileOpening.FileName);
         if (!File.Exists(path))
@@ -56,7 +60,7 @@ public static class ShopCheck
                 .. await UnreadableAsync(file),
                 .. await StockAsync(file),
                 .. await TrailAsync(file, backups ?? Path.Combine(folder, "backups")),
-                .. await PicturesAsync(file, Path.Combine(folder, Backup.PhotosFolder)),
+                .. pictures ? await PicturesAsync(file, Path.Combine(folder, Backup.PhotosFolder)) : [],
             ];
         }
         catch (SqliteException fault)

@@ -247,7 +247,8 @@ public sealed class ArchiveTests : IDisposable
         await shop.WorkAsync(visit, 12);
         using ByteArrayContent picture = FindingTests.Picture();
         (await shop.Http.PutAsync(
-            $"/api/bay/visits/{visit.Id}/photos/{ShopServer.NewId()}?key={Uri.EscapeDataString(visit.Packet.Steps[0].Key)}",
+            $"/api/bay/visits/{visit.Id}/photos/{ShopServer.NewId()}?key="
+                + Uri.EscapeDataString(visit.Packet.Steps[0].Key),
             picture)).EnsureSuccessStatusCode();
         string zip = At("first.zip");
         await Archive.WriteAsync(shop.Folder, zip, Now);
@@ -282,7 +283,10 @@ public sealed class ArchiveTests : IDisposable
         return files;
     }
 
-    private static async Task ChangedAsync(string zip, Action<JsonObject> change, params (string Path, byte[] Bytes)[] files)
+    private static async Task ChangedAsync(
+        string zip,
+        Action<JsonObject> change,
+        params (string Path, byte[] Bytes)[] files)
     {
         await using ZipArchive archive = await ZipFile.OpenAsync(zip, ZipArchiveMode.Update);
         JsonObject manifest = JsonNode.Parse(await TextAsync(archive, ArchiveManifest.Path))!.AsObject();

@@ -77,7 +77,9 @@ public sealed class PaperTests : IDisposable
                     new EntryDraft(step.Key, [], Seconds: 120));
             }
 
-            await shop.PostAsync<JsonElement>($"/api/bay/visits/{visit.Id}/close", new { releasedBecause = "measured only" });
+            await shop.PostAsync<JsonElement>(
+                $"/api/bay/visits/{visit.Id}/close",
+                new { releasedBecause = "measured only" });
         }
 
         Fleet fleet = await shop.GetAsync<Fleet>($"/api/ledger/fleets/{mine.CustomerId}");
@@ -97,25 +99,55 @@ public sealed class PaperTests : IDisposable
         Assert.Equal(0, none.Trailers.Sum(t => t.Visits));
         string csv = await shop.Http.GetStringAsync($"/api/ledger/fleets/{mine.CustomerId}/table.csv");
         Assert.StartsWith("tag,name,visits,labour,parts,miles,", csv.TrimStart('\uFEFF'), StringComparison.Ordinal);
-        using PdfDocument pdf = PdfDocument.Open(await shop.Http.GetByteArrayAsync($"/api/ledger/fleets/{mine.CustomerId}/pdf"));
-        Assert.Contains("F-01", string.Concat(pdf.GetPages().SelectMany(p => p.Letters).Select(l => l.Value)), StringComparison.Ordinal);
-        await shop.RefusedAsync(HttpMethod.Get, $"/api/ledger/fleets/{mine.CustomerId}?from={shop.Today.AddDays(9):O}", null, 400);
+        string path = $"/api/ledger/fleets/{mine.CustomerId}";
+        using PdfDocument pdf = PdfDocument.Open(await shop.Http.GetByteArrayAsync($"{path}/pdf"));
+        string text = string.Concat(pdf.GetPages().SelectMany(p => p.Letters).Select(l => l.Value));
+        Assert.Contains("F-01", text, StringComparison.Ordinal);
+        await shop.RefusedAsync(HttpMethod.Get, $"{path}?from={shop.Today.AddDays(9):O}", null, 400);
         await shop.RefusedAsync(HttpMethod.Get, $"/api/ledger/fleets/{Guid.NewGuid()}", null, 404);
     }
 
-    /// <summary>A mail service that is gone loses nothing and sends nothing twice.</summary>
+    [Fact]
+    public async Task Labels_are_made_for_a_trailer_and_a_sheet_that_cannot_be_is_said()
+    {
+        await shop.SomebodyAsync();
+        TrailerAnswer trailer = await shop.TrailerAsync("L-01", d => d with { LastRepackOn = shop.Today.AddMonths(-3) });
+        string path = $"/api/ledger/trailers/{trailer.Id}/labels/pdf";
+        using PdfDocument pdf = PdfDocument.Open(await shop.Http.GetByteArrayAsync($"{path}?copies=11"));
+        Assert.Equal(2, pdf.NumberOfPages);
+        string text = string.Concat(pdf.GetPage(1).Letters.Select(l => l.Value));
+        Assert.Contains($"Repacked {shop.Today.AddMonths(-3):MM/yyyy}", text, StringComparison.Ordinal);
+        await shop.RefusedAsync(HttpMethod.Get, $"{path}?width=9", null, 400);
+        await shop.RefusedAsync(HttpMethod.Get, $"{path}?copies=0", null, 400);
+        await shop.RefusedAsync(HttpMethod.Get, $"/api/ledger/trailers/{Guid.NewGuid()}/labels/pdf", null, 404);
+        using PdfDocument fleet = PdfDocument.Open(
+            await shop.Http.GetByteArrayAsync($"/api/ledger/fleets/{trailer.CustomerId}/labels/pdf"));
+        Assert.Equal(1, fleet.NumberOfPages);
+    }
+
+    /// <summary>A mail service that is gone loses nothing and sends nothing twice; a shop without one says so.</summary>
     [Fact]
     public async Task A_paper_is_mailed_once_however_often_it_is_asked()
     {
-        await shop.SomebodyAsync();
-        VisitAnswer visit = await shop.VisitAsync((await shop.TrailerAsync("RT-4")).Id);
+        using ShopServer mailing = new(mail: "127.0.0.1:9");
+        await mailing.SomebodyAsync();
+        VisitAnswer visit = await mailing.VisitAsync((await mailing.TrailerAsync("RT-4")).Id);
         string path = $"/api/ledger/papers/HandOver/{visit.Id}/mail/{ShopServer.NewId()}";
         for (int i = 0; i < 2; i++)
         {
-            await shop.PutAsync<PaperMailed>(path, new PaperMail("owner@lake.example"));
+            PaperMailed told = await mailing.PutAsync<PaperMailed>(path, new PaperMail("owner@lake.example"));
+            Assert.Null(told.Sent);
+            Assert.NotNull(told.Failed);
         }
 
-        byte[] message = Assert.Single(await shop.LookAsync(f => f.OutgoingMails.ToListAsync())).Message;
+        await shop.SomebodyAsync();
+        Problem none = await shop.RefusedAsync(
+            HttpMethod.Put,
+            $"/api/ledger/papers/HandOver/{visit.Id}/mail/{ShopServer.NewId()}",
+            new PaperMail("owner@lake.example"),
+            422);
+        Assert.Equal("This shop has no mail service.", none.Errors![0].Detail);
+        byte[] message = Assert.Single(await mailing.LookAsync(f => f.OutgoingMails.ToListAsync())).Message;
         using MemoryStream bytes = new(message);
         MimeKit.MimeMessage mail = await MimeKit.MimeMessage.LoadAsync(bytes);
         MimeKit.MimePart paper = Assert.IsType<MimeKit.MimePart>(Assert.Single(mail.Attachments));
@@ -156,7 +188,7 @@ public sealed class PaperTests : IDisposable
                 Ticked: true))]));
         static string Told(VisitState of) => JsonSerializer.Serialize(new
         {
-            Entries = of.Entries.Select(e => (e.Key, e.SkippedBecause)).OrderBy(e => e.Key, StringComparer.Ordinal).Select(e => e.ToString()),
+            Entries = of.Entries.Select(e => (e.Key, e.SkippedBecause).ToString()).Order(StringComparer.Ordinal),
             Readings = of.Readings
                 .Select(r => (r.Place, r.Kind, r.Ours, r.Judgement?.Verdict).ToString())
                 .Order(StringComparer.Ordinal),
@@ -169,7 +201,9 @@ public sealed class PaperTests : IDisposable
         Assert.Equal(Told(state), Told(typed));
         foreach (VisitAnswer visit in new[] { tablet, paper })
         {
-            await shop.PostAsync<JsonElement>($"/api/bay/visits/{visit.Id}/close", new { releasedBecause = (string?)null });
+            await shop.PostAsync<JsonElement>(
+                $"/api/bay/visits/{visit.Id}/close",
+                new { releasedBecause = (string?)null });
         }
 
         string[] due = await shop.LookAsync(async f => (await f.TrailerStatuses.ToListAsync())

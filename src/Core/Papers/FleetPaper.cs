@@ -83,8 +83,6 @@ public static class FleetPaper
         string Money(decimal amount) => Pricing.Money.In(amount, head.Currency);
         List<FleetTrailer> held = [.. fleet.Trailers.Where(t => t.Holds.Count > 0)];
         List<FleetTrailer> overdue = [.. fleet.Trailers.Where(t => t.NextDue < fleet.Today)];
-        List<FleetTrailer> road = [.. fleet.Trailers.Where(t => t.PerThousandMiles is not null)];
-        decimal cost = fleet.Trailers.Sum(t => t.Cost);
         return head.Write(
             "Fleet report",
             $"{fleet.Customer}, {HandOverPaper.Day(fleet.From)} to {HandOverPaper.Day(fleet.To)}",
@@ -92,23 +90,18 @@ public static class FleetPaper
             fleet.Customer,
             [
                 .. held.Select(t => PaperBlock.Warns($"Do not tow {t.Tag}: {string.Join("; ", t.Holds)}.")),
-                PaperBlock.Says(FormattableString.Invariant($"{Count(fleet.Trailers.Count, "trailer")}, ")
-                    + $"{Count(fleet.Trailers.Sum(t => t.Visits), "visit")} in this time, {Money(cost)} in all"
-                    + (road.Count > 0
-                        ? $"; {Money(road.Sum(t => t.Cost) * 1_000 / road.Sum(t => t.Miles!.Value))} for a thousand miles, "
-                            + $"by the {Count(road.Count, "trailer")} whose road is known."
-                        : "; the road is known of none well enough to say what a mile costs.")),
-                PaperBlock.Says($"Today {(overdue.Count == 0 ? "nothing is overdue" : $"{Count(overdue.Count, "trailer")} "
-                    + $"{(overdue.Count == 1 ? "has" : "have")} something overdue")}, and "
-                    + $"{(held.Count == 0 ? "none is on Hold" : $"{Count(held.Count, "trailer")} on Hold")}."),
-                .. fleet.Untimed > 0 || fleet.Unpriced > 0
-                    ? (PaperBlock[])[PaperBlock.Says(FormattableString.Invariant($"Not counted: {fleet.Untimed} steps whose ")
-                        + FormattableString.Invariant($"time nobody knows, {fleet.Unpriced} parts without a price."))]
-                    : [],
+                PaperBlock.Says(Took(fleet, Money)),
+                PaperBlock.Says(Stands(overdue.Count, held.Count)),
+                .. NotCounted(fleet),
                 .. PaperBlock.Of("Trailer by trailer", Trailers(fleet, Money)),
                 .. PaperBlock.Of("Overdue", new PaperTable(
                     [new("Trailer", 30), new("What", 50), new("Since", 24)],
-                    [.. overdue.OrderBy(t => t.NextDue).Select(t => new[] { Full(t), t.Next, HandOverPaper.Day(t.NextDue!.Value) })],
+                    [.. overdue.OrderBy(t => t.NextDue).Select(t => new[]
+                    {
+                        Full(t),
+                        t.Next,
+                        HandOverPaper.Day(t.NextDue!.Value),
+                    })],
                     [])),
                 .. PaperBlock.Of("Found in this time", new PaperTable(
                     [new("Where", 50), new("To be renewed", 25, Right: true), new("Held the trailer", 25, Right: true)],
@@ -121,12 +114,32 @@ public static class FleetPaper
                     [])),
                 .. Inspections(fleet),
                 .. Ahead(fleet, Money),
-                PaperBlock.Says("Labour is by the times on the tablets at today’s rate; parts are at the prices that were known. "
-                    + "What is to come is a plan, and no offer."),
+                PaperBlock.Says("Labour is by the times on the tablets at today’s rate; parts are at the prices that were "
+                    + "known. What is to come is a plan, and no offer."),
             ]);
     }
 
-    /// <summary>A count with its word: "1 trailer", "3 trailers".</summary>
+    private static string Took(Fleet fleet, Func<decimal, string> money)
+    {
+        List<FleetTrailer> road = [.. fleet.Trailers.Where(t => t.PerThousandMiles is not null)];
+        string mile = road.Count == 0
+            ? "the road is known of none well enough to say what a mile costs"
+            : $"{money(road.Sum(t => t.Cost) * 1_000 / road.Sum(t => t.Miles!.Value))} for a thousand miles, by the "
+                + $"{Count(road.Count, "trailer")} whose road is known";
+        return $"{Count(fleet.Trailers.Count, "trailer")}, {Count(fleet.Trailers.Sum(t => t.Visits), "visit")} in this "
+            + $"time, {money(fleet.Trailers.Sum(t => t.Cost))} in all; {mile}.";
+    }
+
+    private static string Stands(int overdue, int held) =>
+        $"Today {(overdue == 0 ? "nothing is overdue" : $"something is overdue on {Count(overdue, "trailer")}")}, and "
+            + $"{(held == 0 ? "none is on Hold" : $"{Count(held, "trailer")} on Hold")}.";
+
+    private static IEnumerable<PaperBlock> NotCounted(Fleet fleet) => fleet.Untimed + fleet.Unpriced == 0
+        ? []
+        : [PaperBlock.Says($"Not counted: {Count(fleet.Untimed, "step")} whose time nobody knows, "
+            + $"{Count(fleet.Unpriced, "part")} without a price.")];
+
+    // "1 trailer", "3 trailers".
     private static string Count(int count, string what) =>
         FormattableString.Invariant($"{count:#,0} {what}{(count == 1 ? "" : "s")}");
 
@@ -174,7 +187,12 @@ public static class FleetPaper
     private static IEnumerable<PaperBlock> Ahead(Fleet fleet, Func<decimal, string> money) => fleet.Ahead is null
         ? [PaperBlock.Head("The next twelve months"), PaperBlock.Says("They are being planned: ask again in a moment.")]
         : PaperBlock.Of("The next twelve months", new PaperTable(
-            [new("Month", 40), new("Visits", 20, Right: true), new("Hours", 20, Right: true), new("About", 24, Right: true)],
+            [
+                new("Month", 40),
+                new("Visits", 20, Right: true),
+                new("Hours", 20, Right: true),
+                new("About", 24, Right: true),
+            ],
             [.. fleet.Ahead.Select(m => new[]
             {
                 FormattableString.Invariant($"{m.First:MMMM yyyy}"),

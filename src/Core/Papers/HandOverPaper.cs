@@ -37,8 +37,8 @@ public static class HandOverPaper
                 {
                     Facts =
                     [
-                        .. by.Count > 0 ? [new PaperFact("Worked on by", string.Join(", ", by))] : Array.Empty<PaperFact>(),
-                        .. meter.Length > 0 ? [new PaperFact("Meter", meter)] : Array.Empty<PaperFact>(),
+                        .. Known("Worked on by", string.Join(", ", by)),
+                        .. Known("Meter", meter),
                     ]
                 },
                 .. PaperBlock.List("Done", Told(sheet.Done)),
@@ -62,6 +62,8 @@ public static class HandOverPaper
         Verdict.Renew => "Renew",
         _ => "Hold: do not tow",
     };
+
+    private static PaperFact[] Known(string name, string value) => value.Length > 0 ? [new(name, value)] : [];
 
     private static string[] Told(string words) => words.Length > 0 ? [words] : [];
 

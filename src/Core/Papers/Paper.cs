@@ -108,11 +108,11 @@ public sealed record PaperTable(
     IReadOnlyList<IReadOnlyList<string>> Rows,
     IReadOnlyList<IReadOnlyList<string>> Foot)
 {
-    /// <summary>A cell that somebody writes in.</summary>
-    public const string Blank = "____";
+    /// <summary>A cell that somebody writes in: a letter for private use (Unicode, 23.5), which nobody types.</summary>
+    public const string Blank = "\uE000";
 
-    /// <summary>A cell that somebody ticks.</summary>
-    public const string Tick = "[ ]";
+    /// <summary>A cell that somebody ticks: another one.</summary>
+    public const string Tick = "\uE001";
 }
 
 /// <summary>A picture.</summary>

@@ -26,7 +26,10 @@ public static class TradePapers
         string[] all = [.. asked.Lines.Select(l => l.Key)];
         bool answered = asked.AnsweredAt is not null;
         string[] agreed = answered ? [.. asked.Agreed] : all;
-        string Answer(ApprovalLine line) => !answered ? PaperTable.Tick : agreed.Contains(line.Key) ? "agreed" : "declined";
+        string Answer(ApprovalLine line) => !answered ? PaperTable.Tick
+            : agreed.Contains(line.Key) ? "agreed"
+            : "declined";
+        string total = Money.Range(asked.Total(agreed), head.Currency);
         return head.Write("Estimate", $"{trailer}, for {customer}", DateOnly.FromDateTime(asked.At.DateTime), tag,
         [
             .. asked.Lines.Any(l => l.Verdict == Verdict.Hold)
@@ -45,9 +48,9 @@ public static class TradePapers
                     (l.Verdict is { } verdict ? HandOverPaper.Words(verdict) + ": " : "") + l.Why,
                     Money.Range(asked.Extra([l.Key]), head.Currency),
                 })],
-                [["", answered ? "In all, as agreed" : "In all, done together", "", Money.Range(asked.Total(agreed), head.Currency)]])),
-            PaperBlock.Says("Work done together costs less than each by itself, so the lines need not add up to the whole. "
-                + "The range is what it comes to eight times in ten."),
+                [["", answered ? "In all, as agreed" : "In all, done together", "", total]])),
+            PaperBlock.Says("Work done together costs less than each by itself, so the lines need not add up to the "
+                + "whole. The range is what it comes to eight times in ten."),
             .. asked.Unpriced.Count > 0
                 ? [PaperBlock.Says($"Without a price, and on top: {string.Join(", ", asked.Unpriced)}.")]
                 : Array.Empty<PaperBlock>(),
@@ -57,7 +60,8 @@ public static class TradePapers
                 :
                 [
                     PaperBlock.Says("It holds until "
-                        + $"{HandOverPaper.Day(DateOnly.FromDateTime(asked.ExpiresAt.DateTime))}. Tick what shall be done."),
+                        + HandOverPaper.Day(DateOnly.FromDateTime(asked.ExpiresAt.DateTime))
+                        + ". Tick what shall be done."),
                     new PaperBlock { Signed = ["Agreed to what is ticked"] },
                 ],
         ]);
@@ -79,7 +83,10 @@ public static class TradePapers
             [
                 .. PaperBlock.Of("Please send", new PaperTable(
                     [
-                        new("Number", 20), new("Part", 44), new("Quantity", 16, Right: true), new("Each", 16, Right: true),
+                        new("Number", 20),
+                        new("Part", 44),
+                        new("Quantity", 16, Right: true),
+                        new("Each", 16, Right: true),
                         new("By", 24),
                     ],
                     [.. order.Lines.Select(l => new[]
@@ -92,7 +99,8 @@ public static class TradePapers
                     })],
                     [["", "In all, as far as prices are known", "", Money.In(known, head.Currency), ""]])),
                 .. without > 0
-                    ? [PaperBlock.Says(FormattableString.Invariant($"{without} without a price: please tell us before you send them."))]
+                    ? [PaperBlock.Says(FormattableString.Invariant($"{without} without a price: please tell us before ")
+                        + "you send them.")]
                     : Array.Empty<PaperBlock>(),
             ]);
     }

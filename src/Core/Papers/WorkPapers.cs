@@ -35,7 +35,13 @@ public static class WorkPapers
             .. picked.Count == 0 ? [PaperBlock.Says("No part is needed from the shelf.")] : PaperBlock.Of(
                 "From the shelf",
                 new PaperTable(
-                    [new("", 5), new("Bin", 14), new("Part", 50), new("Take", 16, Right: true), new("On hand", 15, Right: true)],
+                    [
+                        new("", 5),
+                        new("Bin", 14),
+                        new("Part", 50),
+                        new("Take", 16, Right: true),
+                        new("On hand", 15, Right: true),
+                    ],
                     [.. picked
                         .OrderBy(p => p.Bin.Length == 0)
                         .ThenBy(p => p.Bin, StringComparer.OrdinalIgnoreCase)
@@ -48,8 +54,7 @@ public static class WorkPapers
                                 ? $"{p.Name}: take one of each, use one: {string.Join(", ", p.Part.OneOf)}"
                                 : p.Name,
                             FormattableString.Invariant($"{p.Part.Quantity:0.##} {p.Part.Unit}"),
-                            p.OnHand is not { } hand ? "not kept"
-                                : FormattableString.Invariant($"{hand:0.##}") + (hand < p.Part.Quantity ? " SHORT" : ""),
+                            OnHand(p),
                         })],
                     [])),
             .. PaperBlock.Of("Tools", new PaperTable(
@@ -57,6 +62,9 @@ public static class WorkPapers
                 [.. packet.ToolsToTake.Select(t => new[] { PaperTable.Tick, t })],
                 [])),
         ]);
+
+    private static string OnHand(Picked p) => p.OnHand is not { } hand ? "not kept"
+        : FormattableString.Invariant($"{hand:0.##}") + (hand < p.Part.Quantity ? " SHORT" : "");
 
     /// <summary>
     /// The packet for a shop whose tablet is flat: every step in its order with its figures' boxes, cautions and
@@ -78,8 +86,8 @@ public static class WorkPapers
         head.Write("Work packet", visit, on, tag,
         [
             PaperBlock.Says(FormattableString.Invariant($"{packet.Steps.Count} steps, {packet.MinutesInWords}. ")
-                + "Work from top to bottom; tick each step and write its figures as you read them off. Whatever you see "
-                + "that is not as it should be goes on the last page. Afterwards all of it is typed in on one page."),
+                + "Work from top to bottom; tick each step and write its figures as you read them off. Whatever you "
+                + "see that is not as it should be goes on the last page. Afterwards all of it is typed in on one page."),
             new PaperBlock { Facts = [new("Technician", ""), new("Begun at", ""), new("Meter", "")] },
             .. Runs(packet.Steps).SelectMany(run => Place(run, done)),
             new PaperBlock { Heading = "Seen, and not as it should be", NewPage = true },

@@ -20,5 +20,6 @@ internal static class LedgerEndpoints
         ledger.MapTrailerCost();
         ledger.MapPapers();
         ledger.MapFleetReport();
+        ledger.MapLabels();
     }
 }

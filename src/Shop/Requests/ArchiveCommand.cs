@@ -15,7 +15,8 @@ internal static class ArchiveCommand
         if (Options.Value(args, "--data") is not { } folder || from is null == to is null)
         {
             await wrong.WriteLineAsync(
-                "Say whose record goes where: --data DIR --out FILE; or which archive goes where: --in FILE --data DIR");
+                "Say whose record goes where: --data DIR --out FILE; "
+                    + "or which archive goes where: --in FILE --data DIR");
             return 2;
         }
 

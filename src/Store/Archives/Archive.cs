@@ -243,14 +243,17 @@ public static class Archive
     {
         List<ManifestPicture> there = [];
         List<string> missing = [];
-        await using SqliteCommand select = new("SELECT \"Id\" FROM \"VisitPhotos\" ORDER BY \"Id\"", connection);
+        await using SqliteCommand select = new(
+            "SELECT \"Id\" FROM \"VisitPhotos\" ORDER BY \"Id\"",
+            connection);
         await using SqliteDataReader rows = await select.ExecuteReaderAsync(stop);
         while (await rows.ReadAsync(stop))
         {
             Guid id = rows.GetGuid(0);
             foreach (string picture in new[] { Backup.PictureOf(id), Backup.SmallPictureOf(id) })
             {
-                string path = $"{Backup.PhotosFolder}/{picture}", file = Path.Combine(folder, Backup.PhotosFolder, picture);
+                string path = $"{Backup.PhotosFolder}/{picture}";
+                string file = Path.Combine(folder, Backup.PhotosFolder, picture);
                 if (!File.Exists(file))
                 {
                     missing.Add(path);

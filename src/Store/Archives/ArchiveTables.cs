@@ -38,7 +38,9 @@ internal static class Moments
 
     /// <summary>As it is written.</summary>
     internal static string Written(long kept) =>
-        ((DateTimeOffset)Kept.ConvertFromProvider(kept)!).ToString("yyyy-MM-ddTHH:mm:ss.ffffzzz", CultureInfo.InvariantCulture);
+        ((DateTimeOffset)Kept.ConvertFromProvider(kept)!).ToString(
+            "yyyy-MM-ddTHH:mm:ss.ffffzzz",
+            CultureInfo.InvariantCulture);
 
     /// <summary>As the file keeps it. Throws <see cref="FormatException"/> for what is no moment.</summary>
     internal static long Read(string written) =>
@@ -83,7 +85,10 @@ internal sealed record ArchivedTable(string Name, IReadOnlyList<ArchivedColumn> 
         {
             // Any JSON where the program keeps a value of several parts: its shape has a version of its own.
             JsonObject one = column.As is ArchivedAs.Json or ArchivedAs.PackedJson
-                ? new JsonObject { ["description"] = "A value with the version of its shape: {\"v\": …, \"value\": …}." }
+                ? new JsonObject
+                {
+                    ["description"] = "A value with the version of its shape: {\"v\": …, \"value\": …}."
+                }
                 : new JsonObject
                 {
                     ["type"] = column.Nullable ? new JsonArray(column.Type, "null") : column.Type
@@ -163,12 +168,13 @@ internal static class ArchiveTables
 
     private static ArchivedColumn Column(IProperty property, StoreObjectIdentifier table)
     {
-        Type mine = property.ClrType, bare = Nullable.GetUnderlyingType(mine) ?? mine, stored = property.GetTypeMapping().Converter?.ProviderClrType ?? mine;
+        Type mine = property.ClrType, bare = Nullable.GetUnderlyingType(mine) ?? mine;
+        Type stored = property.GetTypeMapping().Converter?.ProviderClrType ?? mine;
+        bool several = !bare.IsEnum && !bare.IsPrimitive && bare != typeof(string) && bare != typeof(Guid);
         ArchivedAs how = stored == typeof(byte[]) && mine != typeof(byte[]) ? ArchivedAs.PackedJson
             : stored == typeof(byte[]) ? ArchivedAs.Bytes
             : bare == typeof(DateTimeOffset) && stored == typeof(long) ? ArchivedAs.Moment
-            : stored == typeof(string) && !bare.IsEnum && !bare.IsPrimitive && bare != typeof(string) && bare != typeof(Guid)
-                ? ArchivedAs.Json
+            : stored == typeof(string) && several ? ArchivedAs.Json
             : ArchivedAs.Itself;
         string type = how == ArchivedAs.Moment ? "string" : property.GetColumnType() switch
         {
@@ -176,7 +182,10 @@ internal static class ArchiveTables
             "REAL" => "number",
             _ => "string",
         };
-        string? format = how == ArchivedAs.Moment ? "date-time" : bare == typeof(Guid) ? "uuid" : bare == typeof(DateOnly) ? "date" : null;
+        string? format = how == ArchivedAs.Moment ? "date-time"
+            : bare == typeof(Guid) ? "uuid"
+            : bare == typeof(DateOnly) ? "date"
+            : null;
         return new ArchivedColumn(
             property.GetColumnName(table)!,
             how,

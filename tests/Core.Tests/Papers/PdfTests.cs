@@ -13,11 +13,15 @@ public sealed class PdfTests
 {
     private const double Margin = 50, Foot = 62;
 
+    // What names and figures are made of besides plain letters.
+    private static readonly string[] Odd =
+        ["Ø", "ŁÓDŹ", "Ελένη", "Наталья", "1/8", "lbf·ft", "°F", "—", "“so”", "−3", "½"];
+
     private static readonly Gen<string> Words = Gen
         .OneOf(
             Gen.String[Gen.Char.AlphaNumeric, 1, 12],
             Gen.String[Gen.Char.AlphaNumeric, 60, 140],
-            Gen.Const(new[] { "Ø", "ŁÓDŹ", "Ελένη", "Наталья", "1/8", "lbf·ft", "°F", "—", "“so”", "−3", "½" }).SelectMany(all => Gen.Int[0, all.Length - 1].Select(i => all[i])))
+            Gen.Int[0, Odd.Length - 1].Select(i => Odd[i]))
         .Array[1, 30]
         .Select(words => string.Join(' ', words));
 
@@ -74,7 +78,7 @@ public sealed class PdfTests
     {
         PaperBlock[] blocks = [.. Enumerable.Range(0, 120).Select(i => i % 10 == 0
             ? PaperBlock.Head($"Heading{i}")
-            : PaperBlock.Says($"Paragraph{i} tells of thing {i} and goes on for a while, so that lines break somewhere."))];
+            : PaperBlock.Says($"Paragraph{i} tells of thing {i} and goes on for a while, until its line breaks."))];
         using PdfDocument pdf = PdfDocument.Open(Written(Of(blocks), PaperSize.Letter));
         string all = string.Concat(pdf.GetPages().SelectMany(p => p.Letters).Select(l => l.Value));
         int at = 0;

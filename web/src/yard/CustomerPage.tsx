@@ -102,6 +102,7 @@ function Contact({ customer }: { customer: Schemas["CustomerAnswer"] }) {
         <Row $gap={16}>
           <Link to={`/yard/customers/${customer.id}/planning`}>Busy times and intervals</Link>
           <Link to={`/ledger/fleets/${customer.id}`}>Fleet report</Link>
+          <Link to={`/ledger/labels/${customer.id}`}>Labels</Link>
         </Row>
         <TextField
           label="Name"

@@ -1,5 +1,6 @@
 using CsvHelper.Configuration.Attributes;
 using Microsoft.AspNetCore.Http.HttpResults;
+using Microsoft.AspNetCore.Mvc;
 using Microsoft.EntityFrameworkCore;
 using SturdyTinker.Core.Findings;
 using SturdyTinker.Core.Findings.Inspections;
@@ -52,49 +53,66 @@ internal sealed class FleetCells
     public string Inspected { get; init; } = "";
 }
 
-/// <summary>The report of one customer's trailers over a stretch of time: as a paper, a PDF, a table and JSON.</summary>
+/// <summary>What a report is asked of.</summary>
+/// <param name="Customer">Whose fleet.</param>
+/// <param name="From">The first day; null for twelve months before the last.</param>
+/// <param name="To">The last day; null for today.</param>
+internal sealed record FleetAsked(
+    [property: FromRoute(Name = "customer")] Guid Customer,
+    [property: FromQuery(Name = "from")] DateOnly? From,
+    [property: FromQuery(Name = "to")] DateOnly? To);
+
+/// <summary>The report of one customer's trailers over a stretch of time: a paper, a PDF, a table and JSON.</summary>
 internal static class FleetSource
 {
     private const int LongestYears = 10;
 
     internal static void MapFleetReport(this RouteGroupBuilder ledger)
     {
-        ledger.MapGet(
-            "/fleets/{customer:guid}",
-            async (Guid customer, DateOnly? from, DateOnly? to, ShopFile file, Clock clock, PlanBoard plans, CancellationToken stop) =>
-                TypedResults.Ok(await ReadAsync(file, customer, from, to, clock.Today, plans, stop))).Needs(Right.See);
-        ledger.MapGet(
-            "/fleets/{customer:guid}/paper",
-            async (Guid customer, DateOnly? from, DateOnly? to, ShopFile file, Clock clock, PlanBoard plans, CancellationToken stop) =>
-                TypedResults.Ok(await PaperAsync(file, customer, from, to, clock.Today, plans, stop))).Needs(Right.See);
-        ledger.MapGet(
-            "/fleets/{customer:guid}/pdf",
-            async (Guid customer, DateOnly? from, DateOnly? to, ShopFile file, Clock clock, PlanBoard plans, PhotoFolder photos, CancellationToken stop) =>
-                await PaperEndpoints.AsPdfAsync(
-                    await PaperAsync(file, customer, from, to, clock.Today, plans, stop),
-                    (await file.SettingsToReadAsync()).PaperSize,
-                    photos,
-                    stop)).Needs(Right.See).Produces<byte[]>(200, "application/pdf");
-        ledger.MapGet(
-            "/fleets/{customer:guid}/table.csv",
-            async (Guid customer, DateOnly? from, DateOnly? to, ShopFile file, Clock clock, PlanBoard plans, CancellationToken stop) =>
-                Table(await ReadAsync(file, customer, from, to, clock.Today, plans, stop)))
+        RouteGroupBuilder fleet = ledger.MapGroup("/fleets/{customer:guid}");
+        fleet.MapGet(
+            "/",
+            async ([AsParameters] FleetAsked asked, ShopFile file, Clock clock, PlanBoard plans, CancellationToken stop) =>
+                TypedResults.Ok(await ReadAsync(asked, file, clock, plans, stop))).Needs(Right.See);
+        fleet.MapGet(
+            "/paper",
+            async ([AsParameters] FleetAsked asked, ShopFile file, Clock clock, PlanBoard plans, CancellationToken stop) =>
+                TypedResults.Ok(await PaperAsync(asked, file, clock, plans, stop))).Needs(Right.See);
+        fleet.MapGet(
+            "/table.csv",
+            async ([AsParameters] FleetAsked asked, ShopFile file, Clock clock, PlanBoard plans, CancellationToken stop) =>
+                Table(await ReadAsync(asked, file, clock, plans, stop)))
             .Needs(Right.Export).Produces<string>(200, "text/csv");
+        fleet.MapGet("/pdf", PdfAsync).Needs(Right.See).Produces<byte[]>(200, "application/pdf");
     }
 
-    private static async Task<Paper> PaperAsync(
+    private static async Task<FileContentHttpResult> PdfAsync(
+        [AsParameters] FleetAsked asked,
         ShopFile file,
-        Guid customer,
-        DateOnly? from,
-        DateOnly? to,
-        DateOnly today,
+        Clock clock,
+        PlanBoard plans,
+        PhotoFolder photos,
+        CancellationToken stop) =>
+        await PaperEndpoints.AsPdfAsync(
+            await PaperAsync(asked, file, clock, plans, stop),
+            (await file.SettingsToReadAsync()).PaperSize,
+            photos,
+            stop);
+
+    private static async Task<Paper> PaperAsync(
+        FleetAsked asked,
+        ShopFile file,
+        Clock clock,
         PlanBoard plans,
         CancellationToken stop) =>
         FleetPaper.Of(
-            await ReadAsync(file, customer, from, to, today, plans, stop),
+            await ReadAsync(asked, file, clock, plans, stop),
             (await file.SettingsToReadAsync()).Letterhead);
 
-    private static FileContentHttpResult Table(Fleet fleet) => Csv.AsFile("fleet", Csv.Write(fleet.Trailers.Select(t => new FleetCells
+    private static FileContentHttpResult Table(Fleet fleet) =>
+        Csv.AsFile("fleet", Csv.Write(fleet.Trailers.Select(Cells)));
+
+    private static FleetCells Cells(FleetTrailer t) => new()
     {
         Tag = t.Tag,
         Name = t.Name,
@@ -107,23 +125,22 @@ internal static class FleetSource
         NextDue = t.NextDue?.ToString("O", null) ?? "",
         Holds = string.Join("; ", t.Holds),
         Inspected = t.Inspected?.ToString("O", null) ?? "",
-    })));
+    };
 
     // The last twelve months unless something else is asked.
     private static async Task<Fleet> ReadAsync(
+        FleetAsked asked,
         ShopFile file,
-        Guid customer,
-        DateOnly? asked,
-        DateOnly? until,
-        DateOnly today,
+        Clock clock,
         PlanBoard plans,
         CancellationToken stop)
     {
-        DateOnly to = until ?? today, from = asked ?? to.AddYears(-1).AddDays(1);
+        Guid customer = asked.Customer;
+        DateOnly today = clock.Today, to = asked.To ?? today, from = asked.From ?? to.AddYears(-1).AddDays(1);
         if (from > to || to > today || from.AddYears(LongestYears) < to)
         {
             throw Refusal.Malformed(
-                $"A report goes from an earlier day to a later one, not beyond today, over {LongestYears} years at most.",
+                $"A report goes from an earlier day to a later one, not past today, over {LongestYears} years at most.",
                 "from");
         }
 
@@ -136,25 +153,29 @@ internal static class FleetSource
             .ToListAsync(stop);
 
         // A day too many at both ends: what was closed then is sorted out by its own day.
-        DateTimeOffset since = new(from.AddDays(-1), default, TimeSpan.Zero), before = new(to.AddDays(2), default, TimeSpan.Zero);
-        var visits = (await (from visit in file.Visits.AsNoTracking()
-                             join trailer in file.Trailers on visit.TrailerId equals trailer.Id
-                             where trailer.CustomerId == customer && visit.ClosedAt >= since && visit.ClosedAt < before
-                             select new
-                             {
-                                 visit.Id,
-                                 visit.TrailerId,
-                                 visit.ClosedAt,
-                                 Seconds = file.StepEntries
-                                     .Where(e => e.VisitId == visit.Id && e.UndoneAt == null && e.SkippedBecause == null)
-                                     .Sum(e => e.Seconds ?? 0),
-                                 Untimed = file.StepEntries.Count(e =>
-                                     e.VisitId == visit.Id && e.UndoneAt == null && e.SkippedBecause == null && e.Seconds == null),
-                                 Parts = file.PartsUsed
-                                     .Where(p => p.VisitId == visit.Id)
-                                     .Select(p => new { p.Quantity, p.Price })
-                                     .ToList(),
-                             }).ToListAsync(stop))
+        DateTimeOffset since = new(from.AddDays(-1), default, TimeSpan.Zero);
+        DateTimeOffset before = new(to.AddDays(2), default, TimeSpan.Zero);
+        var visits = (await file.Visits
+            .AsNoTracking()
+            .Where(v => v.ClosedAt >= since
+                && v.ClosedAt < before
+                && file.Trailers.Any(t => t.Id == v.TrailerId && t.CustomerId == customer))
+            .Select(v => new
+            {
+                v.Id,
+                v.TrailerId,
+                v.ClosedAt,
+                Seconds = file.StepEntries
+                    .Where(e => e.VisitId == v.Id && e.UndoneAt == null && e.SkippedBecause == null)
+                    .Sum(e => e.Seconds ?? 0),
+                Untimed = file.StepEntries.Count(
+                    e => e.VisitId == v.Id && e.UndoneAt == null && e.SkippedBecause == null && e.Seconds == null),
+                Parts = file.PartsUsed
+                    .Where(p => p.VisitId == v.Id)
+                    .Select(p => new { p.Quantity, p.Price })
+                    .ToList(),
+            })
+            .ToListAsync(stop))
             .Where(v => DateOnly.FromDateTime(v.ClosedAt!.Value.DateTime) is var on && on >= from && on <= to)
             .ToList();
         ShopSettings settings = await file.SettingsToReadAsync();
@@ -163,10 +184,10 @@ internal static class FleetSource
             .AsNoTracking()
             .Where(s => s.CustomerId == customer)
             .ToDictionaryAsync(s => s.TrailerId, s => s.Status, stop);
-        Dictionary<Guid, DateTimeOffset> inspected = (await (from inspection in file.Inspections.AsNoTracking()
-                                                             join trailer in file.Trailers on inspection.TrailerId equals trailer.Id
-                                                             where trailer.CustomerId == customer
-                                                             select inspection).ToListAsync(stop))
+        Dictionary<Guid, DateTimeOffset> inspected = (await file.Inspections
+            .AsNoTracking()
+            .Where(i => file.Trailers.Any(t => t.Id == i.TrailerId && t.CustomerId == customer))
+            .ToListAsync(stop))
             .Where(i => i.Passes)
             .GroupBy(i => i.TrailerId)
             .ToDictionary(g => g.Key, g => g.Max(i => i.At));

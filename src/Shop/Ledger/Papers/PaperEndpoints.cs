@@ -149,16 +149,14 @@ internal static class PaperEndpoints
         ShopFile file,
         PhotoFolder photos,
         MailSending sending,
+        MailOutlet outlet,
         Clock clock,
         CancellationToken stop)
     {
         Checks.Id(mailId);
         Checks checks = new();
-        checks.Add(
-            "/to",
-            MailboxAddress.TryParse(mail.To, out MailboxAddress? to) && to.Address.Contains('@', StringComparison.Ordinal)
-                ? null
-                : "That is no mail address.");
+        bool known = MailOutlet.TryAddress(mail.To, out MailboxAddress? to);
+        checks.Add("/to", !known ? "That is no mail address." : outlet.There ? null : MailOutlet.None);
         checks.Done();
         if (!await file.OutgoingMails.AnyAsync(m => m.Id == mailId, stop))
         {
@@ -171,8 +169,16 @@ internal static class PaperEndpoints
                     + string.Join('\n', paper.Reached)
             };
             using MemoryStream attached = new(pdf);
-            await body.Attachments.AddAsync(paper.FileName + ".pdf", attached, new ContentType("application", "pdf"), stop);
-            sending.Write(file, mailId, MailKind.Paper, settings.Name, to!, $"{paper.Title}: {paper.About}", body.ToMessageBody());
+            ContentType type = new("application", "pdf");
+            await body.Attachments.AddAsync(paper.FileName + ".pdf", attached, type, stop);
+            sending.Write(
+                file,
+                mailId,
+                MailKind.Paper,
+                settings.Name,
+                to!,
+                $"{paper.Title}: {paper.About}",
+                body.ToMessageBody());
             await file.SaveChangesAsync(stop);
             await sending.TriedAsync(mailId, stop);
         }

@@ -6,8 +6,8 @@ import { Lines, Table } from "../../ui/Page";
 type Block = Schemas["PaperBlock"];
 
 // Cells that somebody fills in on paper, as the server marks them.
-const BLANK = "____";
-const TICK = "[ ]";
+const BLANK = "\uE000";
+const TICK = "\uE001";
 
 // The page's size is the printer's own, Letter or A4; black ink is enough, no row is torn apart.
 const Sheet = styled.article`
