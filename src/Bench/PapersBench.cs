@@ -1,4 +1,6 @@
 using System.Text.Json;
+using PdfSharp.Pdf;
+using PdfSharp.Pdf.IO;
 using SturdyTinker.Core.Findings;
 using SturdyTinker.Core.Gear;
 using SturdyTinker.Core.Handovers;
@@ -24,7 +26,8 @@ internal static class PapersBench
     /// <summary>Runs the benchmark; 0 when it ran to its end.</summary>
     internal static int Run()
     {
-        Paper sheet = Sheet(), empty = Head.Write("Empty", "nothing", Day, "x", []), fleet = FleetPaper.Of(Fleet(), Head);
+        Paper sheet = Sheet(), fleet = FleetPaper.Of(Fleet(), Head);
+        Paper empty = Head.Write("Empty", "nothing", Day, "x", []);
         Bytes(sheet);
         Bytes(empty);
         List<double> ratios = [], hundred = [];
@@ -43,10 +46,12 @@ internal static class PapersBench
         double megabytes = (GC.GetTotalMemory(forceFullCollection: false) - before) / 1e6;
         int pages = Pages(Bytes(fleet));
         Console.WriteLine(
-            FormattableString.Invariant($"{Sheets} hand-over sheets of {Pages(Bytes(sheet))} pages in {sheets / 1_000:0.0} s, ")
+            FormattableString.Invariant($"{Sheets} hand-over sheets of {Pages(Bytes(sheet))} pages in ")
+                + FormattableString.Invariant($"{sheets / 1_000:0.0} s, ")
                 + FormattableString.Invariant($"each {Median(ratios):0.0} times an empty page; ")
                 + FormattableString.Invariant($"a fleet report of {pages} pages in {seconds:0.0} s, ")
-                + FormattableString.Invariant($"{Median(hundred) / pages:0.0} times an empty page a page, {megabytes:0} MB"));
+                + FormattableString.Invariant($"{Median(hundred) / pages:0.0} times an empty page a page, ")
+                + FormattableString.Invariant($"{megabytes:0} MB"));
         Console.WriteLine(JsonSerializer.Serialize(new
         {
             bench = "papers",
@@ -79,7 +84,7 @@ internal static class PapersBench
     private static int Pages(byte[] pdf)
     {
         using MemoryStream from = new(pdf);
-        using PdfSharp.Pdf.PdfDocument read = PdfSharp.Pdf.IO.PdfReader.Open(from, PdfSharp.Pdf.IO.PdfDocumentOpenMode.Import);
+        using PdfDocument read = PdfReader.Open(from, PdfDocumentOpenMode.Import);
         return read.PageCount;
     }
 
@@ -103,7 +108,7 @@ internal static class PapersBench
                     Judged(Verdict.Sound)))],
                 Used = [.. Enumerable.Range(0, 12).Select(i => $"{i} × grease seal 1.719 by 2.565")],
                 Bill = new Estimate(
-                    [.. Enumerable.Range(0, 10).Select(i => new EstimateLine(EstimateKind.Part, "Seal", "4 at 8.00", Spread.Of(32)))],
+                    [.. Enumerable.Repeat(new EstimateLine(EstimateKind.Part, "Seal", "4 at 8.00", Spread.Of(32)), 10)],
                     Spread.Of(120),
                     96,
                     new PriceTerms(),
@@ -136,7 +141,7 @@ internal static class PapersBench
             i % 50 == 0 ? ["cracked hanger, axle 1 left"] : [],
             Day.AddDays(-i % 500),
             true))],
-        [new FleetFound(Subsystem.Brakes, 40, 3)],
+        [new SubsystemFound(Subsystem.Brakes, 40, 3)],
         [],
         0,
         0);

@@ -13,6 +13,7 @@ using SturdyTinker.Shop.Find;
 using SturdyTinker.Shop.Horizon;
 using SturdyTinker.Shop.Horizon.WhatIf;
 using SturdyTinker.Shop.Ledger;
+using SturdyTinker.Shop.Ledger.Papers;
 using SturdyTinker.Shop.Owners;
 using SturdyTinker.Shop.Reckoner;
 using SturdyTinker.Shop.Requests;
@@ -131,6 +132,7 @@ builder.Services.AddHttpClient(CalendarReading.Client)
     .ConfigurePrimaryHttpMessageHandler(() => CalendarReading.Handler(given.CalendarsInside))
     .AddStandardResilienceHandler(Impatient);
 builder.Services.AddSingleton<Demand>();
+builder.Services.AddScoped<FleetSource>();
 builder.Services.AddSingleton(new PhotoFolder(folder));
 builder.Services.AddExceptionHandler<RefusalHandler>();
 builder.Services.AddProblemDetails();

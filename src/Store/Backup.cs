@@ -104,58 +104,38 @@ public static class Backup
     public static Task<Kept> RestoreAsync(string zip, string folder) => LayAsync(zip, folder, drill: false);
 
     // In a drill the pictures beside the backup are only counted: they lie there already, and may be very many.
-    private static async Task<Kept> LayAsync(string zip, string folder, bool drill)
+    private static Task<Kept> LayAsync(string zip, string folder, bool drill) => Laying.IntoAsync(folder, async laid =>
     {
-        string target = Path.TrimEndingDirectorySeparator(Path.GetFullPath(folder)), laid = target + ".restoring";
-        Empty(target, folder);
-        try
+        await using (ZipArchive archive = await OpenAsync(zip))
         {
-            // What a restore that was killed has left.
-            if (Directory.Exists(laid))
+            if (archive.GetEntry(ShopFileOpening.FileName) is null || archive.Entries.Any(e => !IsOurs(e.FullName)))
             {
-                Directory.Delete(laid, recursive: true);
+                throw new InvalidDataException($"{zip} is no backup of a shop.");
             }
 
-            Directory.CreateDirectory(Path.Combine(laid, PhotosFolder));
-            await using (ZipArchive archive = await OpenAsync(zip))
+            foreach (ZipArchiveEntry entry in archive.Entries)
             {
-                if (archive.GetEntry(ShopFileOpening.FileName) is null || archive.Entries.Any(e => !IsOurs(e.FullName)))
-                {
-                    throw new InvalidDataException($"{zip} is no backup of a shop.");
-                }
-
-                foreach (ZipArchiveEntry entry in archive.Entries)
-                {
-                    await UnpackAsync(entry, Path.Combine(laid, entry.FullName), zip);
-                }
-            }
-
-            string file = Path.Combine(laid, ShopFileOpening.FileName);
-            await CheckAsync(file, zip);
-            List<string> named = await NamedAsync(file);
-            int there = 0;
-            foreach (string picture in named)
-            {
-                string path = Path.Combine(laid, PhotosFolder, picture), beside = BesideOf(zip, picture);
-                if (!drill && File.Exists(beside))
-                {
-                    CopyOnce(beside, path);
-                }
-
-                there += File.Exists(path) || File.Exists(beside) ? 1 : 0;
-            }
-
-            PutInPlace(laid, target);
-            return new Kept(there, named.Count - there);
-        }
-        finally
-        {
-            if (Directory.Exists(laid))
-            {
-                Directory.Delete(laid, recursive: true);
+                await UnpackAsync(entry, Path.Combine(laid, entry.FullName), zip);
             }
         }
-    }
+
+        string file = Path.Combine(laid, ShopFileOpening.FileName);
+        await CheckAsync(file, zip);
+        List<string> named = await NamedAsync(file);
+        int there = 0;
+        foreach (string picture in named)
+        {
+            string path = Path.Combine(laid, PhotosFolder, picture), beside = BesideOf(zip, picture);
+            if (!drill && File.Exists(beside))
+            {
+                CopyOnce(beside, path);
+            }
+
+            there += File.Exists(path) || File.Exists(beside) ? 1 : 0;
+        }
+
+        return new Kept(there, named.Count - there);
+    });
 
     /// <summary>
     /// Sees that a backup can be laid back, by laying it into a scratch folder that goes afterwards; pictures that lie
@@ -198,28 +178,6 @@ public static class Backup
         File.Move(to + ".new", to, overwrite: true);
     }
 
-    /// <summary>Refuses a folder that something lies in: it would be mixed with what is laid there.</summary>
-    internal static void Empty(string target, string folder)
-    {
-        if (File.Exists(target))
-        {
-            throw new InvalidDataException($"{folder} is a file; nothing was changed. Restore into an empty folder.");
-        }
-
-        string? lies = Directory.Exists(target)
-            ? Directory.EnumerateFileSystemEntries(target).Select(Path.GetFileName).Min(StringComparer.Ordinal)
-            : null;
-        if (lies is null)
-        {
-            return;
-        }
-
-        throw new InvalidDataException(
-            lies == ShopFileOpening.FileName
-                ? $"There is a shop in {folder} already; nothing was changed. Restore into an empty folder."
-                : $"{lies} lies in {folder} already; nothing was changed. Restore into an empty folder.");
-    }
-
     private static async Task UnpackAsync(ZipArchiveEntry entry, string path, string zip)
     {
         try
@@ -234,29 +192,6 @@ public static class Backup
         {
             throw new InvalidDataException($"{zip} is damaged: {entry.FullName} can't be read from it.");
         }
-    }
-
-    /// <summary>
-    /// Puts a folder in another's place, in one move where there is none yet. One that is there and can't be replaced
-    /// gets the pictures first: without its file it is no shop.
-    /// </summary>
-    internal static void PutInPlace(string laid, string target)
-    {
-        if (Directory.Exists(target))
-        {
-            try
-            {
-                Directory.Delete(target);
-            }
-            catch (IOException)
-            {
-                Directory.Move(Path.Combine(laid, PhotosFolder), Path.Combine(target, PhotosFolder));
-                File.Move(Path.Combine(laid, ShopFileOpening.FileName), Path.Combine(target, ShopFileOpening.FileName));
-                return;
-            }
-        }
-
-        Directory.Move(laid, target);
     }
 
     private static async Task<ZipArchive> OpenAsync(string zip)

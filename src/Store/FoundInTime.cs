@@ -6,12 +6,6 @@ using SturdyTinker.Core.Gear;
 
 namespace SturdyTinker.Store;
 
-/// <summary>How often something was found that was bad.</summary>
-/// <param name="Subsystem">Where.</param>
-/// <param name="Renew">How often it was to be renewed.</param>
-/// <param name="Hold">How often it held the trailer.</param>
-public sealed record SubsystemFound(Subsystem Subsystem, int Renew, int Hold);
-
 /// <summary>Counts what was found over a stretch of time, within the file.</summary>
 public static class FoundInTime
 {
@@ -42,16 +36,12 @@ public static class FoundInTime
             WHERE v.ClosedAt >= {from} AND json_extract(r.Judgement, '$.value.verdict') IN ('Renew', 'Hold')
             GROUP BY 1, 2
             """).ToListAsync(stop);
-        ILookup<Subsystem, Row> all = seen.Select(r => (Enum.Parse<Subject>(r.About), r))
+        return SubsystemFound.Of(seen.Select(r => (Enum.Parse<Subject>(r.About), r))
             .Concat(
                 from row in measured
                 let kind = ReadingKinds.Find(row.About)
                 where kind is not null
                 select (kind.Subject, row))
-            .ToLookup(p => Subsystems.Of(p.Item1), p => p.Item2);
-        return [.. Enum.GetValues<Subsystem>().Select(s => new SubsystemFound(
-            s,
-            all[s].Where(r => r.Verdict == nameof(Verdict.Renew)).Sum(r => r.Count),
-            all[s].Where(r => r.Verdict == nameof(Verdict.Hold)).Sum(r => r.Count)))];
+            .Select(p => (p.Item1, Enum.Parse<Verdict>(p.Item2.Verdict), p.Item2.Count)));
     }
 }

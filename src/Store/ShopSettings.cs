@@ -26,7 +26,7 @@ public sealed class ShopSettings
     /// <summary>The same where it stands by itself, or begins a sentence.</summary>
     public string NameAsHeading => Name.Length > 0 ? Name : "The workshop";
 
-    /// <summary>How it is reached, as it stands on its papers: address, number, mail, a line each; may be empty.</summary>
+    /// <summary>How it is reached, as its papers have it: address, number, mail, a line each; may be empty.</summary>
     public string Reached { get; set; } = "";
 
     /// <summary>Longest text of how it is reached, and the most lines of it.</summary>

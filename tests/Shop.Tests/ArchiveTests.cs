@@ -142,7 +142,7 @@ public sealed class ArchiveTests : IDisposable
                 refused++;
                 Assert.EndsWith(".", fault.Message, StringComparison.Ordinal);
                 Assert.False(Directory.Exists(folder));
-                Assert.False(Directory.Exists(folder + ".reading"));
+                Assert.False(Directory.Exists(folder + ".restoring"));
             }
         }
 

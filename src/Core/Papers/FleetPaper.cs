@@ -1,3 +1,5 @@
+using SturdyTinker.Core.Findings;
+using SturdyTinker.Core.Findings.Inspections;
 using SturdyTinker.Core.Gear;
 using SturdyTinker.Core.Pricing;
 
@@ -35,14 +37,8 @@ public sealed record FleetTrailer(
     /// Money for a thousand miles; null where the road is not known, or too short to say it by
     /// (<see cref="RoadCost.Least"/>).
     /// </summary>
-    public decimal? PerThousandMiles => Miles >= RoadCost.Least.Miles ? Cost * 1_000 / Miles : null;
+    public decimal? PerThousandMiles => RoadCost.PerThousand(Cost, Miles);
 }
-
-/// <summary>What was found in a subsystem.</summary>
-/// <param name="Where">The subsystem.</param>
-/// <param name="Renew">How often something was to be renewed.</param>
-/// <param name="Hold">How often something held a trailer.</param>
-public sealed record FleetFound(Subsystem Where, int Renew, int Hold);
 
 /// <summary>A month to come.</summary>
 /// <param name="First">Its first day.</param>
@@ -67,7 +63,7 @@ public sealed record Fleet(
     DateOnly To,
     DateOnly Today,
     IReadOnlyList<FleetTrailer> Trailers,
-    IReadOnlyList<FleetFound> Found,
+    IReadOnlyList<SubsystemFound> Found,
     IReadOnlyList<FleetMonth>? Ahead,
     int Untimed,
     int Unpriced);
@@ -85,7 +81,7 @@ public static class FleetPaper
         List<FleetTrailer> overdue = [.. fleet.Trailers.Where(t => t.NextDue < fleet.Today)];
         return head.Write(
             "Fleet report",
-            $"{fleet.Customer}, {HandOverPaper.Day(fleet.From)} to {HandOverPaper.Day(fleet.To)}",
+            $"{fleet.Customer}, {PaperWords.Of(fleet.From)} to {PaperWords.Of(fleet.To)}",
             fleet.Today,
             fleet.Customer,
             [
@@ -100,7 +96,7 @@ public static class FleetPaper
                     {
                         Full(t),
                         t.Next,
-                        HandOverPaper.Day(t.NextDue!.Value),
+                        PaperWords.Of(t.NextDue!.Value),
                     })],
                     [])),
                 .. PaperBlock.Of("Found in this time", new PaperTable(
@@ -114,8 +110,8 @@ public static class FleetPaper
                     [])),
                 .. Inspections(fleet),
                 .. Ahead(fleet, Money),
-                PaperBlock.Says("Labour is by the times on the tablets at today’s rate; parts are at the prices that were "
-                    + "known. What is to come is a plan, and no offer."),
+                PaperBlock.Says("Labour is by the times on the tablets at today’s rate; parts are at the prices that "
+                    + "were known. What is to come is a plan, and no offer."),
             ]);
     }
 
@@ -157,7 +153,7 @@ public static class FleetPaper
             money(t.Cost),
             t.Miles is { } miles ? FormattableString.Invariant($"{miles:#,0}") : "not known",
             t.PerThousandMiles is { } each ? money(each) : "",
-            t.NextDue is { } due ? $"{t.Next}, {HandOverPaper.Day(due)}" : "nothing",
+            t.NextDue is { } due ? $"{t.Next}, {PaperWords.Of(due)}" : "nothing",
         })],
         [[
             "In all",
@@ -170,19 +166,26 @@ public static class FleetPaper
             "",
         ]]);
 
-    // In date for twelve months. Source: published, 49 CFR 396.17, cited from memory.
     private static IEnumerable<PaperBlock> Inspections(Fleet fleet) => PaperBlock.Of(
         "Periodic inspections",
         new PaperTable(
             [new("Trailer", 40), new("Last", 24), new("In date until", 24), new("", 16)],
-            [.. fleet.Trailers.Where(t => t.NeedsInspection || t.Inspected is not null).Select(t => new[]
-            {
-                Full(t),
-                t.Inspected is { } last ? HandOverPaper.Day(last) : "none on record",
-                t.Inspected is { } on ? HandOverPaper.Day(on.AddYears(1)) : "",
-                t.Inspected?.AddYears(1) >= fleet.Today ? "in date" : "OUT OF DATE",
-            })],
+            [.. fleet.Trailers
+                .Where(t => t.NeedsInspection || t.Inspected is not null)
+                .Select(t => Inspection(t, fleet.Today))],
             []));
+
+    private static string[] Inspection(FleetTrailer trailer, DateOnly today)
+    {
+        DateOnly? until = trailer.Inspected is { } last ? PeriodicInspection.InDateUntil(last) : null;
+        return
+        [
+            Full(trailer),
+            trailer.Inspected is { } on ? PaperWords.Of(on) : "none on record",
+            until is { } day ? PaperWords.Of(day) : "",
+            until >= today ? "in date" : "OUT OF DATE",
+        ];
+    }
 
     private static IEnumerable<PaperBlock> Ahead(Fleet fleet, Func<decimal, string> money) => fleet.Ahead is null
         ? [PaperBlock.Head("The next twelve months"), PaperBlock.Says("They are being planned: ask again in a moment.")]

@@ -37,8 +37,8 @@ public static class HandOverPaper
                 {
                     Facts =
                     [
-                        .. Known("Worked on by", string.Join(", ", by)),
-                        .. Known("Meter", meter),
+                        .. PaperFact.Known("Worked on by", string.Join(", ", by)),
+                        .. PaperFact.Known("Meter", meter),
                     ]
                 },
                 .. PaperBlock.List("Done", Told(sheet.Done)),
@@ -48,22 +48,14 @@ public static class HandOverPaper
                 .. PaperBlock.List("Used", sheet.Used),
                 .. sheet.Bill is { } bill ? Bill(bill, sheet.Agreed, head.Currency) : [],
                 .. PaperBlock.List("Left undone on your word; it comes up again", sheet.Declined),
-                .. Yours(sheet.Yours),
-                .. Next(sheet.Next),
+                .. ToCome(
+                    "You, in between",
+                    "By",
+                    sheet.Yours.Select(y => (y.What, PaperWords.Of(y.On) + (y.Overdue ? " (overdue)" : ""), y.Why))),
+                .. ToCome("Next with us", "About", sheet.Next.Select(n => (n.What, PaperWords.Of(n.On), n.Why))),
                 .. PaperBlock.List("To watch", HandOver.Cautions),
                 new PaperBlock { Signed = ["Handed over by", "Taken by"] },
             ]);
-
-    /// <summary>What a verdict is called, and what it asks for.</summary>
-    internal static string Words(Verdict verdict) => verdict switch
-    {
-        Verdict.Sound => "Sound",
-        Verdict.Watch => "Watch",
-        Verdict.Renew => "Renew",
-        _ => "Hold: do not tow",
-    };
-
-    private static PaperFact[] Known(string name, string value) => value.Length > 0 ? [new(name, value)] : [];
 
     private static string[] Told(string words) => words.Length > 0 ? [words] : [];
 
@@ -76,7 +68,8 @@ public static class HandOverPaper
 
         foreach (FoundTold found in sheet.Found)
         {
-            string words = $"{found.What}. {Words(found.Judgement.Verdict)}: {found.Judgement.Rule.TrimEnd('.')}"
+            string words = $"{found.What}. {PaperWords.Of(found.Judgement.Verdict)}: "
+                + found.Judgement.Rule.TrimEnd('.')
                 + (found.Mended is { } mended ? $". Put right: {mended.TrimEnd('.')}." : ".");
             yield return found.Judgement.Verdict == Verdict.Hold && found.Mended is null
                 ? PaperBlock.Warns(words)
@@ -97,13 +90,13 @@ public static class HandOverPaper
         {
             m.What,
             m.Value,
-            m.Judgement is { } judged ? Words(judged.Verdict) : "",
+            m.Judgement is { } judged ? PaperWords.Of(judged.Verdict) : "",
             m.Judgement?.Rule ?? "no limit of its own",
         })],
         []);
 
-    /// <summary>A bill as a table, line by line.</summary>
-    internal static IEnumerable<PaperBlock> Bill(Estimate bill, Spread? agreed, string currency) =>
+    // A bill as a table, line by line.
+    private static IEnumerable<PaperBlock> Bill(Estimate bill, Spread? agreed, string currency) =>
     [
         PaperBlock.Head("What it comes to"),
         new PaperBlock
@@ -113,27 +106,17 @@ public static class HandOverPaper
                 [.. bill.Lines.Select(l => new[] { l.Words, l.How, Money.In(l.Amount.Likely, currency) })],
                 [["In all", "", Money.In(bill.Total.Likely, currency)]])
         },
-        .. agreed is null ? Array.Empty<PaperBlock>()
-            : [PaperBlock.Says($"Agreed before: {Money.Range(agreed, currency)}.")],
-        .. bill.Unpriced.Count > 0
-            ? [PaperBlock.Says($"Without a price, and on top: {string.Join(", ", bill.Unpriced)}.")]
-            : Array.Empty<PaperBlock>(),
+        .. agreed is null ? [] : PaperBlock.Known("Agreed before: ", Money.Range(agreed, currency)),
+        .. PaperBlock.Known("Without a price, and on top: ", string.Join(", ", bill.Unpriced)),
     ];
 
-    private static IEnumerable<PaperBlock> Yours(IReadOnlyList<OwnersTask> yours) => PaperBlock.Of(
-        "You, in between",
+    private static IEnumerable<PaperBlock> ToCome(
+        string heading,
+        string when,
+        IEnumerable<(string What, string On, string Why)> all) => PaperBlock.Of(
+        heading,
         new PaperTable(
-            [new("What", 50), new("By", 24), new("Why", 38)],
-            [.. yours.Select(y => new[] { y.What, Day(y.On) + (y.Overdue ? " (overdue)" : ""), y.Why })],
+            [new("What", 50), new(when, 24), new("Why", 38)],
+            [.. all.Select(one => new[] { one.What, one.On, one.Why })],
             []));
-
-    private static IEnumerable<PaperBlock> Next(IReadOnlyList<NextTold> next) => PaperBlock.Of(
-        "Next with us",
-        new PaperTable(
-            [new("What", 50), new("About", 24), new("Why", 38)],
-            [.. next.Select(n => new[] { n.What, Day(n.On), n.Why })],
-            []));
-
-    /// <summary>A day as papers write it: "June 3, 2027".</summary>
-    internal static string Day(DateOnly day) => FormattableString.Invariant($"{day:MMMM d, yyyy}");
 }

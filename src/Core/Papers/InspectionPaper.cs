@@ -48,16 +48,16 @@ public static class InspectionPaper
             {
                 Facts =
                 [
-                    new("Date of the inspection", HandOverPaper.Day(on)),
+                    new("Date of the inspection", PaperWords.Of(on)),
                     new("Inspector", of.Inspector),
                     new("Qualified by (396.19)", inspection.Qualification),
                     new("Motor carrier", of.Carrier),
                     new("Vehicle", of.Trailer),
                     new("Plate", of.Plate.Length > 0 ? of.Plate : "none on record"),
                     new("Running gear", of.Gear),
-                    .. of.Meter.Length > 0 ? [new PaperFact("Meter", of.Meter)] : Array.Empty<PaperFact>(),
+                    .. PaperFact.Known("Meter", of.Meter),
                     new("Inspected at", head.Shop),
-                    new("Next inspection by", HandOverPaper.Day(on.AddYears(1))),
+                    new("Next inspection by", PaperWords.Of(PeriodicInspection.InDateUntil(on))),
                 ]
             },
             .. PaperBlock.Of("Components, by appendix A to part 396", new PaperTable(
@@ -78,7 +78,7 @@ public static class InspectionPaper
             PaperBlock.Says(
                 "This report, or a copy, is kept by the carrier where the vehicle is housed or maintained, for "
                 + FormattableString.Invariant($"{PeriodicInspection.KeptMonths} months, until ")
-                + $"{HandOverPaper.Day(on.AddMonths(PeriodicInspection.KeptMonths))}, and shown to whoever may ask for "
+                + $"{PaperWords.Of(on.AddMonths(PeriodicInspection.KeptMonths))}, and shown to whoever may ask for "
                 + "it. What the law where you are says comes before this paper."),
         ]);
     }

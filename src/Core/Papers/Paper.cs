@@ -79,6 +79,12 @@ public sealed record PaperBlock
     /// <summary>A paragraph that must not be overlooked.</summary>
     public static PaperBlock Warns(string words) => new() { Words = words, Grave = true };
 
+    /// <summary>
+    /// A sentence that ends in something known: "When: at once, on the spot." Nothing where nothing is.
+    /// </summary>
+    public static IEnumerable<PaperBlock> Known(string begins, string known) =>
+        known.Length == 0 ? [] : [Says($"{begins}{known}.")];
+
     /// <summary>A heading with a list under it; nothing where there is none.</summary>
     public static IEnumerable<PaperBlock> List(string heading, IReadOnlyList<string> points) =>
         points.Count == 0 ? [] : [Head(heading), new PaperBlock { Points = points }];
@@ -91,7 +97,12 @@ public sealed record PaperBlock
 /// <summary>Something with its name.</summary>
 /// <param name="Name">"Plate".</param>
 /// <param name="Value">"LAKE 7"; empty for a line to write on.</param>
-public sealed record PaperFact(string Name, string Value);
+public sealed record PaperFact(string Name, string Value)
+{
+    /// <summary>It, where there is a value; nothing where there is none.</summary>
+    public static IEnumerable<PaperFact> Known(string name, string value) =>
+        value.Length == 0 ? [] : [new(name, value)];
+}
 
 /// <summary>A column of a table.</summary>
 /// <param name="Name">Its heading; may be empty.</param>

@@ -36,32 +36,26 @@ public static class TradePapers
                 ? [PaperBlock.Warns("A Hold is among what was found: do not tow it before that is mended.")]
                 : Array.Empty<PaperBlock>(),
             .. asked.Note.Length > 0 ? [PaperBlock.Says(asked.Note)] : Array.Empty<PaperBlock>(),
-            .. asked.When.Length > 0 ? [PaperBlock.Says($"When: {asked.When}.")] : Array.Empty<PaperBlock>(),
-            .. already.Length > 0 ? [PaperBlock.Says($"Agreed on before, and done anyway: {already}.")]
-                : Array.Empty<PaperBlock>(),
+            .. PaperBlock.Known("When: ", asked.When),
+            .. PaperBlock.Known("Agreed on before, and done anyway: ", already),
             .. PaperBlock.Of("What would be done", new PaperTable(
                 [new("", 12), new("What", 38), new("Why", 42), new("Adds about", 22, Right: true)],
                 [.. asked.Lines.Select(l => new[]
                 {
                     Answer(l),
                     l.What,
-                    (l.Verdict is { } verdict ? HandOverPaper.Words(verdict) + ": " : "") + l.Why,
+                    (l.Verdict is { } verdict ? PaperWords.Of(verdict) + ": " : "") + l.Why,
                     Money.Range(asked.Extra([l.Key]), head.Currency),
                 })],
                 [["", answered ? "In all, as agreed" : "In all, done together", "", total]])),
             PaperBlock.Says("Work done together costs less than each by itself, so the lines need not add up to the "
                 + "whole. The range is what it comes to eight times in ten."),
-            .. asked.Unpriced.Count > 0
-                ? [PaperBlock.Says($"Without a price, and on top: {string.Join(", ", asked.Unpriced)}.")]
-                : Array.Empty<PaperBlock>(),
+            .. PaperBlock.Known("Without a price, and on top: ", string.Join(", ", asked.Unpriced)),
             .. answered
-                ? (PaperBlock[])[PaperBlock.Says($"Answered by {asked.AnsweredBy}, "
-                    + $"{HandOverPaper.Day(DateOnly.FromDateTime(asked.AnsweredAt!.Value.DateTime))}.")]
+                ? PaperBlock.Known($"Answered by {asked.AnsweredBy}, ", PaperWords.Of(asked.AnsweredAt!.Value))
                 :
                 [
-                    PaperBlock.Says("It holds until "
-                        + HandOverPaper.Day(DateOnly.FromDateTime(asked.ExpiresAt.DateTime))
-                        + ". Tick what shall be done."),
+                    PaperBlock.Says($"It holds until {PaperWords.Of(asked.ExpiresAt)}. Tick what shall be done."),
                     new PaperBlock { Signed = ["Agreed to what is ticked"] },
                 ],
         ]);
@@ -95,7 +89,7 @@ public static class TradePapers
                         l.Name,
                         FormattableString.Invariant($"{l.Quantity:0.##} {l.Unit}"),
                         l.Price is { } price ? Money.In(price, head.Currency) : "please quote",
-                        HandOverPaper.Day(l.Expected),
+                        PaperWords.Of(l.Expected),
                     })],
                     [["", "In all, as far as prices are known", "", Money.In(known, head.Currency), ""]])),
                 .. without > 0

@@ -87,7 +87,8 @@ public static class WorkPapers
         [
             PaperBlock.Says(FormattableString.Invariant($"{packet.Steps.Count} steps, {packet.MinutesInWords}. ")
                 + "Work from top to bottom; tick each step and write its figures as you read them off. Whatever you "
-                + "see that is not as it should be goes on the last page. Afterwards all of it is typed in on one page."),
+                + "see that is not as it should be goes on the last page. Afterwards all of it is typed in on one "
+                + "page."),
             new PaperBlock { Facts = [new("Technician", ""), new("Begun at", ""), new("Meter", "")] },
             .. Runs(packet.Steps).SelectMany(run => Place(run, done)),
             new PaperBlock { Heading = "Seen, and not as it should be", NewPage = true },

@@ -14,7 +14,8 @@ public static class Money
     /// <summary>A range to the whole: "$180 to $240"; one figure where both ends are the same.</summary>
     public static string Range(Spread spread, string currency)
     {
-        static string Whole(decimal amount) => Math.Abs(Math.Round(amount)).ToString("#,0", CultureInfo.InvariantCulture);
+        static string Whole(decimal amount) =>
+            Math.Abs(Math.Round(amount)).ToString("#,0", CultureInfo.InvariantCulture);
         string low = Signed(spread.Low, currency, Whole(spread.Low));
         string high = Signed(spread.High, currency, Whole(spread.High));
         return low == high ? low : $"{low} to {high}";

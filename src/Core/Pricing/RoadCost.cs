@@ -25,8 +25,13 @@ public sealed record RoadCost(int Year, int Visits, decimal Labour, decimal Part
     public decimal Total => Labour + Parts;
 
     /// <summary>Money for a thousand miles; null where the road is not known, or too short to say it by.</summary>
-    public decimal? PerThousandMiles =>
-        Road is { } road && road.Metres >= Least.Metres ? Total * 1_000 / road.Miles : null;
+    public decimal? PerThousandMiles => PerThousand(Total, Road?.Miles);
+
+    /// <summary>Money for a thousand miles; null where the road is not known, or too short to say it by.</summary>
+    /// <param name="cost">What the road cost.</param>
+    /// <param name="miles">How long it is, in miles; null where nobody knows.</param>
+    public static decimal? PerThousand(decimal cost, decimal? miles) =>
+        miles >= Least.Miles ? cost * 1_000 / miles : null;
 
     /// <summary>
     /// Every year from the first one that is on record to today's, each there whether it cost anything or not. Each

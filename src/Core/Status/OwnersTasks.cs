@@ -30,7 +30,7 @@ public static class OwnersTasks
         [.. status.Upcoming
             .Where(u => u.By == Doer.Owner)
             .OrderBy(u => u.On)
-            .Select(u => new OwnersTask(u.Id, InWords(u), u.On, Why(u), u.On < today))];
+            .Select(u => new OwnersTask(u.Id, u.InWords(), u.On, Why(u), u.On < today))];
 
     /// <summary>
     /// The owner's until a day in one line, as a letter has it: "Suspension bolts greased by June 3; …". Says so where
@@ -56,14 +56,11 @@ public static class OwnersTasks
             .Where(u => u.By == Doer.Shop && (u.Cause != DueCause.Event || u.NotBefore is not null))
             .OrderBy(u => u.On)
             .Take(Told)
-            .Select(u => new NextTold(InWords(u), u.On, Why(u)))];
+            .Select(u => new NextTold(u.InWords(), u.On, Why(u)))];
 
     // A check owed says after how many miles; of what comes again an owner needs to know how often, and no more.
     private static string Why(Upcoming task) =>
         task.Once ? task.Reason.TrimEnd('.')
             : task.Days < 45 ? FormattableString.Invariant($"about every {task.Days} days")
             : FormattableString.Invariant($"about every {Math.Round(task.Days / 30.4):0} months");
-
-    private static string InWords(Upcoming task) =>
-        task.Where.Length == 0 ? task.Name : $"{task.Name}, {task.Where}";
 }

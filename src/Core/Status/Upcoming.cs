@@ -63,12 +63,14 @@ public sealed record Upcoming(
     // What is done once is planned as lasting this long, far beyond any horizon. Its gaps are counted in months.
     private const int OnceDays = 30;
 
+    /// <summary>What falls due and where: "Bearing repack, all wheel ends".</summary>
+    public string InWords() => Where.Length == 0 ? Name : $"{Name}, {Where}";
+
     /// <summary>What is done, in a line: "bearing repack, all wheel ends; brake adjustment, all brakes".</summary>
     public static string What(IEnumerable<Upcoming> dues) =>
         string.Join(
             "; ",
-            dues.Select(d =>
-                $"{Wording.Small(d.Name)}{(d.Where.Length == 0 ? "" : $", {d.Where}")}").Distinct());
+            dues.Select(d => Wording.Small(d.InWords())).Distinct());
 
     /// <summary>The jobs at their places.</summary>
     public IEnumerable<JobAt> JobsAt() => Places.Select(p => new JobAt(Job, p));

@@ -67,14 +67,12 @@ public sealed record HandOverAnswer(
 /// <param name="Customer">Whose it is.</param>
 /// <param name="Settings">The shop's choices.</param>
 /// <param name="Pictures">Pictures of what was found, by finding.</param>
-/// <param name="Visit">The visit.</param>
 internal sealed record VisitToldOf(
     HandOver Sheet,
     Trailer Trailer,
     string Customer,
     ShopSettings Settings,
-    ILookup<Guid, Guid> Pictures,
-    Visit Visit);
+    ILookup<Guid, Guid> Pictures);
 
 internal static class HandOverPage
 {
@@ -181,7 +179,7 @@ internal static class HandOverPage
             Yours = OwnersTasks.Of(status, today),
             Next = OwnersTasks.Next(status),
         };
-        return new VisitToldOf(sheet, found.trailer, found.Name, settings, pictures, of);
+        return new VisitToldOf(sheet, found.trailer, found.Name, settings, pictures);
     }
 
     // Of a visit that is still at work: the jobs that are done, and what it comes to by now.

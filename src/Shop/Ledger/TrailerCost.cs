@@ -88,32 +88,13 @@ internal static class TrailerCost
     {
         Trailer trailer = await file.Trailers.AsNoTracking().FirstOrDefaultAsync(t => t.Id == id, stop)
             ?? throw Refusal.NotFound("There is no such trailer.");
-        decimal perSecond = (await file.SettingsAsync()).Costs.RatePerHour / 3_600;
-        var visits = await file.Visits
-            .AsNoTracking()
-            .Where(v => v.TrailerId == id && v.ClosedAt != null)
-            .Select(v => new
-            {
-                v.ClosedAt,
-                Seconds = file.StepEntries
-                    .Where(e => e.VisitId == v.Id && e.UndoneAt == null && e.SkippedBecause == null)
-                    .Sum(e => e.Seconds ?? 0),
-                Untimed = file.StepEntries.Count(
-                    e => e.VisitId == v.Id && e.UndoneAt == null && e.SkippedBecause == null && e.Seconds == null),
-                Parts = file.PartsUsed
-                    .Where(p => p.VisitId == v.Id)
-                    .Select(p => new { p.Quantity, p.Price })
-                    .ToList(),
-            })
-            .ToListAsync(stop);
+        decimal rate = (await file.SettingsAsync()).Costs.RatePerHour;
+        List<VisitTook> visits = await VisitCosts.ReadAsync(file, file.Visits.Where(v => v.TrailerId == id), stop);
         UsageLine usage = await file.UsageAsync(trailer, today);
         DateOnly since = await file.MeterEntries.Where(m => m.TrailerId == id).MinAsync(m => (DateOnly?)m.On, stop)
             ?? trailer.AddedOn;
         IReadOnlyList<RoadCost> years = RoadCost.ByYear(
-            visits.Select(v => new VisitCost(
-                DateOnly.FromDateTime(v.ClosedAt!.Value.DateTime),
-                v.Seconds * perSecond,
-                v.Parts.Sum(p => p.Quantity * (p.Price ?? 0)))),
+            visits.Select(v => new VisitCost(v.On, v.Labour(rate), v.PartsCost)),
             (from, to) => usage.Knows ? usage.Between(from, to) : null,
             since,
             today);
@@ -128,6 +109,6 @@ internal static class TrailerCost
                 Rounded(y.Road?.Miles, 0),
                 Rounded(y.PerThousandMiles, 2)))],
             visits.Sum(v => v.Untimed),
-            visits.Sum(v => v.Parts.Count(p => p.Price is null)));
+            visits.Sum(v => v.Unpriced));
     }
 }

@@ -89,7 +89,7 @@ internal static class YearPage
             new YearAnswer(
                 await MonthsAsync(file, clock.Today, stop),
                 [.. (await file.FoundSinceAsync(Since(clock.Today), stop)).Select(f => new FoundAnswer(
-                    f.Subsystem.Words(),
+                    f.Where.Words(),
                     f.Renew,
                     f.Hold))],
                 await StoodAsync(file, clock.Today, stop)))).Needs(Right.See);

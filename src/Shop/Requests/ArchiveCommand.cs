@@ -20,7 +20,7 @@ internal static class ArchiveCommand
             return 2;
         }
 
-        try
+        return await RecordCommand.RunAsync(wrong, async () =>
         {
             Archived told = from is null
                 ? await Archive.WriteAsync(folder, to!, time.GetUtcNow())
@@ -34,18 +34,7 @@ internal static class ArchiveCommand
                     "Nobody can sign in there yet: ./tinker owner --data DIR --name N makes a code for an owner.");
             }
 
-            if (told.Missing > 0)
-            {
-                await wrong.WriteLineAsync(
-                    $"{told.Missing} files of pictures that the record names are missing: they were lost before.");
-            }
-
-            return 0;
-        }
-        catch (Exception fault) when (fault is IOException or InvalidDataException or UnauthorizedAccessException)
-        {
-            await wrong.WriteLineAsync(fault.Message);
-            return 1;
-        }
+            return told.Missing;
+        });
     }
 }

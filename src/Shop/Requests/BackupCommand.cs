@@ -21,24 +21,13 @@ internal static class BackupCommand
             return 2;
         }
 
-        try
+        return await RecordCommand.RunAsync(wrong, async () =>
         {
             Kept kept = restore ? await Backup.RestoreAsync(zip, folder) : await Backup.WriteAsync(folder, zip);
             await said.WriteLineAsync(
                 $"{(restore ? $"Restored into {folder}" : $"Written to {zip}")}: the shop’s file and {kept.Pictures} "
                     + "files of pictures.");
-            if (kept.Missing > 0)
-            {
-                await wrong.WriteLineAsync(
-                    $"{kept.Missing} files of pictures that the record names are missing: they were lost before.");
-            }
-
-            return 0;
-        }
-        catch (Exception fault) when (fault is IOException or InvalidDataException or UnauthorizedAccessException)
-        {
-            await wrong.WriteLineAsync(fault.Message);
-            return 1;
-        }
+            return kept.Missing;
+        });
     }
 }

@@ -41,8 +41,8 @@ public static class Archive
 
     /// <summary>
     /// Writes a shop's archive whole or not at all; the shop may be at work meanwhile. Throws <see
-    /// cref="FileNotFoundException"/> where there is no shop, and <see cref="InvalidDataException"/> where its file is of
-    /// another edition than the program.
+    /// cref="FileNotFoundException"/> where there is no shop, and <see cref="InvalidDataException"/> where its file is
+    /// of another edition than the program.
     /// </summary>
     /// <param name="folder">The shop's folder.</param>
     /// <param name="zip">The archive to write.</param>

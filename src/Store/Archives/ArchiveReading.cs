@@ -24,24 +24,16 @@ public static class ArchiveReading
     /// </summary>
     /// <param name="zip">The archive.</param>
     /// <param name="folder">The folder; made when absent.</param>
-    public static async Task<Archived> LayAsync(string zip, string folder)
+    public static Task<Archived> LayAsync(string zip, string folder) => Laying.IntoAsync(folder, async laid =>
     {
-        string target = Path.TrimEndingDirectorySeparator(Path.GetFullPath(folder)), laid = target + ".reading";
-        Backup.Empty(target, folder);
+        string path = Path.Combine(laid, ShopFileOpening.FileName);
         try
         {
-            if (Directory.Exists(laid))
-            {
-                // What one that was killed has left.
-                Directory.Delete(laid, recursive: true);
-            }
-
-            Directory.CreateDirectory(Path.Combine(laid, Backup.PhotosFolder));
             ArchiveManifest manifest;
             await using (ZipArchive archive = await OpenAsync(zip))
             {
                 manifest = await ManifestAsync(archive, zip);
-                await RowsAsync(archive, manifest, Path.Combine(laid, ShopFileOpening.FileName), zip);
+                await RowsAsync(archive, manifest, path, zip);
                 foreach (ManifestPicture picture in manifest.Pictures)
                 {
                     await PictureAsync(archive, picture, laid, zip);
@@ -54,8 +46,6 @@ public static class ArchiveReading
                 await made.AskAsync("PRAGMA wal_checkpoint(TRUNCATE)");
             }
 
-            SqliteConnection.ClearAllPools();
-
             // Pictures that were lost before it was written are no fault of it: the manifest counts them.
             IReadOnlyList<string> faults = await ShopCheck.RunAsync(laid, pictures: false);
             if (faults.Count > 0)
@@ -63,25 +53,19 @@ public static class ArchiveReading
                 throw new InvalidDataException($"{zip} can't be taken: {faults[0]}");
             }
 
-            // What opening it has left beside it: locks, and logs that are empty now.
-            string file = Path.Combine(laid, ShopFileOpening.FileName);
-            foreach (string left in Directory.GetFiles(laid).Where(f => f != file))
-            {
-                File.Delete(left);
-            }
-
-            Backup.PutInPlace(laid, target);
             return new Archived(manifest.Tables.Sum(t => t.Rows), manifest.Pictures.Count, manifest.Missing.Count);
         }
         finally
         {
-            if (Directory.Exists(laid))
+            SqliteConnection.ClearAllPools();
+
+            // What opening it has left beside it: locks, and logs that are empty now.
+            foreach (string left in Directory.GetFiles(laid).Where(f => f != path))
             {
-                SqliteConnection.ClearAllPools();
-                Directory.Delete(laid, recursive: true);
+                File.Delete(left);
             }
         }
-    }
+    });
 
     private static async Task<ZipArchive> OpenAsync(string zip)
     {

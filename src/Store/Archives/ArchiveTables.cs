@@ -72,11 +72,6 @@ internal sealed record ArchivedTable(string Name, IReadOnlyList<ArchivedColumn> 
         $"SELECT {string.Join(", ", Columns.Select(c => $"\"{c.Name}\""))} FROM \"{Name}\" "
             + $"ORDER BY {string.Join(", ", Columns.Where(c => c.Key).Select(c => $"\"{c.Name}\""))}";
 
-    /// <summary>Writes one row.</summary>
-    internal string Insert =>
-        $"INSERT INTO \"{Name}\" ({string.Join(", ", Columns.Select(c => $"\"{c.Name}\""))}) "
-            + $"VALUES ({string.Join(", ", Columns.Select((_, i) => FormattableString.Invariant($"$p{i}")))})";
-
     /// <summary>What a row is, as a JSON Schema (draft 2020-12).</summary>
     internal JsonObject Schema()
     {

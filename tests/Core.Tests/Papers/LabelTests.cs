@@ -28,7 +28,15 @@ public sealed class LabelTests
         int count,
         int skip)
     {
-        LabelLayout layout = Ours with { Columns = columns, Rows = rows, Width = width, Height = height, Across = 0.1, Down = 0.05 };
+        LabelLayout layout = Ours with
+        {
+            Columns = columns,
+            Rows = rows,
+            Width = width,
+            Height = height,
+            Across = 0.1,
+            Down = 0.05
+        };
         Assert.Null(layout.Problem());
         Label[] labels = [.. Enumerable.Range(0, count).Select(i => new Label(
             $"https://shop.example/t/0192f0c4-aaaa-7bbb-8ccc-{i:000000000000}",
@@ -62,7 +70,12 @@ public sealed class LabelTests
     [InlineData(2, 31, 3.5, 0.1, "rows")]
     [InlineData(2, 5, 0.2, 1.9, "width")]
     [InlineData(2, 5, double.NaN, 1.9, "width")]
-    public void What_does_not_fit_its_sheet_is_said(int columns, int rows, double width, double height, string measure) =>
+    public void What_does_not_fit_its_sheet_is_said(
+        int columns,
+        int rows,
+        double width,
+        double height,
+        string measure) =>
         Assert.Equal(
             measure,
             (Ours with { Columns = columns, Rows = rows, Width = width, Height = height }).Problem()!.Value.Measure);

@@ -42,7 +42,14 @@ public sealed class PaperTests
         };
         string text = PdfTests.TextOf(InspectionPaper.Of(
             inspection,
-            new Inspected("Odd Varley", "Orchard cooperative", "RT-4, flatbed", "RT-4", "LAKE 7", "two axles", "12,400"),
+            new Inspected(
+                "Odd Varley",
+                "Orchard cooperative",
+                "RT-4, flatbed",
+                "RT-4",
+                "LAKE 7",
+                "two axles",
+                "12,400"),
             Head));
         string[] asked =
         [
@@ -114,7 +121,7 @@ public sealed class PaperTests
             r[2].StartsWith(p.Name, StringComparison.Ordinal) && r[4].EndsWith("SHORT", StringComparison.Ordinal)));
     }
 
-    /// <summary>Whatever was found beyond what is sound is on the sheet's PDF with its verdict, a Hold first of all.</summary>
+    /// <summary>Whatever was found is on the sheet's PDF with its verdict.</summary>
     [Fact]
     public void The_sheet_leaves_no_verdict_out() => Gen
         .Select(Gen.Enum<Verdict>(), Gen.Bool)

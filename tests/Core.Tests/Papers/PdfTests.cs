@@ -8,7 +8,9 @@ using Xunit;
 
 namespace SturdyTinker.Core.Tests.Papers;
 
-/// <summary>Papers as PDFs, read back by PdfPig: nothing is lost, in its order, within the edges, fonts with it.</summary>
+/// <summary>
+/// Papers as PDFs, read back by PdfPig: nothing is lost, in its order, within the edges, fonts with it.
+/// </summary>
 public sealed class PdfTests
 {
     private const double Margin = 50, Foot = 62;

@@ -87,6 +87,11 @@ public static class PeriodicInspection
     /// <summary>Code of the job.</summary>
     public const string JobCode = "periodic-inspection";
 
+    /// <summary>
+    /// Until when a trailer inspected on a day is in date. Source: published, 49 CFR 396.17, cited from memory.
+    /// </summary>
+    public static DateOnly InDateUntil(DateOnly inspected) => inspected.AddYears(1);
+
     /// <summary>How long the report is kept, in months. Source: published, 49 CFR 396.21.</summary>
     public const int KeptMonths = 14;
 

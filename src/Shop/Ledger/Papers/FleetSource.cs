@@ -63,51 +63,33 @@ internal sealed record FleetAsked(
     [property: FromQuery(Name = "to")] DateOnly? To);
 
 /// <summary>The report of one customer's trailers over a stretch of time: a paper, a PDF, a table and JSON.</summary>
-internal static class FleetSource
+internal static class FleetReport
 {
-    private const int LongestYears = 10;
-
     internal static void MapFleetReport(this RouteGroupBuilder ledger)
     {
         RouteGroupBuilder fleet = ledger.MapGroup("/fleets/{customer:guid}");
-        fleet.MapGet(
-            "/",
-            async ([AsParameters] FleetAsked asked, ShopFile file, Clock clock, PlanBoard plans, CancellationToken stop) =>
-                TypedResults.Ok(await ReadAsync(asked, file, clock, plans, stop))).Needs(Right.See);
-        fleet.MapGet(
-            "/paper",
-            async ([AsParameters] FleetAsked asked, ShopFile file, Clock clock, PlanBoard plans, CancellationToken stop) =>
-                TypedResults.Ok(await PaperAsync(asked, file, clock, plans, stop))).Needs(Right.See);
+        fleet.MapGet("/", async ([AsParameters] FleetAsked asked, FleetSource source, CancellationToken stop) =>
+            TypedResults.Ok(await source.ReadAsync(asked, stop))).Needs(Right.See);
+        fleet.MapGet("/paper", async ([AsParameters] FleetAsked asked, FleetSource source, CancellationToken stop) =>
+            TypedResults.Ok(await source.PaperAsync(asked, stop))).Needs(Right.See);
         fleet.MapGet(
             "/table.csv",
-            async ([AsParameters] FleetAsked asked, ShopFile file, Clock clock, PlanBoard plans, CancellationToken stop) =>
-                Table(await ReadAsync(asked, file, clock, plans, stop)))
-            .Needs(Right.Export).Produces<string>(200, "text/csv");
+            async ([AsParameters] FleetAsked asked, FleetSource source, CancellationToken stop) =>
+                Table(await source.ReadAsync(asked, stop))).Needs(Right.Export).Produces<string>(200, "text/csv");
         fleet.MapGet("/pdf", PdfAsync).Needs(Right.See).Produces<byte[]>(200, "application/pdf");
     }
 
     private static async Task<FileContentHttpResult> PdfAsync(
         [AsParameters] FleetAsked asked,
+        FleetSource source,
         ShopFile file,
-        Clock clock,
-        PlanBoard plans,
         PhotoFolder photos,
         CancellationToken stop) =>
         await PaperEndpoints.AsPdfAsync(
-            await PaperAsync(asked, file, clock, plans, stop),
+            await source.PaperAsync(asked, stop),
             (await file.SettingsToReadAsync()).PaperSize,
             photos,
             stop);
-
-    private static async Task<Paper> PaperAsync(
-        FleetAsked asked,
-        ShopFile file,
-        Clock clock,
-        PlanBoard plans,
-        CancellationToken stop) =>
-        FleetPaper.Of(
-            await ReadAsync(asked, file, clock, plans, stop),
-            (await file.SettingsToReadAsync()).Letterhead);
 
     private static FileContentHttpResult Table(Fleet fleet) =>
         Csv.AsFile("fleet", Csv.Write(fleet.Trailers.Select(Cells)));
@@ -126,14 +108,19 @@ internal static class FleetSource
         Holds = string.Join("; ", t.Holds),
         Inspected = t.Inspected?.ToString("O", null) ?? "",
     };
+}
 
-    // The last twelve months unless something else is asked.
-    private static async Task<Fleet> ReadAsync(
-        FleetAsked asked,
-        ShopFile file,
-        Clock clock,
-        PlanBoard plans,
-        CancellationToken stop)
+/// <summary>Reads what a fleet report tells.</summary>
+internal sealed class FleetSource(ShopFile file, Clock clock, PlanBoard plans)
+{
+    private const int LongestYears = 10;
+
+    /// <summary>The report as a paper.</summary>
+    internal async Task<Paper> PaperAsync(FleetAsked asked, CancellationToken stop) =>
+        FleetPaper.Of(await ReadAsync(asked, stop), (await file.SettingsToReadAsync()).Letterhead);
+
+    /// <summary>Everything it tells: of the last twelve months unless something else is asked.</summary>
+    internal async Task<Fleet> ReadAsync(FleetAsked asked, CancellationToken stop)
     {
         Guid customer = asked.Customer;
         DateOnly today = clock.Today, to = asked.To ?? today, from = asked.From ?? to.AddYears(-1).AddDays(1);
@@ -155,31 +142,14 @@ internal static class FleetSource
         // A day too many at both ends: what was closed then is sorted out by its own day.
         DateTimeOffset since = new(from.AddDays(-1), default, TimeSpan.Zero);
         DateTimeOffset before = new(to.AddDays(2), default, TimeSpan.Zero);
-        var visits = (await file.Visits
-            .AsNoTracking()
-            .Where(v => v.ClosedAt >= since
+        List<VisitTook> visits = (await VisitCosts.ReadAsync(
+            file,
+            file.Visits.Where(v => v.ClosedAt >= since
                 && v.ClosedAt < before
-                && file.Trailers.Any(t => t.Id == v.TrailerId && t.CustomerId == customer))
-            .Select(v => new
-            {
-                v.Id,
-                v.TrailerId,
-                v.ClosedAt,
-                Seconds = file.StepEntries
-                    .Where(e => e.VisitId == v.Id && e.UndoneAt == null && e.SkippedBecause == null)
-                    .Sum(e => e.Seconds ?? 0),
-                Untimed = file.StepEntries.Count(
-                    e => e.VisitId == v.Id && e.UndoneAt == null && e.SkippedBecause == null && e.Seconds == null),
-                Parts = file.PartsUsed
-                    .Where(p => p.VisitId == v.Id)
-                    .Select(p => new { p.Quantity, p.Price })
-                    .ToList(),
-            })
-            .ToListAsync(stop))
-            .Where(v => DateOnly.FromDateTime(v.ClosedAt!.Value.DateTime) is var on && on >= from && on <= to)
-            .ToList();
-        ShopSettings settings = await file.SettingsToReadAsync();
-        decimal perSecond = settings.Costs.RatePerHour / 3_600;
+                && file.Trailers.Any(t => t.Id == v.TrailerId && t.CustomerId == customer)),
+            stop)).FindAll(v => v.On >= from && v.On <= to);
+        ILookup<Guid, VisitTook> byTrailer = visits.ToLookup(v => v.TrailerId);
+        decimal rate = (await file.SettingsToReadAsync()).Costs.RatePerHour;
         Dictionary<Guid, TrailerStatus> stand = await file.TrailerStatuses
             .AsNoTracking()
             .Where(s => s.CustomerId == customer)
@@ -197,52 +167,51 @@ internal static class FleetSource
             UsageLine usage = await file.UsageAsync(trailer, today);
             TrailerStatus? status = stand.GetValueOrDefault(trailer.Id);
             Upcoming? next = status?.Upcoming.Where(u => u.By == Core.Practices.Doer.Shop).MinBy(u => u.On);
-            var its = visits.Where(v => v.TrailerId == trailer.Id).ToList();
             told.Add(new FleetTrailer(
                 trailer.Tag,
                 trailer.Name,
-                its.Count,
-                Math.Round(its.Sum(v => v.Seconds) * perSecond, 2),
-                Math.Round(its.Sum(v => v.Parts.Sum(p => p.Quantity * (p.Price ?? 0))), 2),
+                byTrailer[trailer.Id].Count(),
+                Math.Round(byTrailer[trailer.Id].Sum(v => v.Labour(rate)), 2),
+                Math.Round(byTrailer[trailer.Id].Sum(v => v.PartsCost), 2),
                 usage.Knows && usage.Between(from > trailer.AddedOn ? from : trailer.AddedOn, to) is { } road
                     ? Math.Round(road.Miles)
                     : null,
-                next is null ? "" : next.Where.Length == 0 ? next.Name : $"{next.Name}, {next.Where}",
+                next?.InWords() ?? "",
                 next?.On,
                 status?.Hold?.Seen ?? [],
                 inspected.TryGetValue(trailer.Id, out DateTimeOffset at) ? DateOnly.FromDateTime(at.DateTime) : null,
                 status?.Upcoming.Any(u => u.Job == PeriodicInspection.JobCode) == true));
         }
 
-        HashSet<Guid> ids = [.. visits.Select(v => v.Id)];
         return new Fleet(
             name,
             from,
             to,
             today,
             told,
-            await FoundAsync(file, ids, stop),
-            Ahead(plans.Made, customer, today, settings.Costs.RatePerHour),
+            await FoundAsync([.. visits.Select(v => v.VisitId)], stop),
+            Ahead(plans.Made, customer, today, rate),
             visits.Sum(v => v.Untimed),
-            visits.Sum(v => v.Parts.Count(p => p.Price is null)));
+            visits.Sum(v => v.Unpriced));
     }
 
-    private static async Task<List<FleetFound>> FoundAsync(ShopFile file, HashSet<Guid> visits, CancellationToken stop)
+    private async Task<IReadOnlyList<SubsystemFound>> FoundAsync(Guid[] visits, CancellationToken stop)
     {
-        List<(Subsystem Where, Verdict Verdict)> all = [];
+        List<(Subject, Verdict, int)> all = [];
         foreach (Guid[] some in visits.Chunk(400))
         {
             all.AddRange((await file.Findings.AsNoTracking().Where(f => some.Contains(f.VisitId)).ToListAsync(stop))
-                .Select(f => (Subsystems.Of(f.Subject), f.Judgement.Verdict)));
-            all.AddRange((await file.Readings.AsNoTracking().Where(r => some.Contains(r.VisitId)).ToListAsync(stop))
-                .Where(r => r.Judgement is not null && ReadingKinds.Find(r.Kind) is not null)
-                .Select(r => (Subsystems.Of(ReadingKinds.Find(r.Kind)!.Subject), r.Judgement!.Verdict)));
+                .Select(f => (f.Subject, f.Judgement.Verdict, 1)));
+            List<Reading> readings =
+                await file.Readings.AsNoTracking().Where(r => some.Contains(r.VisitId)).ToListAsync(stop);
+            all.AddRange(
+                from reading in readings
+                let kind = ReadingKinds.Find(reading.Kind)
+                where kind is not null && reading.Judgement is not null
+                select (kind.Subject, reading.Judgement!.Verdict, 1));
         }
 
-        return [.. Enum.GetValues<Subsystem>().Select(s => new FleetFound(
-            s,
-            all.Count(a => a.Where == s && a.Verdict == Verdict.Renew),
-            all.Count(a => a.Where == s && a.Verdict == Verdict.Hold)))];
+        return SubsystemFound.Of(all);
     }
 
     private static List<FleetMonth>? Ahead(Board? board, Guid customer, DateOnly today, decimal ratePerHour)

@@ -99,38 +99,36 @@ internal static class Labels
             throw Refusal.NotFound("There is no trailer to make a label of.");
         }
 
-        List<Label> labels = [];
-        foreach (Trailer trailer in trailers)
-        {
-            Label label = await LabelAsync(file, trailer, OutsideLinks.Address(options, context, $"t/{trailer.Id}"));
-            labels.AddRange(Enumerable.Repeat(label, asked.Copies ?? 1));
-        }
-
+        string repack = JobCatalogue.BearingRepack.Code;
+        ILookup<Guid, WorkDone> done = (await file.WorkDone
+            .AsNoTracking()
+            .Where(w => w.Job == repack && which.Any(t => t.Id == w.TrailerId))
+            .ToListAsync(context.RequestAborted)).ToLookup(w => w.TrailerId);
+        Dictionary<Guid, TrailerStatus> stand = await file.TrailerStatuses
+            .AsNoTracking()
+            .Where(s => which.Any(t => t.Id == s.TrailerId))
+            .ToDictionaryAsync(s => s.TrailerId, s => s.Status, context.RequestAborted);
+        List<Label> labels = [.. trailers.SelectMany(t => Enumerable.Repeat(
+            LabelOf(
+                t,
+                done[t.Id],
+                stand.GetValueOrDefault(t.Id)?.Upcoming.Where(u => u.Job == repack).Min(u => (DateOnly?)u.On),
+                OutsideLinks.Address(options, context, $"t/{t.Id}")),
+            asked.Copies ?? 1))];
         using MemoryStream pdf = new();
         LabelSheet.Write(layout, labels, asked.Skip ?? 0, pdf);
         return TypedResults.File(pdf.ToArray(), "application/pdf", "labels.pdf");
     }
 
     // Month and year, as tags at a hub have them.
-    private static async Task<Label> LabelAsync(ShopFile file, Trailer trailer, string address)
+    private static Label LabelOf(Trailer trailer, IEnumerable<WorkDone> repacks, DateOnly? next, string address)
     {
-        string repack = JobCatalogue.BearingRepack.Code;
-
         // The wheel end that was done longest ago speaks for the trailer; where one is not on record, none does.
-        Dictionary<string, DateOnly> done = (await file.WorkDone
-            .AsNoTracking()
-            .Where(w => w.TrailerId == trailer.Id && w.Job == repack)
-            .ToListAsync())
+        Dictionary<string, DateOnly> done = repacks
             .GroupBy(w => w.Place)
             .ToDictionary(g => g.Key, g => g.Max(w => w.On));
         string[] ends = [.. Places.WheelEndsOf(trailer.Gear).Select(p => p.Code)];
         DateOnly? last = ends.All(done.ContainsKey) ? ends.Min(e => done[e]) : null;
-        TrailerStatus? status = await file.TrailerStatuses
-            .AsNoTracking()
-            .Where(s => s.TrailerId == trailer.Id)
-            .Select(s => s.Status)
-            .FirstOrDefaultAsync();
-        DateOnly? next = status?.Upcoming.Where(u => u.Job == repack).Min(u => (DateOnly?)u.On);
         string[] small =
         [
             trailer.Name,

@@ -72,7 +72,7 @@ internal static class PaperSources
 
     internal static async Task<Paper> PickingAsync(ShopFile file, Guid visit, DateOnly today)
     {
-        (string about, string tag, _, Packet packet, Letterhead head) = await AtWorkAsync(file, visit);
+        (string about, string tag, Packet packet, Letterhead head) = await AtWorkAsync(file, visit);
         var parts = await PartsKnown.ByCodeAsync(file);
         Dictionary<string, KeptPart> kept = (await file.KeptParts.AsNoTracking().ToListAsync())
             .ToDictionary(k => k.Code, StringComparer.OrdinalIgnoreCase);
@@ -85,7 +85,7 @@ internal static class PaperSources
 
     internal static async Task<Paper> PacketAsync(ShopFile file, Guid visit, DateOnly today)
     {
-        (string about, string tag, _, Packet packet, Letterhead head) = await AtWorkAsync(file, visit);
+        (string about, string tag, Packet packet, Letterhead head) = await AtWorkAsync(file, visit);
         HashSet<string> done = [.. (await VisitPage.EntriesAsync(file, visit)).Select(e => e.Key)];
         return WorkPapers.WorkPacket(
             about,
@@ -121,7 +121,7 @@ internal static class PaperSources
         return TradePapers.Order(order, (await file.SettingsToReadAsync()).Letterhead);
     }
 
-    private static async Task<(string About, string Tag, Visit Visit, Packet Packet, Letterhead Head)> AtWorkAsync(
+    private static async Task<(string About, string Tag, Packet Packet, Letterhead Head)> AtWorkAsync(
         ShopFile file,
         Guid id)
     {
@@ -133,7 +133,6 @@ internal static class PaperSources
         return (
             $"{Trailer.FullNameOf(of.Tag, of.Name)}: {JobWords.Of(of.visit)}",
             of.Tag,
-            of.visit,
             await VisitPage.PacketAsync(file, of.visit),
             (await file.SettingsToReadAsync()).Letterhead);
     }
