@@ -1,7 +1,8 @@
 using SturdyTinker.Bench;
 using SturdyTinker.Bench.Faults;
 
-// bench compose; bench find; bench papers; bench day; bench plan BIN [N | PART [DIR]]; bench web BIN WEB; bench http BIN [DIR];
+// bench compose; bench find; bench papers; bench day; bench plan BIN [N | PART [DIR]];
+// bench web BIN WEB; bench http BIN [DIR];
 // bench served BIN [DIR [TRAILERS]];
 // bench faults BIN [KILLS [SEED]]; bench hour BIN [MINUTES]:
 // BIN is the folder with the built server, WEB the one with the built web; the fleet is kept in DIR, and found there

@@ -100,13 +100,9 @@ internal static class ServedBench
         JsonElement page = await GetAsync(server.Http, "/api/horizon?take=60");
         found["warmSeconds"] = Math.Round(Stopwatch.GetElapsedTime(asked).TotalSeconds, 2);
         found["warmSinceStartSeconds"] = Math.Round(Stopwatch.GetElapsedTime(began).TotalSeconds, 1);
-        found["warmLines"] = page.GetProperty("lines").EnumerateArray().Count(l => l.GetProperty("visits").GetArrayLength() > 0);
+        found["warmLines"] = WithVisits(page).Length;
         await CurrentAsync(server.Http);
-        JsonElement[] lines =
-        [
-            .. (await GetAsync(server.Http, "/api/horizon?take=60")).GetProperty("lines").EnumerateArray()
-                .Where(l => l.GetProperty("visits").GetArrayLength() > 0),
-        ];
+        JsonElement[] lines = WithVisits(await GetAsync(server.Http, "/api/horizon?take=60"));
 
         // The first are the compiler's.
         for (int i = 0; i < 5 * Drags; i++)
@@ -181,6 +177,9 @@ internal static class ServedBench
         return found;
     }
 
+    private static JsonElement[] WithVisits(JsonElement page) =>
+        [.. page.GetProperty("lines").EnumerateArray().Where(l => l.GetProperty("visits").GetArrayLength() > 0)];
+
     // A trailer is taken in for one wheel end, worked on to the end without a figure, and closed.
     private static async Task VisitAsync(HttpClient http, Guid trailer, Dictionary<string, List<double>> took)
     {
@@ -202,7 +201,14 @@ internal static class ServedBench
 
     private static Task<double> CustomerAsync(HttpClient http, int number) => TimedAsync(() => http.PutAsJsonAsync(
         $"/api/yard/customers/{Guid.CreateVersion7()}",
-        new { name = $"Customer of the bench {number} {Guid.NewGuid():N}", phone = "", mail = "", note = "", version = 0 }));
+        new
+        {
+            name = $"Customer of the bench {number} {Guid.NewGuid():N}",
+            phone = "",
+            mail = "",
+            note = "",
+            version = 0
+        }));
 
     // A table of trailers comes in while somebody else writes: its seconds, and the longest that the other waited.
     private static async Task<(double Seconds, double LongestMs)> TableAsync(HttpClient http)
@@ -292,7 +298,8 @@ internal static class ServedBench
         Run("PRAGMA journal_mode = WAL");
         Run("PRAGMA synchronous = FULL");
         Run("CREATE TABLE Rows (Id INTEGER PRIMARY KEY, Text TEXT)");
-        double[] sql = [.. Enumerable.Range(0, 200).Select(_ => Time(() => Run("INSERT INTO Rows (Text) VALUES ('a step')")))];
+        double[] sql = [.. Enumerable.Range(0, 200).Select(_ => Time(() =>
+            Run("INSERT INTO Rows (Text) VALUES ('a step')")))];
         DbContextOptions<BareContext> options = new DbContextOptionsBuilder<BareContext>().UseSqlite(file).Options;
         double[] ef = [.. Enumerable.Range(0, 200).Select(_ => Time(() =>
         {

@@ -41,11 +41,14 @@ public sealed record LabelLayout(
             : !(Width >= 0.75) ? ("width", "A label is at least 3/4 in wide: a code that is smaller can’t be read.")
             : !(Height >= 0.5) ? ("height", "A label is at least 1/2 in high: a code that is smaller can’t be read.")
             : wide > Sheet.Width + 0.01
-                ? ("width", FormattableString.Invariant($"These labels take {wide:0.##} in across; the sheet has {Sheet.Width:0.##}."))
+                ? ("width", Takes(wide, "across", Sheet.Width))
             : high > Sheet.Height + 0.01
-                ? ("height", FormattableString.Invariant($"These labels take {high:0.##} in down; the sheet has {Sheet.Height:0.##}."))
+                ? ("height", Takes(high, "down", Sheet.Height))
             : null;
     }
+
+    private static string Takes(double inches, string way, double has) =>
+        FormattableString.Invariant($"These labels take {inches:0.##} in {way}; the sheet has {has:0.##}.");
 }
 
 /// <summary>A label.</summary>

@@ -36,7 +36,7 @@ internal sealed class Type
 
     private double Space { get; }
 
-    /// <summary>Breaks words into lines that are no wider than asked; a longer word is broken where it must be.</summary>
+    /// <summary>Breaks words into lines no wider than asked; a longer word is broken where it must be.</summary>
     internal List<string> Lines(string text, double width)
     {
         List<string> lines = [];

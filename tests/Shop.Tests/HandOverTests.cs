@@ -111,7 +111,7 @@ public sealed class HandOverTests : IDisposable
         // They keep the sheet as a PDF, of this trailer and by this address only.
         using HttpResponseMessage sheet = await owner.GetAsync($"{page}/hand-over.pdf");
         Assert.Equal("application/pdf", sheet.Content.Headers.ContentType!.MediaType);
-        Assert.StartsWith("%PDF", System.Text.Encoding.ASCII.GetString(await sheet.Content.ReadAsByteArrayAsync())[..8], StringComparison.Ordinal);
+        Assert.True((await sheet.Content.ReadAsByteArrayAsync()).AsSpan().StartsWith("%PDF"u8));
         Assert.Equal(404, (int)(await owner.GetAsync($"{page[..^3]}xyz/hand-over.pdf")).StatusCode);
 
         // Something that comes again and again moves on from today, and answers no verdict.

@@ -111,7 +111,9 @@ public sealed class PaperTests : IDisposable
     public async Task Labels_are_made_for_a_trailer_and_a_sheet_that_cannot_be_is_said()
     {
         await shop.SomebodyAsync();
-        TrailerAnswer trailer = await shop.TrailerAsync("L-01", d => d with { LastRepackOn = shop.Today.AddMonths(-3) });
+        TrailerAnswer trailer = await shop.TrailerAsync(
+            "L-01",
+            d => d with { LastRepackOn = shop.Today.AddMonths(-3) });
         string path = $"/api/ledger/trailers/{trailer.Id}/labels/pdf";
         using PdfDocument pdf = PdfDocument.Open(await shop.Http.GetByteArrayAsync($"{path}?copies=11"));
         Assert.Equal(2, pdf.NumberOfPages);
@@ -125,7 +127,9 @@ public sealed class PaperTests : IDisposable
         Assert.Equal(1, fleet.NumberOfPages);
     }
 
-    /// <summary>A mail service that is gone loses nothing and sends nothing twice; a shop without one says so.</summary>
+    /// <summary>
+    /// A mail service that is gone loses nothing and sends nothing twice; a shop without one says so.
+    /// </summary>
     [Fact]
     public async Task A_paper_is_mailed_once_however_often_it_is_asked()
     {

@@ -128,7 +128,6 @@ internal static class KeptPlans
         }
 
         await file.SaveChangesAsync(stop);
-
         file.ChangeTracker.Clear();
     }
 

@@ -10,9 +10,8 @@ namespace SturdyTinker.Shop.Horizon;
 internal static class PlanCommand
 {
     /// <summary>
-    /// Runs "plan --in FILE --out FILE [--effort N]" or "plan --in DIR --out DIR [--effort N]". 0 when every problem has its answer, 1 when some
-    /// is
-    /// malformed or can't be read, 2 for an order that lacks something.
+    /// Runs "plan --in FILE --out FILE [--effort N]" or "plan --in DIR --out DIR [--effort N]". 0 when every problem has
+    /// its answer, 1 when some is malformed or can't be read, 2 for an order that lacks something.
     /// </summary>
     internal static async Task<int> RunAsync(string[] args, TextWriter said, TextWriter wrong)
     {
@@ -28,7 +27,8 @@ internal static class PlanCommand
             && (!int.TryParse(typed, NumberStyles.None, CultureInfo.InvariantCulture, out effort)
                 || effort > Grouping.MostEffort))
         {
-            await wrong.WriteLineAsync($"--effort takes a whole number from 0 to {Grouping.MostEffort}, not “{typed}”.");
+            await wrong.WriteLineAsync(
+                $"--effort takes a whole number from 0 to {Grouping.MostEffort}, not “{typed}”.");
             return 2;
         }
 
@@ -58,7 +58,8 @@ internal static class PlanCommand
 
     private static async Task<bool> OneAsync(string from, string to, int effort, TextWriter wrong)
     {
-        (PlanningProblem? problem, IReadOnlyList<FormFault> faults) = PlanningForm.Read(await File.ReadAllTextAsync(from));
+        (PlanningProblem? problem, IReadOnlyList<FormFault> faults) =
+            PlanningForm.Read(await File.ReadAllTextAsync(from));
         if (problem is null)
         {
             await wrong.WriteLineAsync(string.Join(

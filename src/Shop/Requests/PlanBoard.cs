@@ -236,7 +236,10 @@ internal sealed class PlanBoard : IDisposable
             bool known = alone.TryGetValue(trailer.Id, out var before);
             first[i] = known && before.By == prints[i]
                 ? before.Plan
-                : planner.Draft(trailer.Case, shut, by => (known ? before.Plan.WeeksFor(by) : null) ?? kept(trailer.Id, by));
+                : planner.Draft(
+                    trailer.Case,
+                    shut,
+                    by => (known ? before.Plan.WeeksFor(by) : null) ?? kept(trailer.Id, by));
             Interlocked.Increment(ref done);
         });
         alone = Enumerable.Range(0, all.Length).ToDictionary(i => all[i].Id, i => (prints[i], first[i]));
@@ -247,7 +250,16 @@ internal sealed class PlanBoard : IDisposable
             hours,
             Booked(facts.Bookings),
             facts.Today);
-        return new Board(facts.Today, planner, facts.Settings.Costs, hours, all, whole, facts.Bookings, first, facts.Inputs);
+        return new Board(
+            facts.Today,
+            planner,
+            facts.Settings.Costs,
+            hours,
+            all,
+            whole,
+            facts.Bookings,
+            first,
+            facts.Inputs);
     }
 
     /// <summary>The time that accepted visits take of the bays.</summary>

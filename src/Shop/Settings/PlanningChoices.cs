@@ -229,7 +229,11 @@ internal static class PlanningChoices
         }
 
         checks.Done();
-        settings.Hours = edit.Hours with { Holidays = [.. edit.Hours.Holidays.Distinct().Order()], Away = [.. edit.Hours.Away.OrderBy(a => a.From)] };
+        settings.Hours = edit.Hours with
+        {
+            Holidays = [.. edit.Hours.Holidays.Distinct().Order()],
+            Away = [.. edit.Hours.Away.OrderBy(a => a.From)]
+        };
         settings.Costs = edit.Costs;
         checks.Add(
             $"/intervals/{DueRules.Repack}",

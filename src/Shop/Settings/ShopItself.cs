@@ -154,8 +154,10 @@ internal static class ShopItself
         string reached = (edit.Reached ?? settings.Reached).ReplaceLineEndings("\n").Trim();
         checks.Add(
             "/reached",
-            reached.Length > ShopSettings.LongestReached || reached.Count(c => c == '\n') >= ShopSettings.MostLinesReached
-                ? $"At most {ShopSettings.MostLinesReached} lines and {ShopSettings.LongestReached} letters fit on a paper."
+            reached.Length > ShopSettings.LongestReached
+                || reached.Count(c => c == '\n') >= ShopSettings.MostLinesReached
+                ? $"At most {ShopSettings.MostLinesReached} lines and {ShopSettings.LongestReached} letters fit on a "
+                    + "paper."
                 : null);
         checks.Add(
             "/paperSize",

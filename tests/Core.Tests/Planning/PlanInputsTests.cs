@@ -4,7 +4,7 @@ using Xunit;
 
 namespace SturdyTinker.Core.Tests.Planning;
 
-/// <summary>What plans go by follows what is learned, slowly; no outside source: the amounts are our own choice.</summary>
+/// <summary>What plans go by follows what is learned, slowly. No outside source: the amounts are ours.</summary>
 public sealed class PlanInputsTests
 {
     private static readonly DateOnly Monday = new(2026, 3, 2);
@@ -68,7 +68,8 @@ public sealed class PlanInputsTests
         PlanInputs now = PlanInputs.None.Next(Learned(20m), Costs(10m), Monday);
         Assert.Equal(12m, now.Next(Learned(20m), Costs(12m), Monday).Prices["seal"]);
         Assert.Null(now.Next(Learned(20m), Costs(null), Monday).Prices["seal"]);
-        Assert.Equal(3m, now.Next(Learned(20m), Costs(null), Monday).Next(Learned(1), Costs(3m), Monday).Prices["seal"]);
+        PlanInputs unknown = now.Next(Learned(20m), Costs(null), Monday);
+        Assert.Equal(3m, unknown.Next(Learned(1), Costs(3m), Monday).Prices["seal"]);
         Assert.Empty(now.Next(new Dictionary<string, LearnedMinutes>(), Costs(10m), Monday).Minutes);
     }
 
