@@ -23,20 +23,24 @@ internal static class SecondLooking
     }
 
     /// <summary>The looks that a visit still owes, and those that were taken.</summary>
+    /// <param name="file">The shop's file.</param>
+    /// <param name="visit">The visit.</param>
+    /// <param name="packet">Its packet.</param>
+    /// <param name="entries">What was settled of it.</param>
+    /// <param name="looked">False where it is known that none was taken yet.</param>
     internal static async Task<(IReadOnlyList<SecondLookOwed> Owed, List<SecondLook> Taken)> OfAsync(
         ShopFile file,
         Guid visit,
         Packet packet,
-        IReadOnlyCollection<StepEntry> entries)
+        IReadOnlyCollection<StepEntry> entries,
+        bool looked = true)
     {
         // Most shops want none, and a step is ticked without reading all that a shop has chosen.
         IReadOnlyList<string> wanted =
             await file.Settings.AsNoTracking().Select(s => s.SecondLooks).SingleOrDefaultAsync() ?? [];
-        List<SecondLook> taken = await file.SecondLooks
-            .AsNoTracking()
-            .Where(l => l.VisitId == visit)
-            .OrderBy(l => l.At)
-            .ToListAsync();
+        List<SecondLook> taken = looked
+            ? await file.SecondLooks.AsNoTracking().Where(l => l.VisitId == visit).OrderBy(l => l.At).ToListAsync()
+            : [];
         return (
             wanted.Count == 0
                 ? []

@@ -98,11 +98,10 @@ internal static class Steps
             throw Refusal.Conflict(notYet, "/key");
         }
 
-        ReadingContext context = await file.ContextAsync(visit);
-        Settling settling = new(file, visit, packet, context, clock, worker);
+        Settling settling = new(file, visit, packet, clock, worker);
         await settling.PutDownAsync(step, entryId, draft, "", folded: false);
         await settling.ConcludeAsync();
-        VisitState state = await VisitStates.OfAsync(file, visit, packet, context);
+        VisitState state = await VisitStates.OfAsync(file, visit, packet, settling.JudgedBy);
         await transaction.CommitAsync();
         return TypedResults.Ok(state);
     }
@@ -143,8 +142,7 @@ internal static class Steps
         Visit visit = await VisitPage.OpenAsync(file, id);
         Packet packet = await VisitPage.PacketAsync(file, visit);
         List<StepEntry> entries = await VisitPage.EntriesAsync(file, id);
-        ReadingContext context = await file.ContextAsync(visit);
-        Settling settling = new(file, visit, packet, context, clock, worker);
+        Settling settling = new(file, visit, packet, clock, worker);
         for (int i = 0; i < draft.Steps.Count; i++)
         {
             string at = $"/steps/{i}";
@@ -183,7 +181,7 @@ internal static class Steps
         }
 
         await settling.ConcludeAsync();
-        VisitState state = await VisitStates.OfAsync(file, visit, packet, context);
+        VisitState state = await VisitStates.OfAsync(file, visit, packet, settling.JudgedBy);
         await transaction.CommitAsync();
         return TypedResults.Ok(state);
     }
@@ -245,11 +243,13 @@ internal static class Steps
         ShopFile file,
         Visit visit,
         Packet packet,
-        ReadingContext context,
         Clock clock,
         Worker worker)
     {
         private bool figures, opened;
+
+        /// <summary>What figures are judged by; null while none was taken.</summary>
+        internal ReadingContext? JudgedBy { get; private set; }
 
         internal async Task PutDownAsync(PacketStep step, Guid id, EntryDraft draft, string at, bool folded)
         {
@@ -267,7 +267,7 @@ internal static class Steps
             checks.Add(
                 $"{at}/seconds",
                 draft.Seconds is < 0 or > MostSeconds ? "A step takes between no time and a day." : null);
-            List<Reading> readings = Readings(draft, step, at, checks);
+            List<Reading> readings = await ReadingsAsync(draft, step, at, checks);
             checks.Add(
                 $"{at}/parts",
                 draft.Parts?.Count > MostParts ? $"A step uses at most {MostParts} kinds of parts." : null);
@@ -319,7 +319,7 @@ internal static class Steps
             }
         }
 
-        private List<Reading> Readings(EntryDraft draft, PacketStep step, string at, Checks checks)
+        private async Task<List<Reading>> ReadingsAsync(EntryDraft draft, PacketStep step, string at, Checks checks)
         {
             List<Reading> readings = [];
             for (int i = 0; i < draft.Readings.Count; i++)
@@ -327,6 +327,7 @@ internal static class Steps
                 ReadingDraft taken = draft.Readings[i];
                 if (ReadingKinds.Find(taken.Kind) is { } kind && step.Readings.Contains(kind.Code))
                 {
+                    JudgedBy ??= await file.ContextAsync(visit);
                     readings.Add(Understand.Taken(
                         checks,
                         $"{at}/readings/{i}",
@@ -335,7 +336,7 @@ internal static class Steps
                         Place.Of(step.Place),
                         step.Key,
                         visit,
-                        context,
+                        JudgedBy,
                         clock,
                         worker));
                 }

@@ -68,11 +68,7 @@ internal static class VisitPage
 
     /// <summary>The entries that stand, in the order it happened.</summary>
     internal static Task<List<StepEntry>> EntriesAsync(ShopFile file, Guid visitId) =>
-        file.StepEntries
-            .AsNoTracking()
-            .Where(s => s.VisitId == visitId && s.UndoneAt == null)
-            .OrderBy(s => s.At)
-            .ToListAsync();
+        file.StandingEntriesAsync(visitId);
 
     /// <summary>The packet of a visit, in today's shape.</summary>
     internal static async Task<Packet> PacketAsync(ShopFile file, Visit visit) =>

@@ -33,22 +33,35 @@ internal static class VisitStates
         TrailerObservations seen = await file.ObservationsAsync(visit.TrailerId, visit.Gear);
         List<Finding> findings = [.. seen.Findings.Where(f => f.VisitId == visit.Id)];
         List<Reading> readings = [.. seen.Readings.Where(r => r.VisitId == visit.Id)];
-        List<PartUsed> parts = await file.PartsUsed
-            .AsNoTracking()
-            .Where(p => p.VisitId == visit.Id)
-            .OrderBy(p => p.At)
-            .ToListAsync();
+
+        // Most visits have few of these, and a step is ticked without reading for those that are not there.
+        var has = await file.Visits
+            .Where(v => v.Id == visit.Id)
+            .Select(v => new
+            {
+                Parts = file.PartsUsed.Any(p => p.VisitId == v.Id),
+                Taken = file.PartsTaken.Any(p => p.VisitId == v.Id),
+                Photos = file.VisitPhotos.Any(p => p.VisitId == v.Id),
+                Inspection = file.Inspections.Any(i => i.VisitId == v.Id),
+                Looks = file.SecondLooks.Any(l => l.VisitId == v.Id),
+            })
+            .FirstAsync();
+        List<PartUsed> parts = has.Parts
+            ? await file.PartsUsed.AsNoTracking().Where(p => p.VisitId == visit.Id).OrderBy(p => p.At).ToListAsync()
+            : [];
 
         Progress progress = new(packet, entries);
-        ReadingContext context = judgedBy ?? await file.ContextAsync(visit);
+        ReadingContext? context = findings.Count + readings.Count > 0 ? judgedBy ?? await file.ContextAsync(visit) : null;
         IReadOnlyDictionary<string, string> names = readings.Count > 0 ? await PartsKnown.RenamedAsync(file)
             : ImmutableDictionary<string, string>.Empty;
-        Inspection? inspection = await file.Inspections.AsNoTracking().FirstOrDefaultAsync(i => i.VisitId == visit.Id);
+        Inspection? inspection = has.Inspection
+            ? await file.Inspections.AsNoTracking().FirstAsync(i => i.VisitId == visit.Id)
+            : null;
         HashSet<string> settled = [.. entries.Select(e => e.Key)];
         ClosingResult closing = Closing.Refusals(visit, progress, seen, null, inspection is not null);
 
         // What a finished job has put right says so before the visit is closed.
-        Dictionary<Guid, string> mended = new VisitObservations(
+        Dictionary<Guid, string> mended = context is null ? [] : new VisitObservations(
             context,
             findings,
             [],
@@ -57,7 +70,7 @@ internal static class VisitStates
             Remedies.In(context)).Mended(closing.Renewals).ToDictionary(m => m.Finding.Id, m => m.By.InWords);
         bool open = visit.ClosedAt is null;
         (IReadOnlyList<SecondLookOwed> owed, List<SecondLook> looks) =
-            await SecondLooking.OfAsync(file, visit.Id, packet, entries);
+            await SecondLooking.OfAsync(file, visit.Id, packet, entries, has.Looks);
 
         // Where two work, each is led step by step: a card of one would hold up the other.
         string[] Keys(Pace pace) => open && visit.Technicians == 1
@@ -74,15 +87,15 @@ internal static class VisitStates
             visit.Composed,
             progress.OpenNow,
             packet.Steps.Where(s => settled.Contains(s.Key)).Sum(s => s.Minutes),
-            readings.ConvertAll(r => Answer(r, people, context, names)),
+            readings.ConvertAll(r => Answer(r, people, context!, names)),
             findings.ConvertAll(f => Answer(f, mended.GetValueOrDefault(f.Id), people)),
             [.. visit.Conclusions.Select(c => Answer(c, visit))],
             closing.Holds,
             inspection is null ? null : Answer(inspection, people),
             parts.ConvertAll(Answer),
-            await VisitParts.TakenAsync(file, visit.Id),
+            has.Taken ? await VisitParts.TakenAsync(file, visit.Id) : [],
             open && parts.Count > 0 ? await VisitParts.ShelfDiffersAsync(file, visit.Id) : [],
-            await PhotosAsync(file, visit.Id, people),
+            has.Photos ? await PhotosAsync(file, visit.Id, people) : [],
             [.. visit.Jobs.Select(j => InWords(catalogue, j, Closing.IsDone(j, progress, inspection is not null)))],
             [.. owed.Where(_ => open).Select(o => new SecondLookAnswer(
                 null,

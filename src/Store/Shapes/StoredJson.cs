@@ -49,23 +49,28 @@ internal static class StoredJson
         return property;
     }
 
-    /// <summary>Keeps the property as compressed JSON, for what is large and seldom read.</summary>
+    /// <summary>
+    /// Keeps the property as compressed JSON, for what is large. Whoever reads the same text twice is given the same
+    /// value: nobody may change what they were given.
+    /// </summary>
     internal static PropertyBuilder<T> AsPackedJson<T>(
         this PropertyBuilder<T> property,
         params Func<JsonNode, JsonNode>[] upgrades)
     {
         Shape<T> shape = new(property.Metadata, upgrades);
+        LastRead<T> last = new(text => shape.Read(Unpack(text)));
         property.HasConversion(
-            new ValueConverter<T, byte[]>(value => Pack(shape.Write(value)), packed => shape.Read(Unpack(packed))),
+            new ValueConverter<T, byte[]>(value => Pack(shape.Write(value)), packed => last.Of(packed)),
             new ValueComparer<T>((a, b) => ReferenceEquals(a, b), v => v == null ? 0 : v.GetHashCode(), v => v));
         return property;
     }
 
+    // The same value is not written out twice to find that out: a save looks at everything that was read.
     private static ValueComparer<T> Compared<T>() => new(
-        (a, b) =>
-            JsonSerializer.Serialize(
-                a,
-                Options) == JsonSerializer.Serialize(b, Options), v => v == null ? 0 : v.GetHashCode(), v => v);
+        (a, b) => ReferenceEquals(a, b)
+            || JsonSerializer.Serialize(a, Options) == JsonSerializer.Serialize(b, Options),
+        v => v == null ? 0 : v.GetHashCode(),
+        v => v);
 
     /// <summary>JSON text as it lies in a packed column.</summary>
     internal static byte[] Pack(string text)
@@ -131,6 +136,33 @@ internal static class StoredJson
                 type.Properties.RemoveAt(i);
             }
         }
+    }
+
+    /// <summary>
+    /// The values of what was read last: a visit at work has its packet read at every step. Known by every byte of what
+    /// is stored, so that nothing has to be told when it changes.
+    /// </summary>
+    private sealed class LastRead<T>(Func<byte[], T> read)
+    {
+        // As many as a large shop has trailers in its bays.
+        private readonly Entry?[] entries = new Entry?[64];
+
+        internal T Of(byte[] packed)
+        {
+            HashCode hash = default;
+            hash.AddBytes(packed);
+            ref Entry? slot = ref entries[(uint)hash.ToHashCode() % (uint)entries.Length];
+            if (Volatile.Read(ref slot) is { } kept && kept.Packed.AsSpan().SequenceEqual(packed))
+            {
+                return kept.Value;
+            }
+
+            T value = read(packed);
+            Volatile.Write(ref slot, new Entry(packed, value));
+            return value;
+        }
+
+        private sealed record Entry(byte[] Packed, T Value);
     }
 
     /// <summary>How one column is written and read.</summary>
