@@ -2,6 +2,7 @@ using Microsoft.AspNetCore.Identity;
 using Microsoft.AspNetCore.Identity.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.Storage.ValueConversion;
+using SturdyTinker.Core.Amendments;
 using SturdyTinker.Core.Approvals;
 using SturdyTinker.Core.Composing;
 using SturdyTinker.Core.Day;

@@ -10,6 +10,7 @@ using Microsoft.EntityFrameworkCore;
 using SturdyTinker.Core.People;
 using SturdyTinker.Shop.Access;
 using SturdyTinker.Shop.Bay;
+using SturdyTinker.Shop.Ledger.Amending;
 using SturdyTinker.Shop.Ledger;
 using SturdyTinker.Shop.Requests;
 using SturdyTinker.Shop.Settings;

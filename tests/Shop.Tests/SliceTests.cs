@@ -5,6 +5,7 @@ using SturdyTinker.Core.Intervals;
 using SturdyTinker.Shop.Bay;
 using SturdyTinker.Shop.Horizon;
 using SturdyTinker.Shop.Ledger;
+using SturdyTinker.Shop.Ledger.Amending;
 using SturdyTinker.Shop.Requests;
 using SturdyTinker.Shop.Settings;
 using SturdyTinker.Shop.Yard;

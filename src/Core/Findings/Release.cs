@@ -1,7 +1,7 @@
 namespace SturdyTinker.Core.Findings;
 
 /// <summary>
-/// Somebody's word that a trailer on Hold may go on the road all the same. Kept for good, never changed.
+/// Somebody's word that a trailer on Hold may go on the road all the same. Kept for good, never changed but for its end.
 /// </summary>
 public sealed class Release
 {
@@ -22,6 +22,12 @@ public sealed class Release
 
     /// <summary>When, with the shop's offset from UTC.</summary>
     public DateTimeOffset At { get; init; }
+
+    /// <summary>
+    /// When it ended, with the shop's offset from UTC: a closed visit was put right, and holds the trailer for something
+    /// that nobody has let it go for. Null while it stands.
+    /// </summary>
+    public DateTimeOffset? EndedAt { get; set; }
 
     /// <summary>Who answers for it.</summary>
     public Guid PersonId { get; init; }

@@ -264,7 +264,7 @@ public sealed record TrailerStatus(
         }
 
         DateTimeOffset since = holds.Max(h => h.At);
-        Release? release = releases.Where(r => r.At >= since).MaxBy(r => r.At);
+        Release? release = releases.Where(r => r.EndedAt is null && r.At >= since).MaxBy(r => r.At);
         return new HoldStatus(
             since,
             [.. holds.Select(h => $"{h.Seen.TrimEnd('.')}, {Place.SpokenOf(h.Place)}")],

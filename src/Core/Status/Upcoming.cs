@@ -226,7 +226,7 @@ public sealed record Upcoming(
         { Once = true };
     }
 
-    private static string InWords(IReadOnlyList<Place> places, RunningGear gear)
+    internal static string InWords(IReadOnlyList<Place> places, RunningGear gear)
     {
         bool all = places.Count > 1 && places.Count == Gear.Places.Of(gear).Count(p => p.Kind == places[0].Kind);
         string kind =

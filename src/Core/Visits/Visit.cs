@@ -5,7 +5,7 @@ using SturdyTinker.Core.Practices;
 
 namespace SturdyTinker.Core.Visits;
 
-/// <summary>The trailer in the shop once. Closed, it never changes again.</summary>
+/// <summary>The trailer in the shop once. Closed, it is changed by amendments alone.</summary>
 public sealed class Visit
 {
     /// <summary>Made by the client, UUID version 7.</summary>

@@ -4,6 +4,7 @@ using SturdyTinker.Core.Findings;
 using SturdyTinker.Core.People;
 using SturdyTinker.Core.Visits;
 using SturdyTinker.Shop.Bay;
+using SturdyTinker.Shop.Ledger.Amending;
 using SturdyTinker.Shop.Requests;
 using SturdyTinker.Store;
 
@@ -37,9 +38,6 @@ public sealed record PastVisit(
 /// <param name="More">Whether older ones follow.</param>
 public sealed record PastVisits(IReadOnlyList<PastVisit> Visits, bool More);
 
-/// <summary>A remark put to a closed visit.</summary>
-public sealed record AmendmentAnswer(Guid Id, string Text, DateTimeOffset At, string By);
-
 /// <summary>A visit's sheet: what was done, seen, measured and used, and what was remarked since.</summary>
 public sealed record VisitSheet(
     VisitAnswer Visit,
@@ -47,9 +45,6 @@ public sealed record VisitSheet(
     string? ReleasedBecause,
     IReadOnlyList<FollowUpAnswer> FollowUps,
     IReadOnlyList<AmendmentAnswer> Amendments);
-
-/// <summary>A remark to put to a closed visit.</summary>
-public sealed record AmendmentDraft(string Text);
 
 internal static class History
 {
@@ -59,7 +54,6 @@ internal static class History
     {
         ledger.MapGet("/visits", ListAsync).Needs(Right.See);
         ledger.MapGet("/visits/{id:guid}", SheetAsync).Needs(Right.See);
-        ledger.MapPut("/visits/{id:guid}/amendments/{amendmentId:guid}", AmendAsync).Needs(Right.Amend).AsksSecret();
     }
 
     private static async Task<Ok<PastVisits>> ListAsync(ShopFile file, Guid? trailer, int? skip, int? take)
@@ -113,46 +107,8 @@ internal static class History
     private static async Task<Ok<VisitSheet>> SheetAsync(Guid id, ShopFile file) =>
         TypedResults.Ok(await AnswerAsync(file, id));
 
-    private static async Task<Ok<VisitSheet>> AmendAsync(
-        Guid id,
-        Guid amendmentId,
-        AmendmentDraft draft,
-        ShopFile file,
-        Clock clock,
-        Worker worker,
-        HttpContext context)
-    {
-        Checks.Id(amendmentId);
-        Checks checks = new();
-        string text = checks.Text("/text", draft.Text, "The remark", 2_000);
-        checks.Done();
-        await using var transaction = await file.Database.BeginTransactionAsync();
-        Visit visit = await file.Visits.AsNoTracking().FirstOrDefaultAsync(v => v.Id == id)
-            ?? throw Refusal.NotFound("There is no such visit.");
-        if (visit.ClosedAt is null)
-        {
-            throw Refusal.Conflict("This visit is still open: put it right in the bay.");
-        }
-
-        if (!await file.Amendments.AnyAsync(a => a.Id == amendmentId))
-        {
-            Confirmations.Ask(context);
-            file.Amendments.Add(new Amendment
-            {
-                Id = amendmentId,
-                VisitId = id,
-                Text = text,
-                At = clock.Now,
-                PersonId = worker.Id
-            });
-            await file.SaveChangesAsync();
-        }
-
-        await transaction.CommitAsync();
-        return TypedResults.Ok(await AnswerAsync(file, id));
-    }
-
-    private static async Task<VisitSheet> AnswerAsync(ShopFile file, Guid id)
+    /// <summary>A visit's sheet.</summary>
+    internal static async Task<VisitSheet> AnswerAsync(ShopFile file, Guid id)
     {
         VisitAnswer visit = await VisitPage.AnswerAsync(file, id);
         var closing = await (from closed in file.Visits.AsNoTracking()
@@ -181,10 +137,6 @@ internal static class History
                        owed.Words,
                        owed.DueOn,
                        owed.Reason)).ToListAsync(),
-            await (from remark in file.Amendments.AsNoTracking()
-                   join person in file.People on remark.PersonId equals person.Id
-                   where remark.VisitId == id
-                   orderby remark.At
-                   select new AmendmentAnswer(remark.Id, remark.Text, remark.At, person.Name)).ToListAsync());
+            await AmendmentEndpoints.OfAsync(file, id));
     }
 }

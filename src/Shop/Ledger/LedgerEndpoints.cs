@@ -1,3 +1,4 @@
+using SturdyTinker.Shop.Ledger.Amending;
 using SturdyTinker.Shop.Ledger.Papers;
 
 namespace SturdyTinker.Shop.Ledger;
@@ -9,6 +10,7 @@ internal static class LedgerEndpoints
     {
         RouteGroupBuilder ledger = api.MapGroup("/ledger").WithTags("Ledger");
         ledger.MapHistory();
+        ledger.MapAmendments();
         ledger.MapHandOver();
         ledger.MapCharges();
         ledger.MapFollowUps();

@@ -1,5 +1,6 @@
 using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.Metadata.Builders;
+using SturdyTinker.Core.Amendments;
 using SturdyTinker.Core.Composing;
 using SturdyTinker.Core.Day;
 using SturdyTinker.Core.Findings;
@@ -239,6 +240,10 @@ internal sealed class AmendmentMapping : IEntityTypeConfiguration<Amendment>
     public void Configure(EntityTypeBuilder<Amendment> builder)
     {
         builder.Property(a => a.Id).ValueGeneratedNever();
+        builder.Property(a => a.Kind).HasDefaultValueSql("'remark'").HasSentinel((AmendmentKind)(-1));
+        builder.Property(a => a.Was).HasDefaultValueSql("''");
+        builder.Property(a => a.Now).HasDefaultValueSql("''");
+        builder.Property(a => a.Came).AsJson().HasDefaultValueSql("'[]'");
         builder.HasOne<Visit>().WithMany().HasForeignKey(a => a.VisitId);
         builder.HasOne<Person>().WithMany().HasForeignKey(a => a.PersonId).OnDelete(DeleteBehavior.Restrict);
     }

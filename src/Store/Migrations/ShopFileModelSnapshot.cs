@@ -95,6 +95,60 @@ namespace SturdyTinker.Store.Migrations
                     b.ToTable("AccountTokens", (string)null);
                 });
 
+            modelBuilder.Entity("SturdyTinker.Core.Amendments.Amendment", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("At")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Came")
+                        .IsRequired()
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("TEXT")
+                        .HasDefaultValueSql("'[]'");
+
+                    b.Property<string>("Kind")
+                        .IsRequired()
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("TEXT")
+                        .HasDefaultValueSql("'remark'");
+
+                    b.Property<string>("Now")
+                        .IsRequired()
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("TEXT")
+                        .HasDefaultValueSql("''");
+
+                    b.Property<Guid?>("Of")
+                        .HasColumnType("TEXT");
+
+                    b.Property<Guid>("PersonId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Text")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<Guid>("VisitId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Was")
+                        .IsRequired()
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("TEXT")
+                        .HasDefaultValueSql("''");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("PersonId");
+
+                    b.HasIndex("VisitId");
+
+                    b.ToTable("Amendments");
+                });
+
             modelBuilder.Entity("SturdyTinker.Core.Approvals.Approval", b =>
                 {
                     b.Property<Guid>("Id")
@@ -518,6 +572,9 @@ namespace SturdyTinker.Store.Migrations
                         .HasColumnType("TEXT");
 
                     b.Property<long>("At")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long?>("EndedAt")
                         .HasColumnType("INTEGER");
 
                     b.Property<string>("Holds")
@@ -1400,33 +1457,6 @@ namespace SturdyTinker.Store.Migrations
                     b.HasKey("VisitId");
 
                     b.ToTable("VisitBills");
-                });
-
-            modelBuilder.Entity("SturdyTinker.Core.Visits.Amendment", b =>
-                {
-                    b.Property<Guid>("Id")
-                        .HasColumnType("TEXT");
-
-                    b.Property<long>("At")
-                        .HasColumnType("INTEGER");
-
-                    b.Property<Guid>("PersonId")
-                        .HasColumnType("TEXT");
-
-                    b.Property<string>("Text")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
-
-                    b.Property<Guid>("VisitId")
-                        .HasColumnType("TEXT");
-
-                    b.HasKey("Id");
-
-                    b.HasIndex("PersonId");
-
-                    b.HasIndex("VisitId");
-
-                    b.ToTable("Amendments");
                 });
 
             modelBuilder.Entity("SturdyTinker.Core.Visits.FollowUp", b =>
@@ -2437,6 +2467,21 @@ namespace SturdyTinker.Store.Migrations
                         .IsRequired();
                 });
 
+            modelBuilder.Entity("SturdyTinker.Core.Amendments.Amendment", b =>
+                {
+                    b.HasOne("SturdyTinker.Core.People.Person", null)
+                        .WithMany()
+                        .HasForeignKey("PersonId")
+                        .OnDelete(DeleteBehavior.Restrict)
+                        .IsRequired();
+
+                    b.HasOne("SturdyTinker.Core.Visits.Visit", null)
+                        .WithMany()
+                        .HasForeignKey("VisitId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
             modelBuilder.Entity("SturdyTinker.Core.Approvals.Approval", b =>
                 {
                     b.HasOne("SturdyTinker.Core.Planning.Booking", null)
@@ -2765,21 +2810,6 @@ namespace SturdyTinker.Store.Migrations
                     b.HasOne("SturdyTinker.Core.Visits.Visit", null)
                         .WithOne()
                         .HasForeignKey("SturdyTinker.Core.Pricing.VisitBill", "VisitId")
-                        .OnDelete(DeleteBehavior.Cascade)
-                        .IsRequired();
-                });
-
-            modelBuilder.Entity("SturdyTinker.Core.Visits.Amendment", b =>
-                {
-                    b.HasOne("SturdyTinker.Core.People.Person", null)
-                        .WithMany()
-                        .HasForeignKey("PersonId")
-                        .OnDelete(DeleteBehavior.Restrict)
-                        .IsRequired();
-
-                    b.HasOne("SturdyTinker.Core.Visits.Visit", null)
-                        .WithMany()
-                        .HasForeignKey("VisitId")
                         .OnDelete(DeleteBehavior.Cascade)
                         .IsRequired();
                 });

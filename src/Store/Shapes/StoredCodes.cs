@@ -1,6 +1,7 @@
 using System.Text.Json;
 using System.Text.Json.Serialization;
 using Microsoft.EntityFrameworkCore.Storage.ValueConversion;
+using SturdyTinker.Core.Amendments;
 using SturdyTinker.Core.Composing;
 using SturdyTinker.Core.Findings;
 using SturdyTinker.Core.Findings.Diagnosis;
@@ -151,6 +152,13 @@ internal static class StoredCodes
             (DecisionKind.Accept, "Accept"),
             (DecisionKind.Move, "Move"),
             (DecisionKind.CallOff, "CallOff")),
+        Of(
+            (AmendmentKind.Remark, "remark"),
+            (AmendmentKind.Figure, "figure"),
+            (AmendmentKind.Finding, "finding"),
+            (AmendmentKind.Part, "part"),
+            (AmendmentKind.Time, "time"),
+            (AmendmentKind.Day, "day")),
         Of(
             (Standing.Working, "Working"),
             (Standing.WaitsForParts, "WaitsForParts"),

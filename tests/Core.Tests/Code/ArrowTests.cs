@@ -13,7 +13,8 @@ public class ArrowTests
     private static readonly string[] Rooms =
     [
         "Measures", "Practices", "Gear", "Parts", "Findings", "Intervals", "Wear", "Catalogue", "Composing", "Visits",
-        "Pricing", "Status", "Approvals", "Handovers", "Planning", "Notices", "Reckoner", "People", "Day", "Papers",
+        "Pricing", "Status", "Approvals", "Handovers", "Planning", "Notices", "Reckoner", "People", "Day", "Amendments",
+        "Papers",
     ];
 
     private static readonly Architecture Core = new ArchLoader().LoadAssembly(typeof(Source).Assembly).Build();

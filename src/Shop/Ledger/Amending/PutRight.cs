@@ -1,0 +1,427 @@
+using Microsoft.EntityFrameworkCore;
+using SturdyTinker.Core.Amendments;
+using SturdyTinker.Core.Composing;
+using SturdyTinker.Core.Findings;
+using SturdyTinker.Core.Findings.Readings;
+using SturdyTinker.Core.Gear;
+using SturdyTinker.Core.Parts.Stock;
+using SturdyTinker.Core.Visits;
+using SturdyTinker.Shop.Bay;
+using SturdyTinker.Shop.Requests;
+using SturdyTinker.Store;
+
+namespace SturdyTinker.Shop.Ledger.Amending;
+
+/// <summary>One thing put right in the change set, in words.</summary>
+/// <param name="Kind">What kind of thing.</param>
+/// <param name="Of">Which; null for the whole visit.</param>
+/// <param name="Was">What stood there.</param>
+/// <param name="Now">What stands there since.</param>
+internal sealed record Righted(AmendmentKind Kind, Guid? Of, string Was, string Now);
+
+/// <summary>
+/// Puts one thing of a closed visit right in the change set. Everything keeps the hour and the name it was written down
+/// under: who put it right, and when, is the amendment's.
+/// </summary>
+internal sealed class PutRight(
+    ShopFile file,
+    Visit visit,
+    Packet packet,
+    Guid amendment,
+    Clock clock,
+    Worker worker,
+    Checks checks)
+{
+    private const decimal MostMinutes = 24 * 60;
+
+    /// <summary>The parts whose record on the shelf it may move, by their codes.</summary>
+    internal HashSet<string> Shelf { get; } = new(StringComparer.OrdinalIgnoreCase);
+
+    /// <summary>Puts right what a draft says; a remark where it says nothing.</summary>
+    internal async Task<Righted> DoAsync(AmendmentDraft draft)
+    {
+        object?[] said = [draft.Figure, draft.Finding, draft.Part, draft.Time, draft.Day];
+        checks.Add("", said.Count(s => s is not null) > 1 ? "Put one thing right at a time." : null);
+        checks.Done();
+        return draft switch
+        {
+            { Figure: { } figure } => await FigureAsync(figure),
+            { Finding: { } finding } => await FindingAsync(finding),
+            { Part: { } part } => await PartAsync(part),
+            { Time: { } time } => await TimeAsync(time),
+            { Day: { } day } => await DayAsync(day),
+            _ => new Righted(AmendmentKind.Remark, null, "", "")
+        };
+    }
+
+    private async Task<Righted> FigureAsync(AmendedFigure draft)
+    {
+        Reading? old = draft.Of is null
+            ? null
+            : await file.Readings.FirstOrDefaultAsync(r => r.Id == draft.Of && r.VisitId == visit.Id)
+                ?? throw Refusal.NotFound("There is no such figure in this visit.");
+        string was = old is null ? "" : Words(old);
+        if (draft.Typed is null)
+        {
+            Missing(old, "/figure/typed");
+            await ForgetMendedAsync(old!.Id);
+            file.Readings.Remove(old);
+            return new Righted(AmendmentKind.Figure, old.Id, was, "");
+        }
+
+        ReadingKind? kind = ReadingKinds.Find(old?.Kind ?? draft.Kind);
+        checks.Add("/figure/kind", kind is null ? "Say what was measured." : null);
+        Place place = At("/figure/place", draft.Place ?? old?.Place);
+        checks.Done();
+        Reading taken = Understand.Taken(
+            checks,
+            "/figure",
+            new ReadingDraft(old?.Id ?? amendment, kind!.Code, draft.Typed),
+            kind,
+            place,
+            old is null ? "" : StepAt(old.StepKey, old.Place, place.Code),
+            visit,
+            await file.ContextAsync(visit),
+            clock,
+            worker);
+        checks.Done();
+        Reading now = new()
+        {
+            Id = taken.Id,
+            TrailerId = taken.TrailerId,
+            VisitId = taken.VisitId,
+            Place = taken.Place,
+            Kind = taken.Kind,
+            StepKey = taken.StepKey,
+            Typed = taken.Typed,
+            Canonical = taken.Canonical,
+            Quantity = taken.Quantity,
+            Judgement = taken.Judgement,
+            At = old?.At ?? visit.ClosedAt!.Value,
+            PersonId = old?.PersonId ?? worker.Id
+        };
+        Same("/figure/typed", was, Words(now));
+        Keep(file.Readings, old, now);
+        if (old is not null)
+        {
+            await ForgetMendedAsync(old.Id);
+        }
+
+        return new Righted(AmendmentKind.Figure, now.Id, was, Words(now));
+    }
+
+    private async Task<Righted> FindingAsync(AmendedFinding draft)
+    {
+        Finding? old = draft.Of is null
+            ? null
+            : await file.Findings.FirstOrDefaultAsync(f => f.Id == draft.Of && f.VisitId == visit.Id)
+                ?? throw Refusal.NotFound("There is no such finding in this visit.");
+        string was = old is null ? "" : Words(old);
+        if (draft.RuleCode is null)
+        {
+            Missing(old, "/finding/ruleCode");
+            await ForgetMendedAsync(old!.Id);
+
+            // A picture of it stays with the visit.
+            foreach (VisitPhoto photo in await file.VisitPhotos.Where(p => p.FindingId == old.Id).ToListAsync())
+            {
+                file.Entry(photo).Property(p => p.FindingId).CurrentValue = null;
+            }
+
+            file.Findings.Remove(old);
+            return new Righted(AmendmentKind.Finding, old.Id, was, "");
+        }
+
+        Finding? found = VisitFindings.Found(
+            checks,
+            "/finding",
+            old?.Id ?? amendment,
+            new FindingDraft(
+                draft.Place ?? old?.Place ?? "",
+                draft.RuleCode,
+                draft.Note ?? "",
+                null,
+                draft.Which,
+                draft.Damage),
+            visit,
+            clock,
+            worker);
+        string mended = checks.Text("/finding/mended", draft.Mended, "What was done about it", 1_000, required: false);
+        checks.Done();
+        Finding now = new()
+        {
+            Id = found!.Id,
+            TrailerId = found.TrailerId,
+            VisitId = found.VisitId,
+            Place = found.Place,
+            Subject = found.Subject,
+            RuleCode = found.RuleCode,
+            Seen = found.Seen,
+            Note = found.Note,
+            Which = found.Which,
+            Damage = found.Damage,
+            Judgement = found.Judgement,
+            At = old?.At ?? visit.ClosedAt!.Value,
+            PersonId = old?.PersonId ?? worker.Id,
+            Mended = mended.Length > 0 ? mended : null
+        };
+        Same("/finding/ruleCode", was, Words(now));
+        Keep(file.Findings, old, now);
+        if (old is not null)
+        {
+            await ForgetMendedAsync(old.Id);
+        }
+
+        return new Righted(AmendmentKind.Finding, now.Id, was, Words(now));
+    }
+
+    // The shelf gets back what was written down, and gives what was really used.
+    private async Task<Righted> PartAsync(AmendedPart draft)
+    {
+        PartUsed? old = draft.Of is null
+            ? null
+            : await file.PartsUsed.FirstOrDefaultAsync(p => p.Id == draft.Of && p.VisitId == visit.Id)
+                ?? throw Refusal.NotFound("There is no such part in this visit.");
+        string was = old is null ? "" : Words(old);
+        if (draft.Now is null)
+        {
+            Missing(old, "/part/now");
+        }
+
+        bool foreseen = false;
+        if (old is not null)
+        {
+            foreseen = await file.StockEntries.AnyAsync(e => e.Id == old.Id && e.Unforeseen == 0);
+            Shelf.Add(old.Code ?? "");
+        }
+
+        PartUsed? now = null;
+        if (draft.Now is { } said)
+        {
+            PartUsed used = Parts.Used(checks, "/part/now", amendment, visit, said, clock, worker, old?.StepKey);
+            checks.Done();
+            KnownPart? known = (await PartsKnown.NamedAsync(file))(used.Name);
+            now = new PartUsed
+            {
+                Id = amendment,
+                VisitId = visit.Id,
+                Place = used.Place,
+                StepKey = old?.StepKey,
+                Name = used.Name,
+                Quantity = used.Quantity,
+                Unit = used.Unit,
+                Code = known?.Code,
+
+                // The same part cost that day what it cost.
+                Price = old is not null && old.Name == used.Name ? old.Price : known?.Price,
+                At = old?.At ?? visit.ClosedAt!.Value,
+                PersonId = old?.PersonId ?? worker.Id
+            };
+            Same("/part/now/quantity", was, Words(now));
+            Shelf.Add(now.Code ?? "");
+        }
+
+        if (old is not null)
+        {
+            await Parts.TakeBackAsync(file, [old], clock, worker);
+        }
+
+        if (now is not null)
+        {
+            file.PartsUsed.Add(now);
+            await file.UseAsync([now], foreseen);
+        }
+
+        return new Righted(AmendmentKind.Part, (now ?? old)!.Id, was, now is null ? "" : Words(now));
+    }
+
+    private async Task<Righted> TimeAsync(AmendedTime draft)
+    {
+        StepEntry old =
+            await file.StepEntries.FirstOrDefaultAsync(e => e.Id == draft.Of
+                && e.VisitId == visit.Id
+                && e.UndoneAt == null
+                && e.SkippedBecause == null)
+            ?? throw Refusal.NotFound("There is no such step in this visit.");
+        checks.Add(
+            "/time/minutes",
+            draft.Minutes is <= 0 or > MostMinutes ? "A step takes more than no time, and at most a day." : null);
+        checks.Done();
+        string title = packet.Steps.FirstOrDefault(s => s.Key == old.Key)?.Title ?? old.Key;
+        string Of(decimal? seconds) => seconds is { } took
+            ? FormattableString.Invariant($"“{title}” took {took / 60:0.#} min")
+            : $"“{title}”, as long as planned";
+        int seconds = (int)Math.Round(draft.Minutes * 60);
+        Same("/time/minutes", Of(old.Seconds), Of(seconds));
+
+        // What the shop has learned of it from the wrong figure, it learns from the right one.
+        string family = PacketStep.FamilyOf(old.Key);
+        if (old.Seconds is { } wrong && await file.StepTimes.FindAsync(family) is { } times)
+        {
+            int at = times.Seconds.ToList().LastIndexOf(wrong);
+            if (at >= 0)
+            {
+                times.Seconds = [.. times.Seconds.Select((s, i) => i == at ? seconds : s)];
+            }
+        }
+
+        string was = Of(old.Seconds);
+        file.Entry(old).Property(e => e.Seconds).CurrentValue = seconds;
+        return new Righted(AmendmentKind.Time, old.Id, was, Of(seconds));
+    }
+
+    // Typed in on Monday, done on Friday: all of it moves by so many days, and with it what recurs.
+    private async Task<Righted> DayAsync(AmendedDay draft)
+    {
+        DateOnly closed = DateOnly.FromDateTime(visit.ClosedAt!.Value.DateTime);
+        int by = draft.On.DayNumber - closed.DayNumber;
+        checks.Add(
+            "/day/on",
+            by == 0 ? Unchanged
+                : by > 0 ? "It was written down on "
+                    + FormattableString.Invariant($"{closed:MMMM d, yyyy}: it cannot have been done after that.")
+                : by < -5 * 366 ? "That is more than five years before it was written down."
+                : null);
+        checks.Done();
+        if (await file.Inspections.AnyAsync(i => i.VisitId == visit.Id))
+        {
+            throw Refusal.Conflict(
+                "A periodic inspection was signed in this visit, with its date: it stands as it was signed. Inspect again.",
+                "/day/on");
+        }
+
+        TimeSpan shift = TimeSpan.FromDays(by);
+        DateTimeOffset from = visit.OpenedAt + shift;
+        if (await file.Visits.AsNoTracking().AnyAsync(v => v.TrailerId == visit.TrailerId && v.Id != visit.Id
+            && v.OpenedAt < visit.OpenedAt && v.ClosedAt > from))
+        {
+            throw Refusal.Conflict(
+                "This trailer had another visit between that day and this one: put that one right first.",
+                "/day/on");
+        }
+
+        file.Entry(visit).Property(v => v.OpenedAt).CurrentValue = from;
+        visit.ClosedAt += shift;
+        foreach (StepEntry entry in await file.StepEntries.Where(e => e.VisitId == visit.Id).ToListAsync())
+        {
+            file.Entry(entry).Property(e => e.At).CurrentValue = entry.At + shift;
+        }
+
+        foreach (Reading reading in await file.Readings.Where(r => r.VisitId == visit.Id).ToListAsync())
+        {
+            file.Entry(reading).Property(r => r.At).CurrentValue = reading.At + shift;
+        }
+
+        foreach (Finding finding in await file.Findings.Where(f => f.VisitId == visit.Id).ToListAsync())
+        {
+            file.Entry(finding).Property(f => f.At).CurrentValue = finding.At + shift;
+        }
+
+        foreach (PartUsed part in await file.PartsUsed.Where(p => p.VisitId == visit.Id).ToListAsync())
+        {
+            file.Entry(part).Property(p => p.At).CurrentValue = part.At + shift;
+        }
+
+        foreach (WorkDone work in await file.WorkDone.Where(w => w.VisitId == visit.Id).ToListAsync())
+        {
+            file.Entry(work).Property(w => w.On).CurrentValue = work.On.AddDays(by);
+            file.Entry(work).Property(w => w.DoneAt).CurrentValue = work.DoneAt + shift;
+        }
+
+        await ChecksOwedAsync(draft.On);
+        string Day(DateOnly day) => FormattableString.Invariant($"done on {day:MMMM d, yyyy}");
+        return new Righted(AmendmentKind.Day, null, Day(closed), Day(draft.On));
+    }
+
+    // A check that the visit left is owed from the right day on.
+    private async Task ChecksOwedAsync(DateOnly from)
+    {
+        List<FollowUp> owed = await file.FollowUps
+            .Where(f => f.VisitId == visit.Id && f.DoneAt == null)
+            .ToListAsync();
+        if (owed.Count == 0)
+        {
+            return;
+        }
+
+        Trailer trailer = await file.Trailers.FirstAsync(t => t.Id == visit.TrailerId);
+        var usage = await file.UsageAsync(trailer, clock.Today);
+        foreach (FollowUp check in owed)
+        {
+            file.Entry(check).Property(f => f.From).CurrentValue = from;
+            if (Core.Catalogue.FollowUpRules.Find(check.Rule) is { } rule)
+            {
+                (DateOnly on, string why) = Closing.Due(rule, usage, from);
+                file.Entry(check).Property(f => f.DueOn).CurrentValue = on;
+                file.Entry(check).Property(f => f.Reason).CurrentValue = why;
+            }
+        }
+    }
+
+    private const string Unchanged = "That is what stands there already.";
+
+    private void Same(string pointer, string was, string now)
+    {
+        checks.Add(pointer, was == now ? Unchanged : null);
+        checks.Done();
+    }
+
+    private void Missing(object? old, string pointer)
+    {
+        checks.Add(pointer, old is null ? "Say what is missing." : null);
+        checks.Done();
+    }
+
+    private Place At(string pointer, string? code)
+    {
+        bool there = Place.TryParse(code ?? "", out Place place) && Places.Has(visit.Gear, place);
+        checks.Add(pointer, there ? null : $"This trailer has no place “{code}”.");
+        return place;
+    }
+
+    // A step's figure that belongs to another place is that of the same step there; of none where there is no such step.
+    private string StepAt(string key, string from, string to)
+    {
+        if (from == to || key.Length == 0)
+        {
+            return key;
+        }
+
+        string moved = key.Replace(from, to, StringComparison.Ordinal);
+        return packet.Steps.Any(s => s.Key == moved) ? moved : "";
+    }
+
+    private void Keep<T>(DbSet<T> rows, T? old, T now)
+        where T : class
+    {
+        if (old is null)
+        {
+            rows.Add(now);
+        }
+        else
+        {
+            file.Entry(old).CurrentValues.SetValues(now);
+        }
+    }
+
+    // Whoever told that it was mended told it of what stood there: of what stands there now it is to be told again.
+    private async Task ForgetMendedAsync(Guid look)
+    {
+        string key = $"{look}";
+        file.Mendings.RemoveRange(await file.Mendings
+            .Where(m => m.TrailerId == visit.TrailerId && m.ObservationKey == key)
+            .ToListAsync());
+    }
+
+    private static string Words(Reading reading) =>
+        $"{StandingObservations.InWords(reading)}, {Place.SpokenOf(reading.Place)}{Verdict(reading.Judgement)}";
+
+    private static string Words(Finding finding) =>
+        $"{finding.InWords.TrimEnd('.')}, {Place.SpokenOf(finding.Place)}{Verdict(finding.Judgement)}"
+            + (finding.Mended is { } how ? $"; mended: {how}" : "");
+
+    private static string Words(PartUsed part) => FormattableString.Invariant(
+        $"{part.Quantity:0.##} {(part.Unit == "piece" ? "×" : part.Unit)} {part.Name}, {Place.SpokenOf(part.Place)}");
+
+    private static string Verdict(Judgement? judgement) => judgement is null ? "" : $" ({judgement.Verdict})";
+}
