@@ -1,7 +1,9 @@
 using Microsoft.EntityFrameworkCore;
+using SturdyTinker.Core.Catalogue;
 using SturdyTinker.Core.Composing;
 using SturdyTinker.Core.Findings;
 using SturdyTinker.Core.Findings.Diagnosis;
+using SturdyTinker.Core.Gear;
 using SturdyTinker.Core.Pricing;
 using SturdyTinker.Core.Visits;
 
@@ -67,12 +69,21 @@ public static class Amends
         this ShopFile file,
         Visit visit,
         Packet packet,
-        IReadOnlyCollection<StepEntry> entries) => Closing.Refusals(
-            visit,
-            new Progress(packet, entries),
-            new TrailerObservations(visit.Gear, [], []),
-            null,
-            await file.Inspections.AnyAsync(i => i.VisitId == visit.Id)).Renewals;
+        IReadOnlyCollection<StepEntry> entries)
+    {
+        HashSet<JobAt> did = await file.DidAsync(visit.Id);
+        return new Progress(packet, entries).Renewals(
+            JobCatalogue.Of(visit.Practices),
+            visit.Jobs.Where(did.Contains),
+            visit.Id);
+    }
+
+    /// <summary>The jobs that count as done in a closed visit.</summary>
+    public static async Task<HashSet<JobAt>> DidAsync(this ShopFile file, Guid visitId) => [.. (await file.WorkDone
+        .AsNoTracking()
+        .Where(w => w.VisitId == visitId)
+        .Select(w => new { w.Job, w.Place })
+        .ToListAsync()).Select(w => new JobAt(w.Job, w.Place))];
 
     /// <summary>What a closed visit comes to as it stands, by the prices and terms of its bill.</summary>
     /// <param name="file">The shop's file.</param>

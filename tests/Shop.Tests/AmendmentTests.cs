@@ -243,6 +243,57 @@ public sealed class AmendmentTests : IDisposable
         }
     }
 
+    [Fact]
+    public async Task Work_put_right_moves_what_is_due_and_says_what_was_not_done()
+    {
+        await shop.SomebodyAsync();
+        async Task<(TrailerAnswer, VisitAnswer)> RepackedAsync(string tag, params string[] ends)
+        {
+            TrailerAnswer trailer = await shop.TrailerAsync(tag);
+            VisitAnswer visit = await shop.VisitAsync(trailer.Id, ends);
+            await shop.WorkAsync(visit);
+            await shop.PostAsync<VisitState>($"/api/bay/visits/{visit.Id}/close", new ClosingDraft());
+            return (trailer, visit);
+        }
+
+        async Task<string> DueAsync(TrailerAnswer trailer) => string.Join('\n', (await shop.LookAsync(f =>
+            f.TrailerStatuses.AsNoTracking().Where(s => s.TrailerId == trailer.Id).Select(s => s.Status).FirstAsync()))
+            .Upcoming.Select(u => $"{u.Name} {u.Where} {u.On} {u.Reason}"));
+        (TrailerAnswer one, _) = await RepackedAsync("P-07", End, Other);
+        (TrailerAnswer two, VisitAnswer bad) = await RepackedAsync("P-08", End, "axle-2-left");
+        Assert.NotEqual(await DueAsync(one), await DueAsync(two));
+        Core.Gear.JobAt wrong = new("bearing-repack", "axle-2-left"), right = new("bearing-repack", Other);
+        VisitSheet sheet = await AmendAsync(bad, new("It was the other side of the first.", Work: new(wrong, right)));
+        Assert.Equal(await DueAsync(one), await DueAsync(two));
+        Assert.Equal(
+            [("bearing-repack", End, true), ("bearing-repack", Other, true)],
+            sheet.Visit.State.Jobs.Select(j => (j.Job, j.Place, j.Done)));
+        Assert.Contains(sheet.Amendments[0].Came, c => c.StartsWith("Bearing repack", StringComparison.Ordinal));
+
+        // Not done at all it is due again, and stands in the visit as not done; done after all it is as it was.
+        sheet = await AmendAsync(bad, new("That one was left.", Work: new(right, null)));
+        Assert.Equal(
+            [(End, true), (Other, false)],
+            sheet.Visit.State.Jobs.Select(j => (j.Place, j.Done)));
+        Assert.NotEqual(await DueAsync(one), await DueAsync(two));
+        sheet = await AmendAsync(bad, new("No, it was done.", Work: new(null, right)));
+        Assert.Equal(await DueAsync(one), await DueAsync(two));
+        Assert.Equal(3, sheet.Amendments.Count);
+        foreach (AmendedWork no in new AmendedWork[]
+        {
+            new(null, null), new(null, right), new(null, new("no-such", End)), new(null, new("bearing-repack", "trailer")),
+            new(null, new("periodic-inspection", "trailer"))
+        })
+        {
+            Problem problem = await shop.RefusedAsync(
+                HttpMethod.Post,
+                $"/api/ledger/visits/{bad.Id}/amendments/try",
+                new AmendmentDraft("", Work: no),
+                422);
+            Assert.Equal("/work/now", problem.Errors![0].Pointer);
+        }
+    }
+
     // Somebody let it go for one thing. That another holds it too was written down wrong: their word is not for that.
     [Fact]
     public async Task What_turns_out_to_hold_a_trailer_holds_it_whatever_it_was_let_go_for()

@@ -20,6 +20,9 @@ public enum AmendmentKind
 
     /// <summary>The day it all was done.</summary>
     Day,
+
+    /// <summary>A job that counts as done, or where.</summary>
+    Work,
 }
 
 /// <summary>

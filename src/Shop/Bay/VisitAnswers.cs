@@ -38,6 +38,8 @@ public sealed record ReadingAnswer(
     string By);
 
 /// <summary>Something seen.</summary>
+/// <param name="Damage">Its damage by ISO 15243, in words; null where nobody classed it.</param>
+/// <param name="DamageCode">The same by its code.</param>
 /// <param name="InWords">What was seen with all that was said of it, the person's own words included.</param>
 public sealed record FindingAnswer(
     Guid Id,
@@ -48,6 +50,7 @@ public sealed record FindingAnswer(
     string Seen,
     string Which,
     string? Damage,
+    string? DamageCode,
     string Note,
     string InWords,
     Judgement Judgement,

@@ -69,6 +69,10 @@ internal static class VisitStates
             visit.Jobs,
             Remedies.In(context)).Mended(closing.Renewals).ToDictionary(m => m.Finding.Id, m => m.By.InWords);
         bool open = visit.ClosedAt is null;
+
+        // Closed, what counts as done is on record, and may have been put right.
+        HashSet<JobAt>? did = open ? null
+            : [.. seen.Work.Where(w => w.VisitId == visit.Id).Select(w => new JobAt(w.Job, w.Place))];
         (IReadOnlyList<SecondLookOwed> owed, List<SecondLook> looks) =
             await SecondLooking.OfAsync(file, visit.Id, packet, entries, has.Looks);
 
@@ -96,7 +100,10 @@ internal static class VisitStates
             has.Taken ? await VisitParts.TakenAsync(file, visit.Id) : [],
             open && parts.Count > 0 ? await VisitParts.ShelfDiffersAsync(file, visit.Id) : [],
             has.Photos ? await PhotosAsync(file, visit.Id, people) : [],
-            [.. visit.Jobs.Select(j => InWords(catalogue, j, Closing.IsDone(j, progress, inspection is not null)))],
+            [.. visit.Jobs.Select(j => InWords(
+                catalogue,
+                j,
+                did?.Contains(j) ?? Closing.IsDone(j, progress, inspection is not null)))],
             [.. owed.Where(_ => open).Select(o => new SecondLookAnswer(
                 null,
                 o.What,
@@ -134,6 +141,7 @@ internal static class VisitStates
         finding.Seen,
         finding.Which,
         Damages.Find(finding.Damage)?.Words,
+        finding.Damage,
         finding.Note,
         finding.InWords,
         finding.Judgement,

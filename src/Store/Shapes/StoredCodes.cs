@@ -158,7 +158,8 @@ internal static class StoredCodes
             (AmendmentKind.Finding, "finding"),
             (AmendmentKind.Part, "part"),
             (AmendmentKind.Time, "time"),
-            (AmendmentKind.Day, "day")),
+            (AmendmentKind.Day, "day"),
+            (AmendmentKind.Work, "work")),
         Of(
             (Standing.Working, "Working"),
             (Standing.WaitsForParts, "WaitsForParts"),

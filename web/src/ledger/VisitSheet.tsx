@@ -1,11 +1,16 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { useState } from "react";
 import { Link } from "react-router";
 import { Breadcrumbs } from "../ui/Breadcrumbs";
 import { answer, type Schemas, shop } from "../api/client";
 import { useMoney } from "../api/money";
+import { useMay } from "../api/useAccess";
 import { clockInWords, dayInWords } from "../api/words";
 import { Form, FormProblem } from "../ui/Form";
 import { useForm } from "../ui/useForm";
+import { useSheet } from "./useSheet";
+import type { What } from "./amend/draft";
+import { PutRight, RightLink, Was } from "./amend/Amended";
 import { InspectionLines } from "../ui/InspectionLines";
 import { Photos } from "../ui/Photos";
 import { Conclusions } from "../ui/Conclusions";
@@ -20,10 +25,7 @@ import { Disclosure } from "../ui/Disclosure";
 
 /** One visit's sheet: everything that was done, seen, measured and used, and what was remarked since. */
 export default function VisitSheet({ id }: { id: string }) {
-  const sheet = useQuery({
-    queryKey: ["sheet", id],
-    queryFn: () => answer(shop.GET("/api/ledger/visits/{id}", { params: { path: { id } } })),
-  });
+  const sheet = useSheet(id);
   return sheet.data ? (
     <Sheet sheet={sheet.data} />
   ) : (
@@ -43,6 +45,10 @@ function Sheet({ sheet }: { sheet: Schemas["VisitSheet"] }) {
   // A round writes down dozens of sound looks: those are counted.
   const grave = state.findings.filter((f) => f.judgement.verdict !== "sound");
   const told = state.findings.length > 12 ? grave : state.findings;
+  const mayAmend = useMay("amend") && state.closedAt !== null;
+  const [righting, setRighting] = useState(false);
+  const right = (what: What, of: string, name: string) =>
+    righting && <RightLink visit={visit.id} what={what} of={of} name={name} />;
   return (
     <Page>
       <Breadcrumbs
@@ -68,6 +74,24 @@ function Sheet({ sheet }: { sheet: Schemas["VisitSheet"] }) {
         <p>
           <Link to={`/ledger/visits/${visit.id}/hand-over`}>Hand it over: the sheet for its owner</Link>
         </p>
+      )}
+      {mayAmend && (
+        <Stack $gap={8} style={{ margin: "14px 0 22px" }}>
+          <div>
+            <Button onPress={() => setRighting((was) => !was)} aria-pressed={righting}>
+              {righting ? "Done putting right" : "Something here is wrong"}
+            </Button>
+          </div>
+          {righting && (
+            <p>
+              Pick what is wrong below; or what is missing:{" "}
+              <Link to={`/ledger/visits/${visit.id}/amend/finding/new`}>a finding</Link>,{" "}
+              <Link to={`/ledger/visits/${visit.id}/amend/figure/new`}>a figure</Link>,{" "}
+              <Link to={`/ledger/visits/${visit.id}/amend/part/new`}>a part</Link>. Or{" "}
+              <Link to={`/ledger/visits/${visit.id}/amend/day/all`}>the day</Link> it was done.
+            </p>
+          )}
+        </Stack>
       )}
       {state.holds.length > 0 && !state.closedAt && <HoldBanner seen={state.holds} />}
       {!state.closedAt && (
@@ -118,6 +142,8 @@ function Sheet({ sheet }: { sheet: Schemas["VisitSheet"] }) {
                   {f.note && <p>{f.note}</p>}
                   <JudgementText of={f.judgement} />
                   {f.mended && <p>Mended: {f.mended}</p>}
+                  <Was of={f.id} sheet={sheet} />
+                  {right("finding", f.id, `${f.seen}, ${f.placeSpoken}`)}
                   <Photos visit={visit} of={{ finding: f.id }} what={f.seen} />
                 </li>
               ))}
@@ -161,8 +187,10 @@ function Sheet({ sheet }: { sheet: Schemas["VisitSheet"] }) {
                     <td>
                       <b>{r.ours}</b> <Quiet>{r.other}</Quiet>
                       {!r.ours.startsWith(r.typed.replace(/^\./, "0.")) && <Quiet> · as “{r.typed}”</Quiet>}
+                      <Was of={r.id} sheet={sheet} />
                     </td>
                     <td>{r.judgement && <VerdictWord verdict={r.judgement.verdict} />}</td>
+                    {righting && <td>{right("figure", r.id, `${r.name}, ${r.placeSpoken}`)}</td>}
                   </tr>
                 ))}
               </tbody>
@@ -177,14 +205,42 @@ function Sheet({ sheet }: { sheet: Schemas["VisitSheet"] }) {
                     <th scope="row">{p.name}</th>
                     <td>
                       {p.quantity} {p.unit === "piece" ? "" : p.unit}
+                      <Was of={p.id} sheet={sheet} />
                     </td>
                     <td>
-                      <Quiet>{p.placeSpoken}</Quiet>
+                      <Quiet>{p.placeSpoken}</Quiet> {right("part", p.id, `${p.name}, ${p.placeSpoken}`)}
                     </td>
                   </tr>
                 ))}
               </tbody>
             </Table>
+          )}
+          {righting && (
+            <Disclosure title="A step took longer, or less long">
+              <Table>
+                <caption>How long steps took</caption>
+                <tbody>
+                  {state.entries
+                    .filter((e) => !e.skippedBecause)
+                    .map((e) => ({ e, step: visit.packet.steps.find((s) => s.key === e.key) }))
+                    .map(({ e, step }) => (
+                      <tr key={e.id}>
+                        <th scope="row">
+                          {step?.title}, {step?.placeSpoken}
+                        </th>
+                        <td>
+                          {e.seconds === null ? (
+                            <Quiet>as planned</Quiet>
+                          ) : (
+                            `${Math.round(e.seconds / 6) / 10} min`
+                          )}
+                        </td>
+                        <td>{right("time", e.id, `${step?.title ?? ""}, ${step?.placeSpoken ?? ""}`)}</td>
+                      </tr>
+                    ))}
+                </tbody>
+              </Table>
+            </Disclosure>
           )}
           <Section>
             <h2>Practices</h2>
@@ -212,11 +268,11 @@ function Remarks({ sheet }: { sheet: Schemas["VisitSheet"] }) {
   const queries = useQueryClient();
   const form = useForm({
     start: { text: "" },
-    send: (body, id) =>
+    send: ({ text }, id) =>
       answer(
         shop.PUT("/api/ledger/visits/{id}/amendments/{amendmentId}", {
           params: { path: { id: sheet.visit.id, amendmentId: id } },
-          body,
+          body: { text, figure: null, finding: null, part: null, time: null, day: null },
         }),
       ),
     done: (now) => queries.setQueryData(["sheet", sheet.visit.id], now),
@@ -224,24 +280,13 @@ function Remarks({ sheet }: { sheet: Schemas["VisitSheet"] }) {
   });
   return (
     <Section>
-      <h2>Remarks since</h2>
-      {sheet.amendments.length > 0 && (
-        <Lines>
-          {sheet.amendments.map((a) => (
-            <li key={a.id}>
-              {a.text}{" "}
-              <Quiet>
-                {a.by}, {dayInWords(a.at)}
-              </Quiet>
-            </li>
-          ))}
-        </Lines>
-      )}
+      <h2>Put right and remarked since</h2>
+      <PutRight sheet={sheet} />
       {sheet.visit.state.closedAt && (
         <Form of={form}>
           <Stack>
             <TextField
-              label="A closed visit stays as it was; put right here what was wrong"
+              label="A remark: nothing of the visit changes by it"
               value={form.edit.text}
               onChange={(text) => form.change({ text })}
               lines

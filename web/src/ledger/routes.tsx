@@ -30,5 +30,13 @@ export const ledger: RouteObject[] = [
   { path: "ledger/labels/:id", element: screen(() => import("./papers/LabelsPage"), byId, "form") },
   { path: "t/:id", element: <ByCode /> },
   { path: "ledger/fleets/:id", element: screen(() => import("./papers/FleetPage"), byId, "form") },
+  {
+    path: "ledger/visits/:id/amend/:what/:of",
+    element: screen(
+      () => import("./amend/AmendPage"),
+      (named) => ({ id: named.id ?? "", what: named.what ?? "", of: named.of ?? "" }),
+      "form",
+    ),
+  },
   { path: "ledger/visits/:id", element: screen(() => import("./VisitSheet"), byId, "form") },
 ];

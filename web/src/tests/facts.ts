@@ -112,6 +112,7 @@ export const finding = (with_: Partial<Schemas["FindingAnswer"]> = {}): Schemas[
   seen: "Torn lip",
   which: "",
   damage: null,
+  damageCode: null,
   note: "",
   inWords: "Torn lip",
   judgement: judgement("renew", "A torn seal lets the grease out."),

@@ -1,4 +1,5 @@
 using SturdyTinker.Core.Amendments;
+using SturdyTinker.Core.Gear;
 using SturdyTinker.Shop.Bay;
 
 namespace SturdyTinker.Shop.Ledger.Amending;
@@ -41,6 +42,11 @@ public sealed record AmendedTime(Guid Of, decimal Minutes);
 /// <param name="On">The day.</param>
 public sealed record AmendedDay(DateOnly On);
 
+/// <summary>A job that counts as done, put right.</summary>
+/// <param name="Was">The job, and where, as it stands; null for one that was done too.</param>
+/// <param name="Now">What was done, and where; null where it was not done at all.</param>
+public sealed record AmendedWork(JobAt? Was, JobAt? Now);
+
 /// <summary>A closed visit put right in one thing, or a remark put to it where there is none.</summary>
 /// <param name="Text">Why; of a remark, the remark.</param>
 public sealed record AmendmentDraft(
@@ -49,7 +55,8 @@ public sealed record AmendmentDraft(
     AmendedFinding? Finding = null,
     AmendedPart? Part = null,
     AmendedTime? Time = null,
-    AmendedDay? Day = null);
+    AmendedDay? Day = null,
+    AmendedWork? Work = null);
 
 /// <summary>A closed visit put right, or a remark put to it.</summary>
 /// <param name="Of">The figure, finding, part or step that it is of; null for the whole visit.</param>

@@ -208,7 +208,7 @@ internal static class AmendmentEndpoints
     }
 
     private static string Reason(AmendmentDraft draft) =>
-        draft is { Figure: null, Finding: null, Part: null, Time: null, Day: null }
+        draft is { Figure: null, Finding: null, Part: null, Time: null, Day: null, Work: null }
             ? "The remark"
             : "The reason";
 }

@@ -1,9 +1,12 @@
 using Microsoft.EntityFrameworkCore;
 using SturdyTinker.Core.Amendments;
+using SturdyTinker.Core.Catalogue;
 using SturdyTinker.Core.Composing;
 using SturdyTinker.Core.Findings;
+using SturdyTinker.Core.Findings.Inspections;
 using SturdyTinker.Core.Findings.Readings;
 using SturdyTinker.Core.Gear;
+using SturdyTinker.Core.Intervals;
 using SturdyTinker.Core.Parts.Stock;
 using SturdyTinker.Core.Visits;
 using SturdyTinker.Shop.Bay;
@@ -40,7 +43,7 @@ internal sealed class PutRight(
     /// <summary>Puts right what a draft says; a remark where it says nothing.</summary>
     internal async Task<Righted> DoAsync(AmendmentDraft draft)
     {
-        object?[] said = [draft.Figure, draft.Finding, draft.Part, draft.Time, draft.Day];
+        object?[] said = [draft.Figure, draft.Finding, draft.Part, draft.Time, draft.Day, draft.Work];
         checks.Add("", said.Count(s => s is not null) > 1 ? "Put one thing right at a time." : null);
         checks.Done();
         return draft switch
@@ -50,6 +53,7 @@ internal sealed class PutRight(
             { Part: { } part } => await PartAsync(part),
             { Time: { } time } => await TimeAsync(time),
             { Day: { } day } => await DayAsync(day),
+            { Work: { } work } => await WorkAsync(work),
             _ => new Righted(AmendmentKind.Remark, null, "", "")
         };
     }
@@ -333,6 +337,104 @@ internal sealed class PutRight(
         return new Righted(AmendmentKind.Day, null, Day(closed), Day(draft.On));
     }
 
+    // Due dates count from what counts as done. Its steps, minutes, figures and parts stand as they were written down.
+    private async Task<Righted> WorkAsync(AmendedWork draft)
+    {
+        JobCatalogue catalogue = JobCatalogue.Of(visit.Practices);
+        string Words(JobAt? job) =>
+            job is null ? "" : $"{catalogue.NameOf(job.Job)}, {Place.Of(job.Place).Whereabouts}";
+        List<WorkDone> rows = await file.WorkDone.Where(w => w.VisitId == visit.Id).ToListAsync();
+        bool Counts(JobAt job) => rows.Exists(w => w.Job == job.Job && w.Place == job.Place);
+        if (draft.Was is null && draft.Now is null)
+        {
+            Missing(null, "/work/now");
+        }
+
+        if (draft.Was is { } said && !Counts(said))
+        {
+            throw Refusal.NotFound("That job does not count as done in this visit.");
+        }
+
+        if (draft.Now is { } real)
+        {
+            Job? job = catalogue.Find(real.Job);
+            bool there = Place.TryParse(real.Place, out Place place);
+            checks.Add(
+                "/work/now",
+                job is null ? "Say which job it was."
+                    : !there || !job.GoesAt(visit.Gear, place) ? "This trailer has no place for that job there."
+                    : real == draft.Was || Counts(real) ? Unchanged
+                    : null);
+        }
+
+        checks.Add(
+            "/work/now",
+            new[] { draft.Was, draft.Now }.Any(j => j?.Job == PeriodicInspection.JobCode)
+                ? "A periodic inspection counts by its signature: it stands as it was signed."
+                : null);
+        checks.Done();
+        IEnumerable<JobAt> Along(JobAt job) =>
+            catalogue.Find(job.Job)?.DoneAlong(catalogue, visit.Gear, Place.Of(job.Place)) ?? [job];
+        List<JobAt> jobs = [.. visit.Jobs.Where(j => j != draft.Was && Counts(j))];
+        HashSet<JobAt> still = [.. jobs.Concat(draft.Now is null ? [] : [draft.Now]).SelectMany(Along)];
+        if (draft.Was is { } wrong)
+        {
+            HashSet<JobAt> gone = [.. Along(wrong)];
+            file.WorkDone.RemoveRange(rows.Where(w => new JobAt(w.Job, w.Place) is var at
+                && gone.Contains(at)
+                && !still.Contains(at)));
+        }
+
+        if (draft.Now is { } right)
+        {
+            DateOnly on = DateOnly.FromDateTime(visit.ClosedAt!.Value.DateTime);
+            file.WorkDone.AddRange(Along(right).Where(j => !Counts(j)).Select(j => new WorkDone
+            {
+                Id = Guid.CreateVersion7(clock.Now),
+                TrailerId = visit.TrailerId,
+                VisitId = visit.Id,
+                Job = j.Job,
+                Place = j.Place,
+                On = on
+            }));
+
+            // Not done stays in the visit as not done; done elsewhere it was never meant there.
+            visit.Jobs = [.. visit.Jobs.Where(j => j != draft.Was && j != right), right];
+            await OweAsync(catalogue.Find(right.Job)!, on);
+        }
+
+        return new Righted(AmendmentKind.Work, null, Words(draft.Was), Words(draft.Now));
+    }
+
+    // The checks that a job leaves, unless the visit left them already.
+    private async Task OweAsync(Job job, DateOnly from)
+    {
+        List<string> left = await file.FollowUps
+            .Where(f => f.VisitId == visit.Id)
+            .Select(f => f.Rule)
+            .ToListAsync();
+        List<FollowUpRule> wanted = [.. job.FollowUps.Where(r => r.Wanted(visit.Practices) && !left.Contains(r.Code))];
+        if (wanted.Count == 0)
+        {
+            return;
+        }
+
+        Trailer trailer = await file.Trailers.FirstAsync(t => t.Id == visit.TrailerId);
+        UsageLine usage = await file.UsageAsync(trailer, clock.Today);
+        file.FollowUps.AddRange(wanted.Select(rule => (Rule: rule, Due: Closing.Due(rule, usage, from))).Select(f =>
+            new FollowUp
+            {
+                Id = Guid.CreateVersion7(clock.Now),
+                TrailerId = visit.TrailerId,
+                VisitId = visit.Id,
+                Rule = f.Rule.Code,
+                Words = f.Rule.Words,
+                From = from,
+                DueOn = f.Due.On,
+                Reason = f.Due.Why
+            }));
+    }
+
     // A check that the visit left is owed from the right day on.
     private async Task ChecksOwedAsync(DateOnly from)
     {
@@ -345,11 +447,11 @@ internal sealed class PutRight(
         }
 
         Trailer trailer = await file.Trailers.FirstAsync(t => t.Id == visit.TrailerId);
-        var usage = await file.UsageAsync(trailer, clock.Today);
+        UsageLine usage = await file.UsageAsync(trailer, clock.Today);
         foreach (FollowUp check in owed)
         {
             file.Entry(check).Property(f => f.From).CurrentValue = from;
-            if (Core.Catalogue.FollowUpRules.Find(check.Rule) is { } rule)
+            if (FollowUpRules.Find(check.Rule) is { } rule)
             {
                 (DateOnly on, string why) = Closing.Due(rule, usage, from);
                 file.Entry(check).Property(f => f.DueOn).CurrentValue = on;

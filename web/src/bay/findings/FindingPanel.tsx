@@ -9,7 +9,7 @@ import { Row, Stack } from "../../ui/Page";
 import { RadioGroup } from "../../ui/RadioGroup";
 import { JudgementText, VerdictWord } from "../../ui/Verdict";
 import { Illustration } from "../../illustrations/Illustration";
-import { Classed } from "./Classed";
+import { Classed } from "../../ui/Classed";
 import { PreviewWords } from "../visit/JobsPanel";
 import { Select } from "../../ui/Select";
 import { note as say } from "../../ui/Notes";

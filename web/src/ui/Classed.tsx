@@ -1,7 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
-import { answer, shop } from "../../api/client";
-import { Quiet, Stack } from "../../ui/Page";
-import { Select } from "../../ui/Select";
+import { answer, shop } from "../api/client";
+import { Quiet, Stack } from "./Page";
+import { Select } from "./Select";
 
 interface Props {
   value: string;
