@@ -9,7 +9,7 @@ import { clockInWords, dayInWords } from "../api/words";
 import { Form, FormProblem } from "../ui/Form";
 import { useForm } from "../ui/useForm";
 import { useSheet } from "./useSheet";
-import type { What } from "./amend/draft";
+import { jobKey, remark, type What } from "./amend/draft";
 import { PutRight, RightLink, Was } from "./amend/Amended";
 import { InspectionLines } from "../ui/InspectionLines";
 import { Photos } from "../ui/Photos";
@@ -87,7 +87,8 @@ function Sheet({ sheet }: { sheet: Schemas["VisitSheet"] }) {
               Pick what is wrong below; or what is missing:{" "}
               <Link to={`/ledger/visits/${visit.id}/amend/finding/new`}>a finding</Link>,{" "}
               <Link to={`/ledger/visits/${visit.id}/amend/figure/new`}>a figure</Link>,{" "}
-              <Link to={`/ledger/visits/${visit.id}/amend/part/new`}>a part</Link>. Or{" "}
+              <Link to={`/ledger/visits/${visit.id}/amend/part/new`}>a part</Link>,{" "}
+              <Link to={`/ledger/visits/${visit.id}/amend/work/new`}>a job</Link>. Or{" "}
               <Link to={`/ledger/visits/${visit.id}/amend/day/all`}>the day</Link> it was done.
             </p>
           )}
@@ -113,7 +114,8 @@ function Sheet({ sheet }: { sheet: Schemas["VisitSheet"] }) {
             <Lines>
               {state.jobs.map((j) => (
                 <li key={j.job + j.place}>
-                  {j.name}, {j.placeSpoken}: {j.done ? "done" : <b>not done</b>}
+                  {j.name}, {j.placeSpoken}: {j.done ? "done" : <b>not done</b>}{" "}
+                  {j.done && right("work", jobKey(j), `${j.name}, ${j.placeSpoken}`)}
                 </li>
               ))}
             </Lines>
@@ -272,7 +274,7 @@ function Remarks({ sheet }: { sheet: Schemas["VisitSheet"] }) {
       answer(
         shop.PUT("/api/ledger/visits/{id}/amendments/{amendmentId}", {
           params: { path: { id: sheet.visit.id, amendmentId: id } },
-          body: { text, figure: null, finding: null, part: null, time: null, day: null },
+          body: remark(text),
         }),
       ),
     done: (now) => queries.setQueryData(["sheet", sheet.visit.id], now),

@@ -12,7 +12,7 @@ import { useDebounced } from "../../ui/useDebounced";
 import { useForm } from "../../ui/useForm";
 import { WaitingPage } from "../../ui/Waiting";
 import { useSheet } from "../useSheet";
-import { type Edit, type What, WHATS, draftOf, isWhole, startOf } from "./draft";
+import { type Edit, type What, WHATS, draftOf, isWhole, jobKey, startOf } from "./draft";
 import { AmendedFields } from "./AmendedFields";
 import { Came } from "./Came";
 
@@ -22,18 +22,21 @@ const TITLES: Record<What, string> = {
   part: "Put a part right",
   time: "Put a time right",
   day: "Put the day right",
+  work: "Put a job right",
 };
 
 const MISSING: Partial<Record<What, string>> = {
   figure: "A figure that is missing",
   finding: "A finding that is missing",
   part: "A part that is missing",
+  work: "A job that was done too",
 };
 
 const STRIKE: Partial<Record<What, string>> = {
   figure: "Nobody measured it: strike it",
   finding: "Nobody saw it: strike it",
   part: "It was not used: strike it, and put it back on the shelf",
+  work: "It was not done: it stays due",
 };
 
 /** One thing of a closed visit, put right: what stands there, what is right, why, and what follows from it. */
@@ -58,6 +61,7 @@ export default function AmendPage({ id, what, of }: { id: string; what: string; 
     part: parts,
     time: entries,
     day: [{ id: "all" }],
+    work: sheet.data.visit.state.jobs.filter((j) => j.done).map((j) => ({ id: jobKey(j) })),
   };
   const there = kind && ((missing && MISSING[kind]) || rows[kind].some((row) => row.id === of));
   return (

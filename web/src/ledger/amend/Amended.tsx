@@ -57,16 +57,10 @@ export function PutRight({ sheet }: { sheet: Schemas["VisitSheet"] }) {
             a.text
           ) : (
             <Stack $gap={4}>
-              <span>
-                {a.was && (
-                  <>
-                    <s>{a.was}</s>{" "}
-                  </>
-                )}
-                {a.now ? <b>{a.now}</b> : <Quiet>struck</Quiet>}
-              </span>
-              <span>Why: {a.text}</span>
+              {a.was && <s>{a.was}</s>}
+              {a.now ? <b>{a.now}</b> : <Quiet>struck</Quiet>}
               <Came of={a.came} />
+              <span>Why: {a.text}</span>
             </Stack>
           )}{" "}
           <Quiet>

@@ -14,6 +14,7 @@ import { Where } from "./Where";
 // These are heavy, and each is for one kind of thing.
 const PartFields = later(() => import("./PartFields"));
 const DayField = later(() => import("./DayField"));
+const WorkFields = later(() => import("./WorkFields"));
 
 interface Props {
   visit: Schemas["VisitAnswer"];
@@ -41,6 +42,8 @@ function FieldsOf(props: Props) {
       return <PartFields {...props} />;
     case "time":
       return <TimeField {...props} />;
+    case "work":
+      return <WorkFields {...props} />;
     case "day":
       return <DayField form={props.form} />;
   }

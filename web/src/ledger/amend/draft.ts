@@ -2,7 +2,7 @@ import type { Schemas } from "../../api/client";
 import { readNumber } from "../../api/numbers";
 
 /** What of a closed visit can be put right. */
-export const WHATS = ["figure", "finding", "part", "time", "day"] as const;
+export const WHATS = ["figure", "finding", "part", "time", "day", "work"] as const;
 
 export type What = (typeof WHATS)[number];
 
@@ -31,6 +31,8 @@ export interface Edit {
   minutes: string;
   /** Of a day. */
   on: string;
+  /** Of work: the job's code. */
+  job: string;
 }
 
 const NOTHING: Edit = {
@@ -50,6 +52,26 @@ const NOTHING: Edit = {
   unit: "piece",
   minutes: "",
   on: "",
+  job: "",
+};
+
+/** A remark: nothing of the visit changes by it. */
+export const remark = (text: string): Schemas["AmendmentDraft"] => ({
+  text,
+  figure: null,
+  finding: null,
+  part: null,
+  time: null,
+  day: null,
+  work: null,
+});
+
+/** A job at its place as an address has it, and back. */
+export const jobKey = (at: { job: string; place: string }): string => `${at.job}@${at.place}`;
+
+const jobAt = (key: string | null) => {
+  const [job = "", place = ""] = (key ?? "").split("@");
+  return key ? { job, place } : null;
 };
 
 /** How the fields stand at first: as it stands on record, or empty for what is missing there. */
@@ -86,6 +108,8 @@ export function startOf(visit: Schemas["VisitAnswer"], what: What, of: string | 
       const seconds = state.entries.find((e) => e.id === of)?.seconds;
       return { ...first, minutes: seconds ? `${Math.round(seconds / 6) / 10}` : "" };
     }
+    case "work":
+      return { ...first, ...jobAt(of) };
     case "day":
       return { ...first, on: (state.closedAt ?? visit.openedAt).slice(0, 10) };
   }
@@ -100,18 +124,12 @@ export const isWhole = (what: What, edit: Edit): boolean =>
     part: edit.name.trim() !== "" && readNumber(edit.quantity) !== null,
     time: readNumber(edit.minutes) !== null,
     day: edit.on !== "",
+    work: edit.job !== "",
   }[what];
 
 /** What is sent. */
 export function draftOf(what: What, of: string | null, edit: Edit): Schemas["AmendmentDraft"] {
-  const body: Schemas["AmendmentDraft"] = {
-    text: edit.text,
-    figure: null,
-    finding: null,
-    part: null,
-    time: null,
-    day: null,
-  };
+  const body = remark(edit.text);
   switch (what) {
     case "figure":
       return {
@@ -148,6 +166,11 @@ export function draftOf(what: What, of: string | null, edit: Edit): Schemas["Ame
       };
     case "time":
       return { ...body, time: { of: of ?? "", minutes: readNumber(edit.minutes) ?? 0 } };
+    case "work":
+      return {
+        ...body,
+        work: { was: jobAt(of), now: edit.struck ? null : { job: edit.job, place: edit.place } },
+      };
     case "day":
       return { ...body, day: { on: edit.on } };
   }
