@@ -320,6 +320,13 @@ public sealed class AmendmentTests : IDisposable
             new("The right one too.", Finding: new(null, "axle-2-left", "wheel-cracked")));
         HoldStatus hold = await HoldAsync();
         Assert.False(hold.Released);
+
+        // The sheet for its owner says both, not the word alone that was given for one; and that it is another by now.
+        HandOverAnswer told = await shop.GetAsync<HandOverAnswer>($"/api/ledger/visits/{visit.Id}/hand-over");
+        Assert.Contains("axle 2 left", told.Plain[0], StringComparison.Ordinal);
+        Assert.DoesNotContain(told.Plain, w => w.Contains("low-loader", StringComparison.Ordinal));
+        Assert.Contains(told.Plain, w => w.Contains("a sheet you had before is out of date", StringComparison.Ordinal)
+            && w.Contains("missing before", StringComparison.Ordinal));
         Assert.Equal(2, hold.Seen.Count);
         Assert.StartsWith("On Hold now, not to be towed", sheet.Amendments[0].Came[0], StringComparison.Ordinal);
 

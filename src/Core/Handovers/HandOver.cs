@@ -54,6 +54,11 @@ public sealed record HandOver
     /// <summary>What the customer declined and nobody has done since, in words.</summary>
     public IReadOnlyList<string> Declined { get; init; } = [];
 
+    /// <summary>
+    /// What was put right on record since the visit was closed, oldest first: a sheet given before is out of date.
+    /// </summary>
+    public IReadOnlyList<string> Righted { get; init; } = [];
+
     /// <summary>What holds it, in words; empty where nothing does.</summary>
     public IReadOnlyList<string> Holds { get; init; } = [];
 
@@ -124,6 +129,11 @@ public sealed record HandOver
             if (Declined.Count > 0)
             {
                 words.Add($"Left undone on your word: {string.Join("; ", Declined.Select(Small))}.");
+            }
+
+            if (Righted.Count > 0)
+            {
+                words.Add($"Put right on our record since, so a sheet you had before is out of date: {Joined(Righted)}.");
             }
 
             if (Bill is { } bill)

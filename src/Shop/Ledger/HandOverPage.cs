@@ -1,5 +1,6 @@
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
+using SturdyTinker.Core.Amendments;
 using SturdyTinker.Core.Approvals;
 using SturdyTinker.Core.Catalogue;
 using SturdyTinker.Core.Composing;
@@ -174,8 +175,16 @@ internal static class HandOverPage
             Bill = bill,
             Agreed = VisitPrice.AgreedTo(agreement.Asked, agreement.Offer, of.TakenInFor).Total,
             Declined = [.. ApprovalLines.StillDeclined(approvals, work).Select(d => d.Line.What)],
-            Holds = release?.Holds ?? status.Hold?.Seen ?? [],
-            ReleasedBecause = release?.Reason ?? "",
+            Righted = [.. (await file.Amendments
+                .AsNoTracking()
+                .Where(a => a.VisitId == id && a.Kind != AmendmentKind.Remark && a.Kind != AmendmentKind.Time)
+                .OrderBy(a => a.At)
+                .ToListAsync())
+                .Select(a => a.InWords)],
+
+            // A word that was given before the record was put right says nothing of what holds it since.
+            Holds = (release is { EndedAt: null } ? release.Holds : null) ?? status.Hold?.Seen ?? release?.Holds ?? [],
+            ReleasedBecause = release is { EndedAt: null } || status.Hold is null ? release?.Reason ?? "" : "",
             Yours = OwnersTasks.Of(status, today),
             Next = OwnersTasks.Next(status),
         };
