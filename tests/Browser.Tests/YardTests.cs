@@ -151,7 +151,7 @@ public sealed class YardTests
             screen.WaitUntil(() => screen.All("button[aria-label^='Done:']").Count == owed, "the check to come back");
 
             screen.Click("W-09,");
-            screen.Field("A closed visit stays as it was").SendKeys("The specialist has it since Tuesday.");
+            screen.Field("A remark").SendKeys("The specialist has it since Tuesday.");
             screen.Click("Put the remark");
             screen.Sign();
             screen.WaitUntil(

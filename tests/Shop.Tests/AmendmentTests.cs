@@ -243,6 +243,32 @@ public sealed class AmendmentTests : IDisposable
         }
     }
 
+    // Of two visits the later does not slip in front of the earlier.
+    [Fact]
+    public async Task A_day_put_right_passes_no_other_visit_of_the_trailer()
+    {
+        await shop.SomebodyAsync();
+        TrailerAnswer trailer = await shop.TrailerAsync();
+        DateOnly first = shop.Today;
+        List<VisitAnswer> visits = [];
+        foreach (string end in new[] { End, Other })
+        {
+            VisitAnswer visit = await shop.VisitAsync(trailer.Id, end);
+            await shop.WorkAsync(visit);
+            await shop.PostAsync<VisitState>($"/api/bay/visits/{visit.Id}/close", new ClosingDraft());
+            visits.Add(visit);
+            shop.Time.Ahead += TimeSpan.FromDays(10);
+        }
+
+        await shop.RefusedAsync(
+            HttpMethod.Post,
+            $"/api/ledger/visits/{visits[1].Id}/amendments/try",
+            new AmendmentDraft("", Day: new(first.AddDays(-1))),
+            409);
+        await AmendAsync(visits[1], new("Three days later, not ten.", Day: new(first.AddDays(3))));
+        await AmendAsync(visits[0], new("The day before.", Day: new(first.AddDays(-1))));
+    }
+
     [Fact]
     public async Task Work_put_right_moves_what_is_due_and_says_what_was_not_done()
     {
@@ -357,6 +383,17 @@ public sealed class AmendmentTests : IDisposable
         }
 
         Assert.Equal(19, await OnShelfAsync());
+
+        // Counted since, the count has seen what was really there: nothing moves by what is put right of before.
+        shop.Time.Ahead += TimeSpan.FromHours(2);
+        await shop.PutAsync<StockPart>(
+            $"/api/shelf/stock/{Seal}/entries/{ShopServer.NewId()}",
+            new StockDraft(StockMove.Count, "19", ""));
+        VisitSheet late = await AmendAsync(
+            visit,
+            new("Three after all.", Part: new(id, new PartDraft(End, SealName, 3, "piece"))));
+        Assert.Equal(19, await OnShelfAsync());
+        Assert.DoesNotContain(late.Amendments[^1].Came, c => c.Contains("on the shelf", StringComparison.Ordinal));
         VisitState state = await StateAsync(visit);
         string path = $"/api/ledger/visits/{visit.Id}/amendments/{ShopServer.NewId()}";
         Guid figure = state.Readings.Single(r => r.Kind == "drum-diameter").Id;
@@ -392,7 +429,7 @@ public sealed class AmendmentTests : IDisposable
             await shop.RefusedAsync(HttpMethod.Put, path, strange, 404);
         }
 
-        Assert.Equal(1, await shop.LookAsync(f => f.Amendments.CountAsync()));
+        Assert.Equal(2, await shop.LookAsync(f => f.Amendments.CountAsync()));
         Assert.Equal(19, await OnShelfAsync());
 
         // What is open is put right in the bay.

@@ -103,7 +103,15 @@ public sealed class PaperTests : IDisposable
         using PdfDocument pdf = PdfDocument.Open(await shop.Http.GetByteArrayAsync($"{path}/pdf"));
         string text = string.Concat(pdf.GetPages().SelectMany(p => p.Letters).Select(l => l.Value));
         Assert.Contains("F-01", text, StringComparison.Ordinal);
-        await shop.RefusedAsync(HttpMethod.Get, $"{path}?from={shop.Today.AddDays(9):O}", null, 400);
+        foreach (string never in new[]
+        {
+            $"?from={shop.Today.AddDays(9):O}", "/pdf?to=0001-01-01", "?from=9999-12-31", "?from=0001-01-01",
+            "/table.csv?to=9999-12-31", "/paper?from=0001-01-01&to=0001-01-01"
+        })
+        {
+            await shop.RefusedAsync(HttpMethod.Get, path + never, null, 400);
+        }
+
         await shop.RefusedAsync(HttpMethod.Get, $"/api/ledger/fleets/{Guid.NewGuid()}", null, 404);
     }
 

@@ -37,6 +37,29 @@ public static class StockOfVisit
         PersonId = by,
     };
 
+    /// <summary>
+    /// The ledger's line that takes back what putting a visit right has moved of a part that was counted since: the count
+    /// has seen what was really there. Null where it was not counted since, or nothing was moved.
+    /// </summary>
+    /// <param name="kept">The part, as it is kept now.</param>
+    /// <param name="moved">By how much it was moved.</param>
+    /// <param name="since">When the visit used it.</param>
+    /// <param name="id">Id of the line.</param>
+    /// <param name="by">Who puts the visit right.</param>
+    public static StockEntry? CountedSince(KeptPart kept, decimal moved, DateTimeOffset since, Guid id, Guid by) =>
+        kept.CountedAt is { } counted && counted >= since && moved != 0
+            ? new StockEntry
+            {
+                Id = id,
+                Code = kept.Code,
+                Move = StockMove.Count,
+                Change = -moved,
+                Note = "A visit was put right; it was counted since, and the count stands.",
+                At = counted,
+                PersonId = by
+            }
+            : null;
+
     private static StockEntry Line(PartUsed part, StockMove move, decimal change, Guid id, decimal unforeseen) => new()
     {
         Id = id,

@@ -134,7 +134,13 @@ internal static class AmendmentEndpoints
         await file.ConcludeAnewAsync(visit, packet, renewed, free, clock.Today);
         await file.SaveChangesAsync();
         Outcome after = await OutcomeAsync(file, visit, await ShelfAsync(file), clock.Today);
-        IReadOnlyList<string> came = before.To(after);
+        List<string> came = [.. before.To(after)];
+        if (righted.Kind is AmendmentKind.Figure or AmendmentKind.Finding
+            && await file.Inspections.AnyAsync(i => i.VisitId == visit.Id))
+        {
+            came.Add("The periodic inspection of this visit stands as it was signed, and may say otherwise: inspect again.");
+        }
+
         if (before.HoldsMore(after))
         {
             // A word that let it go was given for what was known then.

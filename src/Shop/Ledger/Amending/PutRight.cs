@@ -225,6 +225,9 @@ internal sealed class PutRight(
             Shelf.Add(now.Code ?? "");
         }
 
+        Shelf.Remove("");
+        List<KeptPart> kept = await file.KeptParts.Where(k => Shelf.Contains(k.Code)).ToListAsync();
+        Dictionary<string, decimal> before = kept.ToDictionary(k => k.Code, k => k.OnHand);
         if (old is not null)
         {
             await Parts.TakeBackAsync(file, [old], clock, worker);
@@ -234,6 +237,19 @@ internal sealed class PutRight(
         {
             file.PartsUsed.Add(now);
             await file.UseAsync([now], foreseen);
+        }
+
+        foreach (KeptPart one in kept)
+        {
+            if (StockOfVisit.CountedSince(
+                one,
+                one.OnHand - before[one.Code],
+                (now ?? old)!.At,
+                Guid.CreateVersion7(clock.Now),
+                worker.Id) is { } line)
+            {
+                file.Write(one, line);
+            }
         }
 
         return new Righted(AmendmentKind.Part, (now ?? old)!.Id, was, now is null ? "" : Words(now));
@@ -330,6 +346,11 @@ internal sealed class PutRight(
         {
             file.Entry(work).Property(w => w.On).CurrentValue = work.On.AddDays(by);
             file.Entry(work).Property(w => w.DoneAt).CurrentValue = work.DoneAt + shift;
+        }
+
+        foreach (SecondLook look in await file.SecondLooks.Where(l => l.VisitId == visit.Id).ToListAsync())
+        {
+            file.Entry(look).Property(l => l.At).CurrentValue = look.At + shift;
         }
 
         await ChecksOwedAsync(draft.On);

@@ -115,6 +115,9 @@ internal sealed class FleetSource(ShopFile file, Clock clock, PlanBoard plans)
 {
     private const int LongestYears = 10;
 
+    // Nothing was written down before; and the years before it can be counted.
+    private static readonly DateOnly First = new(1970, 1, 1);
+
     /// <summary>The report as a paper.</summary>
     internal async Task<Paper> PaperAsync(FleetAsked asked, CancellationToken stop) =>
         FleetPaper.Of(await ReadAsync(asked, stop), (await file.SettingsToReadAsync()).Letterhead);
@@ -123,8 +126,16 @@ internal sealed class FleetSource(ShopFile file, Clock clock, PlanBoard plans)
     internal async Task<Fleet> ReadAsync(FleetAsked asked, CancellationToken stop)
     {
         Guid customer = asked.Customer;
-        DateOnly today = clock.Today, to = asked.To ?? today, from = asked.From ?? to.AddYears(-1).AddDays(1);
-        if (from > to || to > today || from.AddYears(LongestYears) < to)
+        DateOnly today = clock.Today, to = asked.To ?? today;
+        if (to < First || to > today)
+        {
+            throw Refusal.Malformed(
+                FormattableString.Invariant($"A report ends on a day from {First:MMMM d, yyyy} until today."),
+                "to");
+        }
+
+        DateOnly from = asked.From ?? to.AddYears(-1).AddDays(1);
+        if (from > to || from < to.AddYears(-LongestYears))
         {
             throw Refusal.Malformed(
                 $"A report goes from an earlier day to a later one, not past today, over {LongestYears} years at most.",
