@@ -354,7 +354,7 @@ internal sealed class PutRight(
         }
 
         await ChecksOwedAsync(draft.On);
-        string Day(DateOnly day) => FormattableString.Invariant($"done on {day:MMMM d, yyyy}");
+        string Day(DateOnly day) => FormattableString.Invariant($"Done on {day:MMMM d, yyyy}");
         return new Righted(AmendmentKind.Day, null, Day(closed), Day(draft.On));
     }
 
@@ -363,7 +363,7 @@ internal sealed class PutRight(
     {
         JobCatalogue catalogue = JobCatalogue.Of(visit.Practices);
         string Words(JobAt? job) =>
-            job is null ? "" : $"{catalogue.NameOf(job.Job)}, {Place.Of(job.Place).Whereabouts}";
+            job is null ? "" : $"{catalogue.Find(job.Job)?.Name ?? job.Job}, {Place.Of(job.Place).Whereabouts}";
         List<WorkDone> rows = await file.WorkDone.Where(w => w.VisitId == visit.Id).ToListAsync();
         bool Counts(JobAt job) => rows.Exists(w => w.Job == job.Job && w.Place == job.Place);
         if (draft.Was is null && draft.Now is null)

@@ -193,7 +193,11 @@ function Follows({
                 <br />
               </>
             )}
-            {tried.data.now ? <b>{tried.data.now}</b> : <Quiet>struck</Quiet>}
+            {tried.data.now ? (
+              <b>{tried.data.now}</b>
+            ) : (
+              <Quiet>{what === "work" ? "not done" : "struck"}</Quiet>
+            )}
           </p>
           <Came of={tried.data.came} />
         </Stack>

@@ -58,7 +58,7 @@ export function PutRight({ sheet }: { sheet: Schemas["VisitSheet"] }) {
           ) : (
             <Stack $gap={4}>
               {a.was && <s>{a.was}</s>}
-              {a.now ? <b>{a.now}</b> : <Quiet>struck</Quiet>}
+              {a.now ? <b>{a.now}</b> : <Quiet>{a.kind === "work" ? "not done" : "struck"}</Quiet>}
               <Came of={a.came} />
               <span>Why: {a.text}</span>
             </Stack>
