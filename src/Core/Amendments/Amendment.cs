@@ -54,10 +54,11 @@ public sealed class Amendment
     /// <summary>What came of it, one sentence each: verdicts, due dates, parts on the shelf, money.</summary>
     public IReadOnlyList<string> Came { get; init; } = [];
 
-    /// <summary>What was put right, for whoever had it otherwise: "0.014 in, before 0.004 in (June 3, 2027)".</summary>
-    public string InWords => FormattableString.Invariant($"{At:MMMM d, yyyy}: ") + (Was.Length == 0 ? $"{Now}, missing before"
-        : Now.Length == 0 ? $"not so, as it was written down: {Was}"
-        : $"{Now}; before: {Was}");
+    /// <summary>What was put right, for whoever had it otherwise: "June 3, 2027: 0.014 in; before: 0.004 in".</summary>
+    public string InWords => FormattableString.Invariant($"{At:MMMM d, yyyy}: ")
+        + (Was.Length == 0 ? $"{Now}, missing before"
+            : Now.Length == 0 ? $"not so, as it was written down: {Was}"
+            : $"{Now}; before: {Was}");
 
     /// <summary>Why; of a remark, the remark.</summary>
     public required string Text { get; init; }

@@ -41,8 +41,8 @@ public sealed record Outcome(
         IReadOnlyList<string> before = HeldBy(Status), after = HeldBy(later.Status);
         if (after.Except(before).Any())
         {
-            yield return $"On Hold now, not to be towed: {string.Join("; ", after.Except(before))}. Nobody has let it go "
-                + "for that: call whoever has it.";
+            yield return $"On Hold now, not to be towed: {string.Join("; ", after.Except(before))}. "
+                + "Nobody has let it go for that: call whoever has it.";
         }
 
         if (before.Except(after).Any())
@@ -81,7 +81,8 @@ public sealed record Outcome(
             .OrderBy(g => g.Key.Now ?? g.Key.Was)
             .ThenBy(g => g.Key.Name, StringComparer.Ordinal))
         {
-            string where = Upcoming.InWords([.. moved.Select(m => Place.Of(m.Key.Item2)).OrderBy(p => p.Code, StringComparer.Ordinal)], Gear);
+            IEnumerable<string> places = moved.Select(m => m.Key.Item2).Order(StringComparer.Ordinal);
+            string where = Upcoming.InWords([.. places.Select(Place.Of)], Gear);
             yield return (where.Length > 0 ? $"{moved.Key.Name}, {where}: " : $"{moved.Key.Name}: ")
                 + (moved.Key.Now is { } now ? $"due {Day(now)}" : "no longer due")
                 + (moved.Key.Was is { } was ? $", before {Day(was)}." : ", not due before.");

@@ -1,7 +1,8 @@
 namespace SturdyTinker.Core.Findings;
 
 /// <summary>
-/// Somebody's word that a trailer on Hold may go on the road all the same. Kept for good, never changed but for its end.
+/// Somebody's word that a trailer on Hold may go on the road all the same. Kept for good, never changed but for its
+/// end.
 /// </summary>
 public sealed class Release
 {
@@ -24,8 +25,8 @@ public sealed class Release
     public DateTimeOffset At { get; init; }
 
     /// <summary>
-    /// When it ended, with the shop's offset from UTC: a closed visit was put right, and holds the trailer for something
-    /// that nobody has let it go for. Null while it stands.
+    /// When it ended, with the shop's offset from UTC: a closed visit was put right, and holds the trailer for
+    /// something that nobody has let it go for. Null while it stands.
     /// </summary>
     public DateTimeOffset? EndedAt { get; set; }
 

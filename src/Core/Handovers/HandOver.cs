@@ -133,7 +133,8 @@ public sealed record HandOver
 
             if (Righted.Count > 0)
             {
-                words.Add($"Put right on our record since, so a sheet you had before is out of date: {Joined(Righted)}.");
+                words.Add(
+                    $"Put right on our record since, so a sheet you had before is out of date: {Joined(Righted)}.");
             }
 
             if (Bill is { } bill)

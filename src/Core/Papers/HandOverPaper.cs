@@ -47,7 +47,9 @@ public static class HandOverPaper
                 .. PaperBlock.Of("Measured, against its limit", Measured(sheet.Measured)),
                 .. PaperBlock.List("Used", sheet.Used),
                 .. sheet.Bill is { } bill ? Bill(bill, sheet.Agreed, head.Currency) : [],
-                .. PaperBlock.List("Put right on our record since; a sheet you had before is out of date", sheet.Righted),
+                .. PaperBlock.List(
+                    "Put right on our record since; a sheet you had before is out of date",
+                    sheet.Righted),
                 .. PaperBlock.List("Left undone on your word; it comes up again", sheet.Declined),
                 .. ToCome(
                     "You, in between",
