@@ -71,17 +71,12 @@ public static class Closings
             DoneAt = at
         }));
         await SettleAsync(file, visit, result.Settles, person, at);
-        file.FollowUps.AddRange(result.FollowUps.Select(f => new FollowUp
-        {
-            Id = Guid.CreateVersion7(at),
-            TrailerId = visit.TrailerId,
-            VisitId = visit.Id,
-            Rule = f.Rule.Code,
-            Words = f.Rule.Words,
-            From = day,
-            DueOn = f.DueOn,
-            Reason = f.Reason,
-        }));
+        file.FollowUps.AddRange(result.FollowUps.Select(f => FollowUp.Left(
+            visit,
+            f.Rule,
+            day,
+            (f.DueOn, f.Reason),
+            Guid.CreateVersion7(at))));
         await LearnAsync(file, entries);
     }
 

@@ -94,7 +94,8 @@ public sealed class AmendmentTests : IDisposable
     // All that follows from a visit, without names and ids: of two alike it is the same.
     private async Task<string> FollowsAsync(TrailerAnswer trailer, VisitAnswer visit) => await shop.LookAsync(async f =>
     {
-        TrailerStatus status = (await f.TrailerStatuses.AsNoTracking().FirstAsync(s => s.TrailerId == trailer.Id)).Status;
+        TrailerStatus status =
+            (await f.TrailerStatuses.AsNoTracking().FirstAsync(s => s.TrailerId == trailer.Id)).Status;
         VisitState state = await StateAsync(visit);
         return string.Join(
             "\n",
@@ -130,7 +131,8 @@ public sealed class AmendmentTests : IDisposable
             "figure's place" => new(Why, Figure: new(Of("end-play").Id, null, End, "3 thou")),
             "finding" => new(Why, Finding: new(state.Findings.Single().Id, End, "seal-torn")),
             "finding's place" => new(Why, Finding: new(state.Findings.Single().Id, End, "seal-torn")),
-            "a finding too many" => new(Why, Finding: new(state.Findings.Single(f => f.RuleCode != "seal-torn").Id, null, null)),
+            "a finding too many" =>
+                new(Why, Finding: new(state.Findings.Single(f => f.RuleCode != "seal-torn").Id, null, null)),
             "part" => new(Why, Part: new(state.Parts.Single().Id, new PartDraft(End, SealName, 1, "piece"))),
             "a part too many" => new(Why, Part: new(state.Parts.Single().Id, null)),
             "a part missing" => new(Why, Part: new(null, new PartDraft(End, SealName, 1, "piece"))),
@@ -184,7 +186,8 @@ public sealed class AmendmentTests : IDisposable
         Assert.True(follows != await FollowsAsync(two, bad), "What is wrong has to tell: " + what);
         decimal before = await OnShelfAsync();
         AmendmentDraft draft = await ToAsync(bad, what);
-        AmendmentTried tried = await shop.PostAsync<AmendmentTried>($"/api/ledger/visits/{bad.Id}/amendments/try", draft);
+        AmendmentTried tried =
+            await shop.PostAsync<AmendmentTried>($"/api/ledger/visits/{bad.Id}/amendments/try", draft);
         Assert.NotEqual(follows, await FollowsAsync(two, bad));
         Assert.Equal(before, await OnShelfAsync());
 
@@ -307,7 +310,10 @@ public sealed class AmendmentTests : IDisposable
         Assert.Equal(3, sheet.Amendments.Count);
         foreach (AmendedWork no in new AmendedWork[]
         {
-            new(null, null), new(null, right), new(null, new("no-such", End)), new(null, new("bearing-repack", "trailer")),
+            new(null, null),
+            new(null, right),
+            new(null, new("no-such", End)),
+            new(null, new("bearing-repack", "trailer")),
             new(null, new("periodic-inspection", "trailer"))
         })
         {
@@ -338,8 +344,11 @@ public sealed class AmendmentTests : IDisposable
         await shop.PostAsync<VisitState>(
             $"/api/bay/visits/{visit.Id}/close",
             new ClosingDraft("Goes home on the low-loader."));
-        async Task<HoldStatus> HoldAsync() => (await shop.LookAsync(f =>
-            f.TrailerStatuses.AsNoTracking().Where(s => s.TrailerId == trailer.Id).Select(s => s.Status).FirstAsync())).Hold!;
+        async Task<HoldStatus> HoldAsync() => (await shop.LookAsync(f => f.TrailerStatuses
+            .AsNoTracking()
+            .Where(s => s.TrailerId == trailer.Id)
+            .Select(s => s.Status)
+            .FirstAsync())).Hold!;
         Assert.True((await HoldAsync()).Released);
         VisitSheet sheet = await AmendAsync(
             visit,

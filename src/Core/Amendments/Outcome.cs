@@ -1,6 +1,7 @@
 using SturdyTinker.Core.Findings;
 using SturdyTinker.Core.Gear;
 using SturdyTinker.Core.Intervals;
+using SturdyTinker.Core.Measures;
 using SturdyTinker.Core.Pricing;
 using SturdyTinker.Core.Status;
 
@@ -63,7 +64,7 @@ public sealed record Outcome(
             Verdict? was = Of(before, (place, subject)), now = Of(after, (place, subject));
             if (was != now)
             {
-                yield return $"{Capital(SubjectWords.Of(subject))}, {Place.SpokenOf(place)}: "
+                yield return $"{Wording.Capital(SubjectWords.Of(subject))}, {Place.SpokenOf(place)}: "
                     + $"{Word(now)} now, {Word(was)} before.";
             }
         }
@@ -75,7 +76,7 @@ public sealed record Outcome(
         Dictionary<(string, string), DateOnly> before = ByPlace(Status), after = ByPlace(later.Status);
         foreach (var moved in before.Keys
             .Union(after.Keys)
-            .Select(key => (Key: key, Was: On(before, key), Now: On(after, key)))
+            .Select(key => (Key: key, Was: Of(before, key), Now: Of(after, key)))
             .Where(m => m.Was != m.Now)
             .GroupBy(m => (Name: m.Key.Item1, m.Was, m.Now))
             .OrderBy(g => g.Key.Now ?? g.Key.Was)
@@ -94,12 +95,12 @@ public sealed record Outcome(
         Dictionary<string, DateOnly> before = Owed(Status), after = Owed(later.Status);
         foreach (string words in before.Keys.Union(after.Keys).Order(StringComparer.Ordinal))
         {
-            bool was = before.TryGetValue(words, out DateOnly then), now = after.TryGetValue(words, out DateOnly on);
-            if (!was || !now || then != on)
+            DateOnly? was = Of(before, words), now = Of(after, words);
+            if (was != now)
             {
-                yield return !now ? $"Owed no longer: {Low(words)}."
-                    : !was ? $"Owed by {Day(on)}: {Low(words)}."
-                    : $"Owed by {Day(on)}, before by {Day(then)}: {Low(words)}.";
+                yield return (now is { } on ? $"Owed by {Day(on)}" : "Owed no longer")
+                    + (now is not null && was is { } then ? $", before by {Day(then)}: " : ": ")
+                    + $"{Wording.Small(words.TrimEnd('.'))}.";
             }
         }
     }
@@ -124,8 +125,9 @@ public sealed record Outcome(
         .GroupBy(m => (m.Place, m.Subject))
         .ToDictionary(g => g.Key, g => g.Max(m => m.Judgement.Verdict));
 
-    private static Verdict? Of(Dictionary<(string, Subject), Verdict> by, (string, Subject) key) =>
-        by.TryGetValue(key, out Verdict verdict) ? verdict : null;
+    private static TValue? Of<TKey, TValue>(Dictionary<TKey, TValue> by, TKey key)
+        where TKey : notnull
+        where TValue : struct => by.TryGetValue(key, out TValue value) ? value : null;
 
     // What was found is told with its verdict, and what is owed as a check.
     private static Dictionary<(string Name, string Place), DateOnly> ByPlace(TrailerStatus status) => status.Upcoming
@@ -133,9 +135,6 @@ public sealed record Outcome(
         .SelectMany(u => u.Places.Select(p => (u.Name, Place: p, u.On)))
         .GroupBy(u => (u.Name, u.Place))
         .ToDictionary(g => g.Key, g => g.Min(u => u.On));
-
-    private static DateOnly? On(Dictionary<(string, string), DateOnly> by, (string, string) key) =>
-        by.TryGetValue(key, out DateOnly on) ? on : null;
 
     private static Dictionary<string, DateOnly> Owed(TrailerStatus status) =>
         status.Owed.GroupBy(o => o.Words).ToDictionary(g => g.Key, g => g.Min(o => o.DueOn));
@@ -150,8 +149,4 @@ public sealed record Outcome(
     };
 
     private static string Day(DateOnly day) => FormattableString.Invariant($"{day:MMMM d, yyyy}");
-
-    private static string Capital(string words) => char.ToUpperInvariant(words[0]) + words[1..];
-
-    private static string Low(string words) => char.ToLowerInvariant(words[0]) + words[1..].TrimEnd('.');
 }

@@ -35,6 +35,29 @@ public sealed class FollowUp
     /// <summary>Who did it.</summary>
     public Guid? DoneBy { get; set; }
 
+    /// <summary>A check as a visit leaves it.</summary>
+    /// <param name="visit">The visit.</param>
+    /// <param name="rule">Its rule.</param>
+    /// <param name="from">The day it is left.</param>
+    /// <param name="due">When it is due, and why then.</param>
+    /// <param name="id">Its identity.</param>
+    public static FollowUp Left(
+        Visit visit,
+        FollowUpRule rule,
+        DateOnly from,
+        (DateOnly On, string Why) due,
+        Guid id) => new()
+        {
+            Id = id,
+            TrailerId = visit.TrailerId,
+            VisitId = visit.Id,
+            Rule = rule.Code,
+            Words = rule.Words,
+            From = from,
+            DueOn = due.On,
+            Reason = due.Why,
+        };
+
     /// <summary>
     /// Which checks work settles: of those that come several times (after 10, 25 and 50 miles) one round settles the
     /// soonest of each visit.

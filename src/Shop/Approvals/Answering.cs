@@ -95,7 +95,7 @@ internal static class Answering
                 : "The trailer had left the shop by then: book what was agreed to anew.";
         }
 
-        Progress progress = new(await VisitPage.PacketAsync(file, visit), await VisitPage.EntriesAsync(file, id));
+        Progress progress = new(await VisitPage.PacketAsync(file, visit), await file.StandingEntriesAsync(id));
         List<JobAt> begun = declined.FindAll(progress.WasBegun);
         List<JobAt> jobs = [.. visit.Jobs
             .Where(j => !declined.Contains(j) || begun.Contains(j))

@@ -50,7 +50,7 @@ internal static class Bills
     {
         Visit visit = await file.Visits.AsNoTracking().FirstOrDefaultAsync(v => v.Id == id)
             ?? throw Refusal.NotFound("There is no such visit.");
-        VisitTime time = VisitTime.Of(await VisitPage.PacketAsync(file, visit), await VisitPage.EntriesAsync(file, id));
+        VisitTime time = VisitTime.Of(await VisitPage.PacketAsync(file, visit), await file.StandingEntriesAsync(id));
         Dictionary<Guid, string> people = await file.People.AsNoTracking().ToDictionaryAsync(p => p.Id, p => p.Name);
         IReadOnlyList<ComeBack> back = await ComeBacksAsync(file, visit);
         string took = Packet.InWords(time.Took), likely = Packet.InWords(time.Likely);

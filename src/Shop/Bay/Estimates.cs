@@ -174,7 +174,7 @@ internal static class Estimates
         // As it was kept when it was closed; one from before that was kept is reckoned now.
         return await BillAsync(file, id) ?? offer.Estimate.Really(
             Math.Round(
-                VisitTime.Of(await VisitPage.PacketAsync(file, visit), await VisitPage.EntriesAsync(file, id)).Took,
+                VisitTime.Of(await VisitPage.PacketAsync(file, visit), await file.StandingEntriesAsync(id)).Took,
                 1),
             await file.PartsUsed.AsNoTracking().Where(p => p.VisitId == id).ToListAsync());
     }

@@ -265,7 +265,7 @@ internal static class RoundPage
 
         List<Finding> findings = await file.Findings.AsNoTracking().Where(f => f.VisitId == visit.Id).ToListAsync();
         List<Reading> readings = await file.Readings.AsNoTracking().Where(r => r.VisitId == visit.Id).ToListAsync();
-        Progress progress = new(packet, await VisitPage.EntriesAsync(file, visit.Id));
+        Progress progress = new(packet, await file.StandingEntriesAsync(visit.Id));
         foreach (PacketStep step in steps.Where(s => progress.EntryFor(s.Key) is null
             && progress.WhyNotYet(s) is null
             && RoundSteps.Answers(s, visit.Gear, findings, readings)))
@@ -297,7 +297,7 @@ internal static class RoundPage
         TrailerObservations seen = await file.ObservationsAsync(visit.TrailerId, visit.Gear);
         RoundOfVisit round = new(
             visit,
-            new Progress(packet, await VisitPage.EntriesAsync(file, id)),
+            new Progress(packet, await file.StandingEntriesAsync(id)),
             packet,
             [.. seen.Findings.Where(f => f.VisitId == id)],
             [.. seen.Readings.Where(r => r.VisitId == id)]);

@@ -65,7 +65,7 @@ internal static class SecondLooking
                 file,
                 id,
                 await VisitPage.PacketAsync(file, visit),
-                await VisitPage.EntriesAsync(file, id));
+                await file.StandingEntriesAsync(id));
             SecondLookOwed? one = owed.FirstOrDefault(o => o.What == draft.What);
             if (one?.DoneBy.Contains(worker.Id) == true)
             {

@@ -84,7 +84,7 @@ internal static class Steps
         Packet packet = await VisitPage.PacketAsync(file, visit);
         PacketStep step = packet.Steps.FirstOrDefault(s => s.Key == draft.Key)
             ?? throw Refusal.Field("/key", "This visit has no such step.");
-        Progress progress = new(packet, await VisitPage.EntriesAsync(file, id));
+        Progress progress = new(packet, await file.StandingEntriesAsync(id));
         if (progress.EntryFor(step.Key) is { } settled)
         {
             string who = await file.People.Where(p => p.Id == settled.PersonId).Select(p => p.Name).FirstAsync();
@@ -141,7 +141,7 @@ internal static class Steps
 
         Visit visit = await VisitPage.OpenAsync(file, id);
         Packet packet = await VisitPage.PacketAsync(file, visit);
-        List<StepEntry> entries = await VisitPage.EntriesAsync(file, id);
+        List<StepEntry> entries = await file.StandingEntriesAsync(id);
         Settling settling = new(file, visit, packet, clock, worker);
         for (int i = 0; i < draft.Steps.Count; i++)
         {
@@ -201,7 +201,7 @@ internal static class Steps
             ?? throw Refusal.NotFound("There is no such entry in this visit.");
         if (entry.UndoneAt is null)
         {
-            Progress progress = new(packet, await VisitPage.EntriesAsync(file, id));
+            Progress progress = new(packet, await file.StandingEntriesAsync(id));
             if (packet.Steps.FirstOrDefault(s => s.Key == entry.Key) is { } step
                 && progress.WhyNotTakenBack(step) is { } why)
             {

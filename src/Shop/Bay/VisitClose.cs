@@ -40,7 +40,7 @@ internal static class VisitClose
         }
 
         Packet packet = await VisitPage.PacketAsync(file, visit);
-        List<StepEntry> entries = await VisitPage.EntriesAsync(file, id);
+        List<StepEntry> entries = await file.StandingEntriesAsync(id);
         TrailerObservations seen = await file.ObservationsAsync(visit.TrailerId, visit.Gear);
         if (entries.Count == 0 && seen.Findings.All(f => f.VisitId != id))
         {

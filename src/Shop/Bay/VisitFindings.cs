@@ -67,7 +67,8 @@ public sealed record MendingDraft(string? How = null);
 
 internal static class VisitFindings
 {
-    private const int LongestNote = 1_000;
+    /// <summary>Longest that is kept of somebody's own words, in characters.</summary>
+    internal const int LongestNote = 1_000;
 
     internal static void MapFindings(this RouteGroupBuilder bay)
     {

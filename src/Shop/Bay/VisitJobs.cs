@@ -82,7 +82,7 @@ internal static class VisitJobs
         new(
             visit,
             await VisitPage.PacketAsync(file, visit),
-            await VisitPage.EntriesAsync(file, visit.Id),
+            await file.StandingEntriesAsync(visit.Id),
             await file.LearnedAsync(visit.TrailerId))
         {
             Practices = await file.PracticesOfAsync(visit)

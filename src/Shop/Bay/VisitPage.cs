@@ -66,10 +66,6 @@ internal static class VisitPage
             await VisitStates.OfAsync(file, found.visit, packet));
     }
 
-    /// <summary>The entries that stand, in the order it happened.</summary>
-    internal static Task<List<StepEntry>> EntriesAsync(ShopFile file, Guid visitId) =>
-        file.StandingEntriesAsync(visitId);
-
     /// <summary>The packet of a visit, in today's shape.</summary>
     internal static async Task<Packet> PacketAsync(ShopFile file, Visit visit) =>
         EarlierPacket.BroughtUp(

@@ -29,7 +29,7 @@ internal static class VisitStates
         ReadingContext? judgedBy = null)
     {
         Dictionary<Guid, string> people = await file.People.AsNoTracking().ToDictionaryAsync(p => p.Id, p => p.Name);
-        List<StepEntry> entries = await VisitPage.EntriesAsync(file, visit.Id);
+        List<StepEntry> entries = await file.StandingEntriesAsync(visit.Id);
         TrailerObservations seen = await file.ObservationsAsync(visit.TrailerId, visit.Gear);
         List<Finding> findings = [.. seen.Findings.Where(f => f.VisitId == visit.Id)];
         List<Reading> readings = [.. seen.Readings.Where(r => r.VisitId == visit.Id)];

@@ -138,6 +138,13 @@ internal static class HandOverPage
             .ToListAsync();
         TrailerStatus status = await file.StatusAsync(found.trailer, today);
         Release? release = await file.Releases.AsNoTracking().FirstOrDefaultAsync(r => r.VisitId == id);
+
+        // A word that was given before the record was put right says nothing of what holds it since.
+        if (release?.EndedAt is not null && status.Hold is not null)
+        {
+            release = null;
+        }
+
         (IEnumerable<JobAt> done, Estimate? bill) = of.ClosedAt is null
             ? await SoFarAsync(file, of)
             : (work.Where(w => w.VisitId == id).Select(w => new JobAt(w.Job, w.Place)),
@@ -182,9 +189,8 @@ internal static class HandOverPage
                 .ToListAsync())
                 .Select(a => a.InWords)],
 
-            // A word that was given before the record was put right says nothing of what holds it since.
-            Holds = (release is { EndedAt: null } ? release.Holds : null) ?? status.Hold?.Seen ?? release?.Holds ?? [],
-            ReleasedBecause = release is { EndedAt: null } || status.Hold is null ? release?.Reason ?? "" : "",
+            Holds = release?.Holds ?? status.Hold?.Seen ?? [],
+            ReleasedBecause = release?.Reason ?? "",
             Yours = OwnersTasks.Of(status, today),
             Next = OwnersTasks.Next(status),
         };
@@ -195,7 +201,7 @@ internal static class HandOverPage
     private static async Task<(IEnumerable<JobAt> Done, Estimate? Bill)> SoFarAsync(ShopFile file, Visit visit)
     {
         Packet packet = await VisitPage.PacketAsync(file, visit);
-        List<StepEntry> entries = await VisitPage.EntriesAsync(file, visit.Id);
+        List<StepEntry> entries = await file.StandingEntriesAsync(visit.Id);
         Progress progress = new(packet, entries);
         return (visit.Jobs.Where(progress.IsDone), await Bills.OfAsync(file, visit, packet, entries));
     }

@@ -76,7 +76,8 @@ public class OutcomeTests
             2);
         Assert.Equal(
             [
-                "On Hold now, not to be towed: Cracked, axle 1 left. Nobody has let it go for that: call whoever has it.",
+                "On Hold now, not to be towed: Cracked, axle 1 left. "
+                    + "Nobody has let it go for that: call whoever has it.",
                 "Studs, nuts and wheel, axle 1 left: Hold now, not looked at before.",
                 "Bearing repack, axle 1: due June 19, 2026, not due before.",
                 "Owed by June 10, 2026: torque the lug nuts again.",

@@ -9,7 +9,7 @@ import { clockInWords, dayInWords } from "../api/words";
 import { Form, FormProblem } from "../ui/Form";
 import { useForm } from "../ui/useForm";
 import { useSheet } from "./useSheet";
-import { jobKey, remark, type What } from "./amend/draft";
+import { jobKey, minutesOf, remark, type What } from "./amend/draft";
 import { PutRight, RightLink, Was } from "./amend/Amended";
 import { InspectionLines } from "../ui/InspectionLines";
 import { Photos } from "../ui/Photos";
@@ -231,11 +231,7 @@ function Sheet({ sheet }: { sheet: Schemas["VisitSheet"] }) {
                           {step?.title}, {step?.placeSpoken}
                         </th>
                         <td>
-                          {e.seconds === null ? (
-                            <Quiet>as planned</Quiet>
-                          ) : (
-                            `${Math.round(e.seconds / 6) / 10} min`
-                          )}
+                          {e.seconds === null ? <Quiet>as planned</Quiet> : `${minutesOf(e.seconds)} min`}
                         </td>
                         <td>{right("time", e.id, `${step?.title ?? ""}, ${step?.placeSpoken ?? ""}`)}</td>
                       </tr>

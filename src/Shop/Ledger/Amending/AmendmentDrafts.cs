@@ -56,7 +56,12 @@ public sealed record AmendmentDraft(
     AmendedPart? Part = null,
     AmendedTime? Time = null,
     AmendedDay? Day = null,
-    AmendedWork? Work = null);
+    AmendedWork? Work = null)
+{
+    /// <summary>How many things it puts right: none where it is a remark.</summary>
+    internal int Things =>
+        new object?[] { Figure, Finding, Part, Time, Day, Work }.Count(thing => thing is not null);
+}
 
 /// <summary>A closed visit put right, or a remark put to it.</summary>
 /// <param name="Of">The figure, finding, part or step that it is of; null for the whole visit.</param>

@@ -55,7 +55,11 @@ internal static class AmendmentEndpoints
     {
         Checks.Id(amendmentId);
         Checks checks = new();
-        string text = checks.Text("/text", draft.Text, Reason(draft), LongestText);
+        string text = checks.Text(
+            "/text",
+            draft.Text,
+            draft.Things == 0 ? "The remark" : "The reason",
+            LongestText);
         checks.Done();
         await using var transaction = await file.Database.BeginTransactionAsync();
         Visit visit = await ClosedAsync(file, id);
@@ -118,27 +122,29 @@ internal static class AmendmentEndpoints
         Worker worker,
         Checks checks)
     {
-        Packet packet = await VisitPage.PacketAsync(file, visit);
-        List<StepEntry> entries = await VisitPage.EntriesAsync(file, visit.Id);
-        IReadOnlyList<Renewal> renewed = await file.RenewedAsync(visit, packet, entries);
-        bool free = await IsFreeAsync(file, visit, packet, entries);
-        PutRight put = new(file, visit, packet, amendment, clock, worker, checks);
-        Outcome before = await OutcomeAsync(file, visit, await ShelfAsync(file), clock.Today);
-        Righted righted = await put.DoAsync(draft);
-        if (righted.Kind == AmendmentKind.Remark)
+        if (draft.Things == 0)
         {
-            return (righted, []);
+            return (new Righted(AmendmentKind.Remark, null, "", ""), []);
         }
 
+        Packet packet = await VisitPage.PacketAsync(file, visit);
+        List<StepEntry> entries = await file.StandingEntriesAsync(visit.Id);
+        IReadOnlyList<Renewal> renewed = await file.RenewedAsync(visit, packet, entries);
+        bool free = await IsFreeAsync(file, visit, packet, entries);
+        IReadOnlyDictionary<string, string> parts = await PartsAsync(file, draft.Part);
+        Outcome before = await OutcomeAsync(file, visit, parts, clock.Today);
+        Righted righted =
+            await new PutRight(file, visit, packet, amendment, clock, worker, checks).DoAsync(draft);
         await file.SaveChangesAsync();
         await file.ConcludeAnewAsync(visit, packet, renewed, free, clock.Today);
         await file.SaveChangesAsync();
-        Outcome after = await OutcomeAsync(file, visit, await ShelfAsync(file), clock.Today);
+        Outcome after = await OutcomeAsync(file, visit, parts, clock.Today);
         List<string> came = [.. before.To(after)];
         if (righted.Kind is AmendmentKind.Figure or AmendmentKind.Finding
             && await file.Inspections.AnyAsync(i => i.VisitId == visit.Id))
         {
-            came.Add("The periodic inspection of this visit stands as it was signed, and may say otherwise: inspect again.");
+            came.Add("The periodic inspection of this visit stands as it was signed, and may say otherwise: "
+                + "inspect again.");
         }
 
         if (before.HoldsMore(after))
@@ -156,31 +162,32 @@ internal static class AmendmentEndpoints
         }
 
         return (righted, came);
+    }
 
-        async Task<Dictionary<string, decimal>> ShelfAsync(ShopFile of)
+    // The names of the parts that it may move on the shelf, by their codes.
+    private static async Task<IReadOnlyDictionary<string, string>> PartsAsync(ShopFile file, AmendedPart? draft)
+    {
+        if (draft is null)
         {
-            HashSet<string> codes = put.Shelf;
-            if (draft.Part is { } part)
-            {
-                Func<string, KnownPart?> known = await PartsKnown.NamedAsync(of);
-                string? was = part.Of is null
-                    ? null
-                    : await of.PartsUsed.Where(p => p.Id == part.Of).Select(p => p.Code).FirstOrDefaultAsync();
-                codes.UnionWith(new[] { was, known(part.Now?.Name ?? "")?.Code }.OfType<string>());
-            }
-
-            Dictionary<string, KnownPart> byCode = codes.Count > 0 ? await PartsKnown.ByCodeAsync(of) : [];
-            return (await of.KeptParts.AsNoTracking().Where(k => codes.Contains(k.Code)).ToListAsync())
-                .ToDictionary(k => byCode.GetValueOrDefault(k.Code)?.Name ?? k.Code, k => k.OnHand);
+            return new Dictionary<string, string>();
         }
+
+        Dictionary<string, KnownPart> byCode = await PartsKnown.ByCodeAsync(file);
+        string? was = await file.PartsUsed.Where(p => p.Id == draft.Of).Select(p => p.Code).FirstOrDefaultAsync();
+        string? now = draft.Now is null ? null : PartsKnown.Named(byCode)(draft.Now.Name)?.Code;
+        return new[] { was, now }
+            .OfType<string>()
+            .Distinct(StringComparer.OrdinalIgnoreCase)
+            .ToDictionary(code => code, code => byCode.GetValueOrDefault(code)?.Name ?? code);
     }
 
     private static async Task<Outcome> OutcomeAsync(
         ShopFile file,
         Visit visit,
-        IReadOnlyDictionary<string, decimal> shelf,
+        IReadOnlyDictionary<string, string> parts,
         DateOnly today)
     {
+        string[] codes = [.. parts.Keys];
         Trailer trailer = await file.Trailers.FirstAsync(t => t.Id == visit.TrailerId);
         return new Outcome(
             trailer.Gear,
@@ -188,7 +195,10 @@ internal static class AmendmentEndpoints
             (await file.VisitBills
                 .AsNoTracking()
                 .FirstOrDefaultAsync(b => b.VisitId == visit.Id))?.Bill.Total.Likely,
-            shelf,
+            await file.KeptParts
+                .AsNoTracking()
+                .Where(k => codes.Contains(k.Code))
+                .ToDictionaryAsync(k => parts.GetValueOrDefault(k.Code, k.Code), k => k.OnHand),
             (await file.SettingsToReadAsync()).Currency);
     }
 
@@ -212,9 +222,4 @@ internal static class AmendmentEndpoints
             ? visit
             : throw Refusal.Conflict("This visit is still open: put it right in the bay.");
     }
-
-    private static string Reason(AmendmentDraft draft) =>
-        draft is { Figure: null, Finding: null, Part: null, Time: null, Day: null, Work: null }
-            ? "The remark"
-            : "The reason";
 }

@@ -1,4 +1,5 @@
 using Microsoft.EntityFrameworkCore;
+using Microsoft.EntityFrameworkCore.ChangeTracking;
 using SturdyTinker.Core.Amendments;
 using SturdyTinker.Core.Catalogue;
 using SturdyTinker.Core.Composing;
@@ -37,14 +38,10 @@ internal sealed class PutRight(
 {
     private const decimal MostMinutes = 24 * 60;
 
-    /// <summary>The parts whose record on the shelf it may move, by their codes.</summary>
-    internal HashSet<string> Shelf { get; } = new(StringComparer.OrdinalIgnoreCase);
-
-    /// <summary>Puts right what a draft says; a remark where it says nothing.</summary>
+    /// <summary>Puts right what a draft says, which is one thing.</summary>
     internal async Task<Righted> DoAsync(AmendmentDraft draft)
     {
-        object?[] said = [draft.Figure, draft.Finding, draft.Part, draft.Time, draft.Day, draft.Work];
-        checks.Add("", said.Count(s => s is not null) > 1 ? "Put one thing right at a time." : null);
+        checks.Add("", draft.Things > 1 ? "Put one thing right at a time." : null);
         checks.Done();
         return draft switch
         {
@@ -54,7 +51,7 @@ internal sealed class PutRight(
             { Time: { } time } => await TimeAsync(time),
             { Day: { } day } => await DayAsync(day),
             { Work: { } work } => await WorkAsync(work),
-            _ => new Righted(AmendmentKind.Remark, null, "", "")
+            _ => throw new ArgumentException("A remark puts nothing right.", nameof(draft))
         };
     }
 
@@ -75,9 +72,9 @@ internal sealed class PutRight(
 
         ReadingKind? kind = ReadingKinds.Find(old?.Kind ?? draft.Kind);
         checks.Add("/figure/kind", kind is null ? "Say what was measured." : null);
-        Place place = At("/figure/place", draft.Place ?? old?.Place);
+        Place place = PlaceAt("/figure/place", draft.Place ?? old?.Place);
         checks.Done();
-        Reading taken = Understand.Taken(
+        Reading now = Understand.Taken(
             checks,
             "/figure",
             new ReadingDraft(old?.Id ?? amendment, kind!.Code, draft.Typed),
@@ -89,28 +86,9 @@ internal sealed class PutRight(
             clock,
             worker);
         checks.Done();
-        Reading now = new()
-        {
-            Id = taken.Id,
-            TrailerId = taken.TrailerId,
-            VisitId = taken.VisitId,
-            Place = taken.Place,
-            Kind = taken.Kind,
-            StepKey = taken.StepKey,
-            Typed = taken.Typed,
-            Canonical = taken.Canonical,
-            Quantity = taken.Quantity,
-            Judgement = taken.Judgement,
-            At = old?.At ?? visit.ClosedAt!.Value,
-            PersonId = old?.PersonId ?? worker.Id
-        };
         Same("/figure/typed", was, Words(now));
-        Keep(file.Readings, old, now);
-        if (old is not null)
-        {
-            await ForgetMendedAsync(old.Id);
-        }
-
+        Keep(file.Readings, old, now, old?.At, old?.PersonId);
+        await ForgetMendedAsync(now.Id);
         return new Righted(AmendmentKind.Figure, now.Id, was, Words(now));
     }
 
@@ -136,7 +114,7 @@ internal sealed class PutRight(
             return new Righted(AmendmentKind.Finding, old.Id, was, "");
         }
 
-        Finding? found = VisitFindings.Found(
+        Finding? now = VisitFindings.Found(
             checks,
             "/finding",
             old?.Id ?? amendment,
@@ -150,32 +128,17 @@ internal sealed class PutRight(
             visit,
             clock,
             worker);
-        string mended = checks.Text("/finding/mended", draft.Mended, "What was done about it", 1_000, required: false);
+        string mended = checks.Text(
+            "/finding/mended",
+            draft.Mended,
+            "What was done about it",
+            VisitFindings.LongestNote,
+            required: false);
         checks.Done();
-        Finding now = new()
-        {
-            Id = found!.Id,
-            TrailerId = found.TrailerId,
-            VisitId = found.VisitId,
-            Place = found.Place,
-            Subject = found.Subject,
-            RuleCode = found.RuleCode,
-            Seen = found.Seen,
-            Note = found.Note,
-            Which = found.Which,
-            Damage = found.Damage,
-            Judgement = found.Judgement,
-            At = old?.At ?? visit.ClosedAt!.Value,
-            PersonId = old?.PersonId ?? worker.Id,
-            Mended = mended.Length > 0 ? mended : null
-        };
+        now!.Mended = mended.Length > 0 ? mended : null;
         Same("/finding/ruleCode", was, Words(now));
-        Keep(file.Findings, old, now);
-        if (old is not null)
-        {
-            await ForgetMendedAsync(old.Id);
-        }
-
+        Keep(file.Findings, old, now, old?.At, old?.PersonId);
+        await ForgetMendedAsync(now.Id);
         return new Righted(AmendmentKind.Finding, now.Id, was, Words(now));
     }
 
@@ -192,42 +155,23 @@ internal sealed class PutRight(
             Missing(old, "/part/now");
         }
 
-        bool foreseen = false;
-        if (old is not null)
-        {
-            foreseen = await file.StockEntries.AnyAsync(e => e.Id == old.Id && e.Unforeseen == 0);
-            Shelf.Add(old.Code ?? "");
-        }
-
         PartUsed? now = null;
         if (draft.Now is { } said)
         {
-            PartUsed used = Parts.Used(checks, "/part/now", amendment, visit, said, clock, worker, old?.StepKey);
+            now = Parts.Used(checks, "/part/now", amendment, visit, said, clock, worker, old?.StepKey);
             checks.Done();
-            KnownPart? known = (await PartsKnown.NamedAsync(file))(used.Name);
-            now = new PartUsed
-            {
-                Id = amendment,
-                VisitId = visit.Id,
-                Place = used.Place,
-                StepKey = old?.StepKey,
-                Name = used.Name,
-                Quantity = used.Quantity,
-                Unit = used.Unit,
-                Code = known?.Code,
-
-                // The same part cost that day what it cost.
-                Price = old is not null && old.Name == used.Name ? old.Price : known?.Price,
-                At = old?.At ?? visit.ClosedAt!.Value,
-                PersonId = old?.PersonId ?? worker.Id
-            };
             Same("/part/now/quantity", was, Words(now));
-            Shelf.Add(now.Code ?? "");
+            KnownPart? known = (await PartsKnown.NamedAsync(file))(now.Name);
+
+            // The same part cost that day what it cost.
+            (now.Code, now.Price) = (known?.Code, old?.Name == now.Name ? old.Price : known?.Price);
         }
 
-        Shelf.Remove("");
-        List<KeptPart> kept = await file.KeptParts.Where(k => Shelf.Contains(k.Code)).ToListAsync();
+        string?[] codes = [old?.Code, now?.Code];
+        List<KeptPart> kept = await file.KeptParts.Where(k => codes.Contains(k.Code)).ToListAsync();
         Dictionary<string, decimal> before = kept.ToDictionary(k => k.Code, k => k.OnHand);
+        bool foreseen = old is not null
+            && await file.StockEntries.AnyAsync(e => e.Id == old.Id && e.Unforeseen == 0);
         if (old is not null)
         {
             await Parts.TakeBackAsync(file, [old], clock, worker);
@@ -235,7 +179,7 @@ internal sealed class PutRight(
 
         if (now is not null)
         {
-            file.PartsUsed.Add(now);
+            Keep(file.PartsUsed, null, now, old?.At, old?.PersonId);
             await file.UseAsync([now], foreseen);
         }
 
@@ -306,7 +250,8 @@ internal sealed class PutRight(
         if (await file.Inspections.AnyAsync(i => i.VisitId == visit.Id))
         {
             throw Refusal.Conflict(
-                "A periodic inspection was signed in this visit, with its date: it stands as it was signed. Inspect again.",
+                "A periodic inspection was signed in this visit, with its date: it stands as it was signed. "
+                    + "Inspect again.",
                 "/day/on");
         }
 
@@ -322,35 +267,15 @@ internal sealed class PutRight(
 
         file.Entry(visit).Property(v => v.OpenedAt).CurrentValue = from;
         visit.ClosedAt += shift;
-        foreach (StepEntry entry in await file.StepEntries.Where(e => e.VisitId == visit.Id).ToListAsync())
-        {
-            file.Entry(entry).Property(e => e.At).CurrentValue = entry.At + shift;
-        }
-
-        foreach (Reading reading in await file.Readings.Where(r => r.VisitId == visit.Id).ToListAsync())
-        {
-            file.Entry(reading).Property(r => r.At).CurrentValue = reading.At + shift;
-        }
-
-        foreach (Finding finding in await file.Findings.Where(f => f.VisitId == visit.Id).ToListAsync())
-        {
-            file.Entry(finding).Property(f => f.At).CurrentValue = finding.At + shift;
-        }
-
-        foreach (PartUsed part in await file.PartsUsed.Where(p => p.VisitId == visit.Id).ToListAsync())
-        {
-            file.Entry(part).Property(p => p.At).CurrentValue = part.At + shift;
-        }
-
+        await ShiftAsync(file.StepEntries, shift);
+        await ShiftAsync(file.Readings, shift);
+        await ShiftAsync(file.Findings, shift);
+        await ShiftAsync(file.PartsUsed, shift);
+        await ShiftAsync(file.SecondLooks, shift);
         foreach (WorkDone work in await file.WorkDone.Where(w => w.VisitId == visit.Id).ToListAsync())
         {
             file.Entry(work).Property(w => w.On).CurrentValue = work.On.AddDays(by);
             file.Entry(work).Property(w => w.DoneAt).CurrentValue = work.DoneAt + shift;
-        }
-
-        foreach (SecondLook look in await file.SecondLooks.Where(l => l.VisitId == visit.Id).ToListAsync())
-        {
-            file.Entry(look).Property(l => l.At).CurrentValue = look.At + shift;
         }
 
         await ChecksOwedAsync(draft.On);
@@ -440,20 +365,13 @@ internal sealed class PutRight(
             return;
         }
 
-        Trailer trailer = await file.Trailers.FirstAsync(t => t.Id == visit.TrailerId);
-        UsageLine usage = await file.UsageAsync(trailer, clock.Today);
-        file.FollowUps.AddRange(wanted.Select(rule => (Rule: rule, Due: Closing.Due(rule, usage, from))).Select(f =>
-            new FollowUp
-            {
-                Id = Guid.CreateVersion7(clock.Now),
-                TrailerId = visit.TrailerId,
-                VisitId = visit.Id,
-                Rule = f.Rule.Code,
-                Words = f.Rule.Words,
-                From = from,
-                DueOn = f.Due.On,
-                Reason = f.Due.Why
-            }));
+        UsageLine usage = await UsageAsync();
+        file.FollowUps.AddRange(wanted.Select(rule => FollowUp.Left(
+            visit,
+            rule,
+            from,
+            Closing.Due(rule, usage, from),
+            Guid.CreateVersion7(clock.Now))));
     }
 
     // A check that the visit left is owed from the right day on.
@@ -467,8 +385,7 @@ internal sealed class PutRight(
             return;
         }
 
-        Trailer trailer = await file.Trailers.FirstAsync(t => t.Id == visit.TrailerId);
-        UsageLine usage = await file.UsageAsync(trailer, clock.Today);
+        UsageLine usage = await UsageAsync();
         foreach (FollowUp check in owed)
         {
             file.Entry(check).Property(f => f.From).CurrentValue = from;
@@ -480,6 +397,23 @@ internal sealed class PutRight(
             }
         }
     }
+
+    private async Task<UsageLine> UsageAsync() => await file.UsageAsync(
+        await file.Trailers.FirstAsync(t => t.Id == visit.TrailerId),
+        clock.Today);
+
+    // What was written down in the visit, and carries the hour, moves with it.
+    private async Task ShiftAsync<T>(DbSet<T> rows, TimeSpan shift)
+        where T : class
+    {
+        foreach (T row in await rows.Where(r => EF.Property<Guid>(r, nameof(Reading.VisitId)) == visit.Id).ToListAsync())
+        {
+            PropertyEntry at = file.Entry(row).Property(At);
+            at.CurrentValue = (DateTimeOffset)at.CurrentValue! + shift;
+        }
+    }
+
+    private const string At = nameof(Reading.At);
 
     private const string Unchanged = "That is what stands there already.";
 
@@ -495,14 +429,15 @@ internal sealed class PutRight(
         checks.Done();
     }
 
-    private Place At(string pointer, string? code)
+    private Place PlaceAt(string pointer, string? code)
     {
         bool there = Place.TryParse(code ?? "", out Place place) && Places.Has(visit.Gear, place);
         checks.Add(pointer, there ? null : $"This trailer has no place “{code}”.");
         return place;
     }
 
-    // A step's figure that belongs to another place is that of the same step there; of none where there is no such step.
+    // A step's figure that belongs to another place is that of the same step there; of none where there is no such
+    // step.
     private string StepAt(string key, string from, string to)
     {
         if (from == to || key.Length == 0)
@@ -514,17 +449,14 @@ internal sealed class PutRight(
         return packet.Steps.Any(s => s.Key == moved) ? moved : "";
     }
 
-    private void Keep<T>(DbSet<T> rows, T? old, T now)
+    // Under the hour and the name it was written down by; what was missing, under the hour the visit was closed.
+    private void Keep<T>(DbSet<T> rows, T? old, T now, DateTimeOffset? at, Guid? by)
         where T : class
     {
-        if (old is null)
-        {
-            rows.Add(now);
-        }
-        else
-        {
-            file.Entry(old).CurrentValues.SetValues(now);
-        }
+        EntityEntry<T> row = old is null ? rows.Add(now) : file.Entry(old);
+        row.CurrentValues.SetValues(now);
+        row.Property(At).CurrentValue = at ?? visit.ClosedAt!.Value;
+        row.Property(nameof(Reading.PersonId)).CurrentValue = by ?? worker.Id;
     }
 
     // Whoever told that it was mended told it of what stood there: of what stands there now it is to be told again.

@@ -86,7 +86,7 @@ internal static class PaperSources
     internal static async Task<Paper> PacketAsync(ShopFile file, Guid visit, DateOnly today)
     {
         (string about, string tag, Packet packet, Letterhead head) = await AtWorkAsync(file, visit);
-        HashSet<string> done = [.. (await VisitPage.EntriesAsync(file, visit)).Select(e => e.Key)];
+        HashSet<string> done = [.. (await file.StandingEntriesAsync(visit)).Select(e => e.Key)];
         return WorkPapers.WorkPacket(
             about,
             tag,

@@ -1,6 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { useEffect, useRef, useState } from "react";
 import { answer, type Schemas, shop } from "../../api/client";
+import { useRulebook } from "../../api/useRulebook";
 import { Form, FormProblem } from "../../ui/Form";
 import { useForm } from "../../ui/useForm";
 import { Button } from "../../ui/Button";
@@ -12,6 +13,7 @@ import { Illustration } from "../../illustrations/Illustration";
 import { Classed } from "../../ui/Classed";
 import { PreviewWords } from "../visit/JobsPanel";
 import { Select } from "../../ui/Select";
+import { WhichOne } from "../../ui/WhichOne";
 import { note as say } from "../../ui/Notes";
 import { Checkbox } from "../../ui/Checkbox";
 
@@ -24,11 +26,7 @@ interface Props {
 
 /** Something found: where, what is seen, and at once what it means and sets off. */
 export function FindingPanel({ visit, step, onState, onLeave }: Props) {
-  const rules = useQuery({
-    queryKey: ["rulebook", visit.id],
-    queryFn: () => answer(shop.GET("/api/bay/visits/{id}/rulebook", { params: { path: { id: visit.id } } })),
-    staleTime: Infinity,
-  });
+  const rules = useRulebook(visit.id);
   const [subject, setSubject] = useState<Schemas["Subject"]>(step?.subjects[0] ?? "grease");
   const [chosen, setPlace] = useState("");
   const kinds = rules.data?.rows.find((r) => r.subject === subject)?.places ?? [];
@@ -142,18 +140,7 @@ export function FindingPanel({ visit, step, onState, onLeave }: Props) {
           }))}
         />
         <div aria-live="polite">{picked?.judgement && <JudgementText of={picked.judgement} />}</div>
-        {about?.innerAndOuter && (
-          <Select
-            label="Which one"
-            value={edit.which}
-            onChange={(which) => change({ which })}
-            options={[
-              ["", "both, or not said"],
-              ["inner", "the inner one"],
-              ["outer", "the outer one"],
-            ]}
-          />
-        )}
+        {about?.innerAndOuter && <WhichOne value={edit.which} onChange={(which) => change({ which })} />}
         {classed && <Classed value={edit.damage} onChange={(damage) => change({ damage })} />}
         {offers.length > 0 && (
           <div role="group" aria-label="Add to this visit">

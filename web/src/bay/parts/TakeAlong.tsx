@@ -1,6 +1,7 @@
-import { useMutation, useQuery } from "@tanstack/react-query";
+import { useMutation } from "@tanstack/react-query";
 import { useState } from "react";
 import { answer, type Schemas, shop } from "../../api/client";
+import { useParts } from "../../api/useParts";
 import { partWords } from "../../api/words";
 import { Button } from "../../ui/Button";
 import { Section, Stack } from "../../ui/Page";
@@ -17,11 +18,7 @@ interface Props {
 
 /** The parts to take along: ticked by hand, or by a code that a scanner types. */
 export function TakeAlong({ visit, onState }: Props) {
-  const parts = useQuery({
-    queryKey: ["parts"],
-    queryFn: () => answer(shop.GET("/api/settings/parts")),
-    staleTime: 60_000,
-  });
+  const parts = useParts();
   const kit = useKit(visit);
   const [typed, setTyped] = useState("");
   const [problem, setProblem] = useState<string>();

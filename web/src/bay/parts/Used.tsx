@@ -1,6 +1,7 @@
-import { useMutation, useQuery } from "@tanstack/react-query";
+import { useMutation } from "@tanstack/react-query";
 import { useState } from "react";
 import { answer, type Schemas, shop } from "../../api/client";
+import { useParts } from "../../api/useParts";
 import { useMoney } from "../../api/money";
 import { newId } from "../../api/ids";
 import { partWords } from "../../api/words";
@@ -24,12 +25,7 @@ export function Used({ visit, step, onState }: Props) {
   const open = !visit.state.closedAt;
   const place = step?.place ?? visit.state.jobs[0]?.place ?? "trailer";
   const [adding, setAdding] = useState(false);
-  const parts = useQuery({
-    queryKey: ["parts"],
-    queryFn: () => answer(shop.GET("/api/settings/parts")),
-    enabled: adding,
-    staleTime: 60_000,
-  });
+  const parts = useParts(adding);
   // A scanner types a code; the part's own name and unit are written down.
   const partOf = (typed: string) => {
     const text = typed.trim().toLowerCase();

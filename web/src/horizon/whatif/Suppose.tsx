@@ -1,6 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { answer, type Schemas, shop } from "../../api/client";
+import { useParts } from "../../api/useParts";
 import { Button, TextButton } from "../../ui/Button";
 import { TypeAhead } from "../../ui/ComboBox";
 import { TextField } from "../../ui/Fields";
@@ -364,11 +365,7 @@ function Part({
   problem: string | undefined;
   onChange: (code: string) => void;
 }) {
-  const parts = useQuery({
-    queryKey: ["parts"],
-    queryFn: () => answer(shop.GET("/api/settings/parts")),
-    staleTime: 60_000,
-  });
+  const parts = useParts();
   return (
     <TypeAhead
       label="Part"

@@ -14,7 +14,7 @@ import { WaitingPage } from "../../ui/Waiting";
 import { useSheet } from "../useSheet";
 import { type Edit, type What, WHATS, draftOf, isWhole, jobKey, startOf } from "./draft";
 import { AmendedFields } from "./AmendedFields";
-import { Came } from "./Came";
+import { Changed } from "./Changed";
 
 const TITLES: Record<What, string> = {
   figure: "Put a figure right",
@@ -186,20 +186,7 @@ function Follows({
         <p>{tried.error.message}</p>
       ) : tried.data ? (
         <Stack $gap={8}>
-          <p>
-            {tried.data.was && (
-              <>
-                <s>{tried.data.was}</s>
-                <br />
-              </>
-            )}
-            {tried.data.now ? (
-              <b>{tried.data.now}</b>
-            ) : (
-              <Quiet>{what === "work" ? "not done" : "struck"}</Quiet>
-            )}
-          </p>
-          <Came of={tried.data.came} />
+          <Changed kind={what} of={tried.data} />
         </Stack>
       ) : (
         <Quiet>Working it out…</Quiet>

@@ -2,7 +2,7 @@ import { Link } from "react-router";
 import type { Schemas } from "../../api/client";
 import { dayInWords } from "../../api/words";
 import { Lines, Quiet, Stack } from "../../ui/Page";
-import { Came } from "./Came";
+import { Changed } from "./Changed";
 import type { What } from "./draft";
 
 /** The way to putting one thing of a visit right. */
@@ -57,9 +57,7 @@ export function PutRight({ sheet }: { sheet: Schemas["VisitSheet"] }) {
             a.text
           ) : (
             <Stack $gap={4}>
-              {a.was && <s>{a.was}</s>}
-              {a.now ? <b>{a.now}</b> : <Quiet>{a.kind === "work" ? "not done" : "struck"}</Quiet>}
-              <Came of={a.came} />
+              <Changed kind={a.kind} of={a} />
               <span>Why: {a.text}</span>
             </Stack>
           )}{" "}

@@ -1,12 +1,13 @@
 import { Suspense } from "react";
-import { useQuery } from "@tanstack/react-query";
-import { answer, type Schemas, shop } from "../../api/client";
+import type { Schemas } from "../../api/client";
+import { useRulebook } from "../../api/useRulebook";
 import { Classed } from "../../ui/Classed";
 import { TextField } from "../../ui/Fields";
 import { later } from "../../ui/later";
 import { MeasureField } from "../../ui/MeasureField";
 import { Row, Stack } from "../../ui/Page";
 import { Select } from "../../ui/Select";
+import { WhichOne } from "../../ui/WhichOne";
 import type { FormState } from "../../ui/useForm";
 import type { Edit, What } from "./draft";
 import { Where } from "./Where";
@@ -90,11 +91,7 @@ function FigureFields({ visit, of, form }: Props) {
 
 function FindingFields({ visit, form }: Props) {
   const { edit, change, at } = form;
-  const rules = useQuery({
-    queryKey: ["rulebook", visit.id],
-    queryFn: () => answer(shop.GET("/api/bay/visits/{id}/rulebook", { params: { path: { id: visit.id } } })),
-    staleTime: Infinity,
-  });
+  const rules = useRulebook(visit.id);
   const about = rules.data?.subjects.find((s) => s.subject === edit.subject);
   const rows = (rules.data?.rows ?? []).filter((r) => r.subject === edit.subject);
   const picked = rows.find((r) => r.code === edit.rule);
@@ -122,17 +119,7 @@ function FindingFields({ visit, form }: Props) {
         problem={at("/finding/ruleCode")}
       />
       {about?.innerAndOuter && (
-        <Select
-          label="Which one"
-          value={edit.which}
-          onChange={(which) => change({ which })}
-          options={[
-            ["", "both, or not said"],
-            ["inner", "the inner one"],
-            ["outer", "the outer one"],
-          ]}
-          problem={at("/finding/which")}
-        />
+        <WhichOne value={edit.which} onChange={(which) => change({ which })} problem={at("/finding/which")} />
       )}
       {about?.classed && picked && picked.judgement.verdict !== "sound" && (
         <Classed value={edit.damage} onChange={(damage) => change({ damage })} />

@@ -1,5 +1,5 @@
-import { useQuery } from "@tanstack/react-query";
-import { answer, type Schemas, shop } from "../../api/client";
+import type { Schemas } from "../../api/client";
+import { useParts } from "../../api/useParts";
 import { TypeAhead } from "../../ui/ComboBox";
 import { TextField } from "../../ui/Fields";
 import { Row, Stack } from "../../ui/Page";
@@ -15,11 +15,7 @@ interface Props {
 /** What was used, how much of it, and where. */
 export default function PartFields({ visit, form }: Props) {
   const { edit, change, at } = form;
-  const parts = useQuery({
-    queryKey: ["parts"],
-    queryFn: () => answer(shop.GET("/api/settings/parts")),
-    staleTime: 60_000,
-  });
+  const parts = useParts();
   return (
     <Stack $gap={14}>
       <TypeAhead

@@ -106,7 +106,7 @@ export function startOf(visit: Schemas["VisitAnswer"], what: What, of: string | 
     }
     case "time": {
       const seconds = state.entries.find((e) => e.id === of)?.seconds;
-      return { ...first, minutes: seconds ? `${Math.round(seconds / 6) / 10}` : "" };
+      return { ...first, minutes: seconds ? minutesOf(seconds) : "" };
     }
     case "work":
       return { ...first, ...jobAt(of) };
@@ -114,6 +114,9 @@ export function startOf(visit: Schemas["VisitAnswer"], what: What, of: string | 
       return { ...first, on: (state.closedAt ?? visit.openedAt).slice(0, 10) };
   }
 }
+
+/** Minutes of so many seconds, to the tenth. */
+export const minutesOf = (seconds: number): string => `${Math.round(seconds / 6) / 10}`;
 
 /** Whether enough is typed for it to be tried. */
 export const isWhole = (what: What, edit: Edit): boolean =>
