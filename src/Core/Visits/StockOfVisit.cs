@@ -38,8 +38,8 @@ public static class StockOfVisit
     };
 
     /// <summary>
-    /// The ledger's line that takes back what putting a visit right has moved of a part that was counted since: the count
-    /// has seen what was really there. Null where it was not counted since, or nothing was moved.
+    /// The ledger's line that takes back what putting a visit right has moved of a part that was counted since: the
+    /// count has seen what was really there. Null where it was not counted since, or nothing was moved.
     /// </summary>
     /// <param name="kept">The part, as it is kept now.</param>
     /// <param name="moved">By how much it was moved.</param>

@@ -406,7 +406,9 @@ internal sealed class PutRight(
     private async Task ShiftAsync<T>(DbSet<T> rows, TimeSpan shift)
         where T : class
     {
-        foreach (T row in await rows.Where(r => EF.Property<Guid>(r, nameof(Reading.VisitId)) == visit.Id).ToListAsync())
+        foreach (T row in await rows
+            .Where(r => EF.Property<Guid>(r, nameof(Reading.VisitId)) == visit.Id)
+            .ToListAsync())
         {
             PropertyEntry at = file.Entry(row).Property(At);
             at.CurrentValue = (DateTimeOffset)at.CurrentValue! + shift;
