@@ -72,6 +72,28 @@ internal static class PlanBench
         return 0;
     }
 
+    /// <summary>
+    /// Plans a shop of some trailers and writes its problem with what our plan costs and takes, for any solver to try.
+    /// </summary>
+    /// <param name="path">The file that is written.</param>
+    /// <param name="count">How many trailers: 1 and more.</param>
+    internal static int Problem(string path, int count)
+    {
+        DateOnly today = DateOnly.FromDateTime(DateTime.Now);
+        ShopCase shop = ShopCase.Of(MadeCases.Generated(count, today), today);
+
+        // The first time is the compiler's.
+        shop.Plan();
+        long began = Stopwatch.GetTimestamp();
+        WholePlan plan = shop.Plan();
+        double seconds = Stopwatch.GetElapsedTime(began).TotalSeconds;
+        double cost = plan.Plans.Sum(p => p.Cost);
+        File.WriteAllText(path, shop.Write(plan, seconds));
+        Console.WriteLine(FormattableString.Invariant(
+            $"{count} trailers planned for {cost:#,0} in {seconds:0.00} s; their problem is in {path}"));
+        return 0;
+    }
+
     private static void Quality(int instances, Dictionary<string, object> figures)
     {
         (double Gap, bool Proven)[] gaps = new (double, bool)[instances];
@@ -134,17 +156,12 @@ internal static class PlanBench
 
     private static void Shop(List<TrailerCase> cases, DateOnly today, Dictionary<string, object> figures)
     {
-        // What owners do themselves rides along where there is room: the bound knows nothing of it.
-        cases = [.. cases.Select(c => c with { Coming = [.. c.Shops] })];
-        // Nor of trailers that come together.
-        PlanCosts costs = PlanCosts.Usual with { Convoy = 0 };
-        TrailerPlanner planner = new(today, TrailerPlanner.UsualWeeks, costs);
-        OpenHours hours = Enough(planner, cases, 0.9m);
-        WholePlan plan = BayWeeks.Plan(planner, cases, hours, [], today);
+        ShopCase shop = ShopCase.Of(cases, today);
+        cases = shop.Cases;
+        OpenHours hours = shop.Hours;
+        WholePlan plan = shop.Plan();
         double cost = plan.Plans.Sum(p => p.Cost), alone = plan.AlonePlans.Sum();
-        PlanDraft[] drafts = new PlanDraft[cases.Count];
-        int[] shut = planner.Shut(hours, today);
-        Parallel.For(0, cases.Count, i => drafts[i] = planner.Draft(cases[i], shut));
+        PlanDraft[] drafts = shop.Drafts();
         double bound = ShopBound.Of(
             drafts,
             [.. plan.Weeks.Select(w => w.Open - w.Booked)],
@@ -188,7 +205,7 @@ internal static class PlanBench
         foreach (int count in new[] { 500, 1_000, 2_000, 4_000, 10_000 })
         {
             List<TrailerCase> cases = [.. fleet.Take(count)];
-            OpenHours hours = Enough(planner, [.. fleet.Take(200)], 0.9m, count / 200m);
+            OpenHours hours = ShopCase.Enough(planner, [.. fleet.Take(200)], 0.9m, count / 200m);
             long began = Stopwatch.GetTimestamp();
             WholePlan whole = BayWeeks.Plan(planner, cases, hours, [], today);
             double seconds = Stopwatch.GetElapsedTime(began).TotalSeconds;
@@ -213,24 +230,5 @@ internal static class PlanBench
             FormattableString.Invariant(
                 $"  one trailer planned anew: median {one[150]:0.0} ms, nineteen in twenty under {one[285]:0.0} ms, longest {one[^1]:0.0} ms; against writing and reading its problem as JSON {one[150] / json:0.0}"));
         figures["oneAgainstJson"] = one[150] / json;
-    }
-
-    // As many bays as keep a shop of these trailers so full, by what they need if each were alone.
-    private static OpenHours Enough(TrailerPlanner planner, List<TrailerCase> cases, decimal full, decimal times = 1)
-    {
-        decimal[] minutes = new decimal[cases.Count];
-        Parallel.For(
-            0,
-            cases.Count,
-            i => minutes[i] = planner.Plan(cases[i], []).Visits.Sum(v => v.Minutes));
-        decimal week = minutes.Sum() * times / planner.WeeksPlanned / full;
-        decimal bays = Math.Max(1, Math.Ceiling(week / (5 * 480)));
-        decimal hours = Math.Round(week / 5 / 60 / bays, 2);
-        return new OpenHours
-        {
-            Bays = (int)bays,
-            People = (int)bays,
-            Hours = [hours, hours, hours, hours, hours, 0, 0]
-        };
     }
 }

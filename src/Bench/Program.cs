@@ -15,6 +15,8 @@ return args switch
     ["plan", var bin] => await PlanBench.RunAsync(bin, 500, null),
     ["plan", var bin, var count] when int.TryParse(count, out int problems)
         && problems > 0 => await PlanBench.RunAsync(bin, problems, null),
+    ["plan", _, "problem", var file, var count] when int.TryParse(count, out int trailers)
+        && trailers > 0 => PlanBench.Problem(file, trailers),
     ["plan", var bin, var part] => await PlanBench.RunAsync(bin, 500, part),
     ["plan", var bin, var part, var folder] => await PlanBench.RunAsync(bin, 500, part, folder),
     ["http", var bin] => await HttpBench.RunAsync(bin, null),

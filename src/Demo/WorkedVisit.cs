@@ -187,9 +187,10 @@ public sealed record WorkedVisit(
     private static List<T> Noted<T>(ShopFile file, DbSet<T> all, Func<T, bool> wanted)
         where T : class
     {
+        bool before = file.ChangeTracker.AutoDetectChangesEnabled;
         file.ChangeTracker.AutoDetectChangesEnabled = false;
         List<T> noted = [.. all.Local.Where(wanted)];
-        file.ChangeTracker.AutoDetectChangesEnabled = true;
+        file.ChangeTracker.AutoDetectChangesEnabled = before;
         return noted;
     }
 
