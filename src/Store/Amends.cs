@@ -100,10 +100,15 @@ public static class Amends
             Math.Round(VisitTime.Of(packet, entries).Took, 1),
             await file.PartsUsed.AsNoTracking().Where(p => p.VisitId == visit.Id).ToListAsync());
 
+    // Compiled once: every step that is ticked asks for it.
+    private static readonly Func<ShopFile, Guid, IAsyncEnumerable<StepEntry>> EntriesOf =
+        EF.CompileAsyncQuery((ShopFile file, Guid visit) => file.StepEntries
+            .AsNoTracking()
+            .Where(s => s.VisitId == visit && s.UndoneAt == null)
+            .OrderBy(s => s.At)
+            .AsQueryable());
+
     /// <summary>The entries of a visit that stand, in the order it happened.</summary>
-    public static Task<List<StepEntry>> StandingEntriesAsync(this ShopFile file, Guid visitId) => file.StepEntries
-        .AsNoTracking()
-        .Where(s => s.VisitId == visitId && s.UndoneAt == null)
-        .OrderBy(s => s.At)
-        .ToListAsync();
+    public static async Task<List<StepEntry>> StandingEntriesAsync(this ShopFile file, Guid visitId) =>
+        await EntriesOf(file, visitId).ToListAsync();
 }

@@ -23,13 +23,40 @@ public static class VisitConclusions
             Torques = await file.TorquesAsync(visit.TrailerId)
         };
 
+    // Compiled once: every step that is ticked asks for these.
+    private static readonly Func<ShopFile, Guid, IAsyncEnumerable<IReadOnlyList<Conclusion>>> ConclusionsOf =
+        EF.CompileAsyncQuery((ShopFile file, Guid trailer) => file.Visits
+            .AsNoTracking()
+            .Where(v => v.TrailerId == trailer)
+            .Select(v => v.Conclusions));
+
+    private static readonly Func<ShopFile, Guid, IAsyncEnumerable<Finding>> FindingsOf =
+        EF.CompileAsyncQuery((ShopFile file, Guid trailer) => file.Findings
+            .AsNoTracking()
+            .Where(f => f.TrailerId == trailer)
+            .OrderBy(f => f.At)
+            .AsQueryable());
+
+    private static readonly Func<ShopFile, Guid, IAsyncEnumerable<Reading>> ReadingsOf =
+        EF.CompileAsyncQuery((ShopFile file, Guid trailer) => file.Readings
+            .AsNoTracking()
+            .Where(r => r.TrailerId == trailer)
+            .OrderBy(r => r.At)
+            .AsQueryable());
+
+    private static readonly Func<ShopFile, Guid, IAsyncEnumerable<WorkDone>> WorkOf =
+        EF.CompileAsyncQuery((ShopFile file, Guid trailer) => file.WorkDone
+            .AsNoTracking()
+            .Where(w => w.TrailerId == trailer));
+
+    private static readonly Func<ShopFile, Guid, IAsyncEnumerable<Mending>> MendingsOf =
+        EF.CompileAsyncQuery((ShopFile file, Guid trailer) => file.Mendings
+            .AsNoTracking()
+            .Where(m => m.TrailerId == trailer));
+
     /// <summary>What the looks of every visit of a trailer came to together.</summary>
     public static async Task<List<Conclusion>> TogetherAsync(this ShopFile file, Guid trailerId) =>
-        [.. (await file.Visits
-            .AsNoTracking()
-            .Where(v => v.TrailerId == trailerId)
-            .Select(v => v.Conclusions)
-            .ToListAsync()).SelectMany(t => t)];
+        [.. (await ConclusionsOf(file, trailerId).ToListAsync()).SelectMany(t => t)];
 
     /// <summary>Everything seen and measured on a trailer, with whatever may have answered it.</summary>
     /// <param name="file">The shop's file.</param>
@@ -40,12 +67,12 @@ public static class VisitConclusions
         Guid trailerId,
         RunningGear gear) => new(
         gear,
-        await file.Findings.AsNoTracking().Where(f => f.TrailerId == trailerId).OrderBy(f => f.At).ToListAsync(),
-        await file.Readings.AsNoTracking().Where(r => r.TrailerId == trailerId).OrderBy(r => r.At).ToListAsync())
+        await FindingsOf(file, trailerId).ToListAsync(),
+        await ReadingsOf(file, trailerId).ToListAsync())
         {
             Conclusions = await file.TogetherAsync(trailerId),
-            Work = await file.WorkDone.AsNoTracking().Where(w => w.TrailerId == trailerId).ToListAsync(),
-            Mendings = await file.Mendings.AsNoTracking().Where(m => m.TrailerId == trailerId).ToListAsync(),
+            Work = await WorkOf(file, trailerId).ToListAsync(),
+            Mendings = await MendingsOf(file, trailerId).ToListAsync(),
         };
 
     /// <summary>

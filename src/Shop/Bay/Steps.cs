@@ -84,7 +84,8 @@ internal static class Steps
         Packet packet = await VisitPage.PacketAsync(file, visit);
         PacketStep step = packet.Steps.FirstOrDefault(s => s.Key == draft.Key)
             ?? throw Refusal.Field("/key", "This visit has no such step.");
-        Progress progress = new(packet, await file.StandingEntriesAsync(id));
+        List<StepEntry> entries = await file.StandingEntriesAsync(id);
+        Progress progress = new(packet, entries);
         if (progress.EntryFor(step.Key) is { } settled)
         {
             string who = await file.People.Where(p => p.Id == settled.PersonId).Select(p => p.Name).FirstAsync();
@@ -99,9 +100,17 @@ internal static class Steps
         }
 
         Settling settling = new(file, visit, packet, clock, worker);
-        await settling.PutDownAsync(step, entryId, draft, "", folded: false);
+        StepEntry entry = await settling.PutDownAsync(step, entryId, draft, "", folded: false);
         await settling.ConcludeAsync();
-        VisitState state = await VisitStates.OfAsync(file, visit, packet, settling.JudgedBy);
+
+        // Kept in the order it happened, whatever a clock that was set back says.
+        entries.Add(entry);
+        VisitState state = await VisitStates.OfAsync(
+            file,
+            visit,
+            packet,
+            settling.JudgedBy,
+            settling.OnlyPutDown ? [.. entries.OrderBy(e => e.At)] : null);
         await transaction.CommitAsync();
         return TypedResults.Ok(state);
     }
@@ -248,10 +257,18 @@ internal static class Steps
     {
         private bool figures, opened;
 
+        /// <summary>Whether no other step can have been settled by it: an opening ticks some of the round.</summary>
+        internal bool OnlyPutDown => !opened;
+
         /// <summary>What figures are judged by; null while none was taken.</summary>
         internal ReadingContext? JudgedBy { get; private set; }
 
-        internal async Task PutDownAsync(PacketStep step, Guid id, EntryDraft draft, string at, bool folded)
+        internal async Task<StepEntry> PutDownAsync(
+            PacketStep step,
+            Guid id,
+            EntryDraft draft,
+            string at,
+            bool folded)
         {
             Checks.Id(id);
             Checks checks = new();
@@ -283,7 +300,7 @@ internal static class Steps
                 step.Key))];
             checks.Done();
             await Parts.UseAsync(file, visit, step, parts);
-            file.StepEntries.Add(new StepEntry
+            StepEntry entry = new()
             {
                 Id = id,
                 VisitId = visit.Id,
@@ -294,11 +311,13 @@ internal static class Steps
                 Seconds = draft.Seconds,
                 Socket = socket.Length > 0 ? socket : null,
                 Folded = folded
-            });
+            };
+            file.StepEntries.Add(entry);
             file.Readings.AddRange(readings);
             await file.SaveChangesAsync();
             figures |= readings.Count > 0;
             opened |= step.Part == StepPart.Open;
+            return entry;
         }
 
         /// <summary>

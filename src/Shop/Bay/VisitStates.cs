@@ -22,30 +22,27 @@ internal static class VisitStates
     /// <param name="visit">The visit.</param>
     /// <param name="packet">Its packet.</param>
     /// <param name="judgedBy">What its figures are judged by, where that was read already.</param>
+    /// <param name="standing">Its entries in the order it happened, where they are known already.</param>
     internal static async Task<VisitState> OfAsync(
         ShopFile file,
         Visit visit,
         Packet packet,
-        ReadingContext? judgedBy = null)
+        ReadingContext? judgedBy = null,
+        List<StepEntry>? standing = null)
     {
-        Dictionary<Guid, string> people = await file.People.AsNoTracking().ToDictionaryAsync(p => p.Id, p => p.Name);
-        List<StepEntry> entries = await file.StandingEntriesAsync(visit.Id);
+        Dictionary<Guid, string> people = [];
+        await foreach (Named person in People(file))
+        {
+            people[person.Id] = person.Name;
+        }
+
+        List<StepEntry> entries = standing ?? await file.StandingEntriesAsync(visit.Id);
         TrailerObservations seen = await file.ObservationsAsync(visit.TrailerId, visit.Gear);
         List<Finding> findings = [.. seen.Findings.Where(f => f.VisitId == visit.Id)];
         List<Reading> readings = [.. seen.Readings.Where(r => r.VisitId == visit.Id)];
 
         // Most visits have few of these, and a step is ticked without reading for those that are not there.
-        var has = await file.Visits
-            .Where(v => v.Id == visit.Id)
-            .Select(v => new
-            {
-                Parts = file.PartsUsed.Any(p => p.VisitId == v.Id),
-                Taken = file.PartsTaken.Any(p => p.VisitId == v.Id),
-                Photos = file.VisitPhotos.Any(p => p.VisitId == v.Id),
-                Inspection = file.Inspections.Any(i => i.VisitId == v.Id),
-                Looks = file.SecondLooks.Any(l => l.VisitId == v.Id),
-            })
-            .FirstAsync();
+        Has has = await What(file, visit.Id);
         List<PartUsed> parts = has.Parts
             ? await file.PartsUsed.AsNoTracking().Where(p => p.VisitId == visit.Id).OrderBy(p => p.At).ToListAsync()
             : [];
@@ -121,6 +118,25 @@ internal static class VisitStates
             open ? ChangesOf(visit, closing, seen) : [],
             visit.ClosedAt);
     }
+
+    private sealed record Named(Guid Id, string Name);
+
+    private sealed record Has(bool Parts, bool Taken, bool Photos, bool Inspection, bool Looks);
+
+    // Compiled once: every step that is ticked asks for these.
+    private static readonly Func<ShopFile, IAsyncEnumerable<Named>> People =
+        EF.CompileAsyncQuery((ShopFile file) => file.People.Select(p => new Named(p.Id, p.Name)));
+
+    private static readonly Func<ShopFile, Guid, Task<Has>> What = EF.CompileAsyncQuery((ShopFile file, Guid visit) =>
+        file.Visits
+            .Where(v => v.Id == visit)
+            .Select(v => new Has(
+                file.PartsUsed.Any(p => p.VisitId == v.Id),
+                file.PartsTaken.Any(p => p.VisitId == v.Id),
+                file.VisitPhotos.Any(p => p.VisitId == v.Id),
+                file.Inspections.Any(i => i.VisitId == v.Id),
+                file.SecondLooks.Any(l => l.VisitId == v.Id)))
+            .First());
 
     private static EntryAnswer Answer(StepEntry entry, Dictionary<Guid, string> people) => new(
         entry.Id,

@@ -7,8 +7,18 @@ public sealed class Clock(TimeProvider time)
 {
     private TimeZoneInfo? zone;
 
-    /// <summary>Now, with the shop's offset from UTC.</summary>
-    public DateTimeOffset Now => TimeZoneInfo.ConvertTime(time.GetUtcNow(), zone ?? time.LocalTimeZone);
+    // The file keeps moments to a tenth of a millisecond: what is answered is what will be read.
+    private const long Kept = TimeSpan.TicksPerMillisecond / 10;
+
+    /// <summary>Now, to a tenth of a millisecond, with the shop's offset from UTC.</summary>
+    public DateTimeOffset Now
+    {
+        get
+        {
+            DateTimeOffset now = time.GetUtcNow();
+            return TimeZoneInfo.ConvertTime(now.AddTicks(-(now.Ticks % Kept)), zone ?? time.LocalTimeZone);
+        }
+    }
 
     /// <summary>
     /// The shop's day: from one midnight of its own time zone to the next, wherever the server stands.
