@@ -12,7 +12,8 @@ namespace SturdyTinker.Browser.Tests;
 /// </summary>
 public sealed class CrashTests
 {
-    private const int Kills = 3;
+    // "bench faults" kills as often as one likes; this shows that it holds in what is checked every day.
+    private const int Kills = 1;
 
     [Fact]
     public async Task Whatever_was_answered_is_there_whole_after_a_kill_and_the_rest_is_not_there_at_all()
