@@ -129,8 +129,11 @@ builder.Services.AddSingleton(services => new Supplier(
     given.SupplierAt));
 builder.Services.AddSingleton<CalendarDesk>();
 builder.Services.AddHttpClient(CalendarReading.Client)
-    .ConfigurePrimaryHttpMessageHandler(() => CalendarReading.Handler(given.CalendarsInside))
+    .ConfigurePrimaryHttpMessageHandler(() => WorldOnly.Handler(given.CalendarsInside, redirects: 5))
     .AddStandardResilienceHandler(Impatient);
+builder.Services.AddHttpClient(HookSending.Client, client => client.Timeout = HookSending.Patience)
+    .ConfigurePrimaryHttpMessageHandler(() => WorldOnly.Handler(given.HooksInside, redirects: 0));
+builder.Services.AddSingleton<HookSending>();
 builder.Services.AddSingleton<Demand>();
 builder.Services.AddScoped<FleetSource>();
 builder.Services.AddSingleton(new PhotoFolder(folder));
@@ -192,6 +195,7 @@ if (!describing)
     builder.Services.AddHostedService<CalendarReading>();
     builder.Services.AddHostedService<ComersHeard>();
     builder.Services.AddHostedService(services => services.GetRequiredService<MailSending>());
+    builder.Services.AddHostedService(services => services.GetRequiredService<HookSending>());
     builder.Services.AddHostedService(services => services.GetRequiredService<BackupNights>());
     if (MailOutlet.TryAddress(given.TrailMail, out MailboxAddress? keeper))
     {

@@ -28,14 +28,15 @@ public sealed class AuditTrail : SaveChangesInterceptor
     [
         typeof(TrailerStatusRow), typeof(TrailerPlanRow), typeof(ShopPlanRow), typeof(PlanInputsRow),
         typeof(WhatIfResultRow), typeof(CustomerCalendarRow), typeof(ShopDay), typeof(Change), typeof(Session),
-        typeof(StepTimes)
+        typeof(StepTimes), typeof(Core.Notices.HookDelivery)
     ];
 
     // What opens the door is told to have changed, and never what it is.
     private static readonly HashSet<string> Hidden =
     [
         nameof(Account.PasswordHash), nameof(Account.PinHash), nameof(Account.SecurityStamp),
-        nameof(Account.ConcurrencyStamp), nameof(Session.KeyHash), nameof(OneTimeCode.CodeHash), "CredentialId", "Data"
+        nameof(Account.ConcurrencyStamp), nameof(Session.KeyHash), nameof(OneTimeCode.CodeHash), "CredentialId", "Data",
+        nameof(Core.Notices.Webhook.Secret)
     ];
 
     private readonly ConditionalWeakTable<DbContext, Writing> writing = [];

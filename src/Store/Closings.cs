@@ -4,6 +4,7 @@ using SturdyTinker.Core.Composing;
 using SturdyTinker.Core.Findings;
 using SturdyTinker.Core.Findings.Diagnosis;
 using SturdyTinker.Core.Gear;
+using SturdyTinker.Core.Notices;
 using SturdyTinker.Core.Visits;
 
 namespace SturdyTinker.Store;
@@ -39,6 +40,7 @@ public static class Closings
         DateOnly day = DateOnly.FromDateTime(at.DateTime);
         visit.ClosedAt = at;
         visit.ClosedBy = person;
+        await file.TellAsync(HookEvent.VisitClosed, visit.TrailerId, visit.Id);
         file.BoardSlots.RemoveRange(file.BoardSlots.Where(s => s.Id == visit.Id));
         visit.Conclusions = looks.TogetherAfter(result.Renewals);
         foreach ((Finding finding, Renewal by) in looks.Mended(result.Renewals).ToList())

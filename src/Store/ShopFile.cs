@@ -174,6 +174,12 @@ public sealed class ShopFile(DbContextOptions<ShopFile> options) : IdentityUserC
     /// <summary>Messages on their way, and those that have gone.</summary>
     public DbSet<OutgoingMail> OutgoingMails => Set<OutgoingMail>();
 
+    /// <summary>Other programs that are told of what happens.</summary>
+    public DbSet<Webhook> Webhooks => Set<Webhook>();
+
+    /// <summary>What other programs are told, on its way and gone.</summary>
+    public DbSet<HookDelivery> HookDeliveries => Set<HookDelivery>();
+
     /// <summary>Readings from a feed that were not believed.</summary>
     public DbSet<DoubtedReading> DoubtedReadings => Set<DoubtedReading>();
 

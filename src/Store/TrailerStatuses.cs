@@ -5,6 +5,7 @@ using SturdyTinker.Core.Findings;
 using SturdyTinker.Core.Findings.Readings;
 using SturdyTinker.Core.Gear;
 using SturdyTinker.Core.Intervals;
+using SturdyTinker.Core.Notices;
 using SturdyTinker.Core.Practices;
 using SturdyTinker.Core.Status;
 using SturdyTinker.Core.Visits;
@@ -38,6 +39,13 @@ public static class TrailerStatuses
         }
         else
         {
+            if (kept.Worst == Verdict.Hold != (fresh.Worst == Verdict.Hold))
+            {
+                await file.TellAsync(
+                    fresh.Worst == Verdict.Hold ? HookEvent.TrailerHeld : HookEvent.TrailerFreed,
+                    trailerId);
+            }
+
             file.Entry(kept).CurrentValues.SetValues(fresh);
         }
     }

@@ -4,6 +4,7 @@ using SturdyTinker.Core.Gear;
 using SturdyTinker.Core.People;
 using SturdyTinker.Core.Planning;
 using SturdyTinker.Shop.Horizon;
+using SturdyTinker.Shop.Requests;
 using SturdyTinker.Shop.Settings;
 using SturdyTinker.Shop.Yard;
 using SturdyTinker.Standins;
@@ -97,7 +98,7 @@ public sealed class CalendarTests
     [InlineData("198.51.100.7", true)]
     [InlineData("2001:db8::7", true)]
     public void An_address_of_the_shops_own_network_is_no_address_of_the_world(string address, bool outside) =>
-        Assert.Equal(outside, CalendarReading.IsOutside(IPAddress.Parse(address)));
+        Assert.Equal(outside, WorldOnly.IsOutside(IPAddress.Parse(address)));
 
     [Fact]
     public async Task Its_weeks_are_planned_round_and_stand_while_it_cannot_be_read()

@@ -10,6 +10,7 @@ using SturdyTinker.Core.Findings;
 using SturdyTinker.Core.Findings.Diagnosis;
 using SturdyTinker.Core.Findings.Inspections;
 using SturdyTinker.Core.Gear;
+using SturdyTinker.Core.Notices;
 using SturdyTinker.Core.People;
 using SturdyTinker.Core.Planning;
 using SturdyTinker.Core.Practices;
@@ -45,7 +46,8 @@ public sealed class EarlierFileTests
     [InlineData("2026-12-04", true)]
     [InlineData("2026-12-05", true)]
     [InlineData("2026-12-06", true)]
-    [InlineData("2026-12-07", false)]
+    [InlineData("2026-12-07", true)]
+    [InlineData("2026-12-08", false)]
     public async Task A_file_of_an_earlier_edition_reads_as_it_did(string day, bool upgraded)
     {
         string folder = Directory.CreateTempSubdirectory("tinker-earlier-").FullName;
@@ -105,6 +107,15 @@ public sealed class EarlierFileTests
             shop.Terms.PartsMarkup,
             shop.Reminder.Subject,
             shop.Reminder.Body);
+        foreach (Webhook h in await file.Webhooks.OrderBy(h => h.Id).ToListAsync())
+        {
+            Line("webhook", h.Name, h.Address, List(h.Events), h.Secret.Length, h.Paused);
+            foreach (HookDelivery d in await file.HookDeliveries.Where(d => d.WebhookId == h.Id).OrderBy(d => d.Id).ToListAsync())
+            {
+                Line("told", d.Event, d.Body, d.Id);
+            }
+        }
+
         foreach (Amendment a in await file.Amendments.OrderBy(a => a.Id).ToListAsync())
         {
             Line("amended", a.VisitId, a.Kind, a.Of, a.Was, a.Now, List(a.Came), a.Text, a.At, a.PersonId);

@@ -49,6 +49,7 @@ public sealed class ShopServer : IDisposable
     /// <param name="ahead">By how much its clock is ahead of <see cref="TurnedClock.Start"/> when it starts.</param>
     /// <param name="tries">Tries a minute at the door.</param>
     /// <param name="calendarsInside">Whether customers' calendars may be read on this machine.</param>
+    /// <param name="hooksInside">Whether other programs may be told on this machine.</param>
     /// <param name="trailMail">Who gets the trail's head by mail; null for nobody.</param>
     public ShopServer(
         string? folder = null,
@@ -63,7 +64,8 @@ public sealed class ShopServer : IDisposable
         TimeSpan ahead = default,
         int tries = 100_000,
         string? trailMail = null,
-        bool calendarsInside = false)
+        bool calendarsInside = false,
+        bool hooksInside = false)
     {
         Time.Ahead = ahead;
         Folder = folder ?? Empty();
@@ -79,6 +81,7 @@ public sealed class ShopServer : IDisposable
             host.UseSetting("meters", meters);
             host.UseSetting("supplier", supplier);
             host.UseSetting("calendars-inside", calendarsInside ? "true" : "false");
+            host.UseSetting("hooks-inside", hooksInside ? "true" : "false");
             host.UseSetting("wait", wait.ToString(CultureInfo.InvariantCulture));
             host.UseSetting("tries", tries.ToString(CultureInfo.InvariantCulture));
             host.UseSetting("Logging:LogLevel:Default", "None");

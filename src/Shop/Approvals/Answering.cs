@@ -3,6 +3,7 @@ using SturdyTinker.Core.Approvals;
 using SturdyTinker.Core.Catalogue;
 using SturdyTinker.Core.Composing;
 using SturdyTinker.Core.Gear;
+using SturdyTinker.Core.Notices;
 using SturdyTinker.Core.Planning;
 using SturdyTinker.Core.Visits;
 using SturdyTinker.Shop.Bay;
@@ -56,6 +57,7 @@ internal static class Answering
         approval.Trouble = approval.VisitId is { } visit
             ? await InVisitAsync(file, approval, visit)
             : await InBookingAsync(file, approval, approval.BookingId!.Value);
+        await file.TellAsync(HookEvent.ApprovalAnswered, approval.TrailerId, approval.VisitId);
         await GoOnAsync(file, approval, clock);
     }
 

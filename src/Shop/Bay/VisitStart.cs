@@ -4,6 +4,7 @@ using SturdyTinker.Core.Catalogue;
 using SturdyTinker.Core.Composing;
 using SturdyTinker.Core.Day;
 using SturdyTinker.Core.Gear;
+using SturdyTinker.Core.Notices;
 using SturdyTinker.Core.People;
 using SturdyTinker.Core.Practices;
 using SturdyTinker.Core.Visits;
@@ -198,6 +199,7 @@ internal static class VisitStart
                 await file.LearnedAsync(trailer.Id),
                 draft.Technicians)
         });
+        await file.TellAsync(HookEvent.VisitOpened, trailer.Id, id);
         await file.SaveChangesAsync();
         await MeetAsync(file, trailer.Id, visit, clock.Today);
         await Estimates.MeetAsync(file, visit);

@@ -42,68 +42,6 @@ internal sealed class CalendarReading(
         return base.StopAsync(cancellationToken);
     }
 
-    /// <summary>
-    /// Connects to the world only: a calendar's address is typed by somebody, and must not be a way into the network
-    /// that the shop stands in.
-    /// </summary>
-    /// <param name="inside">Whether addresses of that network may be read as well.</param>
-    internal static SocketsHttpHandler Handler(bool inside) => new()
-    {
-        AutomaticDecompression = DecompressionMethods.All,
-        MaxAutomaticRedirections = 5,
-        PooledConnectionLifetime = TimeSpan.FromMinutes(2),
-        ConnectTimeout = TimeSpan.FromSeconds(10),
-        ConnectCallback = async (context, stop) =>
-        {
-            IPAddress[] addresses = await Dns.GetHostAddressesAsync(context.DnsEndPoint.Host, stop);
-            IPAddress[] may = inside ? addresses : [.. addresses.Where(IsOutside)];
-            if (may.Length == 0)
-            {
-                throw new InsideException();
-            }
-
-            Socket socket = new(SocketType.Stream, ProtocolType.Tcp) { NoDelay = true };
-            try
-            {
-                await socket.ConnectAsync(may, context.DnsEndPoint.Port, stop);
-                return new NetworkStream(socket, ownsSocket: true);
-            }
-            catch
-            {
-                socket.Dispose();
-                throw;
-            }
-        },
-    };
-
-    /// <summary>
-    /// Whether an address is one of the world: no machine's own, no network's own, nobody's in particular.
-    /// </summary>
-    internal static bool IsOutside(IPAddress address)
-    {
-        if (address.IsIPv4MappedToIPv6)
-        {
-            address = address.MapToIPv4();
-        }
-
-        byte[] bytes = address.GetAddressBytes();
-        return !IPAddress.IsLoopback(address)
-            && !address.Equals(IPAddress.Any)
-            && !address.Equals(IPAddress.IPv6Any)
-            && !address.IsIPv6LinkLocal
-            && !address.IsIPv6SiteLocal
-            && !address.IsIPv6UniqueLocal
-            && !address.IsIPv6Multicast
-            && (address.AddressFamily != AddressFamily.InterNetwork
-                || !(bytes[0] is 0 or 10 or >= 224
-                    || (bytes[0] == 100 && bytes[1] is >= 64 and < 128)
-                    || (bytes[0] == 169 && bytes[1] == 254)
-                    || (bytes[0] == 172 && bytes[1] is >= 16 and < 32)
-                    || (bytes[0] == 192 && bytes[1] == 168)));
-    }
-
-    private sealed class InsideException : HttpRequestException;
-
     /// <inheritdoc/>
     protected override async Task RoundAsync(CancellationToken stop)
     {
@@ -196,16 +134,13 @@ internal sealed class CalendarReading(
         catch (Exception fault) when (!(fault is OperationCanceledException && stop.IsCancellationRequested))
         {
             // Whatever comes from outside ends nothing here.
-            row.Problem = IsInside(fault)
+            row.Problem = WorldOnly.IsInside(fault)
                 ? "The address lies inside of the shop’s own network, which is not read."
                 : "The address does not answer. It is asked again soon.";
         }
 
         return row;
     }
-
-    private static bool IsInside(Exception? fault) =>
-        fault is InsideException || (fault is not null && IsInside(fault.InnerException));
 
     // At most so much: a calendar that never ends is none.
     private static async Task<string?> TextAsync(HttpResponseMessage answer, CancellationToken stop)

@@ -85,6 +85,12 @@ internal sealed class ShopOptions
     [ConfigurationKeyName("calendars-inside")]
     public bool CalendarsInside { get; init; }
 
+    /// <summary>
+    /// Whether other programs may be told at addresses inside of the network that the shop stands in.
+    /// </summary>
+    [ConfigurationKeyName("hooks-inside")]
+    public bool HooksInside { get; init; }
+
     /// <summary>The http address of a supplier's service; null or empty for none.</summary>
     public string? Supplier { get; init; }
 

@@ -16,5 +16,6 @@ internal static class SettingsEndpoints
         settings.MapReminderWords();
         settings.MapBackups();
         settings.MapSafe();
+        settings.MapHooks();
     }
 }

@@ -133,7 +133,9 @@ internal static class ArchiveTables
         [typeof(OneTimeCode)] = Door,
         [typeof(CalendarFeed)] = Door,
         [typeof(OwnerLink)] = Door,
+        [typeof(Webhook)] = Door,
         [typeof(OutgoingMail)] = "is on its way, and goes once",
+        [typeof(HookDelivery)] = "is on its way, and goes once",
     };
 
     /// <summary>The tables of a record, by name.</summary>

@@ -128,6 +128,25 @@ internal sealed class OutgoingMailMapping : IEntityTypeConfiguration<OutgoingMai
     }
 }
 
+internal sealed class WebhookMapping : IEntityTypeConfiguration<Webhook>
+{
+    public void Configure(EntityTypeBuilder<Webhook> builder)
+    {
+        builder.Property(h => h.Id).ValueGeneratedNever();
+        builder.Property(h => h.Events).AsJson();
+    }
+}
+
+internal sealed class HookDeliveryMapping : IEntityTypeConfiguration<HookDelivery>
+{
+    public void Configure(EntityTypeBuilder<HookDelivery> builder)
+    {
+        builder.Property(d => d.Id).ValueGeneratedNever();
+        builder.HasOne<Webhook>().WithMany().HasForeignKey(d => d.WebhookId);
+        builder.HasIndex(d => d.NextAt);
+    }
+}
+
 internal sealed class DoubtedReadingMapping : IEntityTypeConfiguration<DoubtedReading>
 {
     public void Configure(EntityTypeBuilder<DoubtedReading> builder) =>

@@ -896,6 +896,46 @@ namespace SturdyTinker.Store.Migrations
                     b.ToTable("CalendarFeeds");
                 });
 
+            modelBuilder.Entity("SturdyTinker.Core.Notices.HookDelivery", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long?>("At")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Body")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Event")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Failed")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long?>("NextAt")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long?>("TakenAt")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Tries")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<Guid>("WebhookId")
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("NextAt");
+
+                    b.HasIndex("WebhookId");
+
+                    b.ToTable("HookDeliveries");
+                });
+
             modelBuilder.Entity("SturdyTinker.Core.Notices.OutgoingMail", b =>
                 {
                     b.Property<Guid>("Id")
@@ -1011,6 +1051,38 @@ namespace SturdyTinker.Store.Migrations
                     b.HasIndex("PersonId");
 
                     b.ToTable("Reminders");
+                });
+
+            modelBuilder.Entity("SturdyTinker.Core.Notices.Webhook", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Address")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("At")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Events")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Name")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Paused")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Secret")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.ToTable("Webhooks");
                 });
 
             modelBuilder.Entity("SturdyTinker.Core.Parts.ShopPart", b =>
@@ -2677,6 +2749,15 @@ namespace SturdyTinker.Store.Migrations
                     b.HasOne("SturdyTinker.Core.Gear.Trailer", null)
                         .WithMany()
                         .HasForeignKey("TrailerId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
+            modelBuilder.Entity("SturdyTinker.Core.Notices.HookDelivery", b =>
+                {
+                    b.HasOne("SturdyTinker.Core.Notices.Webhook", null)
+                        .WithMany()
+                        .HasForeignKey("WebhookId")
                         .OnDelete(DeleteBehavior.Cascade)
                         .IsRequired();
                 });

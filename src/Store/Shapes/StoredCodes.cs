@@ -183,6 +183,13 @@ internal static class StoredCodes
             (MailKind.Approval, "Approval"),
             (MailKind.Paper, "Paper")),
         Of(
+            (HookEvent.VisitOpened, "visit.opened"),
+            (HookEvent.VisitClosed, "visit.closed"),
+            (HookEvent.VisitAmended, "visit.amended"),
+            (HookEvent.TrailerHeld, "trailer.held"),
+            (HookEvent.TrailerFreed, "trailer.freed"),
+            (HookEvent.ApprovalAnswered, "approval.answered")),
+        Of(
             (PaperSize.Letter, "Letter"),
             (PaperSize.A4, "A4")),
         Of(

@@ -70,6 +70,7 @@ const PAGES = [
   ["/settings/parts", "Parts and prices", "parts of our own, codes, measures, stamps"],
   ["/settings/reminders", "Words of reminders", "mail to customers, subject, text"],
   ["/settings/backups", "The safe", "backups, restore, copy, nights, disk, mail that waits, version"],
+  ["/settings/hooks", "Other programs", "webhooks, events, tell another system, signature, secret"],
   ["/settings/writes", "What was written", "trail, audit, who, when, before and after"],
   ["/settings/own", "Your own access", "secret, PIN, passkey, codes, signed in, sign out"],
 ] as const;
@@ -77,6 +78,7 @@ const PAGES = [
 /** Pages that not everybody may see, by the right they need; who may change what the others show the server tells. */
 const NEEDED: Record<string, Schemas["Right"] | undefined> = {
   "/settings/backups": "backups",
+  "/settings/hooks": "tokens",
   "/settings/writes": "people",
 };
 

@@ -33,6 +33,7 @@ export const settings: RouteObject[] = [
   },
   { path: "settings/reminders", element: screen(() => import("./ReminderWordsPage")) },
   { path: "settings/backups", element: screen(() => import("./BackupsPage")) },
+  { path: "settings/hooks", element: screen(() => import("./HooksPage")) },
   { path: "settings/writes", element: screen(() => import("./WritesPage")) },
   { path: "settings/limits", element: screen(() => import("./LimitsPage")) },
   {

@@ -4,6 +4,7 @@ using SturdyTinker.Core.Amendments;
 using SturdyTinker.Core.Composing;
 using SturdyTinker.Core.Findings;
 using SturdyTinker.Core.Gear;
+using SturdyTinker.Core.Notices;
 using SturdyTinker.Core.People;
 using SturdyTinker.Core.Pricing;
 using SturdyTinker.Core.Visits;
@@ -87,6 +88,7 @@ internal static class AmendmentEndpoints
             At = clock.Now,
             PersonId = worker.Id
         });
+        await file.TellAsync(HookEvent.VisitAmended, visit.TrailerId, id);
         await file.SaveChangesAsync();
         await transaction.CommitAsync();
         return TypedResults.Ok(await History.AnswerAsync(file, id));
