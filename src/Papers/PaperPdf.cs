@@ -50,6 +50,12 @@ public sealed class PaperPdf : IDisposable
     {
         using PaperPdf pdf = new(paper, size, picture);
         pdf.Set();
+        if (paper.Record is { } record)
+        {
+            using MemoryStream data = new(record);
+            pdf.document.AddEmbeddedFile("life.json", data);
+        }
+
         pdf.document.Save(to, closeStream: false);
     }
 

@@ -24,6 +24,10 @@ public sealed record Paper
     /// <summary>What stands on it.</summary>
     public IReadOnlyList<PaperBlock> Blocks { get; init; } = [];
 
+    /// <summary>The same as data, to go inside the PDF as life.json; null for none.</summary>
+    [System.Text.Json.Serialization.JsonIgnore]
+    public byte[]? Record { get; init; }
+
     /// <summary>
     /// A name that every file system takes, from words that people gave: letters and digits of theirs, else a dash.
     /// </summary>

@@ -163,22 +163,9 @@ internal static class HandOverPage
                 .Where(f => f.Judgement.Verdict > Verdict.Sound)
                 .OrderByDescending(f => f.Judgement.Verdict)
                 .ThenBy(f => f.At)
-                .Select(f => new FoundTold(
-                    f.Id,
-                    $"{SubjectWords.Of(f.Subject)}, {Place.SpokenOf(f.Place)}: {f.InWords.TrimEnd('.')}",
-                    f.Judgement,
-                    f.Mended))],
-            Measured = [.. (await file.Readings.AsNoTracking().Where(r => r.VisitId == id).ToListAsync())
-                .OrderBy(r => r.Place, StringComparer.Ordinal)
-                .ThenBy(r => r.At)
-                .Select(r => new MeasuredTold(
-                    $"{StandingObservations.NameOf(r)}, {Place.SpokenOf(r.Place)}",
-                    StandingObservations.Figure(r),
-                    r.Judgement))],
-            Used = [.. (await file.PartsUsed.AsNoTracking().Where(p => p.VisitId == id).ToListAsync())
-                .GroupBy(p => (p.Name, p.Unit))
-                .Select(g => (g.Key.Name, Unit: g.Key.Unit == "piece" ? "×" : g.Key.Unit, Sum: g.Sum(p => p.Quantity)))
-                .Select(p => FormattableString.Invariant($"{p.Sum:0.##} {p.Unit} {p.Name}"))],
+                .Select(VisitWords.Of)],
+            Measured = VisitWords.Of(await file.Readings.AsNoTracking().Where(r => r.VisitId == id).ToListAsync()),
+            Used = VisitWords.Of(await file.PartsUsed.AsNoTracking().Where(p => p.VisitId == id).ToListAsync()),
             Bill = bill,
             Agreed = VisitPrice.AgreedTo(agreement.Asked, agreement.Offer, of.TakenInFor).Total,
             Declined = [.. ApprovalLines.StillDeclined(approvals, work).Select(d => d.Line.What)],

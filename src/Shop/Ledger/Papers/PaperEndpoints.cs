@@ -30,6 +30,9 @@ internal enum PaperKind
 
     /// <summary>What is ordered; of an order.</summary>
     Order,
+
+    /// <summary>Everything on record, for its next owner; of a trailer.</summary>
+    Life,
 }
 
 /// <summary>Sends a paper by mail.</summary>
@@ -118,6 +121,7 @@ internal static class PaperEndpoints
         PaperKind.Picking => PaperSources.PickingAsync(file, id, today),
         PaperKind.Packet => PaperSources.PacketAsync(file, id, today),
         PaperKind.Estimate => PaperSources.EstimateAsync(file, id),
+        PaperKind.Life => LifeSource.PaperAsync(file, id, today),
         _ => PaperSources.OrderAsync(file, id),
     };
 

@@ -1,6 +1,6 @@
 import { useQuery } from "@tanstack/react-query";
 import { useMemo, useState } from "react";
-import { useSearchParams } from "react-router";
+import { Link, useSearchParams } from "react-router";
 import { Breadcrumbs } from "../../ui/Breadcrumbs";
 import { answer, type Schemas, shop } from "../../api/client";
 import { useJobsOffered } from "../../api/useJobsOffered";
@@ -117,7 +117,18 @@ function Trailer({ trailer }: { trailer: Schemas["TrailerAnswer"] }) {
       count: (status.upcoming ?? []).length + status.owed.length,
       body: <FallsDue trailer={trailer} />,
     },
-    { id: "history", title: "What was done", body: <History trailer={id} /> },
+    {
+      id: "history",
+      title: "What was done",
+      body: (
+        <Stack $gap={14}>
+          <span>
+            <Link to={`/ledger/papers/life/${id}`}>Its whole life on paper, for whoever has it next</Link>
+          </span>
+          <History trailer={id} />
+        </Stack>
+      ),
+    },
     { id: "wear", title: "How it wears", body: <Wear trailer={id} /> },
     {
       id: "road",
