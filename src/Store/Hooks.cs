@@ -37,13 +37,22 @@ public static class Hooks
             : what is HookEvent.VisitOpened or HookEvent.ApprovalAnswered ? $"/api/bay/visits/{visit}"
             : $"/api/ledger/visits/{visit}";
         file.HookDeliveries.AddRange(hooks.Select(h =>
-            Of(h.Id, Guid.CreateVersion7(), what, new { trailerId = trailer, tag, visitId = visit, read })));
+            Of(
+                h.Id,
+                Guid.CreateVersion7(),
+                what,
+                NameOf(what),
+                new { trailerId = trailer, tag, visitId = visit, read })));
     }
 
     /// <summary>A delivery that says nothing but that it came.</summary>
     /// <param name="hook">Where it goes.</param>
     /// <param name="id">The delivery's own id.</param>
-    public static HookDelivery Trial(Webhook hook, Guid id) => Of(hook.Id, id, hook.Events[0], new { trial = true });
+    public static HookDelivery Trial(Webhook hook, Guid id) => Of(hook.Id, id, hook.Events[0], TrialName, new { });
+
+    /// <summary>Whether a delivery says nothing but that it came.</summary>
+    public static bool IsTrial(HookDelivery delivery) =>
+        (string?)JsonNode.Parse(delivery.Body)!["type"] == TrialName;
 
     /// <summary>What is sent at a moment: type, timestamp and data.</summary>
     public static string Sent(HookDelivery delivery)
@@ -57,11 +66,13 @@ public static class Hooks
         }.ToJsonString(Written);
     }
 
-    private static HookDelivery Of(Guid hook, Guid id, HookEvent what, object data) => new()
+    private const string TrialName = "trial";
+
+    private static HookDelivery Of(Guid hook, Guid id, HookEvent what, string type, object data) => new()
     {
         Id = id,
         WebhookId = hook,
         Event = what,
-        Body = JsonSerializer.Serialize(new { type = NameOf(what), data }, Written),
+        Body = JsonSerializer.Serialize(new { type, data }, Written),
     };
 }

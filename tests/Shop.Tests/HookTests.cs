@@ -173,7 +173,8 @@ public sealed class HookTests
             shop,
             h => h.Last.Any(d => d.Failed is not null) && h.Paused is not null == paused)).Hooks[0];
         Assert.Contains(words, told.Last[0].Failed, StringComparison.Ordinal);
-        Assert.Single(listener.All);
+        Assert.True(told.Last[0].Trial);
+        Assert.Equal("trial", Assert.Single(listener.All).Type);
     }
 
     [Fact]

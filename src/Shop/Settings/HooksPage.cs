@@ -16,6 +16,7 @@ public sealed record HookEventAnswer(HookEvent Code, string Name, string Words);
 /// <summary>What another program was, or is to be, told.</summary>
 /// <param name="Id">The delivery; it goes as "webhook-id".</param>
 /// <param name="Event">What happened.</param>
+/// <param name="Trial">Whether nothing happened: it only shows that what is sent arrives.</param>
 /// <param name="At">When it was first tried; null before.</param>
 /// <param name="Tries">How often it was tried.</param>
 /// <param name="NextAt">When it is tried next; null once it was taken or given up.</param>
@@ -25,6 +26,7 @@ public sealed record HookEventAnswer(HookEvent Code, string Name, string Words);
 public sealed record HookDeliveryAnswer(
     Guid Id,
     HookEvent Event,
+    bool Trial,
     DateTimeOffset? At,
     int Tries,
     DateTimeOffset? NextAt,
@@ -114,6 +116,7 @@ internal static class HooksPage
                 last.ConvertAll(d => new HookDeliveryAnswer(
                     d.Id,
                     d.Event,
+                    Hooks.IsTrial(d),
                     d.At,
                     d.Tries,
                     d.NextAt,

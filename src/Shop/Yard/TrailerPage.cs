@@ -89,22 +89,27 @@ internal static class TrailerPage
             trailer.Practices.Answers,
             row.Status,
             row.OpenVisit,
-            row.OpenVisit is null && await file.ExpectedAsync(id, today) is { } booked
+            row.OpenVisit is null && found.Booked && await file.ExpectedAsync(id, today) is { } booked
                 ? new BookedAnswer(booked.Day, booked.Jobs, booked.What)
                 : null);
     }
 
-    // Compiled once: this is the page that everything leads to.
+    // Compiled once: this is the page that everything leads to. Few trailers come for something that is accepted, and the
+    // others cost no second query.
     private static readonly Func<ShopFile, Guid, Task<Found?>> FindCompiled =
         EF.CompileAsyncQuery((ShopFile file, Guid id) =>
         (from trailer in file.Trailers.AsNoTracking()
          join standing in file.TrailerStatuses on trailer.Id equals standing.TrailerId into standings
          from standing in standings.DefaultIfEmpty()
          where trailer.Id == id
-         select new Found(trailer, standing)).FirstOrDefault());
+         select new Found(
+             trailer,
+             standing,
+             file.Bookings.Any(b => b.TrailerId == id && b.CalledOffAt == null && b.VisitId == null)))
+            .FirstOrDefault());
 
     private static async Task<Found> FindAsync(ShopFile file, Guid id) =>
         await FindCompiled(file, id) ?? throw Refusal.NotFound("There is no such trailer.");
 
-    private sealed record Found(Trailer Trailer, TrailerStatusRow? Standing);
+    private sealed record Found(Trailer Trailer, TrailerStatusRow? Standing, bool Booked);
 }

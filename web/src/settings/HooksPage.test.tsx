@@ -12,6 +12,7 @@ const EVENTS: Schemas["HookEventAnswer"][] = [
 const delivery = (with_: Partial<Schemas["HookDeliveryAnswer"]>): Schemas["HookDeliveryAnswer"] => ({
   id: "d1",
   event: "visitClosed",
+  trial: false,
   at: "2026-06-10T10:30:00+00:00",
   tries: 1,
   nextAt: null,

@@ -170,8 +170,9 @@ function Told({ hook, events, onEdit }: { hook: Hook; events: readonly Event[]; 
     onSuccess,
   });
   const words = (code: Event["code"]) => events.find((e) => e.code === code)?.words ?? code;
+  const what = (d: Delivery) => (d.trial ? "A trial" : words(d.event));
   const columns: Col<Delivery>[] = [
-    { id: "event", title: "What", cell: (d) => words(d.event), by: (d) => words(d.event) },
+    { id: "event", title: "What", cell: what, by: what },
     {
       id: "at",
       title: "When",
