@@ -101,14 +101,14 @@ public static class Amends
             await file.PartsUsed.AsNoTracking().Where(p => p.VisitId == visit.Id).ToListAsync());
 
     // Compiled once: every step that is ticked asks for it.
-    private static readonly Func<ShopFile, Guid, IAsyncEnumerable<StepEntry>> EntriesOf =
-        EF.CompileAsyncQuery((ShopFile file, Guid visit) => file.StepEntries
+    private static readonly Compiled<Func<ShopFile, Guid, IAsyncEnumerable<StepEntry>>> EntriesOf =
+        new(() => EF.CompileAsyncQuery((ShopFile file, Guid visit) => file.StepEntries
             .AsNoTracking()
             .Where(s => s.VisitId == visit && s.UndoneAt == null)
             .OrderBy(s => s.At)
-            .AsQueryable());
+            .AsQueryable()));
 
     /// <summary>The entries of a visit that stand, in the order it happened.</summary>
     public static async Task<List<StepEntry>> StandingEntriesAsync(this ShopFile file, Guid visitId) =>
-        await EntriesOf(file, visitId).ToListAsync();
+        await EntriesOf.Of(file)(file, visitId).ToListAsync();
 }

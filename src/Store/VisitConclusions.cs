@@ -24,39 +24,39 @@ public static class VisitConclusions
         };
 
     // Compiled once: every step that is ticked asks for these.
-    private static readonly Func<ShopFile, Guid, IAsyncEnumerable<IReadOnlyList<Conclusion>>> ConclusionsOf =
-        EF.CompileAsyncQuery((ShopFile file, Guid trailer) => file.Visits
+    private static readonly Compiled<Func<ShopFile, Guid, IAsyncEnumerable<IReadOnlyList<Conclusion>>>> ConclusionsOf =
+        new(() => EF.CompileAsyncQuery((ShopFile file, Guid trailer) => file.Visits
             .AsNoTracking()
             .Where(v => v.TrailerId == trailer)
-            .Select(v => v.Conclusions));
+            .Select(v => v.Conclusions)));
 
-    private static readonly Func<ShopFile, Guid, IAsyncEnumerable<Finding>> FindingsOf =
-        EF.CompileAsyncQuery((ShopFile file, Guid trailer) => file.Findings
+    private static readonly Compiled<Func<ShopFile, Guid, IAsyncEnumerable<Finding>>> FindingsOf =
+        new(() => EF.CompileAsyncQuery((ShopFile file, Guid trailer) => file.Findings
             .AsNoTracking()
             .Where(f => f.TrailerId == trailer)
             .OrderBy(f => f.At)
-            .AsQueryable());
+            .AsQueryable()));
 
-    private static readonly Func<ShopFile, Guid, IAsyncEnumerable<Reading>> ReadingsOf =
-        EF.CompileAsyncQuery((ShopFile file, Guid trailer) => file.Readings
+    private static readonly Compiled<Func<ShopFile, Guid, IAsyncEnumerable<Reading>>> ReadingsOf =
+        new(() => EF.CompileAsyncQuery((ShopFile file, Guid trailer) => file.Readings
             .AsNoTracking()
             .Where(r => r.TrailerId == trailer)
             .OrderBy(r => r.At)
-            .AsQueryable());
+            .AsQueryable()));
 
-    private static readonly Func<ShopFile, Guid, IAsyncEnumerable<WorkDone>> WorkOf =
-        EF.CompileAsyncQuery((ShopFile file, Guid trailer) => file.WorkDone
+    private static readonly Compiled<Func<ShopFile, Guid, IAsyncEnumerable<WorkDone>>> WorkOf =
+        new(() => EF.CompileAsyncQuery((ShopFile file, Guid trailer) => file.WorkDone
             .AsNoTracking()
-            .Where(w => w.TrailerId == trailer));
+            .Where(w => w.TrailerId == trailer)));
 
-    private static readonly Func<ShopFile, Guid, IAsyncEnumerable<Mending>> MendingsOf =
-        EF.CompileAsyncQuery((ShopFile file, Guid trailer) => file.Mendings
+    private static readonly Compiled<Func<ShopFile, Guid, IAsyncEnumerable<Mending>>> MendingsOf =
+        new(() => EF.CompileAsyncQuery((ShopFile file, Guid trailer) => file.Mendings
             .AsNoTracking()
-            .Where(m => m.TrailerId == trailer));
+            .Where(m => m.TrailerId == trailer)));
 
     /// <summary>What the looks of every visit of a trailer came to together.</summary>
     public static async Task<List<Conclusion>> TogetherAsync(this ShopFile file, Guid trailerId) =>
-        [.. (await ConclusionsOf(file, trailerId).ToListAsync()).SelectMany(t => t)];
+        [.. (await ConclusionsOf.Of(file)(file, trailerId).ToListAsync()).SelectMany(t => t)];
 
     /// <summary>Everything seen and measured on a trailer, with whatever may have answered it.</summary>
     /// <param name="file">The shop's file.</param>
@@ -67,12 +67,12 @@ public static class VisitConclusions
         Guid trailerId,
         RunningGear gear) => new(
         gear,
-        await FindingsOf(file, trailerId).ToListAsync(),
-        await ReadingsOf(file, trailerId).ToListAsync())
+        await FindingsOf.Of(file)(file, trailerId).ToListAsync(),
+        await ReadingsOf.Of(file)(file, trailerId).ToListAsync())
         {
             Conclusions = await file.TogetherAsync(trailerId),
-            Work = await WorkOf(file, trailerId).ToListAsync(),
-            Mendings = await MendingsOf(file, trailerId).ToListAsync(),
+            Work = await WorkOf.Of(file)(file, trailerId).ToListAsync(),
+            Mendings = await MendingsOf.Of(file)(file, trailerId).ToListAsync(),
         };
 
     /// <summary>

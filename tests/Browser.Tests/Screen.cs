@@ -600,6 +600,14 @@ public sealed class Screen : IDisposable
         Assert.True(violations.Length == 0, $"{Path}: {string.Join("\n", violations)}");
     }
 
+    /// <summary>The page as it is printed, in the ink of day or night, whichever is shown: a PDF.</summary>
+    /// <param name="width">The paper's width, inches.</param>
+    /// <param name="height">Its height, inches.</param>
+    public byte[] Printed(double width, double height) => Convert.FromBase64String(
+        (string)((Dictionary<string, object?>)driver.ExecuteCdpCommand(
+            "Page.printToPDF",
+            new Dictionary<string, object?> { ["paperWidth"] = width, ["paperHeight"] = height })!)["data"]!);
+
     public object? Run(string script, params object[] arguments) => driver.ExecuteScript(script, arguments);
 
     public void WaitUntil(Func<bool> holds, string what) => Wait(() => holds() ? "" : null, what);

@@ -190,6 +190,27 @@ public sealed class HookTests
         Assert.Empty(listener.All);
     }
 
+    [Fact]
+    public async Task A_program_that_takes_its_time_keeps_no_other_waiting()
+    {
+        await using Listener slow = await Listener.StartAsync(), quick = await Listener.StartAsync();
+        TaskCompletionSource held = new();
+        slow.Before = held.Task;
+        using ShopServer shop = new(hooksInside: true);
+        await shop.SomebodyAsync();
+        await HookAsync(shop, slow.Address, [HookEvent.VisitOpened]);
+        await HookAsync(shop, quick.Address, [HookEvent.VisitOpened]);
+        for (int told = 1; told <= 2; told++)
+        {
+            await shop.VisitAsync((await shop.TrailerAsync($"P-0{told}")).Id);
+            await quick.UntilAsync(all => all.Count == told);
+        }
+
+        Assert.Single(await slow.UntilAsync(all => all.Count > 0));
+        held.SetResult();
+        await slow.UntilAsync(all => all.Count == 2);
+    }
+
     [Theory]
     [InlineData("", "https://a.example/told", "/name")]
     [InlineData("Books", "ftp://a.example", "/address")]
@@ -278,10 +299,14 @@ public sealed class HookTests
                     long.Parse(headers["webhook-timestamp"].ToString(), System.Globalization.CultureInfo.InvariantCulture),
                     headers["webhook-signature"].ToString(),
                     await reader.ReadToEndAsync()));
+                await Before;
                 context.Response.StatusCode = Answers;
                 context.Response.Headers.Location = "/elsewhere";
             });
         }
+
+        /// <summary>What it does before it answers.</summary>
+        public Task Before { get; set; } = Task.CompletedTask;
 
         public int Answers { get; set; } = (int)HttpStatusCode.OK;
 

@@ -23,6 +23,9 @@ internal abstract partial class BehindTheScenes(Opening opening, ILogger log, Ti
     /// <summary>Asks for a round now; several who ask at once get one.</summary>
     protected void Ask() => asked.Release();
 
+    /// <summary>Tells of a part of a round that failed by itself.</summary>
+    protected void Tell(Exception fault) => LogFault(log, failed, fault);
+
     /// <summary>One round.</summary>
     protected abstract Task RoundAsync(CancellationToken stop);
 

@@ -32,6 +32,7 @@ internal sealed class HookSending(
     // While an address does not answer, what else goes there waits with it, for so long at most.
     private static readonly TimeSpan WaitsAlong = TimeSpan.FromMinutes(5);
 
+    private readonly Dictionary<Guid, Task> running = [];
     private DateOnly cleared;
 
     /// <summary>Has what is saved sent now.</summary>
@@ -62,7 +63,38 @@ internal sealed class HookSending(
             }
         }
 
-        await Task.WhenAll(hooks.Select(h => SendAsync(h, stop)));
+        // One that takes its time over each goes on, and keeps nobody's next from going.
+        foreach (Webhook hook in hooks)
+        {
+            if (!running.TryGetValue(hook.Id, out Task? before) || before.IsCompleted)
+            {
+                running[hook.Id] = SendSafelyAsync(hook, stop);
+            }
+        }
+    }
+
+    /// <inheritdoc/>
+    public override async Task StopAsync(CancellationToken cancellationToken)
+    {
+        await base.StopAsync(cancellationToken);
+        await Task.WhenAll(running.Values);
+    }
+
+    private async Task SendSafelyAsync(Webhook hook, CancellationToken stop)
+    {
+        try
+        {
+            await SendAsync(hook, stop);
+        }
+        catch (OperationCanceledException)
+        {
+            // The program ends; what was not taken goes when it starts again.
+        }
+        catch (Exception fault) when (fault is not OperationCanceledException)
+        {
+            // Its webhook may have been taken away meanwhile; whatever it is, it ends nothing.
+            Tell(fault);
+        }
     }
 
     private async Task SendAsync(Webhook hook, CancellationToken stop)

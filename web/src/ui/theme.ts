@@ -1,6 +1,9 @@
 import { createGlobalStyle } from "styled-components";
 
-/** Our colours, by day and by night, as CSS variables; every component uses these and no others. */
+/**
+ * Our colours, by day and by night, as CSS variables; every component uses these and no others. Paper is white at night
+ * too.
+ */
 export const GlobalStyle = createGlobalStyle`
   :root {
     color-scheme: light;
@@ -20,24 +23,27 @@ export const GlobalStyle = createGlobalStyle`
     --hold: #1f2a2e;
     --hold-stripe: #e0a33a;
   }
-  :root[data-light="night"] {
-    color-scheme: dark;
-    --ground: #14191b;
-    --raised: #1b2124;
-    --ink: #ece8df;
-    --steel: #a3b1b5;
-    --hair: #3b474b;
-    --working: #93b9ee;
-    --on-working: #10181f;
-    --tint: #223040;
-    --tint-strong: #3d5878;
-    --field: #1e2528;
-    --sound: #6fc9bc;
-    --watch: #e3b350;
-    --renew: #ec99c3;
-    --hold: #14191b;
-    --hold-stripe: #e0a33a;
+  @media screen {
+    :root[data-light="night"] {
+      color-scheme: dark;
+      --ground: #14191b;
+      --raised: #1b2124;
+      --ink: #ece8df;
+      --steel: #a3b1b5;
+      --hair: #3b474b;
+      --working: #93b9ee;
+      --on-working: #10181f;
+      --tint: #223040;
+      --tint-strong: #3d5878;
+      --field: #1e2528;
+      --sound: #6fc9bc;
+      --watch: #e3b350;
+      --renew: #ec99c3;
+      --hold: #14191b;
+      --hold-stripe: #e0a33a;
+    }
   }
+  @media print { body { background: #fff; } }
   *, *::before, *::after { box-sizing: border-box; }
   html { -webkit-text-size-adjust: 100%; }
   body {
