@@ -5,8 +5,8 @@ using SturdyTinker.Core.Planning;
 namespace SturdyTinker.Bench;
 
 /// <summary>
-/// A shop whose bays would be nine tenths full if each trailer were alone, as its bound knows it: without what owners do
-/// themselves, which rides along where there is room, and without trailers that come together.
+/// A shop whose bays would be nine tenths full if each trailer were alone, as its bound knows it: without what owners
+/// do themselves, which rides along where there is room, and without trailers that come together.
 /// </summary>
 /// <param name="Planner">What plans it.</param>
 /// <param name="Cases">Its trailers.</param>

@@ -7,8 +7,8 @@ using Xunit;
 namespace SturdyTinker.Browser.Tests;
 
 /// <summary>
-/// A paper that is printed from the page has all that stands on it, in its order, on the paper that lies in the printer,
-/// in ink that is seen on white, and nothing of the program around it.
+/// A paper that is printed from the page has all that stands on it, in its order, on the paper that lies in the
+/// printer, in ink that is seen on white, and nothing of the program around it.
 /// </summary>
 public sealed class PrintTests
 {
@@ -100,7 +100,8 @@ public sealed class PrintTests
 
             if (block.GetProperty("table") is { ValueKind: JsonValueKind.Object } table)
             {
-                foreach (JsonElement cell in table.GetProperty("rows").EnumerateArray().SelectMany(r => r.EnumerateArray()))
+                JsonElement rows = table.GetProperty("rows");
+                foreach (JsonElement cell in rows.EnumerateArray().SelectMany(r => r.EnumerateArray()))
                 {
                     // Private letters stand for boxes.
                     if (cell.GetString() is { Length: > 0 } words && words[0] < '\uE000')

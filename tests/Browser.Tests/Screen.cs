@@ -606,7 +606,14 @@ public sealed class Screen : IDisposable
     public byte[] Printed(double width, double height) => Convert.FromBase64String(
         (string)((Dictionary<string, object?>)driver.ExecuteCdpCommand(
             "Page.printToPDF",
-            new Dictionary<string, object?> { ["paperWidth"] = width, ["paperHeight"] = height })!)["data"]!);
+            new Dictionary<string, object?>
+            {
+                ["paperWidth"] = width,
+                ["paperHeight"] = height,
+
+                // Without it Chromium darkens light ink by itself, which not every browser does.
+                ["printBackground"] = true
+            })!)["data"]!);
 
     public object? Run(string script, params object[] arguments) => driver.ExecuteScript(script, arguments);
 

@@ -110,7 +110,10 @@ public sealed class EarlierFileTests
         foreach (Webhook h in await file.Webhooks.OrderBy(h => h.Id).ToListAsync())
         {
             Line("webhook", h.Name, h.Address, List(h.Events), h.Secret.Length, h.Paused);
-            foreach (HookDelivery d in await file.HookDeliveries.Where(d => d.WebhookId == h.Id).OrderBy(d => d.Id).ToListAsync())
+            foreach (HookDelivery d in await file.HookDeliveries
+                .Where(d => d.WebhookId == h.Id)
+                .OrderBy(d => d.Id)
+                .ToListAsync())
             {
                 Line("told", d.Event, d.Body, d.Id);
             }

@@ -1,4 +1,5 @@
 using System.Collections.Concurrent;
+using System.Globalization;
 using System.Net;
 using System.Text.Json;
 using Microsoft.AspNetCore.Builder;
@@ -107,7 +108,8 @@ public sealed class HookTests
         await shop.PutAsync<VisitAnswer>($"/api/bay/visits/{id}", ShopServer.Wanted(trailer.Id));
         await shop.PutAsync<VisitAnswer>($"/api/bay/visits/{id}", ShopServer.Wanted(trailer.Id));
 
-        HookDeliveryAnswer failed = (await UntilAsync(shop, h => h.Last.Any(d => d.Failed is not null))).Hooks[0].Last[0];
+        HooksAnswer refused = await UntilAsync(shop, h => h.Last.Any(d => d.Failed is not null));
+        HookDeliveryAnswer failed = refused.Hooks[0].Last[0];
         Assert.Contains("503", failed.Failed, StringComparison.Ordinal);
         Assert.NotNull(failed.NextAt);
         Assert.Null(failed.TakenAt);
@@ -296,7 +298,7 @@ public sealed class HookTests
                 IHeaderDictionary headers = context.Request.Headers;
                 all.Enqueue(new Sent(
                     headers["webhook-id"].ToString(),
-                    long.Parse(headers["webhook-timestamp"].ToString(), System.Globalization.CultureInfo.InvariantCulture),
+                    long.Parse(headers["webhook-timestamp"].ToString(), CultureInfo.InvariantCulture),
                     headers["webhook-signature"].ToString(),
                     await reader.ReadToEndAsync()));
                 await Before;

@@ -9,7 +9,9 @@ using Xunit;
 
 namespace SturdyTinker.Shop.Tests;
 
-/// <summary>A trailer's whole life goes to its next owner: all that is on record, and nothing of whose it was.</summary>
+/// <summary>
+/// A trailer's whole life goes to its next owner: all that is on record, and nothing of whose it was.
+/// </summary>
 public sealed class LifePaperTests : IDisposable
 {
     private readonly ShopServer shop = new();

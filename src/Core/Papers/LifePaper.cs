@@ -120,8 +120,8 @@ public static class LifePaper
                 [.. life.Meters.Take(MetersShown).Select(m => new[] { PaperWords.Of(m.On), m.Typed })],
                 [])),
             PaperBlock.Head("What this paper is"),
-            PaperBlock.Says("It is what one shop has on record, and no promise of what it has not seen: parts that nobody "
-                + "looked at and work done elsewhere are not in it. Verdicts are of the day they were given. What the "
+            PaperBlock.Says("It is what one shop has on record, and no promise of what it has not seen: parts that "
+                + "nobody looked at and work done elsewhere are not in it. Verdicts are of the day they were given. What the "
                 + "axle’s maker and the law say comes before it."),
             PaperBlock.Says("The same record is attached to the PDF as data (life.json). Its SHA-256 digest is the one "
                 + "above: where they differ, one of the two was altered."),
@@ -132,8 +132,9 @@ public static class LifePaper
     private static string Told(TrailerLife life) =>
         (life.Visits.Count == 0
             ? "No visit of it is on record."
-            : FormattableString.Invariant($"{life.Visits.Count:#,0} {(life.Visits.Count == 1 ? "visit" : "visits")} on ")
-                + $"record, the first closed on {PaperWords.Of(life.Visits[^1].On)}, the last on "
+            : FormattableString.Invariant($"{life.Visits.Count:#,0} ")
+                + (life.Visits.Count == 1 ? "visit" : "visits")
+                + $" on record, the first closed on {PaperWords.Of(life.Visits[^1].On)}, the last on "
                 + $"{PaperWords.Of(life.Visits[0].On)}.")
         + (life.Holds.Count + life.Stands.Count == 0 ? " Nothing that was found stands against it." : "");
 
@@ -165,7 +166,9 @@ public static class LifePaper
             }
         },
         .. PaperBlock.Known("Used: ", string.Join("; ", visit.Used)),
-        .. PaperBlock.Known("Put right on record since: ", string.Join("; ", visit.Righted.Select(r => r.TrimEnd('.')))),
+        .. PaperBlock.Known(
+            "Put right on record since: ",
+            string.Join("; ", visit.Righted.Select(r => r.TrimEnd('.')))),
         .. visit.Pictures == 0 ? [] : new[]
         {
             PaperBlock.Says(FormattableString.Invariant($"The shop keeps {visit.Pictures} ")

@@ -8,8 +8,8 @@ using SturdyTinker.Store;
 namespace SturdyTinker.Shop.Requests;
 
 /// <summary>
-/// Tells other programs what happened, behind the scenes: each address by itself, so that one that does not answer keeps
-/// no other waiting.
+/// Tells other programs what happened, behind the scenes: each address by itself, so that one that does not answer
+/// keeps no other waiting.
 /// </summary>
 internal sealed class HookSending(
     IServiceScopeFactory scopes,
@@ -181,7 +181,7 @@ internal sealed class HookSending(
         catch (HttpRequestException fault)
         {
             return (WorldOnly.IsInside(fault)
-                ? "It lies inside of the shop’s own network. Start the server with --hooks-inside true to let it be told."
+                ? "It lies inside of the shop’s own network. Start the server with --hooks-inside true to tell it."
                 : "Nobody answered there.", false);
         }
         catch (OperationCanceledException) when (!stop.IsCancellationRequested)

@@ -94,8 +94,8 @@ internal static class TrailerPage
                 : null);
     }
 
-    // Compiled once: this is the page that everything leads to. Few trailers come for something that is accepted, and the
-    // others cost no second query.
+    // Compiled once: this is the page that everything leads to. Few trailers come for something that is accepted, and
+    // the others cost no second query.
     private static readonly Func<ShopFile, Guid, Task<Found?>> FindCompiled =
         EF.CompileAsyncQuery((ShopFile file, Guid id) =>
         (from trailer in file.Trailers.AsNoTracking()
