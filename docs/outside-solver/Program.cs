@@ -3,7 +3,7 @@ using System.Text.Json;
 using Google.OrTools.Sat;
 
 // Gives a shop's problem, as "./tinker bench plan problem FILE N" writes it, to a general solver (CP-SAT):
-// dotnet run -c Release -- FILE SECONDS
+// dotnet run -c Release -- FILE SECONDS [hard]
 JsonElement shop = JsonDocument.Parse(File.ReadAllText(args[0])).RootElement;
 double seconds = double.Parse(args[1], CultureInfo.InvariantCulture);
 double ours = shop.GetProperty("ours").GetProperty("cost").GetDouble();
@@ -21,11 +21,13 @@ foreach (JsonElement trailer in shop.GetProperty("trailers").EnumerateArray())
     Add(trailer.GetProperty("problem"), trailer.GetProperty("work"));
 }
 
-// Ours goes over none of these minutes. The solver may, at eight times labour, so that it finds a first plan at all.
+// Ours goes over none of these minutes. The solver may, at eight times labour, so that it finds a first plan at all;
+// unless it is told that the limit is hard.
+bool hard = args.Length > 2 && args[2] == "hard";
 const int OverCosts = 8;
 for (int week = 0; week < weeks; week++)
 {
-    IntVar over = model.NewIntVar(0, 10_000_000, "");
+    IntVar over = model.NewIntVar(0, hard ? 0 : 10_000_000, "");
     model.Add(minutes[week] - over <= most[week]);
     cost.AddTerm(over, (long)Math.Ceiling(OverCosts * perMinute));
 }
@@ -33,13 +35,19 @@ for (int week = 0; week < weeks; week++)
 model.Minimize(cost);
 CpSolver solver = new()
 {
-    StringParameters = FormattableString.Invariant($"max_time_in_seconds:{seconds},num_workers:{Environment.ProcessorCount}")
+    StringParameters = FormattableString.Invariant(
+        $"max_time_in_seconds:{seconds},num_workers:{Environment.ProcessorCount}")
 };
-Console.WriteLine(FormattableString.Invariant($"{shop.GetProperty("trailers").GetArrayLength()} trailers, {model.Model.Variables.Count:#,0} unknowns, {model.Model.Constraints.Count:#,0} conditions"));
+Console.WriteLine(FormattableString.Invariant($"{shop.GetProperty("trailers").GetArrayLength()} trailers, ")
+    + FormattableString.Invariant($"{model.Model.Variables.Count:#,0} unknowns, ")
+    + FormattableString.Invariant($"{model.Model.Constraints.Count:#,0} conditions"));
 CpSolverStatus status = solver.Solve(model, new Told(ours));
 Console.WriteLine(status is CpSolverStatus.Optimal or CpSolverStatus.Feasible
-    ? FormattableString.Invariant($"{status} after {solver.WallTime():0} s: {solver.ObjectiveValue / Tenths:#,0}, {(solver.ObjectiveValue / Tenths / ours) - 1:0.0%} against ours; no plan under {solver.BestObjectiveBound / Tenths:#,0}")
-    : FormattableString.Invariant($"{status} after {solver.WallTime():0} s: no plan found; none under {solver.BestObjectiveBound / Tenths:#,0}"));
+    ? FormattableString.Invariant($"{status} after {solver.WallTime():0} s: {solver.ObjectiveValue / Tenths:#,0}, ")
+        + FormattableString.Invariant($"{(solver.ObjectiveValue / Tenths / ours) - 1:0.0%} against ours; ")
+        + FormattableString.Invariant($"no plan under {solver.BestObjectiveBound / Tenths:#,0}")
+    : FormattableString.Invariant($"{status} after {solver.WallTime():0} s: no plan found; ")
+        + FormattableString.Invariant($"none under {solver.BestObjectiveBound / Tenths:#,0}"));
 
 // One trailer: visits, what they open, and each task's executions in order.
 void Add(JsonElement problem, JsonElement work)
@@ -96,12 +104,16 @@ void Add(JsonElement problem, JsonElement work)
     // Openings that the same tasks bring are one; being called in is brought by all.
     HashSet<string>[] brought = [.. tasks.Select(Closure)];
     foreach (var alike in openings.Keys
-        .Select(o => (Opening: o, Users: Enumerable.Range(0, tasks.Length).Where(t => brought[t].Contains(o)).ToArray()))
+        .Select(o => (
+            Opening: o,
+            Users: Enumerable.Range(0, tasks.Length).Where(t => brought[t].Contains(o)).ToArray()))
         .Append((Opening: "", Users: [.. Enumerable.Range(0, tasks.Length)]))
         .GroupBy(o => string.Join(',', o.Users)))
     {
         int[] users = alike.First().Users;
-        double takes = alike.Where(o => o.Opening != "").Sum(o => openings[o.Opening].GetProperty("minutes").GetDouble());
+        double takes = alike
+            .Where(o => o.Opening != "")
+            .Sum(o => openings[o.Opening].GetProperty("minutes").GetDouble());
         double bill = (takes * rate) + (alike.Any(o => o.Opening == "") ? callIn : 0);
         for (int week = 0; week < weeks && users.Length > 0; week++)
         {
@@ -117,7 +129,8 @@ void Add(JsonElement problem, JsonElement work)
     }
 }
 
-// A task's executions: the first, and each one after it. What a gap costs is convex, so straight lines from below say it.
+// A task's executions: the first, and each one after it. What a gap costs is convex, so straight lines from below say
+// it.
 void Gaps(JsonElement task, BoolVar[] done, HashSet<int> closed, HashSet<(string, int)> forbidden)
 {
     string id = task.GetProperty("id").GetString()!;
@@ -132,7 +145,9 @@ void Gaps(JsonElement task, BoolVar[] done, HashSet<int> closed, HashSet<(string
         return over <= 0 ? value * -over : late * over * over;
     }
 
-    double First(int week) => (0.3 * Gap(week - early + interval)) + (0.4 * Gap(week - due + interval)) + (0.3 * Gap(week - lateDue + interval));
+    double First(int week) => (0.3 * Gap(week - early + interval))
+        + (0.4 * Gap(week - due + interval))
+        + (0.3 * Gap(week - lateDue + interval));
     int before = due - interval;
     bool over = maxGap is { } hard && -before > hard;
     int last = over
@@ -174,7 +189,8 @@ void Gaps(JsonElement task, BoolVar[] done, HashSet<int> closed, HashSet<(string
             model.AddImplication(present, earlier!);
             model.Add(week >= from! + 1).OnlyEnforceIf(present);
             model.Add(week <= from! + (maxGap ?? weeks)).OnlyEnforceIf(present);
-            Lines(Gap, 0, Math.Min(weeks - 1, Math.Min(maxGap ?? weeks, interval + Math.Max(13, interval / 2))), week - from!, costs, present);
+            int longest = Math.Min(maxGap ?? weeks, interval + Math.Max(13, interval / 2));
+            Lines(Gap, 0, Math.Min(weeks - 1, longest), week - from!, costs, present);
         }
 
         // The last of them lasts to the horizon's end.
@@ -207,7 +223,8 @@ void Lines(Func<int, double> of, int first, int last, LinearExpr at, IntVar cost
         // In hundredths of a tenth, so that rounding a slope does not add up over the weeks.
         slope = next;
         const int Fine = 100;
-        long rise = (long)Math.Round(slope * Tenths * Fine), start = (long)Math.Round(((of(w) - (slope * w)) * Tenths * Fine));
+        long rise = (long)Math.Round(slope * Tenths * Fine);
+        long start = (long)Math.Round((of(w) - (slope * w)) * Tenths * Fine);
         model.Add((costs * Fine) >= (at * rise) + start).OnlyEnforceIf(present);
     }
 }
@@ -222,7 +239,8 @@ internal sealed class Told(double ours) : CpSolverSolutionCallback
         if (found < last * 0.98)
         {
             last = found;
-            Console.WriteLine(FormattableString.Invariant($"  {WallTime(),6:0} s {found:#,0}, {(found / ours) - 1:0.0%} against ours"));
+            Console.WriteLine(FormattableString.Invariant($"  {WallTime(),6:0} s {found:#,0}, ")
+                + FormattableString.Invariant($"{(found / ours) - 1:0.0%} against ours"));
         }
     }
 }
