@@ -28,8 +28,8 @@ public sealed class EveryScreenTests
         bool night = false;
         foreach (string path in new[]
         {
-            "/yard", "/yard/new", "/settings", "/settings/parts", "/settings/limits", "/settings/backups", "/settings/hooks",
-                $"/yard/trailers/{trailer}",
+            "/yard", "/yard/new", "/settings", "/settings/parts", "/settings/limits", "/settings/backups",
+                "/settings/hooks", $"/yard/trailers/{trailer}",
             $"/yard/trailers/{trailer}/edit", $"/yard/trailers/{await shop.TrailerAsync("W-06")}",
                 $"/yard/trailers/{await shop.TrailerAsync("W-09")}", $"/yard/trailers/{trailer}?see=stands",
             $"/yard/trailers/{trailer}?see=due", $"/yard/trailers/{trailer}?see=road",
