@@ -13,8 +13,8 @@ namespace SturdyTinker.Store;
 public static class Amends
 {
     /// <summary>
-    /// Works out anew what a closed visit's looks come to together, what of them its work has mended, what it came to in
-    /// money, and how its trailer stands: as if it had been closed with what stands there now. The caller saves before
+    /// Works out anew what a closed visit's looks come to together, what of them its work has mended, what it came to
+    /// in money, and how its trailer stands: as if it had been closed with what stands there now. The caller saves before
     /// and after.
     /// </summary>
     /// <param name="file">The shop's file.</param>

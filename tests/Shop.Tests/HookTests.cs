@@ -1,5 +1,6 @@
 using System.Collections.Concurrent;
 using System.Globalization;
+using System.IO.Compression;
 using System.Net;
 using System.Text.Json;
 using Microsoft.AspNetCore.Builder;
@@ -15,6 +16,7 @@ using SturdyTinker.Shop.Requests;
 using SturdyTinker.Shop.Settings;
 using SturdyTinker.Shop.Yard;
 using SturdyTinker.Store;
+using SturdyTinker.Store.Archives;
 using Xunit;
 
 namespace SturdyTinker.Shop.Tests;
@@ -24,8 +26,6 @@ namespace SturdyTinker.Shop.Tests;
 /// </summary>
 public sealed class HookTests
 {
-    private static readonly TimeSpan Patience = TimeSpan.FromSeconds(30);
-
     /// <summary>
     /// The example of the open specification "Standard Webhooks" (secret, id, moment and body), from memory; the
     /// signature was reckoned by Python's hmac as well.
@@ -250,6 +250,14 @@ public sealed class HookTests
         List<string?> trail = await shop.LookAsync(f => f.Changes.Select(c => c.Content).ToListAsync());
         Assert.Contains(trail, t => t is not null && t.Contains("a.example", StringComparison.Ordinal));
         Assert.DoesNotContain(trail, t => t is not null && t.Contains(secret[6..], StringComparison.Ordinal));
+        string zip = Path.Combine(shop.Folder, "out.zip");
+        await Archive.WriteAsync(shop.Folder, zip, shop.Time.GetLocalNow());
+        await using ZipArchive archive = await ZipFile.OpenReadAsync(zip);
+        foreach (ZipArchiveEntry entry in archive.Entries)
+        {
+            using StreamReader reader = new(await entry.OpenAsync());
+            Assert.DoesNotContain(secret[6..], await reader.ReadToEndAsync(), StringComparison.Ordinal);
+        }
     }
 
     private static async Task<Guid> HookAsync(ShopServer shop, string address, params HookEvent[] events)
@@ -259,21 +267,9 @@ public sealed class HookTests
         return id;
     }
 
-    private static async Task<HooksAnswer> UntilAsync(ShopServer shop, Func<HookAnswer, bool> holds)
-    {
-        DateTime end = DateTime.UtcNow + Patience;
-        while (true)
-        {
-            HooksAnswer now = await shop.GetAsync<HooksAnswer>("/api/settings/hooks");
-            if (holds(now.Hooks[0]))
-            {
-                return now;
-            }
-
-            Assert.True(DateTime.UtcNow < end, $"It never came so far: {JsonSerializer.Serialize(now)}");
-            await Task.Delay(50);
-        }
-    }
+    private static Task<HooksAnswer> UntilAsync(ShopServer shop, Func<HookAnswer, bool> holds) => Waiting.UntilAsync(
+        () => shop.GetAsync<HooksAnswer>("/api/settings/hooks"),
+        now => holds(now.Hooks[0]));
 
     private sealed record Sent(string Id, long At, string Signature, string Body)
     {
@@ -324,17 +320,8 @@ public sealed class HookTests
             return listener;
         }
 
-        public async Task<List<Sent>> UntilAsync(Predicate<List<Sent>> holds)
-        {
-            DateTime end = DateTime.UtcNow + Patience;
-            while (!holds([.. all]))
-            {
-                Assert.True(DateTime.UtcNow < end, $"It was told {all.Count} times only.");
-                await Task.Delay(50);
-            }
-
-            return [.. all];
-        }
+        public Task<List<Sent>> UntilAsync(Func<List<Sent>, bool> holds) =>
+            Waiting.UntilAsync(() => Task.FromResult<List<Sent>>([.. all]), holds);
 
         public async ValueTask DisposeAsync() => await app.DisposeAsync();
     }

@@ -97,7 +97,7 @@ public sealed class OutsideTests : IDisposable
         ReminderDraft draft = new("puppets@customers.example", "P-07", "Please come.");
         string path = $"/api/horizon/bookings/{booking}/reminders/{ShopServer.NewId()}";
         await LeaveAsync(room, stop => shop.Http.PutAsJsonAsync(path, draft, stop));
-        ReminderAnswer after = await UntilAsync(
+        ReminderAnswer after = await Waiting.UntilAsync(
             () => shop.GetAsync<ReminderAnswer>($"/api/horizon/bookings/{booking}/reminder"),
             r => r.Sent.Count > 0);
         Assert.Null(Assert.Single(after.Sent).Failed);
@@ -124,7 +124,7 @@ public sealed class OutsideTests : IDisposable
                 mail: $"127.0.0.1:{room.Port}",
                 trailMail: "books@shop.example",
                 ahead: TimeSpan.FromDays(start / 2));
-            await UntilAsync(
+            await Waiting.UntilAsync(
                 () => shop.LookAsync(f => f.OutgoingMails.CountAsync(m => m.SentAt != null)),
                 sent => sent == 1 + start / 2);
             shop.End();
@@ -179,7 +179,7 @@ public sealed class OutsideTests : IDisposable
         MailRoom room = new(port, kept);
         _ = room.RunAsync();
         using ShopServer again = new(folder, mail: $"127.0.0.1:{port}", ahead: TimeSpan.FromMinutes(2));
-        ReminderSent went = (await UntilAsync(
+        ReminderSent went = (await Waiting.UntilAsync(
             () => again.GetAsync<ReminderAnswer>(path),
             r => r.Sent[0].SentAt is not null)).Sent[0];
         Assert.Equal((null, null), (went.Failed, went.NextAt));
@@ -202,7 +202,7 @@ public sealed class OutsideTests : IDisposable
         _ = back.RunAsync();
         again.Time.Ahead += TimeSpan.FromMinutes(2);
         await again.Http.PutAsJsonAsync(third, draft);
-        OutgoingMail given = await UntilAsync(
+        OutgoingMail given = await Waiting.UntilAsync(
             () => again.LookAsync(f => f.OutgoingMails.AsNoTracking().OrderBy(m => m.At).LastAsync()),
             m => m.NextAt is null);
         Assert.Equal(("The visit was called off meanwhile.", (DateTimeOffset?)null), (given.Failed, given.SentAt));
@@ -225,7 +225,7 @@ public sealed class OutsideTests : IDisposable
         await LeaveAsync(
             room,
             stop => shop.Http.PostAsJsonAsync($"/api/shelf/orders/{id}/send", new { way = "mail" }, stop));
-        OrderAnswer sent = (await UntilAsync(
+        OrderAnswer sent = (await Waiting.UntilAsync(
             () => shop.GetAsync<OrdersAnswer>("/api/shelf/orders"),
             o => o.Orders[0].SentAt is not null)).Orders[0];
         Assert.DoesNotContain("Not sent", sent.Said, StringComparison.Ordinal);
@@ -294,25 +294,10 @@ public sealed class OutsideTests : IDisposable
         room.Before = said.Task;
         using CancellationTokenSource gone = new();
         Task<HttpResponseMessage> asked = ask(gone.Token);
-        await UntilAsync(() => Task.FromResult(room.Messages.Count), count => count == 1);
+        await Waiting.UntilAsync(() => Task.FromResult(room.Messages.Count), count => count == 1);
         await gone.CancelAsync();
         said.SetResult();
         await Assert.ThrowsAnyAsync<OperationCanceledException>(() => asked);
-    }
-
-    private static async Task<T> UntilAsync<T>(Func<Task<T>> look, Func<T, bool> holds)
-    {
-        for (int tries = 0; ; tries++)
-        {
-            T now = await look();
-            if (holds(now) || tries > 600)
-            {
-                Assert.True(holds(now), "It never came to that.");
-                return now;
-            }
-
-            await Task.Delay(25);
-        }
     }
 
     /// <summary>The shop's password goes over no line that others read, whatever the service offers.</summary>

@@ -51,11 +51,11 @@ public static class HandOverPaper
                     "Put right on our record since; a sheet you had before is out of date",
                     sheet.Righted),
                 .. PaperBlock.List("Left undone on your word; it comes up again", sheet.Declined),
-                .. ToCome(
+                .. PaperWords.ToCome(
                     "You, in between",
                     "By",
                     sheet.Yours.Select(y => (y.What, PaperWords.Of(y.On) + (y.Overdue ? " (overdue)" : ""), y.Why))),
-                .. ToCome("Next with us", "About", sheet.Next.Select(n => (n.What, PaperWords.Of(n.On), n.Why))),
+                .. PaperWords.ToCome("Next with us", "About", sheet.Next.Select(n => (n.What, PaperWords.Of(n.On), n.Why))),
                 .. PaperBlock.List("To watch", HandOver.Cautions),
                 new PaperBlock { Signed = ["Handed over by", "Taken by"] },
             ]);
@@ -71,9 +71,7 @@ public static class HandOverPaper
 
         foreach (FoundTold found in sheet.Found)
         {
-            string words = $"{found.What}. {PaperWords.Of(found.Judgement.Verdict)}: "
-                + found.Judgement.Rule.TrimEnd('.')
-                + (found.Mended is { } mended ? $". Put right: {mended.TrimEnd('.')}." : ".");
+            string words = PaperWords.Of(found);
             yield return found.Judgement.Verdict == Verdict.Hold && found.Mended is null
                 ? PaperBlock.Warns(words)
                 : new PaperBlock { Points = [words] };
@@ -112,14 +110,4 @@ public static class HandOverPaper
         .. agreed is null ? [] : PaperBlock.Known("Agreed before: ", Money.Range(agreed, currency)),
         .. PaperBlock.Known("Without a price, and on top: ", string.Join(", ", bill.Unpriced)),
     ];
-
-    private static IEnumerable<PaperBlock> ToCome(
-        string heading,
-        string when,
-        IEnumerable<(string What, string On, string Why)> all) => PaperBlock.Of(
-        heading,
-        new PaperTable(
-            [new("What", 50), new(when, 24), new("Why", 38)],
-            [.. all.Select(one => new[] { one.What, one.On, one.Why })],
-            []));
 }

@@ -110,10 +110,10 @@ public static class LifePaper
                 ]
             },
             .. PaperBlock.List("What stands on it today", life.Stands),
-            .. PaperBlock.Of("What comes next", new PaperTable(
-                [new("What", 50), new("About", 24), new("Why", 38)],
-                [.. life.Next.Select(n => new[] { n.What, PaperWords.Of(n.On), n.Why })],
-                [])),
+            .. PaperWords.ToCome(
+                "What comes next",
+                "About",
+                life.Next.Select(n => (n.What, PaperWords.Of(n.On), n.Why))),
             .. life.Visits.SelectMany(Visit),
             .. PaperBlock.Of("Its meter", new PaperTable(
                 [new("Day", 40), new("Showed", 40, Right: true)],
@@ -146,9 +146,7 @@ public static class LifePaper
         .. PaperBlock.Known("It left on Hold: ", visit.Released.TrimEnd('.')),
         new PaperBlock
         {
-            Points = [.. visit.Found.Select(f => $"{f.What}. {PaperWords.Of(f.Judgement.Verdict)}: "
-                + f.Judgement.Rule.TrimEnd('.')
-                + (f.Mended is { } mended ? $". Put right: {mended.TrimEnd('.')}." : "."))]
+            Points = [.. visit.Found.Select(PaperWords.Of)]
         },
         .. visit.Measured.Count == 0 ? [] : new[]
         {

@@ -1,4 +1,5 @@
 using SturdyTinker.Core.Findings;
+using SturdyTinker.Core.Handovers;
 
 namespace SturdyTinker.Core.Papers;
 
@@ -19,4 +20,20 @@ internal static class PaperWords
         Verdict.Renew => "Renew",
         _ => "Hold: do not tow",
     };
+
+    /// <summary>Something found: what, what it comes to and by which rule, and what was done about it.</summary>
+    internal static string Of(FoundTold found) =>
+        $"{found.What}. {Of(found.Judgement.Verdict)}: {found.Judgement.Rule.TrimEnd('.')}"
+            + (found.Mended is { } mended ? $". Put right: {mended.TrimEnd('.')}." : ".");
+
+    /// <summary>What is to come, when and why; nothing where nothing is.</summary>
+    internal static IEnumerable<PaperBlock> ToCome(
+        string heading,
+        string when,
+        IEnumerable<(string What, string On, string Why)> all) => PaperBlock.Of(
+        heading,
+        new PaperTable(
+            [new("What", 50), new(when, 24), new("Why", 38)],
+            [.. all.Select(one => new[] { one.What, one.On, one.Why })],
+            []));
 }

@@ -42,8 +42,8 @@ export default function HooksPage() {
   return (
     <SettingsFrame
       title="Other programs"
-      about="A program of yours is told as something happens, and need not ask every few minutes. What is sent is signed; what is not taken
-        is sent again for three days."
+      about="A program of yours is told as something happens, and need not ask every few minutes. What is
+        sent is signed; what is not taken is sent again for three days."
     >
       <Waiting of={hooks} what="Reading who is told" rows={3} />
       {data && (
