@@ -10,7 +10,7 @@ namespace SturdyTinker.Papers;
 /// </summary>
 public sealed class PaperPdf : IDisposable
 {
-    private const double Margin = 50, Gap = 8, Cell = 4, PictureHeight = 150;
+    private const double Margin = 50, Gap = 8, Cell = 4, PictureHeight = 150, MarkWidth = 170, MarkHeight = 56;
 
     private static readonly XColor Ink = XColor.FromArgb(0x1F, 0x2A, 0x2E), Steel = XColor.FromArgb(0x5B, 0x6B, 0x70);
     private static readonly XBrush InkBrush = new XSolidBrush(Ink), SteelBrush = new XSolidBrush(Steel);
@@ -76,13 +76,14 @@ public sealed class PaperPdf : IDisposable
         document.Info.CreationDate = paper.On.ToDateTime(TimeOnly.MinValue);
         document.Options.CompressContentStreams = true;
         NewPage();
-        Lines(strong, paper.From, InkBrush);
+        (double under, double wide) = Mark();
+        Lines(strong, paper.From, InkBrush, right: wide);
         foreach (string line in paper.Reached)
         {
-            Lines(small, line, SteelBrush);
+            Lines(small, line, SteelBrush, right: wide);
         }
 
-        y += Gap;
+        y = Math.Max(y + Gap, under);
         Lines(title, paper.Title, InkBrush);
         Lines(body, $"{paper.About}. {paper.On.ToString("MMMM d, yyyy", CultureInfo.InvariantCulture)}", InkBrush);
         y += Gap / 2;
@@ -95,6 +96,23 @@ public sealed class PaperPdf : IDisposable
 
         on.Dispose();
         Feet();
+    }
+
+    // At the head's right: where it ends, and how much of the width it takes. Where it is gone, the name is enough.
+    private (double Under, double Wide) Mark()
+    {
+        if (paper.Mark is not { } id || picture(id) is not { } bytes || Read(bytes) is not { } image)
+        {
+            return (y, 0);
+        }
+
+        using (image)
+        {
+            double scale = Math.Min(MarkWidth / image.PointWidth, MarkHeight / image.PointHeight);
+            double wide = image.PointWidth * scale, high = image.PointHeight * scale;
+            on.DrawImage(image, Margin + width - wide, y, wide, high);
+            return (y + high + (Gap / 2), wide + Gap);
+        }
     }
 
     private void Block(PaperBlock block, PaperBlock? next)
@@ -172,9 +190,9 @@ public sealed class PaperPdf : IDisposable
         }
     }
 
-    private void Lines(Type type, string text, XBrush ink, double indent = 0)
+    private void Lines(Type type, string text, XBrush ink, double indent = 0, double right = 0)
     {
-        foreach (string line in type.Lines(text, width - indent))
+        foreach (string line in type.Lines(text, width - indent - right))
         {
             Keep(type.Line);
             type.Set(on, line, Margin + indent, y, ink);

@@ -30,6 +30,9 @@ public sealed class ShopFile(DbContextOptions<ShopFile> options) : IdentityUserC
     /// <summary>The shop's own choices; exactly one row.</summary>
     public DbSet<ShopSettings> Settings => Set<ShopSettings>();
 
+    /// <summary>The shop's mark; at most one row.</summary>
+    public DbSet<ShopMark> ShopMarks => Set<ShopMark>();
+
     /// <summary>Every version of every job and opening that the shop has described itself.</summary>
     public DbSet<OwnVersion> OwnVersions => Set<OwnVersion>();
 

@@ -32,6 +32,9 @@ public sealed class ShopSettings
     /// <summary>Longest text of how it is reached, and the most lines of it.</summary>
     public const int LongestReached = 300, MostLinesReached = 5;
 
+    /// <summary>The picture of its mark, by <see cref="ShopMark.Id"/>; null while it has none.</summary>
+    public Guid? MarkId { get; set; }
+
     /// <summary>What its papers are printed on.</summary>
     public PaperSize PaperSize { get; set; }
 
@@ -39,7 +42,10 @@ public sealed class ShopSettings
     public Letterhead Letterhead => new(
         NameAsHeading,
         Reached.Split('\n', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries),
-        Currency);
+        Currency)
+    {
+        Mark = MarkId
+    };
 
     /// <summary>
     /// The time zone the shop's day goes by, by its name in the tz database: "America/Chicago". Empty for the machine's

@@ -47,7 +47,8 @@ public sealed class EarlierFileTests
     [InlineData("2026-12-05", true)]
     [InlineData("2026-12-06", true)]
     [InlineData("2026-12-07", true)]
-    [InlineData("2026-12-08", false)]
+    [InlineData("2026-12-08", true)]
+    [InlineData("2026-12-09", false)]
     public async Task A_file_of_an_earlier_edition_reads_as_it_did(string day, bool upgraded)
     {
         string folder = Directory.CreateTempSubdirectory("tinker-earlier-").FullName;
@@ -107,6 +108,29 @@ public sealed class EarlierFileTests
             shop.Terms.PartsMarkup,
             shop.Reminder.Subject,
             shop.Reminder.Body);
+        foreach (ShopMark mark in await file.ShopMarks.ToListAsync())
+        {
+            Line("mark", mark.Id == shop.MarkId, mark.Picture.Length);
+        }
+
+        foreach (Person p in (await file.People.OrderBy(p => p.Name).ToListAsync()).Where(p => p.Qualification != null))
+        {
+            Line("qualified", p.Name, p.Qualification!.By, p.Qualification.Evidence, p.Qualification.Since);
+        }
+
+        foreach (Trailer t in await file.Trailers
+            .Where(t => t.StrangersSee != StrangersSee.Shop)
+            .OrderBy(t => t.Tag)
+            .ToListAsync())
+        {
+            Line("strangers see", t.Tag, t.StrangersSee);
+        }
+
+        foreach (Visit v in await file.Visits.Where(v => v.TakenOver != "").OrderBy(v => v.Id).ToListAsync())
+        {
+            Line("taken over", v.TakenOver, v.ClosedAt, List(v.Jobs));
+        }
+
         foreach (Webhook h in await file.Webhooks.OrderBy(h => h.Id).ToListAsync())
         {
             Line("webhook", h.Name, h.Address, List(h.Events), h.Secret.Length, h.Paused);

@@ -2,9 +2,12 @@ using SturdyTinker.Core.Composing;
 using SturdyTinker.Core.Findings;
 using SturdyTinker.Core.Findings.Inspections;
 using SturdyTinker.Core.Gear;
+using SturdyTinker.Core.People;
 using SturdyTinker.Core.Visits;
 using SturdyTinker.Shop.Bay;
 using SturdyTinker.Shop.Ledger;
+using SturdyTinker.Shop.Requests;
+using SturdyTinker.Shop.Settings;
 using SturdyTinker.Shop.Yard;
 using Xunit;
 
@@ -211,6 +214,48 @@ public sealed class RoundTests : IDisposable
         VisitAnswer next = await TakenInAsync(trailer.Id, PeriodicInspection.JobCode);
         Assert.Equal("two years in this trade", (await shop.GetAsync<RoundAnswer>(Round(next.Id))).LastQualification);
         Assert.False(Assert.Single((await shop.WorkAsync(next)).Jobs).Done);
+    }
+
+    /// <summary>
+    /// Evidence of an inspector's qualification is on file and stays so (49 CFR 396.19(b), from memory): it is what is
+    /// signed with, and neither an edit of the person nor their leaving takes it away.
+    /// </summary>
+    [Fact]
+    public async Task An_inspection_is_signed_by_what_is_on_file_and_that_stays_with_whoever_leaves()
+    {
+        await shop.SomebodyAsync();
+        Guid wil = await shop.SomebodyAsync("Wil Tarn", Role.Owner, Role.Inspector);
+        string path = $"/api/settings/people/{wil}";
+        PersonEdit edit = new("Wil Tarn", true);
+        Problem refused = await shop.RefusedAsync(
+            HttpMethod.Put,
+            path,
+            edit with { Qualification = new QualificationDraft(QualifiedBy.Programme, " ") },
+            422);
+        Assert.Equal("/qualification/evidence", refused.Errors![0].Pointer);
+        await shop.PutAsync<ShopAnswer>(
+            path,
+            edit with { Qualification = new QualificationDraft(QualifiedBy.Programme, "state course of 2024") });
+        VisitAnswer visit = await TakenInAsync((await shop.TrailerAsync()).Id, PeriodicInspection.JobCode);
+        RoundAnswer round = await AllSoundAsync(await shop.GetAsync<RoundAnswer>(Round(visit.Id)));
+        Assert.True(round.QualificationOnFile);
+        Assert.EndsWith("certificate: state course of 2024", round.LastQualification, StringComparison.Ordinal);
+        round = await shop.PutAsync<RoundAnswer>(
+            $"/api/bay/visits/{visit.Id}/inspection/{ShopServer.NewId()}",
+            new InspectionDraft(""));
+        Assert.Equal(round.LastQualification, round.Inspection!.Qualification);
+
+        // On another day the same words are still on file since the first.
+        DateOnly first = shop.Today;
+        shop.Time.Ahead += TimeSpan.FromDays(40);
+        await shop.SignInAsync("Ines Marrow");
+        await shop.PutAsync<ShopAnswer>(
+            path,
+            edit with { Qualification = new QualificationDraft(QualifiedBy.Programme, "state course of 2024") });
+        ShopAnswer left = await shop.PutAsync<ShopAnswer>(path, edit with { Active = false });
+        Assert.Equal(
+            new Qualification(QualifiedBy.Programme, "state course of 2024", first),
+            left.People.Single(p => p.Id == wil).Qualification);
     }
 
     [Fact]

@@ -22,6 +22,19 @@ public enum MeterKind
     Estimate,
 }
 
+/// <summary>What somebody without an account learns who reads the code on a trailer's label.</summary>
+public enum StrangersSee
+{
+    /// <summary>Nothing, not even that there is such a trailer.</summary>
+    Nothing,
+
+    /// <summary>Who looks after it, and how they are reached.</summary>
+    Shop,
+
+    /// <summary>That, its tag, whether it may be towed, and when it was last seen to.</summary>
+    Service,
+}
+
 /// <summary>A trailer that the shop keeps rolling.</summary>
 public sealed class Trailer
 {
@@ -73,6 +86,9 @@ public sealed class Trailer
 
     /// <summary>The number on its hub odometer, by which a feed of readings knows it; may be empty.</summary>
     public string MeterNumber { get; set; } = "";
+
+    /// <summary>What a stranger sees by its label: the owner's to say. Nothing of the owner's unless they do.</summary>
+    public StrangersSee StrangersSee { get; set; } = StrangersSee.Shop;
 
     /// <summary>The day the shop took it on.</summary>
     public DateOnly AddedOn { get; init; }

@@ -6,6 +6,9 @@ namespace SturdyTinker.Core.Papers;
 /// <param name="Currency">The money it reckons in, by its ISO 4217 code.</param>
 public sealed record Letterhead(string Shop, IReadOnlyList<string> Reached, string Currency)
 {
+    /// <summary>The picture of its mark; null for none.</summary>
+    public Guid? Mark { get; init; }
+
     /// <summary>Begins a paper.</summary>
     /// <param name="title">What it is.</param>
     /// <param name="about">What it is about, in one line.</param>
@@ -17,6 +20,7 @@ public sealed record Letterhead(string Shop, IReadOnlyList<string> Reached, stri
         Title = title,
         From = Shop,
         Reached = Reached,
+        Mark = Mark,
         About = about,
         On = on,
         FileName = Paper.NameOf(title.ToLowerInvariant(), file, on.ToString("O", null)),

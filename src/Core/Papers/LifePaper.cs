@@ -28,7 +28,14 @@ public sealed record LifeVisit(
     string Released,
     IReadOnlyList<string> Righted,
     string Meter,
-    int Pictures);
+    int Pictures)
+{
+    /// <summary>What earlier record it was taken over from; empty for a visit to this shop.</summary>
+    public string TakenOver { get; init; } = "";
+
+    /// <summary>What that record noted beside it.</summary>
+    public IReadOnlyList<string> Noted { get; init; } = [];
+}
 
 /// <summary>A meter as it was read.</summary>
 /// <param name="On">The day.</param>
@@ -141,7 +148,9 @@ public static class LifePaper
     private static IEnumerable<PaperBlock> Visit(LifeVisit visit) =>
     [
         PaperBlock.Head(PaperWords.Of(visit.On) + (visit.Meter.Length > 0 ? $", meter {visit.Meter}" : "")),
+        .. PaperBlock.Known("Not done here, but taken over from an earlier record: ", visit.TakenOver),
         PaperBlock.Says(visit.Done.Length > 0 ? $"Done: {visit.Done}." : "No job was finished."),
+        .. visit.Noted.Select(PaperBlock.Says),
         .. visit.Inspected is { } inspected ? [PaperBlock.Says(inspected)] : Array.Empty<PaperBlock>(),
         .. PaperBlock.Known("It left on Hold: ", visit.Released.TrimEnd('.')),
         new PaperBlock

@@ -12,6 +12,9 @@ public sealed record Paper
     /// <summary>How the shop is reached: its address, number and mail, a line each; may be empty.</summary>
     public IReadOnlyList<string> Reached { get; init; } = [];
 
+    /// <summary>The picture of the shop's mark, at its head; null for none.</summary>
+    public Guid? Mark { get; init; }
+
     /// <summary>What it is about, in one line: "RT-4, the reader's van, for the county library".</summary>
     public required string About { get; init; }
 

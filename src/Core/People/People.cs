@@ -29,6 +29,9 @@ public sealed class Person
     /// <summary>What they can do that not everybody can; codes of the day's skills.</summary>
     public IReadOnlyList<Skill> Skills { get; set; } = [];
 
+    /// <summary>By what they are qualified to inspect, as it is on file; null where nothing is.</summary>
+    public Qualification? Qualification { get; set; }
+
     /// <summary>All they can do: an inspector signs inspections.</summary>
     public IEnumerable<Skill> Can =>
         Roles.Contains(Role.Inspector) ? Skills.Append(Skill.Inspector).Distinct() : Skills;

@@ -72,6 +72,12 @@ public sealed class Visit
     /// </summary>
     public IReadOnlyList<Conclusion> Conclusions { get; set; } = [];
 
+    /// <summary>
+    /// What earlier record it was taken over from, "readings.csv"; empty for a visit to this shop. Of one taken over
+    /// only what that record told is known: no steps, no minutes, no bill.
+    /// </summary>
+    public string TakenOver { get; init; } = "";
+
     /// <summary>How often its packet was composed anew: whoever shows an older one has to fetch it again.</summary>
     public int Composed { get; set; }
 }

@@ -9,7 +9,9 @@ using SturdyTinker.Store;
 namespace SturdyTinker.Shop.Bay;
 
 /// <summary>A periodic inspection to sign.</summary>
-/// <param name="Qualification">By what the person is qualified (49 CFR 396.19).</param>
+/// <param name="Qualification">
+/// By what the person is qualified (49 CFR 396.19); empty for what is on file of it.
+/// </param>
 public sealed record InspectionDraft(string Qualification);
 
 internal static class InspectionSigning
@@ -45,11 +47,9 @@ internal static class InspectionSigning
         }
 
         Checks checks = new();
-        string qualification = checks.Text(
-            "/qualification",
-            draft.Qualification,
-            "By what you are qualified",
-            LongestQualification);
+        string qualification = draft.Qualification.Trim() is { Length: > 0 } said ? said
+            : (await file.People.AsNoTracking().FirstAsync(p => p.Id == worker.Id)).Qualification?.InWords ?? "";
+        checks.Text("/qualification", qualification, "By what you are qualified", LongestQualification);
         checks.Done();
         IReadOnlyList<InspectionLine> lines = PeriodicInspection.Of(
             visit.Gear,

@@ -9,23 +9,18 @@ using SturdyTinker.Store;
 namespace SturdyTinker.Shop.Bay;
 
 /// <summary>
-/// Photographs taken at steps and of what was found. Each is decoded, turned upright by being drawn anew, shrunk and
-/// written as JPEG, so that
-/// nothing but the picture is kept: no place it was taken at, and nothing that only calls itself a picture.
+/// Photographs taken at steps and of what was found, each drawn anew before it is kept.
 /// </summary>
 internal static class Photos
 {
-    private const int LargestUpload = 20 * 1024 * 1024, LongestSide = 1_600, SmallSide = 320, Quality = 82;
-    private const long MostPixels = 60_000_000;
-
-    private static readonly SemaphoreSlim One = new(1);
+    private const int LongestSide = 1_600, SmallSide = 320;
 
     internal static void MapPhotos(this RouteGroupBuilder bay)
     {
         bay
             .MapPut("/visits/{id:guid}/photos/{photoId:guid}", PutAsync).Needs(Right.Work)
             .Accepts<byte[]>("image/jpeg", "image/png", "image/webp")
-            .WithMetadata(new Microsoft.AspNetCore.Mvc.RequestSizeLimitAttribute(LargestUpload));
+            .WithMetadata(new Microsoft.AspNetCore.Mvc.RequestSizeLimitAttribute(Pictures.LargestUpload));
         bay.MapGet(
             "/visits/{id:guid}/photos/{photoId:guid}",
             (Guid id, Guid photoId, ShopFile file, PhotoFolder folder) => ReadAsync(
@@ -60,10 +55,7 @@ internal static class Photos
         // Nothing is read, let alone decoded, for a visit that takes no picture.
         await VisitPage.OpenAsync(file, id);
         file.ChangeTracker.Clear();
-        CancellationToken gone = request.HttpContext.RequestAborted;
-        using MemoryStream sent = new();
-        await request.Body.CopyToAsync(sent, gone);
-        (byte[] picture, byte[] small) = await RedrawnAsync(sent.ToArray(), gone);
+        byte[][] drawn = await Pictures.RedrawnAsync(request, SKEncodedImageFormat.Jpeg, LongestSide, SmallSide);
 
         await using var transaction = await file.Database.BeginTransactionAsync();
         Visit visit = await VisitPage.OpenAsync(file, id);
@@ -79,7 +71,7 @@ internal static class Photos
 
             // The picture first: a row without its picture would be half a record, a picture without a row only takes
             // room.
-            await folder.WriteAsync(photoId, picture, small);
+            await folder.WriteAsync(photoId, drawn[0], drawn[1]);
             file.VisitPhotos.Add(new VisitPhoto
             {
                 Id = photoId,
@@ -142,74 +134,5 @@ internal static class Photos
         }
 
         return TypedResults.Ok(state);
-    }
-
-    // A picture in the making takes up to four bytes a pixel: one after the other, however many are sent at once.
-    private static async Task<(byte[] Picture, byte[] Small)> RedrawnAsync(byte[] sent, CancellationToken stop)
-    {
-        await One.WaitAsync(stop);
-        try
-        {
-            return Redrawn(sent);
-        }
-        finally
-        {
-            One.Release();
-        }
-    }
-
-    // Refuses (422) what is no picture, or one that is broken or beyond measure.
-    private static (byte[] Picture, byte[] Small) Redrawn(byte[] sent)
-    {
-        Refusal No(string sentence) => Refusal.Field("", sentence);
-        using SKData data = SKData.CreateCopy(sent);
-        using SKCodec? known = SKCodec.Create(data);
-        SKCodec codec = known ?? throw No("That is no picture that can be read: send a JPEG, PNG or WebP.");
-        SKImageInfo info = codec.Info;
-        if ((long)info.Width * info.Height > MostPixels)
-        {
-            throw No("That picture is larger than 60 megapixels: take it smaller.");
-        }
-
-        // Decoded not much larger than it is kept, where the format can be: a JPEG can, by eighths.
-        double share = Math.Ceiling(8d * LongestSide / Math.Max(info.Width, info.Height)) / 8;
-        SKSizeI decoded = codec.GetScaledDimensions((float)Math.Min(1, share));
-        using SKBitmap bitmap = new(new SKImageInfo(decoded.Width, decoded.Height));
-        if (codec.GetPixels(bitmap.Info, bitmap.GetPixels()) != SKCodecResult.Success)
-        {
-            throw No("That picture is broken off or damaged: take it again.");
-        }
-
-        return (Drawn(bitmap, codec, LongestSide), Drawn(bitmap, codec, SmallSide));
-    }
-
-    // Upright, at most so many pixels long.
-    private static byte[] Drawn(SKBitmap bitmap, SKCodec codec, int longest)
-    {
-        bool turned =
-            codec.EncodedOrigin is SKEncodedOrigin.RightTop or SKEncodedOrigin.LeftBottom or SKEncodedOrigin.LeftTop
-                or SKEncodedOrigin.RightBottom;
-        (int width, int height) = turned ? (bitmap.Height, bitmap.Width) : (bitmap.Width, bitmap.Height);
-        float scale = Math.Min(1f, (float)longest / Math.Max(width, height));
-        using SKSurface surface = SKSurface.Create(new SKImageInfo(
-            Math.Max(1, (int)(width * scale)),
-            Math.Max(1, (int)(height * scale))));
-        SKCanvas canvas = surface.Canvas;
-        canvas.Clear(SKColors.White);
-        canvas.Scale(scale);
-        (float Degrees, float X, float Y) upright = codec.EncodedOrigin switch
-        {
-            SKEncodedOrigin.BottomRight => (180, bitmap.Width, bitmap.Height),
-            SKEncodedOrigin.RightTop => (90, bitmap.Height, 0),
-            SKEncodedOrigin.LeftBottom => (270, 0, bitmap.Width),
-            _ => (0, 0, 0),
-        };
-        canvas.Translate(upright.X, upright.Y);
-        canvas.RotateDegrees(upright.Degrees);
-        using SKImage image = SKImage.FromBitmap(bitmap);
-        canvas.DrawImage(image, 0, 0, new SKSamplingOptions(SKFilterMode.Linear, SKMipmapMode.Linear));
-        using SKImage drawn = surface.Snapshot();
-        using SKData jpeg = drawn.Encode(SKEncodedImageFormat.Jpeg, Quality);
-        return jpeg.ToArray();
     }
 }

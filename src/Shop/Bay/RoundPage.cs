@@ -64,8 +64,10 @@ public sealed record RoundStop(
 /// <param name="Periodic">The items of the periodic inspection as they stand; null where the visit has none.</param>
 /// <param name="Inspection">The signed inspection; null while there is none.</param>
 /// <param name="LastQualification">
-/// The qualification this person gave the last time; empty where they never did.
+/// By what this person is qualified to inspect: as it is on file, or else as they gave it the last time; empty where
+/// neither is.
 /// </param>
+/// <param name="QualificationOnFile">Whether anything is on file of it (49 CFR 396.19(b)).</param>
 public sealed record RoundAnswer(
     Guid VisitId,
     string Tag,
@@ -79,7 +81,8 @@ public sealed record RoundAnswer(
     RulebookAnswer Rulebook,
     IReadOnlyList<InspectionLine>? Periodic,
     InspectionAnswer? Inspection,
-    string LastQualification);
+    string LastQualification,
+    bool QualificationOnFile);
 
 /// <summary>One look at a stop.</summary>
 public sealed record RoundObservationDraft(
@@ -303,6 +306,9 @@ internal static class RoundPage
             [.. seen.Readings.Where(r => r.VisitId == id)]);
         List<RoundStop> stops = round.Stops(item => Round.LastTime(item, id, seen.Findings, seen.Work, clock.Today));
         bool periodic = visit.Jobs.Any(j => j.Job == PeriodicInspection.JobCode);
+        string? onFile = periodic
+            ? (await file.People.AsNoTracking().FirstOrDefaultAsync(p => p.Id == person))?.Qualification?.InWords
+            : null;
         List<RoundThing> reached = [.. stops.Where(s => s.Reach != RoundReach.NotThisVisit).SelectMany(s => s.Things)];
         return new RoundAnswer(
             id,
@@ -317,7 +323,7 @@ internal static class RoundPage
             VisitFindings.RulebookOf(visit),
             periodic ? PeriodicInspection.Of(visit.Gear, round.Findings, round.Readings, visit.Conclusions) : null,
             state.Inspection,
-            periodic
+            onFile ?? (periodic
                 ? await file.Inspections
                     .AsNoTracking()
                     .Where(i => i.PersonId == person)
@@ -325,6 +331,7 @@ internal static class RoundPage
                     .Select(i => i.Qualification)
                     .FirstOrDefaultAsync()
                     ?? ""
-                : "");
+                : ""),
+            onFile is not null);
     }
 }

@@ -123,6 +123,11 @@ internal static class HandOverPage
                            select new { visit, trailer, owner.Name }).FirstOrDefaultAsync()
             ?? throw Refusal.NotFound("There is no such visit.");
         Visit of = found.visit;
+        if (of.TakenOver.Length > 0)
+        {
+            throw Refusal.Conflict("This was taken over from an earlier record: the shop has no sheet of it to hand out.");
+        }
+
         ShopSettings settings = await file.SettingsToReadAsync();
         List<WorkDone> work = await file.WorkDone.AsNoTracking().Where(w => w.TrailerId == of.TrailerId).ToListAsync();
         List<Finding> findings = await file.Findings.AsNoTracking().Where(f => f.VisitId == id).ToListAsync();

@@ -21,6 +21,7 @@ namespace SturdyTinker.Shop.Ledger;
 /// <param name="Worst">The gravest verdict the visit left standing; null when nothing was judged.</param>
 /// <param name="Mended">How many things found were mended in it.</param>
 /// <param name="ReleasedBecause">Why a trailer on Hold left; null when none was.</param>
+/// <param name="TakenOver">What earlier record it was taken over from; empty for a visit to this shop.</param>
 public sealed record PastVisit(
     Guid Id,
     Guid TrailerId,
@@ -31,7 +32,8 @@ public sealed record PastVisit(
     string What,
     Verdict? Worst,
     int Mended,
-    string? ReleasedBecause);
+    string? ReleasedBecause,
+    string TakenOver);
 
 /// <summary>A page of closed visits, newest first.</summary>
 /// <param name="Visits">The visits.</param>
@@ -42,6 +44,7 @@ public sealed record PastVisits(IReadOnlyList<PastVisit> Visits, bool More);
 public sealed record VisitSheet(
     VisitAnswer Visit,
     string? ClosedBy,
+    string TakenOver,
     string? ReleasedBecause,
     IReadOnlyList<FollowUpAnswer> FollowUps,
     IReadOnlyList<AmendmentAnswer> Amendments);
@@ -92,7 +95,7 @@ internal static class History
         return TypedResults.Ok(new PastVisits(
             [.. found.Take(rows).Select(f => new PastVisit(
                 f.visit.Id, f.visit.TrailerId, f.Tag, f.TrailerName, f.visit.ClosedAt!.Value, f.By,
-                JobWords.Of(f.visit),
+                f.visit.Jobs.Count > 0 ? JobWords.Of(f.visit) : "No job, only what was noted",
                 StandingObservations.Gravest(new TrailerObservations(
                     f.visit.Gear,
                     [.. findings[f.visit.Id]],
@@ -100,7 +103,8 @@ internal static class History
                     {
                         Conclusions = f.visit.Conclusions
                     }), findings[f.visit.Id].Count(x => x.Mended is not null),
-                        released.GetValueOrDefault(f.visit.Id)))],
+                        released.GetValueOrDefault(f.visit.Id),
+                        f.visit.TakenOver))],
             found.Count > rows));
     }
 
@@ -115,6 +119,7 @@ internal static class History
                              where closed.Id == id
                              select new
                              {
+                                 closed.TakenOver,
                                  ReleasedBecause = file.Releases
                                  .Where(r => r.VisitId == id)
                                  .Select(r => r.Reason)
@@ -127,6 +132,7 @@ internal static class History
         return new VisitSheet(
             visit,
             closing.By,
+            closing.TakenOver,
             closing.ReleasedBecause,
             await (from owed in file.FollowUps.AsNoTracking()
                    where owed.VisitId == id && owed.DoneAt == null

@@ -48,6 +48,10 @@ internal sealed class RoadRows(ShopFile file, Clock clock, Worker worker) : ITab
         NewMeter = entry.StartsNewMeter ? "yes" : "",
     };
 
+    /// <summary>The id of what a row tells: whoever tells the same tells it once.</summary>
+    internal static Guid IdOf(Guid trailer, DateOnly on, MeterEntryKind kind, string figure, bool newMeter) =>
+        MeterEntries.IdOf($"{trailer:N}|{on:O}|{kind}|{figure}|{newMeter}");
+
     /// <inheritdoc/>
     public string What(RoadCells cells) => $"{cells.Tag.Trim()} {cells.On} {cells.Kind} {cells.Figure}";
 
@@ -96,7 +100,7 @@ internal sealed class RoadRows(ShopFile file, Clock clock, Worker worker) : ITab
         checks.Done();
 
         // The id follows from the row itself.
-        Guid id = MeterEntries.IdOf($"{trailer:N}|{on:O}|{kind}|{cells.Figure}|{fresh}");
+        Guid id = known && kind is { } of ? IdOf(trailer, on, of, cells.Figure, fresh) : default;
         if (!entries.TryGetValue(trailer, out List<MeterEntry>? others))
         {
             entries[trailer] = others = [];
@@ -129,12 +133,7 @@ internal sealed class RoadRows(ShopFile file, Clock clock, Worker worker) : ITab
         }
         catch (Refusal refusal)
         {
-            throw new Refusal(
-                refusal.Status,
-                refusal.Message,
-                [.. refusal.Fields.Select(f => new FieldProblem(
-                    f.Pointer == "/typed" ? "figure" : f.Pointer.TrimStart('/'),
-                    f.Detail))]);
+            throw refusal.At(pointer => pointer == "/typed" ? "figure" : pointer.TrimStart('/'));
         }
 
         return RowTaken.Added;

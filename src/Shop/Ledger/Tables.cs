@@ -7,6 +7,7 @@ using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.Storage;
 using Microsoft.Extensions.Options;
+using SturdyTinker.Core.Catalogue;
 using SturdyTinker.Core.People;
 using SturdyTinker.Shop.Requests;
 using SturdyTinker.Store;
@@ -84,6 +85,9 @@ internal interface ITableRows<T>
 
     /// <summary>Says, once what was taken is saved, which trailers' status it has outdated.</summary>
     Task OutdateAsync();
+
+    /// <summary>Words of the rows taken so far that are not understood.</summary>
+    IReadOnlyList<UnknownWord> Unknown => [];
 }
 
 /// <summary>How far the taking in of a table has come.</summary>
@@ -94,11 +98,17 @@ internal interface ITableRows<T>
 public sealed record TableProgress(int Done, int Of, TableAnswer? Table = null, string? Problem = null);
 
 /// <summary>A table looked at, or taken in.</summary>
-/// <param name="Kind">"trailers", "customers" or "road".</param>
+/// <param name="Kind">"trailers", "customers", "road" or "history".</param>
 /// <param name="Applied">Whether the good rows are saved.</param>
 /// <param name="Encoding">What the file was read as: "utf-8", "utf-16le", "windows-1252".</param>
 /// <param name="Rows">Row by row.</param>
-public sealed record TableAnswer(string Kind, bool Applied, string Encoding, IReadOnlyList<RowAnswer> Rows);
+/// <param name="Unknown">Words that are not understood: told what they mean, their rows can be taken.</param>
+public sealed record TableAnswer(
+    string Kind,
+    bool Applied,
+    string Encoding,
+    IReadOnlyList<RowAnswer> Rows,
+    IReadOnlyList<UnknownWord> Unknown);
 
 /// <summary>What a table is brought in with.</summary>
 /// <param name="File">Where it goes.</param>
@@ -128,6 +138,7 @@ internal static class Tables
         // What is too large says so itself, in a sentence: the framework only keeps it from growing without end.
         RequestSizeLimitAttribute most = new(TableText.MostBytes + 64 * 1024);
         ledger.MapPost("/tables", InAsync).Needs(Right.Import).WithMetadata(most).Accepts<string>("text/csv");
+        ledger.MapPost("/tables/look", LookAsync).Needs(Right.Import).WithMetadata(most).Accepts<string>("text/csv");
         ledger.MapPost("/tables/stream", InStreamedAsync).Needs(Right.Import).WithMetadata(most)
             .Accepts<string>("text/csv")
             .Produces<TableProgress>(200, "application/x-ndjson");
@@ -170,9 +181,26 @@ internal static class Tables
         return Csv.Write(rows.Select(r => RoadRows.Cells(r.Tag, r.entry)));
     }
 
-    private static async Task<Ok<TableAnswer>> InAsync(HttpRequest request, [AsParameters] Intake intake)
+    // What a table is, before anything of it is understood: which of its columns seem to be which of ours.
+    private static async Task<Ok<TableLook>> LookAsync(HttpRequest request, ShopFile file)
     {
-        using Incoming table = await Incoming.ReadAsync(request);
+        using Incoming table = await Incoming.ReadAsync(request, null);
+        return TypedResults.Ok(Matching.Look(
+            table.Csv.HeaderRecord!,
+            table.Cells(),
+            table.Encoding,
+            HistoryRows.Choices(JobCatalogue.Of((await file.SettingsToReadAsync()).Practices))));
+    }
+
+    private static async Task<Ok<TableAnswer>> InAsync(
+        HttpRequest request,
+        [AsParameters] Intake intake,
+        string? match,
+        IOptions<JsonOptions> json)
+    {
+        using Incoming table = await Incoming.ReadAsync(
+            request,
+            TableMatch.Read(match, json.Value.SerializerOptions));
         return TypedResults.Ok(await RunAsync(
             table,
             intake,
@@ -184,9 +212,12 @@ internal static class Tables
     private static async Task InStreamedAsync(
         HttpContext context,
         [AsParameters] Intake intake,
+        string? match,
         IOptions<JsonOptions> json)
     {
-        using Incoming table = await Incoming.ReadAsync(context.Request);
+        using Incoming table = await Incoming.ReadAsync(
+            context.Request,
+            TableMatch.Read(match, json.Value.SerializerOptions));
         CancellationToken stop = context.RequestAborted;
         (int done, int of) = (0, 0);
         async Task SayAsync(TableProgress progress)
@@ -232,11 +263,14 @@ internal static class Tables
     {
         ShopFile file = intake.File;
         bool apply = intake.Apply == true;
-        string kind = KindOf([.. table.Csv.HeaderRecord!.Select(h => h.Trim().ToLowerInvariant())]);
+        string kind = KindOf(
+            [.. table.Csv.HeaderRecord!.Select(h => h.Trim().ToLowerInvariant())],
+            table.Match?.Kind);
         return kind switch
         {
             "road" => RunAsync(new RoadRows(file, intake.Clock, intake.Worker)),
             "trailers" => RunAsync(new TrailerRows(file, intake.Clock.Today)),
+            "history" => RunAsync(new HistoryRows(file, intake.Clock, intake.Worker, table.From)),
             _ => RunAsync(new CustomerRows(file)),
         };
 
@@ -258,12 +292,15 @@ internal static class Tables
                 await intake.Statuses.CaughtUpAsync(stop);
             }
 
-            return new TableAnswer(kind, apply, table.Encoding, answers);
+            return new TableAnswer(kind, apply, table.Encoding, answers, rows.Unknown);
         }
     }
 
     // How many rows are taken in at once: others write in between.
     private const int AtOnce = 200;
+
+    // Longest name of a table that is kept with what was taken over from it.
+    private const int LongestName = 120;
 
     // Looking and taking in run the same code; looking saves nothing, and waits for nobody's write.
     private static async Task TakeAsync<T>(
@@ -338,40 +375,88 @@ internal static class Tables
         }
     }
 
-    // What a table is of, by its heading. Refuses (422) a heading that is of none, or lacks a column.
-    private static string KindOf(HashSet<string> header)
+    // What a table is of, by what was said of it or by its heading. Refuses (422) a heading that is of none, or lacks a
+    // column.
+    private static string KindOf(HashSet<string> header, string? said)
     {
         IReadOnlyList<string> trailers = Csv.Needed<TrailerCells>(), customers = Csv.Needed<CustomerCells>(),
-            road = Csv.Needed<RoadCells>();
-        (string kind, IReadOnlyList<string> needed) =
-            header.Contains("tag") && header.Contains("figure") ? ("road", road)
-            : header.Contains("tag") ? ("trailers", trailers)
-            : ("customers", customers);
+            road = Csv.Needed<RoadCells>(), history = Csv.Needed<HistoryCells>();
+        bool past = header.Contains("on") && !header.Contains("kind")
+            && (header.Contains("job") || header.Contains("measure") || header.Contains("miles"));
+        (string kind, IReadOnlyList<string> needed) = said switch
+        {
+            "road" => ("road", road),
+            "history" => ("history", history),
+            "trailers" => ("trailers", trailers),
+            "customers" => ("customers", customers),
+            not null => throw Refusal.Malformed("A table is of trailers, customers, road or history.", "match"),
+            _ => header.Contains("tag") && past ? ("history", history)
+                : header.Contains("tag") && header.Contains("figure") ? ("road", road)
+                : header.Contains("tag") ? ("trailers", trailers)
+                : ("customers", customers),
+        };
         List<string> missing = [.. needed.Where(c => !header.Contains(c))];
         static string Say(IEnumerable<string> columns) => string.Join(", ", columns);
         return missing.Count == 0 ? kind
+            : said is not null ? throw Refusal.Field(
+                $"/columns/{missing[0]}",
+                $"Say which column is {Say(missing)}: a table of {kind} can’t do without.")
             : header.Contains("tag") || header.Contains("customer") ? throw Refusal.Field(
                 "",
                 $"The heading has no column {Say(missing)}. A table of {kind} needs {Say(needed)}.")
             : throw Refusal.Field(
                 "",
                 $"The first line is no heading that we know. A table of trailers needs {Say(trailers)}; a table of "
-                    + $"customers needs {Say(customers)}; a table of readings and trips needs {Say(road)}.");
+                    + $"customers needs {Say(customers)}; a table of readings and trips needs {Say(road)}; one of past "
+                    + $"work needs {Say(history)}.");
     }
 
     /// <summary>A table that was sent, taken apart.</summary>
-    private sealed class Incoming(CsvReader csv, string encoding) : IDisposable
+    private sealed class Incoming(CsvReader csv, string encoding, TableMatch? match, int shift) : IDisposable
     {
+        /// <summary>How its columns are matched; null for a heading that is ours.</summary>
+        public TableMatch? Match { get; } = match;
+
+        /// <summary>What it is called, as far as anybody said.</summary>
+        public string From =>
+            Match?.From?.Trim() is { Length: > 0 } name ? name[..Math.Min(name.Length, LongestName)] : "an earlier record";
+
         /// <summary>The table; its heading is read.</summary>
         public CsvReader Csv { get; } = csv;
 
         /// <summary>What it was read as.</summary>
         public string Encoding { get; } = encoding;
 
-        public static async Task<Incoming> ReadAsync(HttpRequest request)
+        public static async Task<Incoming> ReadAsync(HttpRequest request, TableMatch? match)
         {
             (string text, string encoding) = await TableText.ReadAsync(request);
-            return new Incoming(Requests.Csv.Read(text), encoding);
+            CsvReader csv = Requests.Csv.Read(text);
+            if (match is null)
+            {
+                return new Incoming(csv, encoding, null, 0);
+            }
+
+            using (csv)
+            {
+                string raw = csv.Context.Parser!.RawRecord;
+                return new Incoming(
+                    Requests.Csv.Read(Matching.Renamed(text, (csv.HeaderRecord!, raw), match)),
+                    encoding,
+                    match,
+                    raw.TrimEnd('\r', '\n').Count(c => c == '\n'));
+            }
+        }
+
+        /// <summary>Its cells as they stand.</summary>
+        public List<string[]> Cells()
+        {
+            List<string[]> rows = [];
+            while (Csv.Read())
+            {
+                rows.Add(Csv.Context.Parser!.Record!);
+            }
+
+            return rows;
         }
 
         /// <summary>Its rows, each with the line it starts in.</summary>
@@ -382,7 +467,13 @@ internal static class Tables
             {
                 IParser parser = Csv.Context.Parser!;
                 int lines = parser.RawRecord.TrimEnd('\r', '\n').Count(c => c == '\n');
-                rows.Add((parser.RawRow - lines, Csv.GetRecord<T>()));
+                T cells = Csv.GetRecord<T>();
+                if (Match is { } by)
+                {
+                    Requests.Csv.Change(cells, (column, cell) => Matching.Cell(column, cell, by));
+                }
+
+                rows.Add((parser.RawRow - lines + shift, cells));
             }
 
             return rows;

@@ -39,14 +39,16 @@ internal sealed record VisitTook(
 /// <summary>Reads what closed visits took.</summary>
 internal static class VisitCosts
 {
-    /// <summary>What each of some visits took that are closed.</summary>
+    /// <summary>
+    /// What each of some visits took that are closed; of one taken over from an earlier record nobody knows.
+    /// </summary>
     internal static async Task<List<VisitTook>> ReadAsync(
         ShopFile file,
         IQueryable<Visit> which,
         CancellationToken stop) =>
         (await which
             .AsNoTracking()
-            .Where(v => v.ClosedAt != null)
+            .Where(v => v.ClosedAt != null && v.TakenOver == "")
             .Select(v => new
             {
                 v.Id,

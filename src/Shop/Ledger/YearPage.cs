@@ -140,7 +140,7 @@ internal static class YearPage
         DateTimeOffset since = Since(today);
         var visits = await file.Visits
             .AsNoTracking()
-            .Where(v => v.ClosedAt != null && v.ClosedAt >= since)
+            .Where(v => v.ClosedAt != null && v.ClosedAt >= since && v.TakenOver == "")
             .Select(v => new
             {
                 v.ClosedAt,

@@ -41,6 +41,7 @@ internal static class OwnerLinks
         links.MapPut("/{id:guid}", MakeAsync).Needs(Right.Share);
         links.MapDelete("/{id:guid}", WithdrawAsync).Needs(Right.Share);
         api.MapOwnersPages();
+        api.MapLabelPages();
     }
 
     private static async Task<List<OwnerLinkAnswer>> AllAsync(

@@ -26,6 +26,7 @@ namespace SturdyTinker.Shop.Owners;
 /// <param name="ExpectedFor">What it is expected for; empty for none.</param>
 /// <param name="Next">What the shop does next.</param>
 /// <param name="HandOver">The sheet of its last visit; null where there was none.</param>
+/// <param name="StrangersSee">What somebody else sees who reads the code on its label.</param>
 public sealed record OwnersPage(
     string Shop,
     string Currency,
@@ -36,7 +37,8 @@ public sealed record OwnersPage(
     DateOnly? Expected,
     string ExpectedFor,
     IReadOnlyList<NextTold> Next,
-    HandOverAnswer? HandOver);
+    HandOverAnswer? HandOver,
+    StrangersSee StrangersSee);
 
 /// <summary>Something an owner says they have done.</summary>
 /// <param name="Task">Id of the task.</param>
@@ -61,6 +63,7 @@ internal static class OwnersPages
             TypedResults.Ok(await PageAsync(file, await FindAsync(file, secret, clock), clock.Today)));
         page.MapPut("/done/{id:guid}", DoneAsync);
         page.MapDelete("/done/{id:guid}", TakeBackAsync);
+        page.MapPut("/label", ShowAsync);
         page.MapGet("/pictures/{id:guid}", PictureAsync);
         page.MapGet("/hand-over.pdf", SheetAsync).Produces<byte[]>(200, "application/pdf");
         page.MapGet("/calendar.ics", CalendarAsync).Produces<string>(200, "text/calendar");
@@ -77,6 +80,7 @@ internal static class OwnersPages
         Guid last = await LastAsync(file, trailer.Id)
             ?? throw Refusal.NotFound("There is no sheet yet: no visit of this trailer was closed.");
         return await PaperEndpoints.AsPdfAsync(
+            file,
             await PaperSources.HandOverAsync(file, last, clock.Today),
             (await file.SettingsToReadAsync()).PaperSize,
             photos,
@@ -158,6 +162,19 @@ internal static class OwnersPages
         byte[] bytes = id.ToByteArray();
         bytes[^1] ^= (byte)part;
         return new Guid(bytes);
+    }
+
+    // What strangers learn of a trailer is its owner's to say.
+    private static async Task<Ok<OwnersPage>> ShowAsync(string secret, LabelChoice choice, ShopFile file, Clock clock)
+    {
+        await using var transaction = await file.Database.BeginTransactionAsync();
+        Trailer trailer = await FindAsync(file, secret, clock);
+        await OutsideLinks.NoteAsync(file, clock, $"By link: strangers see {choice.Sees} of trailer {trailer.Id}");
+        trailer.StrangersSee = choice.Sees;
+        await file.SaveChangesAsync();
+        OwnersPage page = await PageAsync(file, trailer, clock.Today);
+        await transaction.CommitAsync();
+        return TypedResults.Ok(page);
     }
 
     // A slip of the finger is put right on the same day; later somebody may have gone by it.
@@ -261,7 +278,7 @@ internal static class OwnersPages
     }
 
     private static Task<Guid?> LastAsync(ShopFile file, Guid trailer) => file.Visits
-        .Where(v => v.TrailerId == trailer && v.ClosedAt != null)
+        .Where(v => v.TrailerId == trailer && v.ClosedAt != null && v.TakenOver == "")
         .OrderByDescending(v => v.ClosedAt)
         .Select(v => (Guid?)v.Id)
         .FirstOrDefaultAsync();
@@ -287,6 +304,7 @@ internal static class OwnersPages
             OwnersTasks.Next(status),
             await LastAsync(file, trailer.Id) is { } last
                 ? await HandOverPage.AnswerAsync(file, last, today)
-                : null);
+                : null,
+            trailer.StrangersSee);
     }
 }

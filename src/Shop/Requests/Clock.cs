@@ -25,6 +25,15 @@ public sealed class Clock(TimeProvider time)
     /// </summary>
     public DateOnly Today => DateOnly.FromDateTime(Now.DateTime);
 
+    /// <summary>A moment of the shop's own day, with the offset from UTC that it has or had then.</summary>
+    /// <param name="day">The day.</param>
+    /// <param name="hour">The hour of it.</param>
+    public DateTimeOffset At(DateOnly day, TimeOnly hour)
+    {
+        DateTime local = day.ToDateTime(hour);
+        return new DateTimeOffset(local, (zone ?? time.LocalTimeZone).GetUtcOffset(local));
+    }
+
     /// <summary>Goes by a time zone from now on.</summary>
     /// <param name="name">
     /// Its name in the tz database; empty, or one that this machine does not know, for the machine's own.

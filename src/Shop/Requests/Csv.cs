@@ -68,6 +68,9 @@ internal static class Csv
     /// <summary>The columns of a table: name and cell, in order.</summary>
     internal static IReadOnlyList<(string Name, Func<T, string> Cell)> Columns<T>() => Of<T>.Columns;
 
+    /// <summary>Puts each cell of a row as it is said to be: by its column and as it stands.</summary>
+    internal static void Change<T>(T row, Func<string, string, string> cell) => Of<T>.Change(row, cell);
+
     /// <summary>The columns that a table has to have.</summary>
     internal static IReadOnlyList<string> Needed<T>() => Of<T>.Needed;
 
@@ -89,6 +92,14 @@ internal static class Csv
 
         internal static readonly IReadOnlyList<string> Needed =
             [.. Properties.Where(p => !p.IsDefined(typeof(OptionalAttribute))).Select(NameOf)];
+
+        internal static void Change(T row, Func<string, string, string> cell)
+        {
+            foreach (PropertyInfo property in Properties)
+            {
+                property.SetValue(row, cell(NameOf(property), (string?)property.GetValue(row) ?? ""));
+            }
+        }
 
         private static string NameOf(PropertyInfo property) => property.GetCustomAttribute<NameAttribute>()!.Names[0];
     }

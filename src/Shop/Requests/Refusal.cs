@@ -50,6 +50,11 @@ public sealed class Refusal(
     /// <summary>The fields it belongs to; may be empty.</summary>
     public IReadOnlyList<FieldProblem> Fields { get; } = fields;
 
+    /// <summary>The same at other pointers: where its fields are told in other words.</summary>
+    /// <param name="pointer">Another pointer for each.</param>
+    public Refusal At(Func<string, string> pointer) =>
+        new(Status, Message, [.. Fields.Select(f => new FieldProblem(pointer(f.Pointer), f.Detail))], Current);
+
     /// <summary>For a stale edit, what stands now.</summary>
     public object? Current { get; } = current;
 

@@ -1,5 +1,6 @@
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
+using SkiaSharp;
 using SturdyTinker.Core.Intervals;
 using SturdyTinker.Core.Measures;
 using SturdyTinker.Core.Papers;
@@ -17,12 +18,14 @@ namespace SturdyTinker.Shop.Settings;
 /// <param name="Active">Whether they still do.</param>
 /// <param name="Roles">What they are.</param>
 /// <param name="Skills">What they can do that not everybody can.</param>
+/// <param name="Qualification">By what they are qualified to inspect, as it is on file; null where nothing is.</param>
 public sealed record PersonAnswer(
     Guid Id,
     string Name,
     bool Active,
     IReadOnlyList<Role> Roles,
-    IReadOnlyList<Skill> Skills);
+    IReadOnlyList<Skill> Skills,
+    Qualification? Qualification);
 
 /// <summary>The shop as a whole.</summary>
 /// <param name="Name">Its name; empty until somebody names it.</param>
@@ -39,6 +42,7 @@ public sealed record PersonAnswer(
 /// <param name="Currency">The money it reckons in, by its ISO 4217 code.</param>
 /// <param name="Reached">How it is reached, as its papers have it, a line each.</param>
 /// <param name="PaperSize">What its papers are printed on.</param>
+/// <param name="Mark">The picture of its mark; null while it has none.</param>
 /// <param name="Ours">What we made of it, with its source, to go back to. A practice's is its question's first.</param>
 /// <param name="Version">Counts up with every edit.</param>
 public sealed record ShopAnswer(
@@ -54,6 +58,7 @@ public sealed record ShopAnswer(
     string Currency,
     string Reached,
     PaperSize PaperSize,
+    Guid? Mark,
     OursAnswer Ours,
     int Version);
 
@@ -84,11 +89,21 @@ public sealed record ShopEdit(
 /// <param name="Active">Whether they work here.</param>
 /// <param name="Roles">What they are; null leaves it as it is, a technician where they are new.</param>
 /// <param name="Skills">What they can do that not everybody can; null leaves it as it is.</param>
+/// <param name="Qualification">
+/// By what they are qualified to inspect; null leaves what is on file as it is, since it is kept for a year after
+/// somebody last inspected (49 CFR 396.19(b)).
+/// </param>
 public sealed record PersonEdit(
     string Name,
     bool Active,
     IReadOnlyList<Role>? Roles = null,
-    IReadOnlyList<Skill>? Skills = null);
+    IReadOnlyList<Skill>? Skills = null,
+    QualificationDraft? Qualification = null);
+
+/// <summary>What is put on file of somebody's qualification to inspect.</summary>
+/// <param name="By">What makes them capable (49 CFR 396.19(a)(3)).</param>
+/// <param name="Evidence">What shows it, and where that lies.</param>
+public sealed record QualificationDraft(QualifiedBy By, string Evidence);
 
 internal static class ShopItself
 {
@@ -107,6 +122,10 @@ internal static class ShopItself
         settings.MapGet("/time-zones", () => TypedResults.Ok(Zones.Value)).Needs(Right.See);
         settings.MapPut("/shop", EditAsync).Needs(Right.Settings);
         settings.MapPut("/people/{id:guid}", PutPersonAsync).Needs(Right.People);
+        settings.MapPut("/mark/{id:guid}", PutMarkAsync).Needs(Right.Settings)
+            .Accepts<byte[]>("image/jpeg", "image/png", "image/webp")
+            .WithMetadata(new Microsoft.AspNetCore.Mvc.RequestSizeLimitAttribute(Pictures.LargestUpload));
+        settings.MapDelete("/mark/{id:guid}", DropMarkAsync).Needs(Right.Settings);
     }
 
     private static async Task<Ok<ShopAnswer>> ReadAsync(ShopFile file, Clock clock) =>
@@ -180,6 +199,53 @@ internal static class ShopItself
         return TypedResults.Ok(await AnswerAsync(file, clock));
     }
 
+    // One mark at a time: another takes its place, and what carries the earlier one's id finds it no more.
+    private static async Task<Ok<ShopAnswer>> PutMarkAsync(
+        Guid id,
+        HttpRequest request,
+        ShopFile file,
+        Clock clock,
+        Worker worker)
+    {
+        _ = worker;
+        Checks.Id(id);
+        byte[][] drawn = await Pictures.RedrawnAsync(request, SKEncodedImageFormat.Png, ShopMark.LongestSide);
+        await using var transaction = await file.Database.BeginTransactionAsync();
+        ShopSettings settings = await file.SettingsAsync();
+        if (settings.MarkId != id && !await file.IsBuriedAsync(id))
+        {
+            if (settings.MarkId is { } before)
+            {
+                await file.BuryAsync(before, "mark", clock.Now);
+            }
+
+            file.ShopMarks.RemoveRange(file.ShopMarks);
+            file.ShopMarks.Add(new ShopMark { Id = id, Picture = drawn[0] });
+            settings.MarkId = id;
+            await file.SaveChangesAsync();
+        }
+
+        await transaction.CommitAsync();
+        return TypedResults.Ok(await AnswerAsync(file, clock));
+    }
+
+    private static async Task<Ok<ShopAnswer>> DropMarkAsync(Guid id, ShopFile file, Clock clock, Worker worker)
+    {
+        _ = worker;
+        await using var transaction = await file.Database.BeginTransactionAsync();
+        ShopSettings settings = await file.SettingsAsync();
+        await file.BuryAsync(id, "mark", clock.Now);
+        if (settings.MarkId == id)
+        {
+            settings.MarkId = null;
+            file.ShopMarks.RemoveRange(file.ShopMarks);
+        }
+
+        await file.SaveChangesAsync();
+        await transaction.CommitAsync();
+        return TypedResults.Ok(await AnswerAsync(file, clock));
+    }
+
     private static async Task<Ok<ShopAnswer>> PutPersonAsync(
         Guid id,
         PersonEdit edit,
@@ -193,6 +259,12 @@ internal static class ShopItself
         string name = checks.Text("/name", edit.Name, "The name", Person.LongestName);
         List<Role>? roles = edit.Roles is null ? null : [.. edit.Roles.Distinct().Order()];
         checks.Add("/roles", roles is [] ? "Say what they are in the shop." : null);
+        string evidence = edit.Qualification is { } shown
+            ? checks.Text("/qualification/evidence", shown.Evidence, "What shows it", Qualification.LongestEvidence)
+            : "";
+        checks.Add(
+            "/qualification/by",
+            edit.Qualification is { } way && !Enum.IsDefined(way.By) ? "Pick what makes them capable." : null);
         checks.Done();
         await using var transaction = await file.Database.BeginTransactionAsync();
         if (await file.People.AnyAsync(p => p.Name == name && p.Id != id))
@@ -227,6 +299,12 @@ internal static class ShopItself
             ? [.. skills.Where(s => s != Skill.Inspector).Distinct().Order()]
             : person.Skills;
 
+        if (edit.Qualification is { } told
+            && (told.By, evidence) != (person.Qualification?.By, person.Qualification?.Evidence))
+        {
+            person.Qualification = new Qualification(told.By, evidence, clock.Today);
+        }
+
         await file.SaveChangesAsync();
         if (!(await file.People.AsNoTracking().Where(p => p.Active).ToListAsync())
             .Any(p => p.Roles.Contains(Role.Owner)))
@@ -257,7 +335,7 @@ internal static class ShopItself
                 .AsNoTracking()
                 .Where(p => !p.IsProgram)
                 .OrderBy(p => p.Name)
-                .Select(p => new PersonAnswer(p.Id, p.Name, p.Active, p.Roles, p.Skills))
+                .Select(p => new PersonAnswer(p.Id, p.Name, p.Active, p.Roles, p.Skills, p.Qualification))
                 .ToListAsync(),
             await file.Trailers.CountAsync(),
             clock.Today,
@@ -265,6 +343,7 @@ internal static class ShopItself
             settings.Currency,
             settings.Reached,
             settings.PaperSize,
+            settings.MarkId,
             new OursAnswer(
                 Interval.BearingRepack.Months,
                 ShopFormat.Write(Interval.BearingRepack.Distance!.Value),

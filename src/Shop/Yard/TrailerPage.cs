@@ -28,6 +28,7 @@ namespace SturdyTinker.Shop.Yard;
 /// </param>
 /// <param name="Status">What is due, what was found, what was last measured, what is owed.</param>
 /// <param name="OpenVisit">The visit it stands in the bay for; null when it does not.</param>
+/// <param name="StrangersSee">What somebody without an account sees by its label.</param>
 /// <param name="Booked">The accepted visit it would be taken in for now; null where there is none.</param>
 public sealed record TrailerAnswer(
     Guid Id,
@@ -46,6 +47,7 @@ public sealed record TrailerAnswer(
     IReadOnlyDictionary<string, string> Practices,
     TrailerStatus Status,
     Guid? OpenVisit,
+    StrangersSee StrangersSee,
     BookedAnswer? Booked);
 
 /// <summary>An accepted visit that a trailer comes for.</summary>
@@ -89,6 +91,7 @@ internal static class TrailerPage
             trailer.Practices.Answers,
             row.Status,
             row.OpenVisit,
+            trailer.StrangersSee,
             row.OpenVisit is null && found.Booked && await file.ExpectedAsync(id, today) is { } booked
                 ? new BookedAnswer(booked.Day, booked.Jobs, booked.What)
                 : null);

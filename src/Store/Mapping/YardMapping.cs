@@ -27,6 +27,11 @@ internal sealed class SettingsMapping : IEntityTypeConfiguration<ShopSettings>
     }
 }
 
+internal sealed class ShopMarkMapping : IEntityTypeConfiguration<ShopMark>
+{
+    public void Configure(EntityTypeBuilder<ShopMark> builder) => builder.Property(m => m.Id).ValueGeneratedNever();
+}
+
 internal sealed class OwnVersionMapping : IEntityTypeConfiguration<OwnVersion>
 {
     public void Configure(EntityTypeBuilder<OwnVersion> builder) => builder.HasKey(v => new { v.Code, v.Version });
@@ -41,6 +46,7 @@ internal sealed class PersonMapping : IEntityTypeConfiguration<Person>
         builder.HasIndex(p => p.Name).IsUnique();
         builder.Property(p => p.Roles).AsJson().HasDefaultValueSql("'[\"technician\"]'");
         builder.Property(p => p.Skills).AsJson().HasDefaultValueSql("'[]'");
+        builder.Property(p => p.Qualification).AsJson();
     }
 }
 
@@ -69,6 +75,7 @@ internal sealed class TrailerMapping : IEntityTypeConfiguration<Trailer>
         builder.Property(t => t.Practices).HasColumnName("Schools").AsChoices();
         builder.Property(t => t.Uses).AsJson().HasDefaultValueSql("'[]'");
         builder.Property(t => t.Intervals).AsJson().HasDefaultValueSql("'{}'");
+        builder.Property(t => t.StrangersSee).HasDefaultValueSql("'shop'");
         builder.Property(t => t.Version).IsConcurrencyToken();
         builder.HasOne<Customer>().WithMany().HasForeignKey(t => t.CustomerId).OnDelete(DeleteBehavior.Restrict);
         builder.HasOne<TrailerStatusRow>().WithOne().HasForeignKey<TrailerStatusRow>(s => s.TrailerId);

@@ -719,6 +719,12 @@ namespace SturdyTinker.Store.Migrations
                         .HasColumnName("Schools")
                         .HasDefaultValueSql("''");
 
+                    b.Property<string>("StrangersSee")
+                        .IsRequired()
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("TEXT")
+                        .HasDefaultValueSql("'shop'");
+
                     b.Property<string>("Tag")
                         .IsRequired()
                         .HasColumnType("TEXT")
@@ -1341,6 +1347,9 @@ namespace SturdyTinker.Store.Migrations
                         .HasColumnType("TEXT")
                         .UseCollation("NOCASE");
 
+                    b.Property<string>("Qualification")
+                        .HasColumnType("TEXT");
+
                     b.Property<string>("Roles")
                         .IsRequired()
                         .ValueGeneratedOnAdd()
@@ -1742,6 +1751,10 @@ namespace SturdyTinker.Store.Migrations
                         .ValueGeneratedOnAdd()
                         .HasColumnType("TEXT")
                         .HasDefaultValueSql("'[]'");
+
+                    b.Property<string>("TakenOver")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
 
                     b.Property<int>("Technicians")
                         .HasColumnType("INTEGER")
@@ -2163,6 +2176,20 @@ namespace SturdyTinker.Store.Migrations
                     b.ToTable("ShopDays");
                 });
 
+            modelBuilder.Entity("SturdyTinker.Store.ShopMark", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .HasColumnType("TEXT");
+
+                    b.Property<byte[]>("Picture")
+                        .IsRequired()
+                        .HasColumnType("BLOB");
+
+                    b.HasKey("Id");
+
+                    b.ToTable("ShopMarks");
+                });
+
             modelBuilder.Entity("SturdyTinker.Store.ShopPlanRow", b =>
                 {
                     b.Property<int>("Id")
@@ -2213,6 +2240,9 @@ namespace SturdyTinker.Store.Migrations
                         .HasDefaultValueSql("'{}'");
 
                     b.Property<DateOnly?>("KeptSince")
+                        .HasColumnType("TEXT");
+
+                    b.Property<Guid?>("MarkId")
                         .HasColumnType("TEXT");
 
                     b.Property<string>("MeterFeedAt")

@@ -39,6 +39,13 @@ internal static class StoredCodes
             (Role.Office, "office"),
             (Role.ReadOnly, "read-only")),
         Of(
+            (QualifiedBy.Programme, "programme"),
+            (QualifiedBy.Experience, "experience")),
+        Of(
+            (StrangersSee.Nothing, "nothing"),
+            (StrangersSee.Shop, "shop"),
+            (StrangersSee.Service, "service")),
+        Of(
             (TokenScope.Read, "read"),
             (TokenScope.Write, "write")),
         Of(

@@ -145,6 +145,10 @@ internal static class StoredNames
         Of<PlannedMinutes>(
             (nameof(PlannedMinutes.Minutes), "minutes"),
             (nameof(PlannedMinutes.Since), "since")),
+        Of<Qualification>(
+            (nameof(Qualification.By), "by"),
+            (nameof(Qualification.Evidence), "evidence"),
+            (nameof(Qualification.Since), "since")),
         Of<BusyTime>(
             (nameof(BusyTime.From), "from"),
             (nameof(BusyTime.To), "to"),

@@ -21,8 +21,9 @@ const ROWS = [
 const table = (applied: boolean, rows = ROWS, encoding = "utf-8") =>
   new Lines([
     { done: 2, of: rows.length },
-    { done: rows.length, of: rows.length, table: { kind: "trailers", applied, encoding, rows } },
+    { done: rows.length, of: rows.length, table: { kind: "trailers", applied, encoding, rows, unknown: [] } },
   ]);
+const OURS = { kind: "trailers", ours: true, encoding: "utf-8", rows: 4, found: [], kinds: [], choices: {} };
 const csv = new File(["tag,customer,axles,rating_lb\r\n"], "trailers.csv", { type: "text/csv" });
 // The button hands on to the browser's own picker, which stands hidden beside it.
 const pick = () => {
@@ -34,6 +35,7 @@ const pick = () => {
 describe("a table that comes in", () => {
   it("says row by row what will happen, and saves nothing before it is told to", async () => {
     const { user, of } = show(<Tables />, {
+      "POST /ledger/tables/look": OURS,
       "POST /ledger/tables/stream": (asked: { query: URLSearchParams }) =>
         table(asked.query.get("apply") === "true"),
     });
@@ -41,15 +43,16 @@ describe("a table that comes in", () => {
     await screen.findByText("4 trailers: 1 new, 1 changes, 1 stands already, 1 refused");
     expect(screen.getByText("axles: 1 becomes 2")).toBeTruthy();
     expect(screen.getByText("“heavy” is no weight.")).toBeTruthy();
-    expect(of("POST").map((a) => a.query.get("apply"))).toEqual(["false"]);
+    expect(of("POST", "stream").map((a) => a.query.get("apply"))).toEqual(["false"]);
     await user.click(screen.getByRole("button", { name: "Take in the 2 good rows" }));
     await screen.findByText("Taken in: 1 added, 1 changed, 1 stood already, 1 refused");
-    expect(of("POST").map((a) => a.query.get("apply"))).toEqual(["false", "true"]);
+    expect(of("POST", "stream").map((a) => a.query.get("apply"))).toEqual(["false", "true"]);
     expect(screen.queryByRole("button", { name: /Take in/ })).toBeNull();
   });
 
   it("says what it was read as when that had to be guessed", async () => {
     const { user } = show(<Tables />, {
+      "POST /ledger/tables/look": OURS,
       "POST /ledger/tables/stream": table(false, ROWS, "windows-1252"),
     });
     await user.upload(pick(), csv);
@@ -58,6 +61,7 @@ describe("a table that comes in", () => {
 
   it("offers nothing to take in where every row stands already or is refused", async () => {
     const { user } = show(<Tables />, {
+      "POST /ledger/tables/look": OURS,
       "POST /ledger/tables/stream": table(false, [row(2, "same"), row(3, "refuse")]),
     });
     await user.upload(pick(), csv);
@@ -69,7 +73,10 @@ describe("a table that comes in", () => {
 
   it("says what is wrong with a file that is no such table, and forgets it with the next one", async () => {
     let answer: unknown = refused(422, "The heading lacks “tag”.");
-    const { user } = show(<Tables />, { "POST /ledger/tables/stream": () => answer });
+    const { user } = show(<Tables />, {
+      "POST /ledger/tables/look": OURS,
+      "POST /ledger/tables/stream": () => answer,
+    });
     await user.upload(pick(), csv);
     await screen.findByText(/The heading lacks “tag”/);
     answer = table(false);
@@ -81,6 +88,7 @@ describe("a table that comes in", () => {
   it("counts while it comes in, and can be ended: what was counted stays", async () => {
     let stopped = false;
     const { user } = show(<Tables />, {
+      "POST /ledger/tables/look": OURS,
       "POST /ledger/tables/stream": (asked: { query: URLSearchParams; signal: AbortSignal }) => {
         if (asked.query.get("apply") !== "true") return table(false);
         asked.signal.addEventListener("abort", () => (stopped = true));
@@ -98,7 +106,10 @@ describe("a table that comes in", () => {
   it("says what went wrong in the middle, and shows of a long table those refused first", async () => {
     const many = Array.from({ length: 300 }, (_, i) => row(i + 2, i === 299 ? "refuse" : "add"));
     let answer = table(false, many);
-    const { user } = show(<Tables />, { "POST /ledger/tables/stream": () => answer });
+    const { user } = show(<Tables />, {
+      "POST /ledger/tables/look": OURS,
+      "POST /ledger/tables/stream": () => answer,
+    });
     await user.upload(pick(), csv);
     await screen.findByText("300 trailers: 299 new, 1 refused");
     expect(screen.getAllByRole("row")[1]?.textContent).toContain("T-301");
@@ -111,5 +122,73 @@ describe("a table that comes in", () => {
     ]);
     await user.click(screen.getByRole("button", { name: /Take in/ }));
     await screen.findByText("The file is busy. The first 200 rows are taken in.");
+  });
+
+  it("asks of somebody else’s table which column is which, and what its words mean", async () => {
+    const tables: [string, unknown][] = [];
+    const { user } = show(<Tables />, {
+      "POST /ledger/tables/look": {
+        ...OURS,
+        kind: "history",
+        ours: false,
+        rows: 2,
+        found: [
+          { heading: "Unit", samples: ["P-07"], dates: null, eitherWay: false },
+          { heading: "Date", samples: ["3/4/2025"], dates: "monthFirst", eitherWay: true },
+          { heading: "Service", samples: ["RPK"], dates: null, eitherWay: false },
+        ],
+        kinds: [
+          {
+            kind: "history",
+            columns: [
+              { name: "tag", needed: true, guess: "Unit", day: false },
+              { name: "on", needed: true, guess: "Date", day: true },
+              { name: "job", needed: false, guess: "Service", day: false },
+            ],
+          },
+        ],
+        choices: { job: { "bearing-repack": "Bearing repack", shoes: "Shoes" } },
+      },
+      "POST /ledger/tables/stream": (asked: { query: URLSearchParams }) => {
+        const match = JSON.parse(asked.query.get("match") ?? "") as { words: object };
+        tables.push([asked.query.get("apply") ?? "", match]);
+        const known = Object.keys(match.words).length > 0;
+        const rows = [row(2, known ? "add" : "refuse")];
+        return new Lines([
+          {
+            done: 1,
+            of: 1,
+            table: {
+              kind: "history",
+              applied: asked.query.get("apply") === "true",
+              encoding: "utf-8",
+              rows,
+              unknown: known ? [] : [{ column: "job", word: "RPK", rows: 1 }],
+            },
+          },
+        ]);
+      },
+    });
+    await user.upload(pick(), csv);
+    await screen.findByText(/2 rows, not under our own headings/);
+    const go = screen.getByRole("button", { name: "See what would happen" });
+    expect(screen.getByText("Still to be said: how its days are written.")).toBeTruthy();
+    expect(go.hasAttribute("disabled")).toBe(true);
+    await user.click(screen.getByRole("radio", { name: /the month first/ }));
+    await user.click(go);
+    await screen.findByText("1 rows of past work: 1 refused");
+    await user.click(screen.getByRole("button", { name: /“RPK”, in 1 row/ }));
+    await user.click(await screen.findByRole("option", { name: "Bearing repack" }));
+    await user.click(screen.getByRole("button", { name: "Look again" }));
+    await user.click(await screen.findByRole("button", { name: "Take in the 1 good row" }));
+    await screen.findByText("Taken in: 1 added");
+    const columns = { tag: "Unit", on: "Date", job: "Service" };
+    const told = { kind: "history", columns, dates: "monthFirst", from: "trailers.csv" };
+    const words = { job: { RPK: "bearing-repack" } };
+    expect(tables).toEqual([
+      ["false", { ...told, words: {} }],
+      ["false", { ...told, words }],
+      ["true", { ...told, words }],
+    ]);
   });
 });

@@ -8,7 +8,10 @@ import { Columns, Head, Page, Quiet, Row, Section, Stack } from "../ui/Page";
 import { FilePicker } from "../ui/FilePicker";
 import { Problem } from "../ui/Problem";
 import { Busy, Counted } from "../ui/Waiting";
-import { type Far, sendTable } from "./sendTable";
+import { MatchColumns } from "./match/MatchColumns";
+import { type Match, sentAs, suggested } from "./match/match";
+import { UnknownWords } from "./match/UnknownWords";
+import { type Far, lookAtTable, sendTable } from "./sendTable";
 
 const FATE: Record<Schemas["RowFate"], string> = {
   add: "new",
@@ -22,6 +25,8 @@ const PAST: Record<Schemas["RowFate"], string> = {
   same: "stood already",
   refuse: "refused",
 };
+
+const KIND: Record<string, string> = { road: "readings and trips", history: "rows of past work" };
 
 const Out = styled.a<{ $main?: boolean }>`
   ${linkShape}
@@ -65,17 +70,27 @@ export default function Tables() {
   const [shown, setShown] = useState(PAGE);
   const stop = useRef<AbortController>(undefined);
   const send = useMutation({
-    mutationFn: ({ table, apply }: { table: File; apply: boolean }) => {
+    mutationFn: ({ table, apply, by }: { table: File; apply: boolean; by: Match | null }) => {
       stop.current?.abort();
       stop.current = new AbortController();
       setFar(null);
       setShown(PAGE);
-      return sendTable(table, apply, setFar, stop.current.signal);
+      return sendTable(table, apply, by && sentAs(by, table.name), setFar, stop.current.signal);
     },
     onSettled: async (_now, _fault, { apply }) => {
       if (apply) await queries.invalidateQueries();
     },
   });
+  const [match, setMatch] = useState<Match | null>(null);
+  const look = useMutation({
+    mutationFn: lookAtTable,
+    onSuccess: (found, chosen) => {
+      // Under our own headings there is nothing to ask.
+      if (found.ours) send.mutate({ table: chosen, apply: false, by: null });
+      else setMatch(suggested(found));
+    },
+  });
+  const go = () => file && send.mutate({ table: file, apply: false, by: match });
   useEffect(() => () => stop.current?.abort(), []);
   const table = send.data;
   const count = (fate: Schemas["RowFate"]) => table?.rows.filter((r) => r.fate === fate).length ?? 0;
@@ -89,16 +104,40 @@ export default function Tables() {
       <Columns $shape="1.6fr 1fr">
         <Stack $gap={18}>
           <FilePicker
-            label="A table of trailers, of customers, or of readings and trips, as CSV: drop it here, or"
+            label="A table of trailers, customers, readings and trips, or past work, as CSV: drop it here, or"
             button="Choose a table"
             accept={[".csv", "text/csv"]}
             onPick={(chosen) => {
               setFile(chosen);
               send.reset();
-              send.mutate({ table: chosen, apply: false });
+              setMatch(null);
+              look.mutate(chosen);
             }}
           />
-          <Problem of={send.error} />
+          <Problem of={look.error ?? send.error} />
+          {look.isPending && <Busy what="Reading its columns" />}
+          {match && look.data && !table?.applied && (
+            <MatchColumns
+              look={look.data}
+              match={match}
+              onMatch={(now) => {
+                setMatch(now);
+                send.reset();
+              }}
+              onGo={go}
+              busy={send.isPending}
+            />
+          )}
+          {match && look.data && table && !table.applied && (
+            <UnknownWords
+              unknown={table.unknown}
+              choices={look.data.choices}
+              match={match}
+              onMatch={setMatch}
+              onGo={go}
+              busy={send.isPending}
+            />
+          )}
           {send.isPending &&
             (far && far.done < far.of ? (
               <Counted
@@ -113,9 +152,7 @@ export default function Tables() {
             <Section>
               <div role="status">
                 <h2>
-                  {table.applied
-                    ? "Taken in: "
-                    : `${table.rows.length} ${table.kind === "road" ? "readings and trips" : table.kind}: `}
+                  {table.applied ? "Taken in: " : `${table.rows.length} ${KIND[table.kind] ?? table.kind}: `}
                   {(["add", "change", "same", "refuse"] as const)
                     .filter((f) => count(f) > 0)
                     .map((f) => `${count(f)} ${(table.applied ? PAST : FATE)[f]}`)
@@ -132,7 +169,7 @@ export default function Tables() {
                   <Button
                     $main
                     isDisabled={good === 0 || send.isPending}
-                    onPress={() => send.mutate({ table: file, apply: true })}
+                    onPress={() => send.mutate({ table: file, apply: true, by: match })}
                   >
                     {good === 0
                       ? "Nothing to take in"
@@ -227,6 +264,12 @@ export default function Tables() {
           </p>
           <p>
             A table of customers has <i>customer</i>, and if you like <i>phone, mail, note</i>.
+          </p>
+          <p>
+            Past work and readings have <i>tag, on</i> and what was done:{" "}
+            <i>job, place, measure, figure, miles, by, note</i>. Each day becomes a visit that says what
+            record it was taken over from. A table of another program’s or a shop’s own may be called
+            anything: its columns are matched first.
           </p>
         </Stack>
       </Columns>

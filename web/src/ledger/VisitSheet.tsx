@@ -70,7 +70,7 @@ function Sheet({ sheet }: { sheet: Schemas["VisitSheet"] }) {
           </Quiet>
         </Stack>
       </Head>
-      {state.closedAt && (
+      {state.closedAt && !sheet.takenOver && (
         <p>
           <Link to={`/ledger/visits/${visit.id}/hand-over`}>Hand it over: the sheet for its owner</Link>
         </p>
@@ -104,13 +104,21 @@ function Sheet({ sheet }: { sheet: Schemas["VisitSheet"] }) {
         <Stack $gap={26}>
           <Section>
             <h2>Done</h2>
-            <p>
-              {visit.openedBy} took it in at {clockInWords(visit.openedAt)}
-              {state.closedAt &&
-                `, ${sheet.closedBy ?? ""} closed it at ${clockInWords(state.closedAt)}`}.{" "}
-              {state.entries.filter((e) => !e.skippedBecause).length} of {visit.packet.steps.length} steps
-              done, {visit.minutesInWords} by the book.
-            </p>
+            {sheet.takenOver && (
+              <p>
+                Taken over from an earlier record, {sheet.takenOver}, by {visit.openedBy}: this shop has not
+                done it, and knows no more of it than is here.
+              </p>
+            )}
+            {!sheet.takenOver && (
+              <p>
+                {visit.openedBy} took it in at {clockInWords(visit.openedAt)}
+                {state.closedAt &&
+                  `, ${sheet.closedBy ?? ""} closed it at ${clockInWords(state.closedAt)}`}.{" "}
+                {state.entries.filter((e) => !e.skippedBecause).length} of {visit.packet.steps.length} steps
+                done, {visit.minutesInWords} by the book.
+              </p>
+            )}
             <Lines>
               {state.jobs.map((j) => (
                 <li key={j.job + j.place}>

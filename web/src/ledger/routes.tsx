@@ -7,12 +7,6 @@ function OnTheTrailer({ see }: { see: "history" | "wear" }) {
   return <Navigate to={`/yard/trailers/${id}?see=${see}`} replace />;
 }
 
-/** What the code on a trailer's label says: its page, by an address that is short enough to be read well. */
-function ByCode() {
-  const { id = "" } = useParams();
-  return <Navigate to={`/yard/trailers/${id}`} replace />;
-}
-
 export const ledger: RouteObject[] = [
   { path: "ledger", element: screen(() => import("./Ledger")) },
   { path: "ledger/tables", element: screen(() => import("./Tables")) },
@@ -28,7 +22,6 @@ export const ledger: RouteObject[] = [
     ),
   },
   { path: "ledger/labels/:id", element: screen(() => import("./papers/LabelsPage"), byId, "form") },
-  { path: "t/:id", element: <ByCode /> },
   { path: "ledger/fleets/:id", element: screen(() => import("./papers/FleetPage"), byId, "form") },
   {
     path: "ledger/visits/:id/amend/:what/:of",

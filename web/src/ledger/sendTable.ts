@@ -12,17 +12,21 @@ export type Far = Pick<Schemas["TableProgress"], "done" | "of">;
 export async function sendTable(
   table: File,
   apply: boolean,
+  match: string | null,
   onFar: (far: Far) => void,
   signal: AbortSignal,
 ): Promise<Schemas["TableAnswer"]> {
   const response = await untilIn(() =>
     fetch(
-      new Request(`/api/ledger/tables/stream?apply=${apply}`, {
-        method: "POST",
-        body: table,
-        headers: { "Content-Type": "text/csv", "Tinker-Person": workerId() ?? "" },
-        signal,
-      }),
+      new Request(
+        `/api/ledger/tables/stream?${new URLSearchParams({ apply: String(apply), ...(match && { match }) })}`,
+        {
+          method: "POST",
+          body: table,
+          headers: { "Content-Type": "text/csv", "Tinker-Person": workerId() ?? "" },
+          signal,
+        },
+      ),
     ),
   ).catch(() => {
     throw new Error(broken({ done: 0, of: 0 }, apply));
@@ -51,4 +55,23 @@ function broken({ done, of }: Far, apply: boolean): string {
   return apply && done > 0
     ? `It ended after ${done.toLocaleString("en")} of ${of.toLocaleString("en")} rows; those are taken in, perhaps some more. Choose the file again to see what is left.`
     : "It ended before anything was taken in. Choose the file again.";
+}
+
+/** Sends a table to be told what it is, before anything of it is understood. */
+export async function lookAtTable(table: File): Promise<Schemas["TableLook"]> {
+  const response = await untilIn(() =>
+    fetch(
+      new Request("/api/ledger/tables/look", {
+        method: "POST",
+        body: table,
+        headers: { "Content-Type": "text/csv", "Tinker-Person": workerId() ?? "" },
+      }),
+    ),
+  );
+  const said: unknown = await response.json().catch(() => undefined);
+  return answer<Schemas["TableLook"]>(
+    Promise.resolve(
+      response.ok ? { data: said as Schemas["TableLook"], response } : { error: said, response },
+    ),
+  );
 }

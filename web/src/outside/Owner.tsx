@@ -9,6 +9,7 @@ import { TextField } from "../ui/Fields";
 import { HoldBanner } from "../ui/HoldBanner";
 import { Lines, Quiet, Row, Section, Stack } from "../ui/Page";
 import { Problem } from "../ui/Problem";
+import { StrangersChoice } from "../ui/StrangersChoice";
 import { WaitingPage } from "../ui/Waiting";
 import { Sheet } from "./Sheet";
 
@@ -46,10 +47,32 @@ export default function Owner({ secret }: { secret: string }) {
         ) : (
           <Quiet>It has not been with us yet.</Quiet>
         )}
+        <Label secret={secret} sees={now.strangersSee} />
       </Stack>
     </Sheet>
   ) : (
     <WaitingPage of={page} what="Opening your trailer’s page" like="form" />
+  );
+}
+
+/** What others see who read the code on the trailer's label: the owner says. */
+function Label({ secret, sees }: { secret: string; sees: Schemas["StrangersSee"] }) {
+  const queries = useQueryClient();
+  const choose = useMutation({
+    mutationFn: (to: Schemas["StrangersSee"]) =>
+      answer(
+        shop.PUT("/api/outside/owners/{secret}/label", { params: { path: { secret } }, body: { sees: to } }),
+      ),
+    onSuccess: (now) => queries.setQueryData(key(secret), now),
+  });
+  return (
+    <Section>
+      <StrangersChoice
+        value={choose.variables && choose.isPending ? choose.variables : sees}
+        onChange={choose.mutate}
+      />
+      <Problem of={choose.error} />
+    </Section>
   );
 }
 

@@ -1,5 +1,6 @@
 import type { ReactNode } from "react";
 import styled from "styled-components";
+import { Mark } from "../ui/Mark";
 import { Page } from "../ui/Page";
 
 const Letter = styled(Page)`
@@ -22,9 +23,10 @@ const Shop = styled.p`
 `;
 
 /** A page of the shop's for somebody outside, as a letter is: who writes, and what about. */
-export function Sheet({ from, children }: { from: string; children: ReactNode }) {
+export function Sheet({ from, mark, children }: { from: string; mark?: string | null; children: ReactNode }) {
   return (
     <Letter>
+      {mark && <Mark id={mark} />}
       <Shop>{from}</Shop>
       {children}
     </Letter>

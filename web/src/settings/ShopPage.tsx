@@ -1,9 +1,14 @@
-import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { FileTrigger } from "react-aria-components/FileTrigger";
 import { answer, type Schemas, shop } from "../api/client";
-import { Button } from "../ui/Button";
+import { newId } from "../api/ids";
+import { sendPicture } from "../api/sendPicture";
+import { Button, TextButton } from "../ui/Button";
 import { TextField } from "../ui/Fields";
 import { MeasureField } from "../ui/MeasureField";
-import { Quiet, Row, Stack } from "../ui/Page";
+import { Mark } from "../ui/Mark";
+import { Quiet, Row, Section, Stack } from "../ui/Page";
+import { Problem } from "../ui/Problem";
 import { Stale } from "../ui/Stale";
 import { PracticeFields } from "../ui/PracticeFields";
 import { useShop } from "../api/useShop";
@@ -24,10 +29,52 @@ export default function ShopPage() {
       {house.data && (
         <div style={{ maxWidth: 640 }}>
           <Choices house={house.data} />
+          <ItsMark house={house.data} />
           <SecondLooks />
         </div>
       )}
     </SettingsFrame>
+  );
+}
+
+/** The picture at the head of the shop's papers. */
+function ItsMark({ house }: { house: Schemas["ShopAnswer"] }) {
+  const queries = useQueryClient();
+  const take = (now: Schemas["ShopAnswer"]) => queries.setQueryData(["shop"], now);
+  const send = useMutation({
+    mutationFn: ({ id, file }: { id: string; file: File }) =>
+      sendPicture<Schemas["ShopAnswer"]>(`/api/settings/mark/${id}`, "PUT", file),
+    onSuccess: take,
+  });
+  const drop = useMutation({
+    mutationFn: (id: string) => answer(shop.DELETE("/api/settings/mark/{id}", { params: { path: { id } } })),
+    onSuccess: take,
+  });
+  return (
+    <Section>
+      <h2>Its mark</h2>
+      <Quiet>At the head of every paper, and of what customers see. A picture on white prints best.</Quiet>
+      {house.mark && <Mark id={house.mark} />}
+      <Row>
+        <FileTrigger
+          acceptedFileTypes={["image/png", "image/jpeg", "image/webp"]}
+          onSelect={(files) => {
+            const file = files?.[0];
+            if (file) send.mutate({ id: newId(), file });
+          }}
+        >
+          <Button isDisabled={send.isPending}>
+            {send.isPending ? "Sending…" : house.mark ? "Take another picture" : "Pick a picture"}
+          </Button>
+        </FileTrigger>
+        {house.mark && (
+          <TextButton isDisabled={drop.isPending} onPress={() => house.mark && drop.mutate(house.mark)}>
+            Papers without it
+          </TextButton>
+        )}
+      </Row>
+      <Problem of={send.error ?? drop.error} />
+    </Section>
   );
 }
 

@@ -1,10 +1,9 @@
 import { useMutation } from "@tanstack/react-query";
 import { FileTrigger } from "react-aria-components/FileTrigger";
 import styled from "styled-components";
-import { type Schemas, ShopProblem } from "../api/client";
+import type { Schemas } from "../api/client";
 import { newId } from "../api/ids";
-import { untilIn } from "../api/connection";
-import { workerId } from "../api/worker";
+import { sendPicture } from "../api/sendPicture";
 import { Button, TextButton } from "./Button";
 import { Row, Stack } from "./Page";
 import { Problem } from "./Problem";
@@ -33,11 +32,11 @@ export function Photos({ visit, of, what, onState }: Props) {
   const where = "step" in of ? `key=${encodeURIComponent(of.step)}` : `finding=${of.finding}`;
   const send = useMutation({
     mutationFn: ({ id, file }: { id: string; file: File }) =>
-      sent(`${address(visit.id, id)}?${where}`, "PUT", file),
+      sendPicture<Schemas["VisitState"]>(`${address(visit.id, id)}?${where}`, "PUT", file),
     onSuccess: onState,
   });
   const takeBack = useMutation({
-    mutationFn: (id: string) => sent(address(visit.id, id), "DELETE"),
+    mutationFn: (id: string) => sendPicture<Schemas["VisitState"]>(address(visit.id, id), "DELETE"),
     onSuccess: onState,
   });
   if (!onState && there.length === 0) return null;
@@ -71,27 +70,5 @@ export function Photos({ visit, of, what, onState }: Props) {
       </Row>
       <Problem of={send.error ?? takeBack.error} />
     </Stack>
-  );
-}
-
-// Pictures travel as they are, not as JSON.
-async function sent(path: string, method: string, body?: File): Promise<Schemas["VisitState"]> {
-  const response = await untilIn(() =>
-    fetch(path, {
-      method,
-      headers: {
-        "Tinker-Person": workerId() ?? "",
-        ...(body ? { "Content-Type": body.type || "image/jpeg" } : {}),
-      },
-      ...(body ? { body } : {}),
-    }),
-  );
-  if (response.ok) return (await response.json()) as Schemas["VisitState"];
-  const problem = (await response.json().catch(() => ({}))) as Partial<Schemas["Problem"]>;
-  throw new ShopProblem(
-    response.status,
-    problem.detail ?? `The shop's server answered ${response.status}.`,
-    problem.errors ?? [],
-    undefined,
   );
 }

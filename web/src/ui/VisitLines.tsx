@@ -48,7 +48,7 @@ export function VisitLines({ trailer }: { trailer?: string }) {
                   {v.releasedBecause && <b>Left on Hold: {v.releasedBecause}</b>}
                 </Stack>
                 <Row $gap={16}>
-                  <Quiet>{v.by}</Quiet>
+                  <Quiet>{v.takenOver ? `from an earlier record: ${v.takenOver}` : v.by}</Quiet>
                   {v.mended > 0 && <Quiet>{v.mended} mended</Quiet>}
                   {v.worst && <VerdictWord verdict={v.worst} />}
                 </Row>

@@ -73,6 +73,7 @@ export default function Yard() {
           {wanted || customer ? " found" : ""}
         </h1>
         <Row>
+          <LinkButton to="/yard/scan">Scan a label</LinkButton>
           <LinkButton to="/ledger/tables">Tables in and out</LinkButton>
           <LinkButton to="/yard/new" $main>
             Add a trailer

@@ -86,6 +86,7 @@ internal static class FleetReport
         PhotoFolder photos,
         CancellationToken stop) =>
         await PaperEndpoints.AsPdfAsync(
+            file,
             await source.PaperAsync(asked, stop),
             (await file.SettingsToReadAsync()).PaperSize,
             photos,

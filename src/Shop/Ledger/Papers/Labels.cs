@@ -23,6 +23,7 @@ namespace SturdyTinker.Shop.Ledger.Papers;
 /// <param name="Down">Between two one below the other.</param>
 /// <param name="Skip">How many of the first sheet are used up already.</param>
 /// <param name="Copies">How many of each, 1 to 20.</param>
+/// <param name="WheelEnds">Whether each wheel end gets one, instead of the trailer.</param>
 internal sealed record LabelsAsked(
     [property: FromQuery(Name = "columns")] int? Columns,
     [property: FromQuery(Name = "rows")] int? Rows,
@@ -33,11 +34,12 @@ internal sealed record LabelsAsked(
     [property: FromQuery(Name = "across")] double? Across,
     [property: FromQuery(Name = "down")] double? Down,
     [property: FromQuery(Name = "skip")] int? Skip,
-    [property: FromQuery(Name = "copies")] int? Copies);
+    [property: FromQuery(Name = "copies")] int? Copies,
+    [property: FromQuery(Name = "wheelEnds")] bool? WheelEnds);
 
 /// <summary>
-/// Labels for trailers: a code that a telephone's camera opens the trailer's page by, its tag, and by month and year
-/// when its hubs were repacked and are again.
+/// Labels for trailers and their hubs: a code that a telephone's camera opens the page by, the tag, and by month and
+/// year when the hubs were repacked and are again.
 /// </summary>
 internal static class Labels
 {
@@ -108,33 +110,31 @@ internal static class Labels
             .AsNoTracking()
             .Where(s => which.Any(t => t.Id == s.TrailerId))
             .ToDictionaryAsync(s => s.TrailerId, s => s.Status, context.RequestAborted);
-        List<Label> labels = [.. trailers.SelectMany(t => Enumerable.Repeat(
-            LabelOf(
-                t,
-                done[t.Id],
-                stand.GetValueOrDefault(t.Id)?.Upcoming.Where(u => u.Job == repack).Min(u => (DateOnly?)u.On),
-                OutsideLinks.Address(options, context, $"t/{t.Id}")),
-            asked.Copies ?? 1))];
+        List<Label> labels = [.. trailers
+            .SelectMany(t => asked.WheelEnds == true
+                ? OfWheelEnds(t, [.. done[t.Id]], stand.GetValueOrDefault(t.Id))
+                : [OfTrailer(t, done[t.Id], stand.GetValueOrDefault(t.Id))])
+            .SelectMany(label => Enumerable.Repeat(
+                label with { Address = OutsideLinks.Address(options, context, label.Address) },
+                asked.Copies ?? 1))];
         using MemoryStream pdf = new();
         LabelSheet.Write(layout, labels, asked.Skip ?? 0, pdf);
         return TypedResults.File(pdf.ToArray(), "application/pdf", "labels.pdf");
     }
 
-    // Month and year, as tags at a hub have them.
-    private static Label LabelOf(Trailer trailer, IEnumerable<WorkDone> repacks, DateOnly? next, string address)
-    {
-        // The wheel end that was done longest ago speaks for the trailer; where one is not on record, none does.
-        Dictionary<string, DateOnly> done = repacks
-            .GroupBy(w => w.Place)
-            .ToDictionary(g => g.Key, g => g.Max(w => w.On));
-        string[] ends = [.. Places.WheelEndsOf(trailer.Gear).Select(p => p.Code)];
-        DateOnly? last = ends.All(done.ContainsKey) ? ends.Min(e => done[e]) : null;
-        string[] small =
+    private static Label OfTrailer(Trailer trailer, IEnumerable<WorkDone> repacks, TrailerStatus? status) => new(
+        $"t/{trailer.Id}",
+        trailer.Tag,
         [
-            trailer.Name,
-            last is { } on ? FormattableString.Invariant($"Repacked {on:MM/yyyy}") : "",
-            next is { } due ? FormattableString.Invariant($"Again by {due:MM/yyyy}") : "",
-        ];
-        return new Label(address, trailer.Tag, [.. small.Where(line => line.Length > 0)]);
-    }
+            .. trailer.Name.Length > 0 ? [trailer.Name] : Array.Empty<string>(),
+            .. HubTag.Of(trailer.Gear, repacks, status).Lines
+        ]);
+
+    private static IEnumerable<Label> OfWheelEnds(
+        Trailer trailer,
+        IReadOnlyCollection<WorkDone> repacks,
+        TrailerStatus? status) => Places.WheelEndsOf(trailer.Gear).Select(place => new Label(
+            $"t/{trailer.Id}/{place.Code}",
+            trailer.Tag,
+            [place.Spoken, .. HubTag.Of(place.Code, repacks, status).Lines]));
 }

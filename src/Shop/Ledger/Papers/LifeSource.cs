@@ -29,6 +29,7 @@ internal static class LifeSource
             .OrderByDescending(v => v.ClosedAt)
             .ToListAsync();
         HashSet<Guid> closed = [.. visits.Select(v => v.Id)];
+        HashSet<Guid> takenOver = [.. visits.Where(v => v.TakenOver.Length > 0).Select(v => v.Id)];
         ILookup<Guid, Finding> findings = (await file.Findings
             .AsNoTracking()
             .Where(f => f.TrailerId == id)
@@ -50,7 +51,7 @@ internal static class LifeSource
         ILookup<Guid, Amendment> amendments = (await file.Amendments
             .AsNoTracking()
             .Where(a => closed.Contains(a.VisitId)
-                && a.Kind != AmendmentKind.Remark
+                && (a.Kind != AmendmentKind.Remark || takenOver.Contains(a.VisitId))
                 && a.Kind != AmendmentKind.Time)
             .OrderBy(a => a.At)
             .ToListAsync()).ToLookup(a => a.VisitId);
@@ -96,7 +97,7 @@ internal static class LifeSource
                     parts[v.Id],
                     inspections.GetValueOrDefault(v.Id),
                     string.Join("; ", releases[v.Id]),
-                    [.. amendments[v.Id].Select(a => a.InWords)],
+                    [.. amendments[v.Id]],
                     meter.Find(m => m.On <= DateOnly.FromDateTime(v.ClosedAt!.Value.DateTime))?.Typed ?? "",
                     pictures.GetValueOrDefault(v.Id))),
                 meter.ConvertAll(m => new LifeMeter(m.On, m.Typed))),
@@ -111,7 +112,7 @@ internal static class LifeSource
         IEnumerable<PartUsed> parts,
         Inspection? inspection,
         string released,
-        IReadOnlyList<string> righted,
+        IReadOnlyList<Amendment> amendments,
         string meter,
         int pictures) => new(
         DateOnly.FromDateTime(visit.ClosedAt!.Value.DateTime),
@@ -123,7 +124,11 @@ internal static class LifeSource
             : inspection.Passes ? "A periodic inspection (49 CFR 396.17) was signed: everything it has passes."
             : "A periodic inspection (49 CFR 396.17) was signed: it did not pass.",
         released,
-        righted,
+        [.. amendments.Where(a => a.Kind != AmendmentKind.Remark).Select(a => a.InWords)],
         meter,
-        pictures);
+        pictures)
+        {
+            TakenOver = visit.TakenOver,
+            Noted = [.. amendments.Where(a => a.Kind == AmendmentKind.Remark).Select(a => a.Text)],
+        };
 }

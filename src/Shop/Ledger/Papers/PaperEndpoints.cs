@@ -65,18 +65,23 @@ internal static class PaperEndpoints
 
     /// <summary>A paper as a PDF. What takes long is broken off where nobody waits for it any more.</summary>
     internal static async Task<FileContentHttpResult> AsPdfAsync(
+        ShopFile file,
         Paper paper,
         PaperSize size,
         PhotoFolder photos,
         CancellationToken stop) =>
-        TypedResults.File(await BytesAsync(paper, size, photos, stop), "application/pdf", paper.FileName + ".pdf");
+        TypedResults.File(await BytesAsync(file, paper, size, photos, stop), "application/pdf", paper.FileName + ".pdf");
 
     private static async Task<byte[]> BytesAsync(
+        ShopFile file,
         Paper paper,
         PaperSize size,
         PhotoFolder photos,
         CancellationToken stop)
     {
+        byte[]? mark = paper.Mark is { } of
+            ? await file.ShopMarks.Where(m => m.Id == of).Select(m => m.Picture).FirstOrDefaultAsync(stop)
+            : null;
         await One.WaitAsync(stop);
         try
         {
@@ -84,7 +89,7 @@ internal static class PaperEndpoints
                 () =>
                 {
                     using MemoryStream pdf = new();
-                    PaperPdf.Write(paper, size, id => Picture(photos, id), pdf);
+                    PaperPdf.Write(paper, size, id => id == paper.Mark ? mark : Picture(photos, id), pdf);
                     return pdf.ToArray();
                 },
                 stop);
@@ -141,7 +146,7 @@ internal static class PaperEndpoints
             throw Refusal.Malformed("Papers are Letter or A4.", "size");
         }
 
-        return await AsPdfAsync(paper, on, photos, stop);
+        return await AsPdfAsync(file, paper, on, photos, stop);
     }
 
     // Sent twice by the same id it goes once.
@@ -166,7 +171,7 @@ internal static class PaperEndpoints
         {
             Paper paper = await ReadAsync(file, kind, id, clock.Today);
             ShopSettings settings = await file.SettingsToReadAsync();
-            byte[] pdf = await BytesAsync(paper, settings.PaperSize, photos, stop);
+            byte[] pdf = await BytesAsync(file, paper, settings.PaperSize, photos, stop);
             BodyBuilder body = new()
             {
                 TextBody = $"{paper.Title}: {paper.About}.\n\nThe paper is attached as a PDF.\n\n{paper.From}\n"

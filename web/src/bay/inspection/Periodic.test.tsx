@@ -29,6 +29,7 @@ const round = (with_: Partial<Schemas["RoundAnswer"]> = {}) =>
     periodic: LINES,
     inspection: null,
     lastQualification: "",
+    qualificationOnFile: false,
     ...with_,
   }) as Schemas["RoundAnswer"];
 const signed = (passes: boolean) =>

@@ -44,6 +44,12 @@ export function Periodic({ round, onState }: Props) {
                 problem={form.at("/qualification")}
                 placeholder="two years in this trade; training of spring 2024"
               />
+              {!round.qualificationOnFile && (
+                <Quiet>
+                  Nothing is on file of it yet. The carrier has to be able to show it (396.19(b)): have it put
+                  in under Settings, People.
+                </Quiet>
+              )}
               <FormProblem of={form} />
               <div>
                 <Button type="submit" isDisabled={form.pending}>

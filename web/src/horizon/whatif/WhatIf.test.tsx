@@ -83,7 +83,7 @@ describe("one supposition", () => {
     await screen.findByText("Being reckoned: 3 of 19.");
     now = { ...ONE, result: RESULT, reckoning: null };
     await screen.findByText("Over the year: 36 more visits.");
-    expect(screen.getByRole("row", { name: /^Visits 24 60 \+36/ })).toBeTruthy();
+    expect(await screen.findByRole("row", { name: /^Visits 24 60 \+36/ })).toBeTruthy();
     expect(screen.getByRole("row", { name: /^Days overdue 252 252 –/ })).toBeTruthy();
     expect(screen.queryByText(/Being reckoned/)).toBeNull();
   });

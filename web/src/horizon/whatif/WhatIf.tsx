@@ -1,4 +1,5 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { Suspense } from "react";
 import { useNavigate, useSearchParams } from "react-router";
 import { answer, type Schemas, shop } from "../../api/client";
 import { useMay } from "../../api/useAccess";
@@ -7,10 +8,14 @@ import { Breadcrumbs } from "../../ui/Breadcrumbs";
 import { Button } from "../../ui/Button";
 import { Columns, Head, Page, Quiet, Row, Section, Stack } from "../../ui/Page";
 import { Problem } from "../../ui/Problem";
+import { later } from "../../ui/later";
+import { Bone } from "../../ui/Skeleton";
 import { WaitingPage } from "../../ui/Waiting";
-import { Beside } from "./Beside";
 import { Suppose } from "./Suppose";
 import { chosenWith, leftOver } from "./choosing";
+
+// What is only there once it is reckoned comes then.
+const Beside = later(async () => ({ default: (await import("./Beside")).Beside }));
 
 // So often is looked how far it is.
 const LOOK_AGAIN = 700;
@@ -115,7 +120,9 @@ function Answer({ of, house }: { of: Schemas["WhatIfAnswer"]; house: Schemas["Sh
             Reckoned {dayInWords(result.madeAt)}, {clockInWords(result.madeAt)}, with {result.then.trailers}{" "}
             trailers over the 52 weeks from {dayInWords(result.then.weeks[0]?.monday ?? result.asOf)}.
           </Quiet>
-          <Beside result={result} />
+          <Suspense fallback={<Bone $h={420} $w="100%" />}>
+            <Beside result={result} />
+          </Suspense>
         </>
       )}
       {result && !reckoning && <Choose of={of} house={house} />}

@@ -33,6 +33,7 @@ const sheet = (amendments: Schemas["AmendmentAnswer"][] = []): Schemas["VisitShe
     state: state({ readings: [figure], closedAt: "2026-06-10T12:00:00-04:00" }),
   }),
   closedBy: "Ines Marrow",
+  takenOver: "",
   releasedBecause: null,
   followUps: [],
   amendments,

@@ -2,6 +2,7 @@ import { useState } from "react";
 import { Breadcrumbs } from "../../ui/Breadcrumbs";
 import { TextField } from "../../ui/Fields";
 import { Page, Quiet, Row, Stack } from "../../ui/Page";
+import { RadioGroup } from "../../ui/RadioGroup";
 import { type Layout, OURS, addressOf } from "./labels";
 
 const MEASURES: [keyof Layout, string][] = [
@@ -32,9 +33,18 @@ export default function LabelsPage({ id }: { id: string }) {
       <h1>Labels</h1>
       <Stack $gap={18}>
         <p>
-          A code that a telephone’s camera opens the trailer by, its tag, and by month and year when its hubs
+          A code that a telephone’s camera opens the page by, the tag, and by month and year when the hubs
           were repacked and are again. Measure your sheets, and try one on plain paper first.
         </p>
+        <RadioGroup
+          label="A label for"
+          value={layout.wheelEnds}
+          onChange={(wheelEnds) => setLayout((was) => ({ ...was, wheelEnds }))}
+          options={[
+            { value: "false", children: "each trailer" },
+            { value: "true", children: "each wheel end: a hub’s tag" },
+          ]}
+        />
         <Row $gap={16}>
           {MEASURES.map(([key, label]) => (
             <div key={key} style={{ width: 150 }}>

@@ -1,6 +1,7 @@
 import styled from "styled-components";
 import type { Schemas } from "../../api/client";
 import { dayInWords } from "../../api/words";
+import { Mark } from "../../ui/Mark";
 import { Lines, Table } from "../../ui/Page";
 
 type Block = Schemas["PaperBlock"];
@@ -113,6 +114,11 @@ export function PaperSheet({ of, picture }: { of: Schemas["Paper"]; picture: (id
   return (
     <Sheet aria-label={of.title}>
       <header>
+        {of.mark && (
+          <div style={{ float: "right" }}>
+            <Mark id={of.mark} />
+          </div>
+        )}
         <b>{of.from}</b>
         {(of.reached ?? []).map((line) => (
           <div key={line}>{line}</div>

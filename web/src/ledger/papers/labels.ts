@@ -10,6 +10,8 @@ export interface Layout {
   down: string;
   copies: string;
   skip: string;
+  /** "true" for a label of each wheel end, "false" for one of each trailer. */
+  wheelEnds: string;
 }
 
 /** Ours, until another is typed: the server's own. */
@@ -24,6 +26,7 @@ export const OURS: Layout = {
   down: "0.1",
   copies: "1",
   skip: "0",
+  wheelEnds: "false",
 };
 
 /** Where the labels of a customer's trailers are fetched; what is left blank is ours. */

@@ -12,6 +12,7 @@ const person = (id: string, name: string, roles: Schemas["Role"][]): Schemas["Pe
   active: true,
   roles,
   skills: [],
+  qualification: null,
 });
 const house = {
   name: "Quillmere",
@@ -54,10 +55,48 @@ describe("the people", () => {
     expect(put?.body).toEqual({
       name: "Wil Tarn",
       active: true,
+      qualification: null,
       roles: ["apprentice"],
       skills: [],
     });
     expect(of("POST", "code")[0]?.path).toContain(put?.path.split("/").at(-1));
+  });
+
+  it("puts on file by what somebody may inspect, and says where nothing is", async () => {
+    const { user, of } = show(<PeoplePage />, {
+      "GET /settings/shop": house,
+      "GET /api/access/sessions": [session],
+      "GET /api/access/devices": [],
+      "GET /api/access": access("see", "people"),
+      "PUT /settings/people": {
+        ...house,
+        people: house.people.map((p) => ({
+          ...p,
+          qualification:
+            p.id === "a"
+              ? {
+                  by: "programme",
+                  evidence: "course of 2024",
+                  since: "2026-06-10",
+                  inWords: "training: course of 2024",
+                }
+              : null,
+        })),
+      },
+    });
+    expect(await screen.findByText(/Nothing on file shows/)).toBeTruthy();
+    await user.click(screen.getByRole("button", { name: "Edit Odd Varley" }));
+    expect(screen.queryByLabelText(/What shows it/)).toBeNull();
+    await user.click(screen.getByRole("button", { name: "Leave it" }));
+    await user.click(screen.getByRole("button", { name: "Edit Ines Marrow" }));
+    await user.type(screen.getByLabelText(/What shows it/), "course of 2024");
+    await user.click(screen.getByRole("button", { name: "Save" }));
+    expect(await screen.findByText(/Qualified by training: course of 2024/)).toBeTruthy();
+    expect(screen.queryByText(/Nothing on file shows/)).toBeNull();
+    expect(of("PUT", "people")[0]?.body.qualification).toEqual({
+      by: "experience",
+      evidence: "course of 2024",
+    });
   });
 
   it("edits nobody for those who may not, and ends a session", async () => {

@@ -4,6 +4,7 @@ import styled from "styled-components";
 import { answer, type Schemas, shop } from "../../api/client";
 import { useMay } from "../../api/useAccess";
 import { useShop } from "../../api/useShop";
+import { dayInWords } from "../../api/words";
 import { useWorkerId } from "../../api/worker";
 import { Button, TextButton } from "../../ui/Button";
 import { Checkbox } from "../../ui/Checkbox";
@@ -12,6 +13,7 @@ import { Form, FormProblem } from "../../ui/Form";
 import { note } from "../../ui/Notes";
 import { Columns, Lines, Quiet, Row, Section, Stack } from "../../ui/Page";
 import { Problem } from "../../ui/Problem";
+import { Select } from "../../ui/Select";
 import { type FormState, useForm } from "../../ui/useForm";
 import { Waiting } from "../../ui/Waiting";
 import { SettingsFrame } from "../SettingsFrame";
@@ -94,6 +96,7 @@ function Everybody({ people, may }: { people: readonly Person[]; may: boolean })
                 <Name>{p.name}</Name> {!p.active && <Quiet>no longer here</Quiet>}
                 <br />
                 <Quiet>{rolesInWords(p.roles)}</Quiet>
+                <OnFile person={p} />
               </span>
               {may && open !== p.id && (
                 <TextButton aria-label={`Edit ${p.name}`} onPress={() => setOpen(p.id)}>
@@ -109,11 +112,28 @@ function Everybody({ people, may }: { people: readonly Person[]; may: boolean })
   );
 }
 
+/** By what an inspector is qualified; somebody who may sign with nothing on file is told so. */
+function OnFile({ person }: { person: Person }) {
+  const { qualification } = person;
+  if (qualification) {
+    return (
+      <div style={{ overflowWrap: "anywhere" }}>
+        Qualified by {qualification.inWords} <Quiet>on file since {dayInWords(qualification.since)}</Quiet>
+      </div>
+    );
+  }
+  return person.active && person.roles.includes("inspector") ? (
+    <div>
+      <b>Nothing on file shows that they may inspect (49 CFR 396.19(b)).</b>
+    </div>
+  ) : null;
+}
+
 /** A name, and what goes with it. */
-function PersonFields({
+function PersonFields<E extends { name: string; roles: Schemas["Role"][]; skills: Schemas["Skill"][] }>({
   of,
 }: {
-  of: FormState<{ name: string; roles: Schemas["Role"][]; skills: Schemas["Skill"][] }>;
+  of: FormState<E>;
 }) {
   const { roles, skills } = of.edit;
   const problem = of.at("/roles");
@@ -122,7 +142,7 @@ function PersonFields({
       <TextField
         label="Name"
         value={of.edit.name}
-        onChange={(name) => of.change({ name })}
+        onChange={(name) => of.change({ name } as Partial<E>)}
         problem={of.at("/name")}
       />
       <div role="group" aria-label="What they are in the shop" style={{ display: "grid", gap: 6 }}>
@@ -130,7 +150,9 @@ function PersonFields({
           <Checkbox
             key={role}
             checked={roles.includes(role)}
-            onChange={(is) => of.change({ roles: is ? [...roles, role] : roles.filter((r) => r !== role) })}
+            onChange={(is) =>
+              of.change({ roles: is ? [...roles, role] : roles.filter((r) => r !== role) } as Partial<E>)
+            }
           >
             {name} <Quiet>{what}</Quiet>
           </Checkbox>
@@ -144,7 +166,7 @@ function PersonFields({
             key={skill}
             checked={skills.includes(skill)}
             onChange={(is) =>
-              of.change({ skills: is ? [...skills, skill] : skills.filter((s) => s !== skill) })
+              of.change({ skills: is ? [...skills, skill] : skills.filter((s) => s !== skill) } as Partial<E>)
             }
           >
             {name}
@@ -156,17 +178,64 @@ function PersonFields({
   );
 }
 
+interface Qualified {
+  by: Schemas["QualifiedBy"];
+  evidence: string;
+}
+
+const qualificationOf = (person: Person): Qualified => ({
+  by: person.qualification?.by ?? "experience",
+  evidence: person.qualification?.evidence ?? "",
+});
+
+/** What is on file of somebody's qualification to inspect. */
+function QualificationFields<E extends Qualified>({ of }: { of: FormState<E> }) {
+  return (
+    <>
+      <Select
+        label="May inspect by (49 CFR 396.19)"
+        value={of.edit.by}
+        onChange={(by) => of.change({ by } as Partial<E>)}
+        problem={of.at("/qualification/by")}
+        options={[
+          ["experience", "a year or more of training and experience"],
+          ["programme", "a federal or state training or certificate"],
+        ]}
+      />
+      <TextField
+        label="What shows it, and where it lies"
+        hint="Kept while they inspect and for a year after, also once they have left."
+        placeholder="four years here since May 2022; file in the office"
+        value={of.edit.evidence}
+        onChange={(evidence) => of.change({ evidence } as Partial<E>)}
+        problem={of.at("/qualification/evidence")}
+      />
+    </>
+  );
+}
+
 function One({ person, onDone }: { person: Person; onDone: () => void }) {
   const put = usePut();
   const worker = useWorkerId();
   const invite = useInvite();
   const form = useForm({
-    start: { name: person.name, roles: [...person.roles], skills: [...person.skills] },
-    send: (edit) => put(person.id, { ...edit, active: person.active }),
+    start: {
+      name: person.name,
+      roles: [...person.roles],
+      skills: [...person.skills],
+      ...qualificationOf(person),
+    },
+    send: ({ by, evidence, ...edit }) =>
+      put(person.id, {
+        ...edit,
+        active: person.active,
+        qualification: evidence.trim() ? { by, evidence } : null,
+      }),
     done: onDone,
   });
   const change = useMutation({
-    mutationFn: (active: boolean) => put(person.id, { name: person.name, active, roles: null, skills: null }),
+    mutationFn: (active: boolean) =>
+      put(person.id, { name: person.name, active, roles: null, skills: null, qualification: null }),
     onSuccess: (_now, active) => {
       note(active ? `${person.name} is back.` : `${person.name} is no longer here.`, () =>
         change.mutate(!active),
@@ -178,6 +247,7 @@ function One({ person, onDone }: { person: Person; onDone: () => void }) {
     <Form of={form} onLeave={onDone}>
       <Stack>
         <PersonFields of={form} />
+        {(form.edit.roles.includes("inspector") || person.qualification) && <QualificationFields of={form} />}
         <Row $gap={16}>
           <Button type="submit" $main isDisabled={form.pending}>
             Save
@@ -219,7 +289,7 @@ function Somebody() {
     start: { name: "", roles: ["technician"] as Schemas["Role"][], skills: [] as Schemas["Skill"][] },
     // Sent again because no code came, it is the same person.
     send: async ({ name, roles, skills }, id) => {
-      await put(id, { name, active: true, roles, skills });
+      await put(id, { name, active: true, roles, skills, qualification: null });
       setAdded(name.trim());
       return invite.mutateAsync(id);
     },

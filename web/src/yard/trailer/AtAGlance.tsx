@@ -161,7 +161,8 @@ function LastVisit({ trailer }: { trailer: string }) {
         <p>None was closed here yet.</p>
       ) : (
         <p>
-          <Link to={`/ledger/visits/${visit.id}`}>{dayInWords(visit.closedAt)}</Link>, {visit.by}
+          <Link to={`/ledger/visits/${visit.id}`}>{dayInWords(visit.closedAt)}</Link>,{" "}
+          {visit.takenOver ? "from an earlier record" : visit.by}
           <br />
           {visit.what}
         </p>

@@ -1,9 +1,13 @@
+import { useMutation, useQueryClient } from "@tanstack/react-query";
 import styled from "styled-components";
 import { Link } from "react-router";
-import type { Schemas } from "../../api/client";
+import { answer, type Schemas, shop } from "../../api/client";
+import { useMay } from "../../api/useAccess";
 import { useShop } from "../../api/useShop";
 import { dayInWords } from "../../api/words";
 import { Row, Stack } from "../../ui/Page";
+import { Problem } from "../../ui/Problem";
+import { StrangersChoice } from "../../ui/StrangersChoice";
 
 const Facts = styled.dl`
   display: grid;
@@ -48,11 +52,38 @@ export function Described({ trailer }: { trailer: Schemas["TrailerAnswer"] }) {
           <FactOf key={p.question} {...p} />
         ))}
       </Facts>
+      <Label trailer={trailer} />
       <Row $gap={20}>
         <Link to={`/yard/trailers/${trailer.id}/edit`}>Change the description</Link>
         <Link to={`/yard/trailers/${trailer.id}/planning`}>Use and intervals</Link>
       </Row>
     </Stack>
+  );
+}
+
+/** What strangers see by its label, as the owner wants it. */
+function Label({ trailer }: { trailer: Schemas["TrailerAnswer"] }) {
+  const queries = useQueryClient();
+  const may = useMay("share");
+  const choose = useMutation({
+    mutationFn: (sees: Schemas["StrangersSee"]) =>
+      answer(
+        shop.PUT("/api/owner-links/labels/{trailer}", {
+          params: { path: { trailer: trailer.id } },
+          body: { sees },
+        }),
+      ),
+    onSuccess: () => queries.invalidateQueries({ queryKey: ["trailer", trailer.id] }),
+  });
+  if (!may) return null;
+  return (
+    <div style={{ maxWidth: 560 }}>
+      <StrangersChoice
+        value={choose.isPending ? choose.variables : trailer.strangersSee}
+        onChange={choose.mutate}
+      />
+      <Problem of={choose.error} />
+    </div>
   );
 }
 

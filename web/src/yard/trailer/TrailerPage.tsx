@@ -57,8 +57,10 @@ function Trailer({ trailer }: { trailer: Schemas["TrailerAnswer"] }) {
   // Picked to begin with: what is worst, or else what is due soonest.
   const stands = useMemo(() => standing(status), [status]);
   const worst = stands[0];
-  const [picked, setPicked] = useState(worst?.place ?? status.dues[0]?.place ?? "axle-1-left");
   const [params, setParams] = useSearchParams();
+  // A hub's tag names its wheel end.
+  const tagged = trailer.places.find((p) => p.code === params.get("place"))?.code;
+  const [picked, setPicked] = useState(tagged ?? worst?.place ?? status.dues[0]?.place ?? "axle-1-left");
   const seen = SEEN.find((s) => s === params.get("see")) ?? "visit";
   const see = (tab: Seen) => setParams(tab === "visit" ? {} : { see: tab }, { replace: true });
   const booked = trailer.booked?.jobs as JobAt[] | undefined;
