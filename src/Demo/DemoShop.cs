@@ -41,6 +41,9 @@ public static class DemoShop
         ("Corin Ashby", [Role.Inspector]),
     ];
 
+    // Of one of the inspectors nobody has put on file what shows it.
+    private const string Unshown = "Corin Ashby";
+
     private const int AtTrailers = 3;
 
     /// <summary>Fills an empty file.</summary>
@@ -53,6 +56,7 @@ public static class DemoShop
         await using var transaction = await file.Database.BeginTransactionAsync();
         ShopSettings settings = await file.SettingsAsync();
         settings.Name = "Quillmere workshop";
+        settings.Reached = "4 Weir Lane, Quillmere\n555 0114\nworkshop@quillmere.example";
         settings.SupplierMail = "counter@parts.example";
         settings.KeptSince = today.AddDays(-150);
         settings.Hours = new OpenHours
@@ -68,7 +72,10 @@ public static class DemoShop
         {
             Id = Made(today, -DaysKept - 10 + i),
             Name = p.Name,
-            Roles = p.Roles
+            Roles = p.Roles,
+            Qualification = p.Roles.Contains(Role.Inspector) && p.Name != Unshown
+                ? new Qualification(QualifiedBy.Experience, "at this shop for years; file in the office", today.AddDays(-DaysKept))
+                : null
         })];
         file.People.AddRange(all);
         file.OwnVersions.AddRange(

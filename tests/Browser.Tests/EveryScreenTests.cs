@@ -28,7 +28,7 @@ public sealed class EveryScreenTests
         bool night = false;
         foreach (string path in new[]
         {
-            "/yard", "/yard/new", "/settings", "/settings/parts", "/settings/limits", "/settings/backups",
+            "/yard", "/yard/new", "/yard/scan", "/settings", "/settings/parts", "/settings/limits", "/settings/backups",
                 "/settings/hooks", $"/yard/trailers/{trailer}",
             $"/yard/trailers/{trailer}/edit", $"/yard/trailers/{await shop.TrailerAsync("W-06")}",
                 $"/yard/trailers/{await shop.TrailerAsync("W-09")}", $"/yard/trailers/{trailer}?see=stands",

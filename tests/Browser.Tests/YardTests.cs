@@ -1,4 +1,5 @@
 using OpenQA.Selenium;
+using QRCoder;
 using Xunit;
 
 namespace SturdyTinker.Browser.Tests;
@@ -11,6 +12,67 @@ public sealed class YardTests
         screen.Field(label).Click();
         screen.PickAll();
         screen.Press(Keys.Backspace + text);
+    }
+
+    /// <summary>
+    /// A hub's tag before the camera opens its wheel end; a code that is none of ours is said, and looked past. Whoever
+    /// is not signed in learns what the owner allows.
+    /// </summary>
+    [Fact]
+    public async Task A_label_before_the_camera_opens_what_it_is_of()
+    {
+        (RunningShop shop, Screen screen) = await Screen.OnTheDemoAsync();
+        using (shop)
+        using (screen)
+        {
+            string trailer = await shop.TrailerAsync("A-11");
+            screen.Open("/yard");
+
+            // What the camera sees is drawn: first a code of somebody else's, then the tag of a hub.
+            screen.Run(
+                """
+                window.shown = document.createElement('canvas');
+                shown.width = 640;
+                shown.height = 480;
+                window.show = (rows) => {
+                    const on = shown.getContext('2d');
+                    window.stay = setInterval(() => {
+                        on.fillStyle = '#ddd';
+                        on.fillRect(0, 0, 640, 480);
+                        on.fillStyle = '#111';
+                        rows.forEach((row, y) => [...row].forEach((bit, x) =>
+                            bit === '1' && on.fillRect(130 + x * 8, 50 + y * 8, 8, 8)));
+                    }, 50);
+                };
+                navigator.mediaDevices.getUserMedia = async () => shown.captureStream(20);
+                """);
+            screen.Run("show(arguments[0])", (object)Code("https://parts.example/L44649"));
+            screen.Click("Scan a label");
+            screen.Sees("That is not the code of a trailer’s label. It says: https://parts.example/L44649");
+            screen.Accessible();
+            screen.Run("clearInterval(stay)");
+            screen.Run("show(arguments[0])", (object)Code($"http://shop.example/t/{trailer}/axle-3-left"));
+            screen.WaitUntil(() => screen.Path == $"/yard/trailers/{trailer}", "the trailer that the tag is of");
+            Assert.EndsWith("?place=axle-3-left", screen.Address, StringComparison.Ordinal);
+            screen.Sees("axle 3 left");
+
+            screen.WorkAsNobody();
+            screen.Open($"/t/{trailer}");
+            screen.Sees("A trailer that we look after");
+            screen.Sees("555 0114");
+            Assert.DoesNotContain("A-11", screen.Text, StringComparison.Ordinal);
+            screen.Accessible();
+            screen.Click("You work there? Sign in");
+            screen.WaitUntil(() => screen.Text.Contains("Sign in", StringComparison.Ordinal), "the door");
+        }
+    }
+
+    private static string[] Code(string says)
+    {
+        using QRCodeGenerator generator = new();
+        using QRCodeData code = generator.CreateQrCode(says, QRCodeGenerator.ECCLevel.M);
+        return [.. code.ModuleMatrix.Select(row =>
+            string.Concat(row.Cast<bool>().Select(bit => bit ? '1' : '0')))];
     }
 
     [Fact]

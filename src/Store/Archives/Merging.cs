@@ -183,9 +183,8 @@ public static class Merging
                 foreach (string picture in pictures)
                 {
                     string to = Path.Combine(folder, Backup.PhotosFolder, picture);
-                    Directory.CreateDirectory(Path.GetDirectoryName(to)!);
                     copied.Add(to);
-                    File.Copy(Path.Combine(beside, Backup.PhotosFolder, picture), to);
+                    Backup.Copy(Path.Combine(beside, Backup.PhotosFolder, picture), to);
                 }
 
                 await file.OutdateAllAsync();

@@ -75,7 +75,7 @@ internal sealed class TrailerMapping : IEntityTypeConfiguration<Trailer>
         builder.Property(t => t.Practices).HasColumnName("Schools").AsChoices();
         builder.Property(t => t.Uses).AsJson().HasDefaultValueSql("'[]'");
         builder.Property(t => t.Intervals).AsJson().HasDefaultValueSql("'{}'");
-        builder.Property(t => t.StrangersSee).HasDefaultValueSql("'shop'");
+        builder.Property(t => t.StrangersSee).HasDefaultValueSql("'shop'").HasSentinel(StrangersSee.Shop);
         builder.Property(t => t.Version).IsConcurrencyToken();
         builder.HasOne<Customer>().WithMany().HasForeignKey(t => t.CustomerId).OnDelete(DeleteBehavior.Restrict);
         builder.HasOne<TrailerStatusRow>().WithOne().HasForeignKey<TrailerStatusRow>(s => s.TrailerId);

@@ -51,7 +51,7 @@ function ItsMark({ house }: { house: Schemas["ShopAnswer"] }) {
     onSuccess: take,
   });
   return (
-    <Section>
+    <Section style={{ margin: "36px 0" }}>
       <h2>Its mark</h2>
       <Quiet>At the head of every paper, and of what customers see. A picture on white prints best.</Quiet>
       {house.mark && <Mark id={house.mark} />}

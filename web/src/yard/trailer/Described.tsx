@@ -56,6 +56,16 @@ export function Described({ trailer }: { trailer: Schemas["TrailerAnswer"] }) {
       <Row $gap={20}>
         <Link to={`/yard/trailers/${trailer.id}/edit`}>Change the description</Link>
         <Link to={`/yard/trailers/${trailer.id}/planning`}>Use and intervals</Link>
+        <a href={`/api/ledger/trailers/${trailer.id}/labels/pdf`} target="_blank" rel="noreferrer">
+          Its label
+        </a>
+        <a
+          href={`/api/ledger/trailers/${trailer.id}/labels/pdf?wheelEnds=true`}
+          target="_blank"
+          rel="noreferrer"
+        >
+          Its hub tags
+        </a>
       </Row>
     </Stack>
   );
