@@ -19,4 +19,12 @@ internal static class Numbers
         what();
         return Stopwatch.GetElapsedTime(began).TotalMilliseconds;
     }
+
+    /// <summary>Milliseconds that something takes that is waited for.</summary>
+    internal static async Task<double> TimeAsync(Func<Task> what)
+    {
+        long began = Stopwatch.GetTimestamp();
+        await what();
+        return Stopwatch.GetElapsedTime(began).TotalMilliseconds;
+    }
 }

@@ -1,7 +1,7 @@
 using SturdyTinker.Bench;
 using SturdyTinker.Bench.Faults;
 
-// bench compose; bench find; bench papers; bench day; bench plan BIN [N | PART [DIR]];
+// bench compose; bench find; bench papers; bench archive DIR; bench day; bench plan BIN [N | PART [DIR]];
 // bench web BIN WEB; bench http BIN [DIR];
 // bench served BIN [DIR [TRAILERS]];
 // bench faults BIN [KILLS [SEED]]; bench hour BIN [MINUTES]:
@@ -12,6 +12,7 @@ return args switch
     ["compose"] => ComposeBench.Run(),
     ["find"] => FindBench.Run(),
     ["papers"] => PapersBench.Run(),
+    ["archive", var folder] => await ArchiveBench.RunAsync(folder),
     ["plan", var bin] => await PlanBench.RunAsync(bin, 500, null),
     ["plan", var bin, var count] when int.TryParse(count, out int problems)
         && problems > 0 => await PlanBench.RunAsync(bin, problems, null),
@@ -41,6 +42,6 @@ return args switch
 
 static int Unknown()
 {
-    Console.Error.WriteLine("bench measures: http, served, web, compose, find, papers, plan, day, faults, hour");
+    Console.Error.WriteLine("bench measures: http, served, web, compose, find, papers, archive, plan, day, faults, hour");
     return 2;
 }

@@ -75,7 +75,10 @@ public sealed class HostileTests : IDisposable
         {
             using HttpResponseMessage answer = await shop.Http.GetAsync(page);
             string said = await answer.Content.ReadAsStringAsync();
-            Assert.True((int)answer.StatusCode is 200 or 204 or 404, $"{page}: {said}");
+
+            // After so many requests strangers from this address wait, as is right.
+            bool waits = (int)answer.StatusCode == 429 && page.StartsWith("/api/outside/", StringComparison.Ordinal);
+            Assert.True(waits || (int)answer.StatusCode is 200 or 204 or 404, $"{page}: {said}");
         }
 
         // Nor is anything written down that nobody sees, or that turns round how the rest is shown.
