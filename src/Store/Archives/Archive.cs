@@ -280,7 +280,7 @@ public static class Archive
     private static ZipArchiveEntry Entry(
         ZipArchive archive,
         string path,
-        CompressionLevel level = CompressionLevel.Optimal)
+        CompressionLevel level = CompressionLevel.Fastest)
     {
         ZipArchiveEntry entry = archive.CreateEntry(path, level);
         entry.LastWriteTime = Undated;

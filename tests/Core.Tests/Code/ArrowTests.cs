@@ -14,7 +14,7 @@ public class ArrowTests
     [
         "Measures", "Practices", "Gear", "Parts", "Findings", "Intervals", "Wear", "Catalogue", "Composing", "Visits",
         "Pricing", "Status", "Approvals", "Handovers", "Planning", "Notices", "Reckoner", "People", "Day", "Amendments",
-        "Papers",
+        "Papers", "Evidence",
     ];
 
     private static readonly Architecture Core = new ArchLoader().LoadAssembly(typeof(Source).Assembly).Build();
