@@ -122,9 +122,15 @@ public static class ArchiveReading
         DbContextOptionsBuilder<ShopFile> builder = new();
         builder.UseSqlite(to.ConnectionString);
         await using ShopFile file = new(builder.Options);
+
+        // What is broken off is thrown away whole: nothing is waited for on the disk until all of it is there.
+        await file.Database.OpenConnectionAsync();
+        await file.AskAsync("PRAGMA synchronous = OFF");
         await file.GetService<IMigrator>().MigrateAsync(manifest.Edition);
-        await using SqliteConnection connection = new(to.ConnectionString);
-        await connection.OpenAsync();
+
+        // Rows come table by table, and a migration may have turned this on.
+        await file.AskAsync("PRAGMA foreign_keys = OFF");
+        SqliteConnection connection = (SqliteConnection)file.Database.GetDbConnection();
         await using SqliteTransaction all = (SqliteTransaction)await connection.BeginTransactionAsync();
         foreach (ManifestTable table in manifest.Tables)
         {
@@ -146,6 +152,9 @@ public static class ArchiveReading
         }
 
         await all.CommitAsync();
+        await file.Database.CloseConnectionAsync();
+        await using FileStream whole = new(path, FileMode.Open, FileAccess.ReadWrite);
+        RandomAccess.FlushToDisk(whole.SafeFileHandle);
     }
 
     private static async Task<List<string>> ColumnsAsync(
