@@ -132,6 +132,9 @@ public static class ShopFileOpening
             builder.UseFile(connection);
             await using (ShopFile made = new(builder.Options))
             {
+                // A copy that is broken off is thrown away: nothing is waited for on the disk until all of it is there.
+                await made.Database.OpenConnectionAsync();
+                await made.AskAsync("PRAGMA synchronous = OFF");
                 await made.Database.MigrateAsync();
                 if (!await made.IsWholeAsync())
                 {
