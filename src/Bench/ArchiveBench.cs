@@ -27,7 +27,8 @@ internal static class ArchiveBench
             long peak = System.Diagnostics.Process.GetCurrentProcess().PeakWorkingSet64 / 1_000_000;
             Console.WriteLine(
                 FormattableString.Invariant($"{told.Rows:#,0} rows of {new FileInfo(shop).Length / 1e6:0} MB: out in ")
-                    + FormattableString.Invariant($"{written / 1_000:0.0} s ({written / copied:0.0} times a plain copy), ")
+                    + FormattableString.Invariant($"{written / 1_000:0.0} s ")
+                    + FormattableString.Invariant($"({written / copied:0.0} times a plain copy), ")
                     + FormattableString.Invariant($"{new FileInfo(zip).Length / 1e6:0} MB; in in {laid / 1_000:0.0} s ")
                     + FormattableString.Invariant($"({laid / copied:0.0} times); {peak} MB at most"));
             Console.WriteLine(JsonSerializer.Serialize(new

@@ -74,7 +74,10 @@ public static class DemoShop
             Name = p.Name,
             Roles = p.Roles,
             Qualification = p.Roles.Contains(Role.Inspector) && p.Name != Unshown
-                ? new Qualification(QualifiedBy.Experience, "at this shop for years; file in the office", today.AddDays(-DaysKept))
+                ? new Qualification(
+                    QualifiedBy.Experience,
+                    "at this shop for years; file in the office",
+                    today.AddDays(-DaysKept))
                 : null
         })];
         file.People.AddRange(all);

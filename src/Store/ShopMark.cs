@@ -1,6 +1,8 @@
 namespace SturdyTinker.Store;
 
-/// <summary>The shop's mark, as its papers have it at their head: one picture, another id for each that was sent.</summary>
+/// <summary>
+/// The shop's mark, as its papers have it at their head: one picture, another id for each that was sent.
+/// </summary>
 public sealed class ShopMark
 {
     /// <summary>Made by the client, UUID version 7.</summary>

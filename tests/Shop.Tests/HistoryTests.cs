@@ -106,7 +106,8 @@ public sealed class HistoryTests : IDisposable
         Assert.Equal(look.Rows.Select(r => r.Fate), taken.Rows.Select(r => r.Fate));
         for (int again = 0; again < 2; again++)
         {
-            List<PastVisit> past = [.. (await shop.GetAsync<PastVisits>($"/api/ledger/visits?trailer={trailer.Id}")).Visits];
+            IReadOnlyList<PastVisit> past =
+                (await shop.GetAsync<PastVisits>($"/api/ledger/visits?trailer={trailer.Id}")).Visits;
             Assert.Equal(2, past.Count);
             Assert.All(past, p => Assert.Equal("old book.csv", p.TakenOver));
             Assert.Equal(new DateOnly(2025, 3, 14), DateOnly.FromDateTime(past[0].ClosedAt.DateTime));
@@ -129,7 +130,9 @@ public sealed class HistoryTests : IDisposable
         Guid visit = (await shop.GetAsync<PastVisits>("/api/ledger/visits")).Visits[0].Id;
         await shop.RefusedAsync(HttpMethod.Get, $"/api/ledger/visits/{visit}/hand-over", null, 409);
         Paper life = await shop.GetAsync<Paper>($"/api/ledger/papers/Life/{trailer.Id}");
-        Assert.Contains(life.Blocks, b => b.Words == "Not done here, but taken over from an earlier record: old book.csv.");
+        Assert.Contains(
+            life.Blocks,
+            b => b.Words == "Not done here, but taken over from an earlier record: old book.csv.");
         Assert.Contains(life.Blocks, b => b.Words?.Contains("soaked", StringComparison.Ordinal) == true);
         Assert.Equal(0, (await shop.GetAsync<YearAnswer>("/api/ledger/year")).Months.Sum(m => m.Visits));
     }

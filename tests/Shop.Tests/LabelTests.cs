@@ -93,13 +93,17 @@ public sealed class LabelTests : IDisposable
                 new LabelChoice(StrangersSee.Nothing))).Sees);
         string none = await NothingAsync(stranger, path);
         Assert.Equal(none, await NothingAsync(stranger, $"/api/outside/labels/{Guid.NewGuid()}"));
-        Assert.Equal(StrangersSee.Nothing, (await stranger.GetFromJsonAsync<OwnersPage>(owner, ShopServer.Json))!.StrangersSee);
+        Assert.Equal(
+            StrangersSee.Nothing,
+            (await stranger.GetFromJsonAsync<OwnersPage>(owner, ShopServer.Json))!.StrangersSee);
         Assert.Equal(
             HttpStatusCode.BadRequest,
             (await stranger.PutAsJsonAsync($"{owner}/label", new { sees = "everything" })).StatusCode);
         Assert.Equal(
             HttpStatusCode.Unauthorized,
-            (await stranger.PutAsJsonAsync($"/api/owner-links/labels/{trailer.Id}", new { sees = "service" })).StatusCode);
+            (await stranger.PutAsJsonAsync(
+                $"/api/owner-links/labels/{trailer.Id}",
+                new { sees = "service" })).StatusCode);
     }
 
     private static async Task<string> NothingAsync(HttpClient stranger, string path)

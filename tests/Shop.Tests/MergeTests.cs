@@ -145,7 +145,10 @@ public sealed class MergeTests(ThreeShops shops) : IClassFixture<ThreeShops>, ID
         Assert.Equal(look.Added, merged.Added);
         Assert.Equal(2, merged.Pictures);
         Dictionary<string, string> now = await RowsAsync(a);
-        foreach (string table in new[] { "Visits", "StepEntries", "WorkDone", "Packets", "VisitPhotos", "Customers", "Trailers" })
+        foreach (string table in new[]
+        {
+            "Visits", "StepEntries", "WorkDone", "Packets", "VisitPhotos", "Customers", "Trailers"
+        })
         {
             Assert.NotEmpty(Lines(theirs, table));
             Assert.Equal(
@@ -201,7 +204,9 @@ public sealed class MergeTests(ThreeShops shops) : IClassFixture<ThreeShops>, ID
         Assert.Contains(merged.Said, s => s.Contains("A-1-LK", StringComparison.Ordinal));
         await using (ShopFile file = await ShopFileOpening.OpenAsync(a))
         {
-            Assert.Equal(["A-1", "A-1-LK", "A-2"], await file.Trailers.OrderBy(t => t.Tag).Select(t => t.Tag).ToListAsync());
+            Assert.Equal(
+                ["A-1", "A-1-LK", "A-2"],
+                await file.Trailers.OrderBy(t => t.Tag).Select(t => t.Tag).ToListAsync());
             Assert.Equal(
                 ["Orchard", "Orchard LK"],
                 await file.Customers.OrderBy(c => c.Name).Select(c => c.Name).ToListAsync());

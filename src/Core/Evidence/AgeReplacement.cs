@@ -14,7 +14,9 @@ public sealed record AgeReplacement(WeibullLives Lives, double Planned, double U
     // Later than nearly all of them reach, it is no plan any more.
     private const double NearlyAll = 0.9999;
 
-    /// <summary>Expected cost by the unit of age where it is renewed at an age, or when it ends if that is earlier.</summary>
+    /// <summary>
+    /// Expected cost by the unit of age where it is renewed at an age, or when it ends if that is earlier.
+    /// </summary>
     /// <param name="age">The age, above 0.</param>
     public double CostAt(double age)
     {

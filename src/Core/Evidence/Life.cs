@@ -5,7 +5,9 @@ namespace SturdyTinker.Core.Evidence;
 /// some time between two looks, or longer than it has been watched.
 /// </summary>
 /// <param name="Low">It lasted at least so long; nothing or more.</param>
-/// <param name="High">It lasted at most so long, not less than <paramref name="Low"/>; null while it still lasts.</param>
+/// <param name="High">
+/// It lasted at most so long, not less than <paramref name="Low"/>; null while it still lasts.
+/// </param>
 public readonly record struct Life(double Low, double? High)
 {
     /// <summary>It ended exactly then.</summary>
@@ -24,5 +26,6 @@ public readonly record struct Life(double Low, double? High)
     public bool HasEnded => High is not null;
 
     /// <summary>Whether it can be: no less than nothing, and the end not before the beginning.</summary>
-    public bool IsPossible => Low >= 0 && double.IsFinite(Low) && !(High < Low) && (High is null || double.IsFinite(High.Value));
+    public bool IsPossible => Low >= 0 && double.IsFinite(Low)
+        && (High is not { } high || (high >= Low && double.IsFinite(high)));
 }

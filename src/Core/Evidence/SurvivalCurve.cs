@@ -37,7 +37,9 @@ public sealed record SurvivalStep(double At, int AtRisk, int Ended, double Survi
 /// <param name="Lives">How many lives it is of.</param>
 public sealed record SurvivalCurve(IReadOnlyList<SurvivalStep> Steps, int Lives)
 {
-    /// <summary>The curve of some lives, each exact or still lasting: others belong to <see cref="Turnbull"/>.</summary>
+    /// <summary>
+    /// The curve of some lives, each exact or still lasting: others belong to <see cref="Turnbull"/>.
+    /// </summary>
     /// <param name="lives">The lives.</param>
     /// <exception cref="ArgumentException">A life that ended between two looks, or that can't be.</exception>
     public static SurvivalCurve Of(IReadOnlyCollection<Life> lives)

@@ -11,20 +11,35 @@ public static class PlaceWords
 {
     private static readonly string[] Everywhere = ["", "all", "both", "trailer", "every", "complete"];
 
-    private static readonly HashSet<string> Noise = ["axle", "wheel", "wheels", "end", "ends", "side", "hub", "position",
-        "pos", "the", "no", "at", "of", "brake", "spring", "tire", "tyre", "four", "six", "two"];
+    private static readonly HashSet<string> Noise =
+    [
+        "axle", "wheel", "wheels", "end", "ends", "side", "hub", "position", "pos", "the", "no", "at", "of", "brake",
+        "spring", "tire", "tyre", "four", "six", "two",
+    ];
 
     private static readonly Dictionary<string, Side> Sides = new()
     {
-        ["left"] = Side.Left, ["l"] = Side.Left, ["lh"] = Side.Left, ["driver"] = Side.Left, ["drivers"] = Side.Left,
-        ["road"] = Side.Left, ["roadside"] = Side.Left, ["street"] = Side.Left, ["streetside"] = Side.Left,
-        ["right"] = Side.Right, ["r"] = Side.Right, ["rh"] = Side.Right, ["curb"] = Side.Right,
-        ["curbside"] = Side.Right, ["passenger"] = Side.Right, ["passengers"] = Side.Right,
+        ["left"] = Side.Left,
+        ["l"] = Side.Left,
+        ["lh"] = Side.Left,
+        ["driver"] = Side.Left,
+        ["drivers"] = Side.Left,
+        ["road"] = Side.Left,
+        ["roadside"] = Side.Left,
+        ["street"] = Side.Left,
+        ["streetside"] = Side.Left,
+        ["right"] = Side.Right,
+        ["r"] = Side.Right,
+        ["rh"] = Side.Right,
+        ["curb"] = Side.Right,
+        ["curbside"] = Side.Right,
+        ["passenger"] = Side.Right,
+        ["passengers"] = Side.Right,
     };
 
     /// <summary>
-    /// The place that words mean on a running gear: the trailer for all of it, a side, an axle, a wheel end, or any place
-    /// by its code or as it is spoken. Null for words that mean none, or one that this gear has not.
+    /// The place that words mean on a running gear: the trailer for all of it, a side, an axle, a wheel end, or any
+    /// place by its code or as it is spoken. Null for words that mean none, or one that this gear has not.
     /// </summary>
     /// <param name="words">The words.</param>
     /// <param name="gear">The running gear.</param>

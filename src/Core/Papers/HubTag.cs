@@ -28,8 +28,8 @@ public sealed record HubTag(DateOnly? Repacked, DateOnly? Again)
         Due(status, u => u.Places.Contains(place)));
 
     /// <summary>
-    /// The tag of a trailer: the wheel end that was done longest ago speaks for it, and where one is not on record, none
-    /// does.
+    /// The tag of a trailer: the wheel end that was done longest ago speaks for it, and where one is not on record,
+    /// none does.
     /// </summary>
     /// <param name="gear">Its running gear.</param>
     /// <param name="repacks">Its repacks.</param>

@@ -1,9 +1,13 @@
 namespace SturdyTinker.Core.People;
 
-/// <summary>What makes somebody capable of inspecting. Source: published, 49 CFR 396.19(a)(3), cited from memory.</summary>
+/// <summary>
+/// What makes somebody capable of inspecting. Source: published, 49 CFR 396.19(a)(3), cited from memory.
+/// </summary>
 public enum QualifiedBy
 {
-    /// <summary>A training programme sponsored by the federal government or a state, or a certificate of one: (i).</summary>
+    /// <summary>
+    /// A training programme sponsored by the federal government or a state, or a certificate of one: (i).
+    /// </summary>
     Programme,
 
     /// <summary>A year or more of training and experience together: (ii).</summary>
@@ -25,6 +29,7 @@ public sealed record Qualification(QualifiedBy By, string Evidence, DateOnly Sin
     public const int LongestEvidence = 200;
 
     /// <summary>As it stands on a report.</summary>
-    public string InWords => FormattableString.Invariant(
-        $"{(By == QualifiedBy.Programme ? "federal or state training or certificate" : "a year or more of training and experience")}: {Evidence}");
+    public string InWords => (By == QualifiedBy.Programme
+        ? "federal or state training or certificate: "
+        : "a year or more of training and experience: ") + Evidence;
 }

@@ -125,7 +125,8 @@ internal static class HandOverPage
         Visit of = found.visit;
         if (of.TakenOver.Length > 0)
         {
-            throw Refusal.Conflict("This was taken over from an earlier record: the shop has no sheet of it to hand out.");
+            throw Refusal.Conflict(
+                "This was taken over from an earlier record: the shop has no sheet of it to hand out.");
         }
 
         ShopSettings settings = await file.SettingsToReadAsync();

@@ -105,8 +105,9 @@ internal static class Matching
     // What others call our columns, letters and digits alone. Source: from memory, no published source.
     private static readonly Dictionary<string, string[]> Names = new()
     {
-        ["tag"] = ["tag", "unit", "unitno", "unitnumber", "unitid", "trailer", "trailerno", "trailernumber", "trailerid",
-            "asset", "assetno", "assetid", "assetnumber", "equipment", "equipmentno", "equipmentid", "fleetno"],
+        ["tag"] = ["tag", "unit", "unitno", "unitnumber", "unitid", "trailer", "trailerno", "trailernumber",
+            "trailerid", "asset", "assetno", "assetid", "assetnumber", "equipment", "equipmentno", "equipmentid",
+            "fleetno"],
         ["name"] = ["name", "description", "whatitis", "model", "type"],
         ["plate"] = ["plate", "platenumber", "license", "licence", "licenseplate", "licenceplate", "registration"],
         ["customer"] = ["customer", "customername", "owner", "fleet", "account", "company", "client"],
@@ -183,12 +184,17 @@ internal static class Matching
             : [.. Enum.GetValues<DatesWritten>().Where(way => cells.TrueForAll(c => Day(c, way) is not null))];
         return new ColumnFound(
             heading,
-            [.. cells.Distinct().Take(MostSamples).Select(c => c.Length > LongestSample ? c[..LongestSample] + "…" : c)],
+            [.. cells
+                .Distinct()
+                .Take(MostSamples)
+                .Select(c => c.Length > LongestSample ? c[..LongestSample] + "…" : c)],
             ways.Count > 0 ? ways[0] : null,
             ways.Count > 1);
     }
 
-    /// <summary>A day as it is written in a way; null where it is none. A year of two digits is of this century.</summary>
+    /// <summary>
+    /// A day as it is written in a way; null where it is none. A year of two digits is of this century.
+    /// </summary>
     internal static DateOnly? Day(string cell, DatesWritten way)
     {
         // A spreadsheet adds a midnight to a day that it takes for a moment.

@@ -419,7 +419,9 @@ internal static class Tables
 
         /// <summary>What it is called, as far as anybody said.</summary>
         public string From =>
-            Match?.From?.Trim() is { Length: > 0 } name ? name[..Math.Min(name.Length, LongestName)] : "an earlier record";
+            Match?.From?.Trim() is { Length: > 0 } name
+                ? name[..Math.Min(name.Length, LongestName)]
+                : "an earlier record";
 
         /// <summary>The table; its heading is read.</summary>
         public CsvReader Csv { get; } = csv;

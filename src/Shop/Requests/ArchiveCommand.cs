@@ -6,8 +6,8 @@ namespace SturdyTinker.Shop.Requests;
 internal static class ArchiveCommand
 {
     /// <summary>
-    /// Runs "archive --data DIR --out FILE", "archive --in FILE --data DIR" or "archive --merge FILE --data DIR". 0 when
-    /// it is done, 1 when it can't be, 2 for an order that lacks something.
+    /// Runs "archive --data DIR --out FILE", "archive --in FILE --data DIR" or "archive --merge FILE --data DIR". 0
+    /// when it is done, 1 when it can't be, 2 for an order that lacks something.
     /// </summary>
     internal static async Task<int> RunAsync(string[] args, TextWriter said, TextWriter wrong, TimeProvider time)
     {
@@ -67,8 +67,8 @@ internal static class ArchiveCommand
             || (mark is not null && (mark.Length is 0 or > Merging.LongestMark || !mark.All(char.IsLetterOrDigit))))
         {
             await wrong.WriteLineAsync(
-                "Say what is merged into what: --merge FILE --data DIR [--mark LETTERS] [--same OURS=THEIRS] [--look yes]. "
-                    + $"A mark has one to {Merging.LongestMark} letters or digits.");
+                "Say what is merged into what: --merge FILE --data DIR [--mark LETTERS] [--same OURS=THEIRS] "
+                    + $"[--look yes]. A mark has one to {Merging.LongestMark} letters or digits.");
             return 2;
         }
 
@@ -82,9 +82,11 @@ internal static class ArchiveCommand
             }
 
             await said.WriteLineAsync(told.Added.Count == 0
-                ? FormattableString.Invariant($"Nothing of {told.Shop} is new here: all {told.There:#,0} rows are there.")
+                ? FormattableString.Invariant(
+                    $"Nothing of {told.Shop} is new here: all {told.There:#,0} rows are there.")
                 : (look ? "To be merged" : "Merged") + FormattableString.Invariant(
-                    $" from {told.Shop}: {string.Join(", ", told.Added.Select(Count))}; {told.Pictures} files of pictures. ")
+                    $" from {told.Shop}: {string.Join(", ", told.Added.Select(Count))}; {told.Pictures} files of ")
+                    + "pictures. "
                     + FormattableString.Invariant($"{told.There:#,0} rows were here already."));
             if (look)
             {

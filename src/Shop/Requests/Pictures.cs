@@ -18,13 +18,16 @@ internal static class Pictures
     private static readonly SemaphoreSlim One = new(1);
 
     /// <summary>
-    /// What a request brings, drawn anew for each of some sizes. Refuses (422) what is no picture, or one that is broken
-    /// or beyond measure.
+    /// What a request brings, drawn anew for each of some sizes. Refuses (422) what is no picture, or one that is
+    /// broken or beyond measure.
     /// </summary>
     /// <param name="request">The request; its body is the picture.</param>
     /// <param name="kept">What it is kept as.</param>
     /// <param name="longest">Most pixels of the longer side, the largest first.</param>
-    internal static async Task<byte[][]> RedrawnAsync(HttpRequest request, SKEncodedImageFormat kept, params int[] longest)
+    internal static async Task<byte[][]> RedrawnAsync(
+        HttpRequest request,
+        SKEncodedImageFormat kept,
+        params int[] longest)
     {
         CancellationToken stop = request.HttpContext.RequestAborted;
         using MemoryStream sent = new();

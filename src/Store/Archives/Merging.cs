@@ -40,9 +40,9 @@ public sealed record Merged(
     IReadOnlyList<string> Said);
 
 /// <summary>
-/// Merges another shop's archive into a shop: its people, customers, trailers and all that was done to them. What a shop
-/// chooses for itself, its shelf and its trail of writes stay the other's. All of it is taken in one write, or nothing;
-/// merged once more, nothing is new.
+/// Merges another shop's archive into a shop: its people, customers, trailers and all that was done to them. What a
+/// shop chooses for itself, its shelf and its trail of writes stay the other's. All of it is taken in one write, or
+/// nothing; merged once more, nothing is new.
 /// </summary>
 public static class Merging
 {
@@ -92,7 +92,8 @@ public static class Merging
         string path = Path.Combine(folder, ShopFileOpening.FileName);
         if (!File.Exists(path))
         {
-            throw new InvalidDataException($"There is no shop in {folder}. Lay the archive into an empty folder instead.");
+            throw new InvalidDataException(
+                $"There is no shop in {folder}. Lay the archive into an empty folder instead.");
         }
 
         string beside = Path.TrimEndingDirectorySeparator(Path.GetFullPath(folder)) + ".merging";
@@ -197,7 +198,8 @@ public static class Merging
         }
         catch (SqliteException fault) when (fault.SqliteErrorCode == 19)
         {
-            throw Refused($"something that is told once is told by both shops otherwise ({fault.Message.TrimEnd('.')})");
+            throw Refused(
+                $"something that is told once is told by both shops otherwise ({fault.Message.TrimEnd('.')})");
         }
         finally
         {
@@ -208,7 +210,8 @@ public static class Merging
         }
     }
 
-    private static InvalidDataException Refused(string why) => new($"The archive can't be merged: {why}. Nothing was changed.");
+    private static InvalidDataException Refused(string why) =>
+        new($"The archive can't be merged: {why}. Nothing was changed.");
 
     private static string List(List<string> all) => all.Count <= Named
         ? string.Join(", ", all)
@@ -223,7 +226,9 @@ public static class Merging
             string? there = await both.TextAsync("SELECT \"Id\" FROM theirs.\"Trailers\" WHERE \"Tag\" = $a", theirs);
             if (here is null || there is null)
             {
-                throw Refused($"there is no trailer {(here is null ? ours : theirs)} {(here is null ? "here" : "in it")}");
+                throw Refused(here is null
+                    ? $"there is no trailer {ours} here"
+                    : $"there is no trailer {theirs} in it");
             }
 
             await both.DoAsync("INSERT OR REPLACE INTO mapped VALUES ($a, $b)", there, here);
@@ -276,7 +281,8 @@ public static class Merging
         await both.DoAsync($"INSERT INTO mapped SELECT t.\"Id\", o.\"Id\" {alike}");
         if (one.Count > 0)
         {
-            said.Add($"One customer of both, by name and telephone or mail: {List(one)}. What is written here of them stays.");
+            said.Add($"One customer of both, by name and telephone or mail: {List(one)}. What is written here of them "
+                + "stays.");
         }
     }
 
@@ -342,7 +348,8 @@ public static class Merging
                 + "AND \"Active\" <> 0");
         if (fresh > 0)
         {
-            said.Add($"Whoever works at {shop} comes along as no longer here: say under Settings, People, who works here.");
+            said.Add($"Whoever works at {shop} comes along as no longer here: say under Settings, People, who works "
+                + "here.");
         }
     }
 
@@ -356,7 +363,9 @@ public static class Merging
             .Where(c => c.Key)
             .Select(c => $"o.\"{c.Name}\" = {Cell(c)}"));
         string here = $"EXISTS (SELECT 1 FROM main.\"{table.Name}\" o WHERE {key})";
-        string mapped = table.Name is "Trailers" or "Customers" ? " AND t.\"Id\" NOT IN (SELECT theirs FROM mapped)" : "";
+        string mapped = table.Name is "Trailers" or "Customers"
+            ? " AND t.\"Id\" NOT IN (SELECT theirs FROM mapped)"
+            : "";
         if (!oursStays)
         {
             string otherwise = string.Join(" OR ", table.Columns
@@ -367,8 +376,8 @@ public static class Merging
                     + $"FROM theirs.\"{table.Name}\" t JOIN main.\"{table.Name}\" o ON {key} WHERE {otherwise}");
             if (torn.Count > 0)
             {
-                throw Refused(FormattableString.Invariant($"{torn.Count} rows of {table.Name} are in both and do not say ")
-                    + $"the same: {List(torn)}. One of the shops has gone on with what the other had too");
+                throw Refused(FormattableString.Invariant($"{torn.Count} rows of {table.Name} are in both and do not ")
+                    + $"say the same: {List(torn)}. One of the shops has gone on with what the other had too");
             }
         }
 

@@ -70,7 +70,10 @@ internal static class PaperEndpoints
         PaperSize size,
         PhotoFolder photos,
         CancellationToken stop) =>
-        TypedResults.File(await BytesAsync(file, paper, size, photos, stop), "application/pdf", paper.FileName + ".pdf");
+        TypedResults.File(
+            await BytesAsync(file, paper, size, photos, stop),
+            "application/pdf",
+            paper.FileName + ".pdf");
 
     private static async Task<byte[]> BytesAsync(
         ShopFile file,
