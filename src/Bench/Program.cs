@@ -43,6 +43,7 @@ return args switch
 static int Unknown()
 {
     Console.Error.WriteLine(
+        
         "bench measures: http, served, web, compose, find, papers, archive, plan, day, faults, hour");
     return 2;
 }

@@ -187,6 +187,46 @@ public sealed class MergeTests(ThreeShops shops) : IClassFixture<ThreeShops>, ID
     }
 
     /// <summary>
+    /// Generated shops, with a row of nearly every kind: out, in and out again is the same to the letter, and merged
+    /// into a shop that has nothing yet every row of theirs is there as it was.
+    /// </summary>
+    [Theory]
+    [InlineData(0, "2026-02-28T10:20:00+00:00")]
+    [InlineData(4, "2026-06-10T10:20:00+00:00")]
+    public async Task Whatever_shop_it_is_it_comes_out_in_and_together_unchanged(int fleet, string when)
+    {
+        DateTimeOffset now = DateTimeOffset.Parse(when, System.Globalization.CultureInfo.InvariantCulture);
+        await using (ShopFile made = await ShopFileOpening.OpenAsync(At("made")))
+        {
+            await (fleet == 0
+                ? Demo.DemoShop.FillAsync(made, now)
+                : Demo.Fleet.FillAsync(made, fleet, DateOnly.FromDateTime(now.DateTime)));
+        }
+
+        SqliteConnection.ClearAllPools();
+        string zip = At("made.zip");
+        await Archive.WriteAsync(At("made"), zip, Now);
+        Dictionary<string, string> theirs = await RowsAsync(At("made"));
+        await ArchiveReading.LayAsync(zip, At("laid"));
+        Assert.Equal(theirs, await RowsAsync(At("laid")));
+
+        await (await ShopFileOpening.OpenAsync(At("new"))).DisposeAsync();
+        Merged merged = await Merging.MergeAsync(zip, At("new"), Plain, Now);
+        Dictionary<string, string> all = await RowsAsync(At("new"));
+        Assert.Superset(
+            new HashSet<string> { "Customers", "Trailers", "Visits", "Packets", "StepEntries", "Readings", "WorkDone" },
+            merged.Added.Keys.ToHashSet());
+        Assert.All(
+            merged.Added.Where(t => t.Key != "People"),
+            t =>
+            {
+                Assert.Equal(t.Value, Lines(theirs, t.Key).Count);
+                Assert.Equal(theirs[$"tables/{t.Key}.jsonl"], all[$"tables/{t.Key}.jsonl"]);
+            });
+        Assert.Empty(await ShopCheck.RunAsync(At("new")));
+    }
+
+    /// <summary>
     /// Names and tags of both are nobody's guess: without a mark nothing is merged, with one each keeps its own.
     /// </summary>
     [Fact]
