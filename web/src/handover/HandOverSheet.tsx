@@ -79,7 +79,7 @@ export function HandOverSheet({ of, picture, without = false }: Props) {
               <tr key={m.what + m.value}>
                 <th scope="row">{m.what}</th>
                 <td>
-                  <b>{m.value}</b>
+                  <b style={{ whiteSpace: "nowrap" }}>{m.value}</b>
                 </td>
                 <td>
                   {m.judgement && (

@@ -248,12 +248,14 @@ function Sheet({ sheet }: { sheet: Schemas["VisitSheet"] }) {
               </Table>
             </Disclosure>
           )}
-          <Section>
-            <h2>Practices</h2>
-            {visit.practices.map((s) => (
-              <Quiet key={s}>{s}</Quiet>
-            ))}
-          </Section>
+          {visit.practices.length > 0 && (
+            <Section>
+              <h2>Practices</h2>
+              {visit.practices.map((s) => (
+                <Quiet key={s}>{s}</Quiet>
+              ))}
+            </Section>
+          )}
           {sheet.followUps.length > 0 && (
             <Section>
               <h2>Still owed</h2>
