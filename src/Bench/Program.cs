@@ -43,7 +43,6 @@ return args switch
 static int Unknown()
 {
     Console.Error.WriteLine(
-        
         "bench measures: http, served, web, compose, find, papers, archive, plan, day, faults, hour");
     return 2;
 }
