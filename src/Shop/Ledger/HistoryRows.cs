@@ -172,7 +172,7 @@ internal sealed class HistoryRows(ShopFile file, Clock clock, Worker worker, str
         MeterEntry? meter = MeterOf(trailer, cells.Miles.Trim(), on);
 
         // From here on nothing is refused: the row is taken whole.
-        Guid visit = MeterEntries.IdOf($"{trailer.Id:N}|taken over|{on:O}");
+        Guid visit = VisitIdOf(trailer, on);
         JobAt[] fresh = [.. jobs.Where(j => work.Add((trailer.Id, j.Job, j.Place, on)))];
         if (reading is not null && !readings.Add((trailer.Id, reading.Kind, reading.Place, reading.Typed, on)))
         {
@@ -231,12 +231,18 @@ internal sealed class HistoryRows(ShopFile file, Clock clock, Worker worker, str
     /// <inheritdoc/>
     public Task OutdateAsync() => file.OutdateAsync(s => touched.Contains(s.TrailerId));
 
-    private static List<string> Told(Trailer trailer, JobAt[] jobs, Reading? reading, MeterEntry? meter)
+    // All that is told of a trailer's day is one visit, whichever table and row tells it.
+    private static Guid VisitIdOf(Trailer trailer, DateOnly on) =>
+        MeterEntries.IdOf($"{trailer.Id:N}|taken over|{on:O}");
+
+    private JobCatalogue CatalogueOf(Trailer trailer) => JobCatalogue.Of(contexts[trailer.Id].Practices);
+
+    private List<string> Told(Trailer trailer, JobAt[] jobs, Reading? reading, MeterEntry? meter)
     {
         List<string> told = [];
         if (jobs.Length > 0)
         {
-            told.Add(JobWords.Of(JobCatalogue.Ours, trailer.Gear, jobs));
+            told.Add(JobWords.Of(CatalogueOf(trailer), trailer.Gear, jobs));
         }
 
         if (reading is not null)
@@ -292,8 +298,7 @@ internal sealed class HistoryRows(ShopFile file, Clock clock, Worker worker, str
             return [];
         }
 
-        JobCatalogue catalogue = JobCatalogue.Of(contexts[trailer.Id].Practices);
-        Job? job = catalogue.All.FirstOrDefault(j =>
+        Job? job = CatalogueOf(trailer).All.FirstOrDefault(j =>
             word.Equals(j.Code, StringComparison.OrdinalIgnoreCase)
                 || word.Equals(j.Name, StringComparison.OrdinalIgnoreCase));
         if (job is null)
@@ -348,7 +353,7 @@ internal sealed class HistoryRows(ShopFile file, Clock clock, Worker worker, str
             return null;
         }
 
-        Guid visit = MeterEntries.IdOf($"{trailer.Id:N}|taken over|{on:O}");
+        Guid visit = VisitIdOf(trailer, on);
         return new Reading
         {
             Id = MeterEntries.IdOf($"{visit:N}|{kind.Code}|{home.Code}|{figure}"),

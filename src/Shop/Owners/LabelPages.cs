@@ -66,9 +66,14 @@ internal static class LabelPages
 
         TrailerStatus status = await file.StatusAsync(of, clock.Today);
         string repack = JobCatalogue.BearingRepack.Code;
-        DateTimeOffset? inspected = await file.Inspections
+
+        // One that did not pass puts nothing in date.
+        DateTimeOffset? inspected = (await file.Inspections
+            .AsNoTracking()
             .Where(i => i.TrailerId == trailer)
-            .MaxAsync(i => (DateTimeOffset?)i.At);
+            .ToListAsync())
+            .Where(i => i.Passes)
+            .Max(i => (DateTimeOffset?)i.At);
         return TypedResults.Ok(page with
         {
             Trailer = of.FullName,
