@@ -383,17 +383,15 @@ internal static class Tables
             road = Csv.Needed<RoadCells>(), history = Csv.Needed<HistoryCells>();
         bool past = header.Contains("on") && !header.Contains("kind")
             && (header.Contains("job") || header.Contains("measure") || header.Contains("miles"));
-        (string kind, IReadOnlyList<string> needed) = said switch
+        string kind = said ?? (
+            !header.Contains("tag") ? "customers" : past ? "history" : header.Contains("figure") ? "road" : "trailers");
+        IReadOnlyList<string> needed = kind switch
         {
-            "road" => ("road", road),
-            "history" => ("history", history),
-            "trailers" => ("trailers", trailers),
-            "customers" => ("customers", customers),
-            not null => throw Refusal.Malformed("A table is of trailers, customers, road or history.", "match"),
-            _ => header.Contains("tag") && past ? ("history", history)
-                : header.Contains("tag") && header.Contains("figure") ? ("road", road)
-                : header.Contains("tag") ? ("trailers", trailers)
-                : ("customers", customers),
+            "road" => road,
+            "history" => history,
+            "trailers" => trailers,
+            "customers" => customers,
+            _ => throw Refusal.Malformed("A table is of trailers, customers, road or history.", "match"),
         };
         List<string> missing = [.. needed.Where(c => !header.Contains(c))];
         static string Say(IEnumerable<string> columns) => string.Join(", ", columns);
