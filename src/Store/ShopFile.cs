@@ -78,6 +78,15 @@ public sealed class ShopFile(DbContextOptions<ShopFile> options) : IdentityUserC
     /// <summary>What that came to when it was reckoned last.</summary>
     public DbSet<WhatIfResultRow> WhatIfResults => Set<WhatIfResultRow>();
 
+    /// <summary>What the record says, a card a question.</summary>
+    public DbSet<EvidenceCardRow> EvidenceCards => Set<EvidenceCardRow>();
+
+    /// <summary>What it says of single trailers.</summary>
+    public DbSet<TrailerEvidenceRow> TrailerEvidence => Set<TrailerEvidenceRow>();
+
+    /// <summary>What that was worked out of.</summary>
+    public DbSet<EvidenceHead> EvidenceHeads => Set<EvidenceHead>();
+
     /// <summary>Meter readings and trips.</summary>
     public DbSet<MeterEntry> MeterEntries => Set<MeterEntry>();
 

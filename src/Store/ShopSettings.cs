@@ -67,12 +67,23 @@ public sealed class ShopSettings
     /// <summary>Road a repack lasts.</summary>
     public Distance RepackDistance { get; set; } = Interval.BearingRepack.Distance!.Value;
 
+    /// <summary>
+    /// Of how many repacks on record that was read and taken over; null where somebody chose it.
+    /// </summary>
+    public int? RepackCounted { get; set; }
+
     /// <summary>The practices this shop follows.</summary>
     public PracticeChoices Practices { get; set; } = PracticeChoices.Defaults;
 
     /// <summary>How long other work lasts here, where that is not as we made it: by the rule's code.</summary>
     public IReadOnlyDictionary<string, IntervalChoice> Intervals { get; set; } =
         new Dictionary<string, IntervalChoice>();
+
+    /// <summary>
+    /// How long work lasts here on trailers used in a way, where the record said so: by the way's code and the rule's.
+    /// </summary>
+    public IReadOnlyDictionary<string, IReadOnlyDictionary<string, IntervalChoice>> IntervalsByUse { get; set; } =
+        new Dictionary<string, IReadOnlyDictionary<string, IntervalChoice>>();
 
     /// <summary>What ways of being used come to here, where that is not as we made it: by the way's code.</summary>
     public IReadOnlyDictionary<string, UseFactor> Uses { get; set; } = new Dictionary<string, UseFactor>();
@@ -115,5 +126,5 @@ public sealed class ShopSettings
     public Interval Repack =>
         RepackMonths == Interval.BearingRepack.Months && RepackDistance == Interval.BearingRepack.Distance
             ? Interval.BearingRepack
-            : new Interval(RepackMonths, RepackDistance, Core.Source.Shop.Words);
+            : new Interval(RepackMonths, RepackDistance, Upkeep.Whose(RepackCounted));
 }

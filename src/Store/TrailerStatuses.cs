@@ -301,6 +301,7 @@ public static class TrailerStatuses
         {
             Repack = settings.Repack,
             Shop = settings.Intervals,
+            ByUse = settings.IntervalsByUse,
             Customer = await file.Customers
                 .AsNoTracking()
                 .Where(c => c.Id == trailer.CustomerId)

@@ -56,6 +56,13 @@ public sealed record Upkeep
     /// <summary>The shop's choices, by the rule's code.</summary>
     public IReadOnlyDictionary<string, IntervalChoice> Shop { get; init; } = None;
 
+    /// <summary>
+    /// The shop's choices for trailers used in a way, by the way's code and the rule's: before its choices for all, and
+    /// in the place of the way's factor.
+    /// </summary>
+    public IReadOnlyDictionary<string, IReadOnlyDictionary<string, IntervalChoice>> ByUse { get; init; } =
+        new Dictionary<string, IReadOnlyDictionary<string, IntervalChoice>>();
+
     /// <summary>The customer's, before the shop's.</summary>
     public IReadOnlyDictionary<string, IntervalChoice> Customer { get; init; } = None;
 
@@ -99,14 +106,54 @@ public sealed record Upkeep
                 (Choice: choice, Whose: whose));
         }
 
+        // Whoever chose for the one trailer, or for its customer's, knew how it is used.
+        if ((whose == ShopsOwn || choice is null or { Months: null, Miles: null })
+            && UsedSo(rule) is { Count: > 0 } forUses)
+        {
+            return forUses.MinBy(f => f.Interval.Months);
+        }
+
         Interval? usual = choice is { Months: not null } or { Miles: not null }
             ? new Interval(
                 choice.Months ?? Interval.MostMonths,
                 choice.Miles is { } miles ? Measures.Distance.FromMiles(miles) : null,
-                whose)
+                WordsOf(choice, whose))
             : rule.Code == DueRules.Repack ? Repack : rule.Usual;
         return usual is null ? null : rule.ByUse && Uses.Count > 0 ? Used(usual, rule) : (usual, "");
     }
+
+    // What the shop has chosen for each way that the trailer is used in; the other ways shorten or lengthen it as ever.
+    private List<(Interval Interval, string Why)> UsedSo(DueRule rule)
+    {
+        List<(Interval, string)> chosen = [];
+        foreach (string use in Uses)
+        {
+            if (ByUse.GetValueOrDefault(use)?.GetValueOrDefault(rule.Code) is not { Months: { } months } choice)
+            {
+                continue;
+            }
+
+            string way = Use.Find(use)?.Name.ToLowerInvariant() ?? use;
+            Interval its = new(
+                months,
+                choice.Miles is { } miles ? Measures.Distance.FromMiles(miles) : null,
+                WordsOf(choice, ShopsOwn));
+            (Interval interval, string why) = (this with { Uses = [.. Uses.Where(u => u != use)] }).Used(its, rule);
+            chosen.Add((interval, why.Length > 0 ? $"{way}; {why}" : way));
+        }
+
+        return chosen;
+    }
+
+    private static string ShopsOwn => Source.Shop.Words;
+
+    private static string WordsOf(IntervalChoice choice, string whose) =>
+        choice.Counted is null ? whose : Whose(choice.Counted);
+
+    /// <summary>Whose a choice of the shop's is: where it was read out of its record, "this shop, n = 41".</summary>
+    /// <param name="counted">Of how many lives it was read; null where somebody chose it.</param>
+    public static string Whose(int? counted) =>
+        counted is { } of ? FormattableString.Invariant($"this shop, n = {of}") : Source.Shop.Words;
 
     /// <summary>
     /// Who does a task: by the trailer's choice, else its customer's, else the shop's, else as usual.
@@ -124,7 +171,7 @@ public sealed record Upkeep
             [
                 (Trailer, "this trailer’s own"),
                 (Customer, "by its customer’s wish"),
-                (Shop, Source.Shop.Words),
+                (Shop, ShopsOwn),
             ])
         {
             if (of.TryGetValue(code, out IntervalChoice? own))

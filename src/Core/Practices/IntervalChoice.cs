@@ -5,4 +5,10 @@ namespace SturdyTinker.Core.Practices;
 /// <param name="Months">Months, 1 to 120; null for time not deciding.</param>
 /// <param name="Miles">Miles; null for distance not deciding.</param>
 /// <param name="By">Who does it; null for whoever the next wider choice says.</param>
-public sealed record IntervalChoice(bool Kept, int? Months, decimal? Miles, Doer? By = null);
+public sealed record IntervalChoice(bool Kept, int? Months, decimal? Miles, Doer? By = null)
+{
+    /// <summary>
+    /// Of how many lives in the shop's own record it was read and taken over from there; null where somebody chose it.
+    /// </summary>
+    public int? Counted { get; init; }
+}

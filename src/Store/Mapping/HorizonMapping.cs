@@ -31,6 +31,35 @@ internal sealed class ShopPlanMapping : IEntityTypeConfiguration<ShopPlanRow>
     }
 }
 
+internal sealed class EvidenceCardMapping : IEntityTypeConfiguration<EvidenceCardRow>
+{
+    public void Configure(EntityTypeBuilder<EvidenceCardRow> builder)
+    {
+        builder.ToTable("EvidenceCards");
+        builder.HasKey(c => c.Code);
+    }
+}
+
+internal sealed class TrailerEvidenceMapping : IEntityTypeConfiguration<TrailerEvidenceRow>
+{
+    public void Configure(EntityTypeBuilder<TrailerEvidenceRow> builder)
+    {
+        builder.ToTable("TrailerEvidence");
+        builder.HasKey(t => t.TrailerId);
+        builder.Property(t => t.TrailerId).ValueGeneratedNever();
+        builder.HasOne<Trailer>().WithOne().HasForeignKey<TrailerEvidenceRow>(t => t.TrailerId);
+    }
+}
+
+internal sealed class EvidenceHeadMapping : IEntityTypeConfiguration<EvidenceHead>
+{
+    public void Configure(EntityTypeBuilder<EvidenceHead> builder)
+    {
+        builder.ToTable("EvidenceHeads");
+        builder.Property(h => h.Id).ValueGeneratedNever();
+    }
+}
+
 internal sealed class PlanInputsMapping : IEntityTypeConfiguration<PlanInputsRow>
 {
     public void Configure(EntityTypeBuilder<PlanInputsRow> builder)

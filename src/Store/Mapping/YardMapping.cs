@@ -15,6 +15,7 @@ internal sealed class SettingsMapping : IEntityTypeConfiguration<ShopSettings>
         builder.Property(s => s.Practices).HasColumnName("Schools").AsJson();
         builder.Property(s => s.SecondLooks).AsJson().HasDefaultValueSql("'[]'");
         builder.Property(s => s.Intervals).AsJson().HasDefaultValueSql("'{}'");
+        builder.Property(s => s.IntervalsByUse).AsJson().HasDefaultValueSql("'{}'");
         builder.Property(s => s.Uses).AsJson().HasDefaultValueSql("'{}'");
         builder.Property(s => s.Hours).AsJson().HasDefaultValueSql("'{}'");
         builder.Property(s => s.Costs).AsJson().HasDefaultValueSql("'{\"callIn\":90,\"ratePerHour\":96}'");

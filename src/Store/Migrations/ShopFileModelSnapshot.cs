@@ -2113,6 +2113,53 @@ namespace SturdyTinker.Store.Migrations
                     b.ToTable("CustomerCalendars", (string)null);
                 });
 
+            modelBuilder.Entity("SturdyTinker.Store.EvidenceCardRow", b =>
+                {
+                    b.Property<string>("Code")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Card")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("Order")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Topic")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Code");
+
+                    b.ToTable("EvidenceCards", (string)null);
+                });
+
+            modelBuilder.Entity("SturdyTinker.Store.EvidenceHead", b =>
+                {
+                    b.Property<int>("Id")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateOnly>("AsOf")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("By")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("Edition")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("MadeAt")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Trailers")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Id");
+
+                    b.ToTable("EvidenceHeads", (string)null);
+                });
+
             modelBuilder.Entity("SturdyTinker.Store.OwnVersion", b =>
                 {
                     b.Property<string>("Code")
@@ -2239,6 +2286,12 @@ namespace SturdyTinker.Store.Migrations
                         .HasColumnType("TEXT")
                         .HasDefaultValueSql("'{}'");
 
+                    b.Property<string>("IntervalsByUse")
+                        .IsRequired()
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("TEXT")
+                        .HasDefaultValueSql("'{}'");
+
                     b.Property<DateOnly?>("KeptSince")
                         .HasColumnType("TEXT");
 
@@ -2269,6 +2322,9 @@ namespace SturdyTinker.Store.Migrations
                     b.Property<string>("Reminder")
                         .IsRequired()
                         .HasColumnType("TEXT");
+
+                    b.Property<int?>("RepackCounted")
+                        .HasColumnType("INTEGER");
 
                     b.Property<decimal>("RepackDistance")
                         .HasColumnType("TEXT");
@@ -2328,6 +2384,20 @@ namespace SturdyTinker.Store.Migrations
                     b.HasKey("Id");
 
                     b.ToTable("Tombstones");
+                });
+
+            modelBuilder.Entity("SturdyTinker.Store.TrailerEvidenceRow", b =>
+                {
+                    b.Property<Guid>("TrailerId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Says")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("TrailerId");
+
+                    b.ToTable("TrailerEvidence", (string)null);
                 });
 
             modelBuilder.Entity("SturdyTinker.Store.TrailerPlanRow", b =>
@@ -3103,6 +3173,15 @@ namespace SturdyTinker.Store.Migrations
                     b.HasOne("SturdyTinker.Core.People.Customer", null)
                         .WithOne()
                         .HasForeignKey("SturdyTinker.Store.CustomerCalendarRow", "CustomerId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
+            modelBuilder.Entity("SturdyTinker.Store.TrailerEvidenceRow", b =>
+                {
+                    b.HasOne("SturdyTinker.Core.Gear.Trailer", null)
+                        .WithOne()
+                        .HasForeignKey("SturdyTinker.Store.TrailerEvidenceRow", "TrailerId")
                         .OnDelete(DeleteBehavior.Cascade)
                         .IsRequired();
                 });

@@ -135,7 +135,8 @@ internal static class StoredNames
             (nameof(IntervalChoice.Kept), "kept"),
             (nameof(IntervalChoice.Months), "months"),
             (nameof(IntervalChoice.Miles), "miles"),
-            (nameof(IntervalChoice.By), "by")),
+            (nameof(IntervalChoice.By), "by"),
+            (nameof(IntervalChoice.Counted), "counted")),
         Of<UseFactor>(
             (nameof(UseFactor.Factor), "factor"),
             (nameof(UseFactor.Reason), "reason")),

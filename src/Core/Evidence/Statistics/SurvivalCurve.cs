@@ -1,7 +1,7 @@
 using MathNet.Numerics;
 using MathNet.Numerics.Distributions;
 
-namespace SturdyTinker.Core.Evidence;
+namespace SturdyTinker.Core.Evidence.Statistics;
 
 /// <summary>A step of a survival curve.</summary>
 /// <param name="At">The age at which something ended.</param>

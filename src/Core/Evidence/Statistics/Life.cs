@@ -1,4 +1,4 @@
-namespace SturdyTinker.Core.Evidence;
+namespace SturdyTinker.Core.Evidence.Statistics;
 
 /// <summary>
 /// How long something lasted, as far as anybody knows, in days or in miles but never both: until exactly then, until

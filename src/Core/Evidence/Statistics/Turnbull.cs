@@ -1,4 +1,4 @@
-namespace SturdyTinker.Core.Evidence;
+namespace SturdyTinker.Core.Evidence.Statistics;
 
 /// <summary>A stretch of age in which a share of them ends; where within it nobody knows.</summary>
 /// <param name="From">After this age.</param>
@@ -12,8 +12,8 @@ public sealed record EndsWithin(double From, double To, double Share);
 /// </summary>
 public static class Turnbull
 {
-    private const int MostRounds = 20_000;
-    private const double Enough = 1e-10;
+    private const int MostRounds = 5_000;
+    private const double Enough = 1e-9;
 
     /// <summary>The likeliest shares of some lives, in order of age; empty where there is none.</summary>
     /// <param name="lives">The lives.</param>
@@ -25,27 +25,41 @@ public static class Turnbull
             throw new ArgumentException("A life can't be.", nameof(lives));
         }
 
-        List<(double From, double To)> cells = Innermost(lives);
+        return Of(LifeCounts.Of([.. lives], int.MaxValue));
+    }
+
+    /// <summary>The same of lives that are counted already.</summary>
+    internal static IReadOnlyList<EndsWithin> Of(LifeCounts lives)
+    {
+        List<(double From, double To)> cells = Innermost([.. lives.All.Select(l => l.Life)]);
         if (cells.Count == 0)
         {
             return [];
         }
 
-        bool[][] may = [.. lives.Select(l => cells.Select(c => Within(l, c)).ToArray())];
+        double n = lives.All.Sum(l => l.Count);
+        int[][] may = [.. lives.All.Select(
+            l => Enumerable.Range(0, cells.Count).Where(j => Within(l.Life, cells[j])).ToArray())];
         double[] share = [.. cells.Select(_ => 1d / cells.Count)];
         for (int round = 0; round < MostRounds; round++)
         {
             double[] next = new double[cells.Count];
-            foreach (bool[] of in may)
+            for (int i = 0; i < may.Length; i++)
             {
-                double all = share.Where((_, j) => of[j]).Sum();
-                for (int j = 0; j < next.Length && all > 0; j++)
+                double all = 0;
+                foreach (int j in may[i])
                 {
-                    next[j] += of[j] ? share[j] / all / lives.Count : 0;
+                    all += share[j];
+                }
+
+                double weight = all > 0 ? lives.All[i].Count / n / all : 0;
+                foreach (int j in may[i])
+                {
+                    next[j] += share[j] * weight;
                 }
             }
 
-            bool still = next.Zip(share, (a, b) => Math.Abs(a - b)).Max() < Enough;
+            bool still = next.Zip(share, (x, y) => Math.Abs(x - y)).Max() < Enough;
             share = next;
             if (still)
             {
@@ -83,7 +97,7 @@ public static class Turnbull
         return cells;
     }
 
-    private static bool Within(Life life, (double From, double To) cell) =>
+    internal static bool Within(Life life, (double From, double To) cell) =>
         life.Low <= cell.From && cell.To <= (life.High ?? double.PositiveInfinity)
             && (life.IsExact || cell.From < cell.To || cell.From > life.Low);
 }

@@ -1,6 +1,6 @@
 using MathNet.Numerics.Integration;
 
-namespace SturdyTinker.Core.Evidence;
+namespace SturdyTinker.Core.Evidence.Statistics;
 
 /// <summary>
 /// What renewing at an age costs by the day or the mile, where an end in between costs more. Source: published, age

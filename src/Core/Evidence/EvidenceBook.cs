@@ -1,0 +1,181 @@
+using SturdyTinker.Core.Evidence.Questions;
+using SturdyTinker.Core.Evidence.Statistics;
+using SturdyTinker.Core.Findings;
+using SturdyTinker.Core.Gear;
+using SturdyTinker.Core.Intervals;
+using SturdyTinker.Core.Practices;
+
+namespace SturdyTinker.Core.Evidence;
+
+/// <summary>What the record says of one trailer beside the others.</summary>
+/// <param name="Cost">What it costs beside others like it; null where it is not known for a year.</param>
+/// <param name="Suspect">Parts in it that came by a delivery that goes early.</param>
+/// <param name="Old">Parts in it that are older than most here get, the oldest first: a sentence each.</param>
+public sealed record TrailerEvidence(
+    CostBeside? Cost,
+    IReadOnlyList<SuspectPart> Suspect,
+    IReadOnlyList<string> Old);
+
+/// <summary>All that the record says.</summary>
+/// <param name="Cards">A card a question, in the order they are shown.</param>
+/// <param name="Trailers">What it says of single trailers, by their ids; only those of which it says something.</param>
+public sealed record EvidenceFound(
+    IReadOnlyList<EvidenceCard> Cards,
+    IReadOnlyDictionary<Guid, TrailerEvidence> Trailers);
+
+/// <summary>
+/// Takes trailers' records one by one, counts what they tell, and answers every question at the end: a whole shop's
+/// record never has to be held at once.
+/// </summary>
+/// <param name="terms">The shop's terms.</param>
+public sealed class EvidenceBook(EvidenceTerms terms)
+{
+    /// <summary>Goes up with every change of what a card is made of, so that kept ones are made anew.</summary>
+    public const int Edition = 1;
+
+    // More than so many sentences of one trailer are a list that nobody reads.
+    private const int MostOld = 3;
+
+    private readonly Dictionary<string, (List<OwnedLife> Lives, NotCounted Not)> kinds =
+        CountedKind.All.ToDictionary(k => k.Code, _ => (new List<OwnedLife>(), NotCounted.None));
+
+    private readonly List<(CountedTrailer Trailer, int Signs)> signs = [];
+    private readonly List<(DateOnly On, bool CameBack)> visits = [];
+    private readonly List<PastEndPlay> endPlays = [];
+    private readonly List<TrailerKeeping> keeping = [];
+
+    /// <summary>How many trailers have been taken in.</summary>
+    public int Trailers => keeping.Count;
+
+    /// <summary>Takes a trailer in.</summary>
+    /// <param name="past">Everything on record of it.</param>
+    public void Add(TrailerPast past)
+    {
+        DateOnly from = terms.Today.AddYears(-KeepingQuestion.Window);
+        DateOnly since = past.Since > from ? past.Since : from;
+        double watched = Math.Max(1, terms.Today.DayNumber - past.Since.DayNumber);
+        double years = Math.Max(1, terms.Today.DayNumber - since.DayNumber) / 365.25;
+        double? miles = past.MilesAt(terms.Today) - past.MilesAt(since) is >= 0 and { } known ? known : null;
+        CountedTrailer trailer = new(
+            past.Id,
+            keeping.Count,
+            past.Tag,
+            past.CustomerId,
+            past.Gear,
+            past.Uses,
+            watched / 365.25,
+            years >= 0.5 ? miles / years : null);
+        Dictionary<Guid, PracticeChoices> practices = past.Visits
+            .DistinctBy(v => v.Id)
+            .ToDictionary(v => v.Id, v => v.Practices);
+        foreach (CountedKind kind in CountedKind.All)
+        {
+            PartLives lives = PartLives.Of(kind, past);
+            (List<OwnedLife> all, NotCounted not) = kinds[kind.Code];
+            all.AddRange(lives.Lives.Select(l => new OwnedLife(
+                trailer,
+                l,
+                l.VisitId is { } visit ? practices.GetValueOrDefault(visit)
+                    : l.Part is { } part ? practices.GetValueOrDefault(part.VisitId)
+                    : null)));
+            kinds[kind.Code] = (all, not + lives.Not);
+        }
+
+        signs.Add((trailer, past.Looks
+            .Where(l => OverloadQuestion.Signs.Contains(l.Code) && l.On <= terms.Today)
+            .Select(l => l.On)
+            .Distinct()
+            .Count()));
+        visits.AddRange(past.Visits.Select(v => (v.On, v.CameBack)));
+        endPlays.AddRange(past.EndPlays);
+        keeping.Add(new TrailerKeeping(
+            trailer,
+            years,
+            (double)past.Visits.Where(v => v.On >= since && v.On <= terms.Today).Sum(v => v.Cost ?? 0),
+            miles,
+            [.. past.Looks
+                .Where(l => l.Verdict >= Verdict.Renew && l.On > past.Since && l.On <= terms.Today)
+                .Select(l => l.On)
+                .Distinct()
+                .Select(on => (double)(on.DayNumber - past.Since.DayNumber))],
+            watched));
+    }
+
+    /// <summary>Answers every question.</summary>
+    /// <param name="tell">Is told how many kinds are done, of how many.</param>
+    public EvidenceFound Conclude(Action<int, int>? tell = null)
+    {
+        List<EvidenceCard> intervals = [], lasts = [], differs = [], wrong = [];
+        List<SuspectPart> suspect = [];
+        Dictionary<Guid, List<(double Gone, string Words)>> old = [];
+        int done = 0;
+        foreach (CountedKind kind in CountedKind.All)
+        {
+            (List<OwnedLife> all, NotCounted not) = kinds[kind.Code];
+            LivesOfKind of = new(kind, all, not);
+            intervals.AddRange(IntervalQuestion.Ask(of, terms));
+            lasts.AddRange(LastsQuestion.Ask(of) is { } card ? [card] : []);
+            differs.AddRange(DiffersQuestion.Ask(of));
+            (EvidenceCard? delivery, IReadOnlyList<SuspectPart> still) = DeliveryQuestion.Ask(of, terms);
+            wrong.AddRange(delivery is null ? [] : [delivery]);
+            suspect.AddRange(still);
+            TellOld(of, old);
+            tell?.Invoke(++done, CountedKind.All.Count);
+        }
+
+        wrong.AddRange(((EvidenceCard?[])
+        [
+            ComeBackQuestion.Ask(visits, terms.Today),
+            OverloadQuestion.Ask(signs, terms),
+        ]).OfType<EvidenceCard>());
+        (EvidenceCard? cost, IReadOnlyDictionary<Guid, CostBeside> each) = KeepingQuestion.Ask(keeping, terms);
+        EvidenceCard? calibration = EndPlayQuestion.Ask(endPlays, terms);
+        ILookup<Guid, SuspectPart> suspects = suspect.ToLookup(s => s.TrailerId);
+        return new EvidenceFound(
+            [
+                .. intervals,
+                .. wrong,
+                .. differs,
+                .. lasts,
+                .. cost is null ? [] : new[] { cost },
+                .. calibration is null ? [] : new[] { calibration },
+            ],
+            keeping
+                .Select(k => k.Trailer.Id)
+                .Where(id => each.ContainsKey(id) || suspects.Contains(id) || old.ContainsKey(id))
+                .ToDictionary(id => id, id => new TrailerEvidence(
+                    each.GetValueOrDefault(id),
+                    [.. suspects[id]],
+                    [.. old.GetValueOrDefault(id, [])
+                        .OrderByDescending(o => o.Gone)
+                        .Take(MostOld)
+                        .Select(o => o.Words)])));
+    }
+
+    // Parts that are still in after half of their kind are gone, where the record has enough to say so.
+    private void TellOld(LivesOfKind of, Dictionary<Guid, List<(double Gone, string Words)>> old)
+    {
+        if (of.Kind.Code is "repack" or "greasing" || of.Ended < WeibullLives.FewestEnds)
+        {
+            return;
+        }
+
+        WeibullLives fit = of.InDays(of.Kind.Days);
+        foreach (OwnedLife life in of.Lives.Where(l => l.Life.StillIn))
+        {
+            double age = terms.Today.DayNumber - life.Life.From.DayNumber, gone = 1 - fit.SurvivesAt(age);
+            if (gone < 0.5)
+            {
+                continue;
+            }
+
+            if (!old.TryGetValue(life.Trailer.Id, out List<(double Gone, string Words)>? its))
+            {
+                old[life.Trailer.Id] = its = [];
+            }
+
+            its.Add((gone, $"{Said.Sentence(of.Kind.One)}, {Place.SpokenOf(life.Life.Place)}: {Said.Age(age)} old; "
+                + $"{Said.Share(gone)} of them are gone by then here."));
+        }
+    }
+}

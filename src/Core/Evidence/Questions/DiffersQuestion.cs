@@ -1,0 +1,184 @@
+using SturdyTinker.Core.Evidence.Statistics;
+using SturdyTinker.Core.Gear;
+using SturdyTinker.Core.Practices;
+
+namespace SturdyTinker.Core.Evidence.Questions;
+
+/// <summary>Whether two ways of doing it, or two parts, last differently.</summary>
+public static class DiffersQuestion
+{
+    // A difference of twice as long is worth knowing; it is told four times in five where it is there, and one time in
+    // a hundred where it is not. Source: the usual choice of a trial; how much is worth knowing is from memory.
+    private const double Worth = 2, Chance = 0.01, Power = 0.8;
+
+    // Which answers of which question may change how long a kind lasts. Source: common practice.
+    private static readonly (string Kind, PracticeQuestion Question)[] Asked =
+    [
+        ("repack", PracticeQuestions.Seal),
+        ("repack", PracticeQuestions.Cleaning),
+        ("repack", PracticeQuestions.GreaseFill),
+        ("repack", PracticeQuestions.NutSetting),
+        ("bearing", PracticeQuestions.NutSetting),
+        ("seal", PracticeQuestions.GreaseFill),
+        ("lining", PracticeQuestions.Adjuster),
+        ("lining", PracticeQuestions.BrakeRenewal),
+        ("lining", PracticeQuestions.Drum),
+        ("bushing", PracticeQuestions.Bushings),
+    ];
+
+    /// <summary>Asks it of everything of which the record has two ways.</summary>
+    /// <param name="of">All lives of a kind.</param>
+    public static IEnumerable<EvidenceCard> Ask(LivesOfKind of)
+    {
+        foreach (PracticeQuestion question in Asked.Where(a => a.Kind == of.Kind.Code).Select(a => a.Question))
+        {
+            List<(Practice Way, LivesOfKind Lives)> ways = [.. question.Answers
+                .Select(o => (o, of with
+                {
+                    Lives = [.. of.Lives.Where(l => l.Practices?.Is(question, o.Code) == true)]
+                }))
+                .Where(w => w.Item2.Lives.Count > 0)
+                .OrderByDescending(w => w.Item2.Lives.Count)];
+            for (int i = 1; i < ways.Count; i++)
+            {
+                yield return Ask(
+                    of.Kind,
+                    $"differs/{of.Kind.Code}/{question.Code}/{ways[i].Way.Code}",
+                    question.Words,
+                    (Short(ways[i].Way.Words), ways[i].Lives),
+                    (Short(ways[0].Way.Words), ways[0].Lives));
+            }
+        }
+
+        if (of.Kind.Code is "bearing" or "repack")
+        {
+            LivesOfKind grease = Lubricated(of, Lubrication.HandPacked);
+            LivesOfKind spindle = Lubricated(of, Lubrication.GreasableSpindle);
+            if (grease.Lives.Count > 0 && spindle.Lives.Count > 0)
+            {
+                yield return Ask(
+                    of.Kind,
+                    $"differs/{of.Kind.Code}/lubrication",
+                    "Greasable spindle or packed by hand",
+                    ("on greasable spindles", spindle),
+                    ("packed by hand", grease));
+            }
+        }
+
+        foreach (IGrouping<string, OwnedLife> size in of.Lives
+            .Where(l => l.Life.Part is not null)
+            .GroupBy(l => SizeOf(l.Life.Part!.Code)))
+        {
+            List<IGrouping<string, OwnedLife>> makes = [.. size
+                .GroupBy(l => l.Life.Part!.Code.ToUpperInvariant())
+                .OrderByDescending(g => g.Count())];
+            for (int i = 1; i < makes.Count; i++)
+            {
+                yield return Ask(
+                    of.Kind,
+                    $"differs/{of.Kind.Code}/part/{makes[i].Key}",
+                    $"{makes[i].Key} or {makes[0].Key}",
+                    (makes[i].Key, of with { Lives = [.. makes[i]] }),
+                    (makes[0].Key, of with { Lives = [.. makes[0]] }));
+            }
+        }
+    }
+
+    private static LivesOfKind Lubricated(LivesOfKind of, Lubrication how) =>
+        of with { Lives = [.. of.Lives.Where(l => l.Trailer.Gear.Lubrication == how)] };
+
+    // A shop's own code of the same size begins with ours: "SEAL-1719-2565" and "SEAL-1719-2565-B".
+    private static string SizeOf(string code) => string.Join('-', code.ToUpperInvariant().Split('-').Take(3));
+
+    // What stands before the colon or the comma says which way; the rest explains it.
+    private static string Short(string way)
+    {
+        int end = way.IndexOfAny([':', ',', ';']);
+        string name = end > 0 ? way[..end] : way;
+        return $"“{char.ToLowerInvariant(name[0])}{name[1..]}”";
+    }
+
+    private static EvidenceCard Ask(
+        CountedKind kind,
+        string code,
+        string what,
+        (string Name, LivesOfKind Lives) one,
+        (string Name, LivesOfKind Lives) other)
+    {
+        GroupDifference? test = GroupDifference.Of(one.Lives.Owned, other.Lives.Owned);
+        WeibullLives a = one.Lives.InDays(kind.Days), b = other.Lives.InDays(kind.Days);
+        int ended = one.Lives.Ended + other.Lives.Ended, n = one.Lives.Lives.Count + other.Lives.Lives.Count;
+        double share = (double)one.Lives.Lives.Count / n;
+        double needed = SampleSize.EventsToTell(Worth, share, Chance, Power);
+        bool differs = test is { Chance: < Chance };
+        bool enough = differs || ended >= needed;
+        int more = More(one.Lives.Lives.Count, other.Lives.Lives.Count, ended);
+        string counts = $"{one.Name}: {Said.Many(one.Lives.Lives.Count, kind.One, kind.Many)}, "
+            + $"{Said.Whole(one.Lives.Ended)} ended; {other.Name}: {Said.Whole(other.Lives.Lives.Count)}, "
+            + $"{Said.Whole(other.Lives.Ended)} ended";
+        return new EvidenceCard(
+            code,
+            EvidenceTopic.Differs,
+            differs ? EvidenceStanding.Act : enough ? EvidenceStanding.Fine : EvidenceStanding.NotEnough,
+            $"{what}: does it make a difference to {kind.Many}?",
+            differs
+                ? $"Yes: {(test!.Z > 0 ? other.Name : one.Name)} holds longer; half reach "
+                    + $"{Said.Age(Math.Max(a.AgeBy(0.5), b.AgeBy(0.5)))} against "
+                    + $"{Said.Age(Math.Min(a.AgeBy(0.5), b.AgeBy(0.5)))}."
+                : enough
+                    ? "No: if one held twice as long as the other, the record would very likely show it."
+                    : "Nobody can tell yet.",
+            string.Join(' ', new[]
+            {
+                Said.Sentence($"{counts}."),
+                test is null ? ""
+                    : $"Chance alone would make as great a difference {Said.OneIn(test.Chance)} times.",
+                differs ? "It says that they differ, not why: look whether the ones went to other trailers." : "",
+            }.Where(w => w.Length > 0)),
+            enough ? ""
+                : $"Not enough yet: about {Said.Whole(more)} more {kind.Many} {one.Name}, watched until they are "
+                    + "looked at, to tell whether one holds twice as long.",
+            [],
+            Plot(one, a, other, b),
+            ["Way", "Counted", "Ended", "One in ten gone by", "Half gone by"],
+            [Row(one, a), Row(other, b)]);
+    }
+
+    // All further ones are taken to be of the rarer way until both are as many.
+    private static int More(int one, int other, int ended)
+    {
+        double goes = (ended + 1d) / (one + other + 2);
+        double each = SampleSize.EventsToTell(Worth, 0.5, Chance, Power) / goes / 2;
+        return (int)Math.Ceiling(Math.Max(1, Math.Max(0, each - one) + Math.Max(0, each - other)));
+    }
+
+    private static IReadOnlyList<string> Row((string Name, LivesOfKind Lives) of, WeibullLives fit)
+    {
+        (double low, double high) = fit.RangeOfAgeBy(0.5, 0.9);
+        return
+        [
+            of.Name,
+            Said.Whole(of.Lives.Lives.Count),
+            Said.Whole(of.Lives.Ended),
+            Said.Age(fit.AgeBy(0.1)),
+            $"{Said.Age(fit.AgeBy(0.5))} ({Said.Age(low)} to {Said.Age(high)})",
+        ];
+    }
+
+    private static EvidencePlot Plot(
+        (string Name, LivesOfKind Lives) one,
+        WeibullLives a,
+        (string Name, LivesOfKind Lives) other,
+        WeibullLives b)
+    {
+        double last = Math.Max(365, one.Lives.Lives.Concat(other.Lives.Lives).Max(
+            l => l.Life.Days.High ?? l.Life.Days.Low));
+        PlotSeries Of(string name, WeibullLives fit) => new(
+            name,
+            SeriesShape.Line,
+            [.. Enumerable.Range(0, 31).Select(i => new PlotPoint(
+                Math.Round(last * i / 30 / CountedKind.Month, 2),
+                Math.Round(100 * fit.SurvivesAt(last * i / 30), 2)))]);
+        return new EvidencePlot("months", "of a hundred, still good", [Of(one.Name, a), Of(other.Name, b)], []);
+    }
+}

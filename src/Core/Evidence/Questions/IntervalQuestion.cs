@@ -1,0 +1,424 @@
+using SturdyTinker.Core.Evidence.Statistics;
+using SturdyTinker.Core.Gear;
+using SturdyTinker.Core.Intervals;
+
+namespace SturdyTinker.Core.Evidence.Questions;
+
+/// <summary>What keeps an advised interval from being the cheapest.</summary>
+public enum IntervalBound
+{
+    /// <summary>Nothing: it is the cheapest.</summary>
+    None,
+
+    /// <summary>One in ten would have gone by then.</summary>
+    OneInTen,
+
+    /// <summary>Nothing here was watched longer.</summary>
+    Watched,
+
+    /// <summary>A published limit.</summary>
+    Published,
+
+    /// <summary>As long as anybody in the trade leaves it.</summary>
+    Practice,
+}
+
+/// <summary>
+/// Whether an interval is right: the age at which renewing costs least, by the lives of this shop's own record. Never
+/// so long that more than one in ten has gone by then, never longer than enough of them were watched, never beyond a
+/// published limit.
+/// </summary>
+public static class IntervalQuestion
+{
+    /// <summary>
+    /// So many times as long as the least may the most be for an interval to be advised: a wider range is no advice.
+    /// From memory.
+    /// </summary>
+    public const double WidestRange = 2;
+
+    // Fewer lives, or of fewer trailers, are no record of the shop's own; so many have to be watched to an age before
+    // anything is said of it. From memory.
+    private const int FewestLives = 8, FewestTrailers = 3, FewestWatched = 5;
+
+    private const double Early = 0.1, Sure = 0.9;
+    private const int Draws = 400;
+
+    /// <summary>Asks it for trailers used in no special way, and for each use that is on record.</summary>
+    /// <param name="of">All lives of a kind that has an interval.</param>
+    /// <param name="terms">The shop's terms.</param>
+    public static IEnumerable<EvidenceCard> Ask(LivesOfKind of, EvidenceTerms terms)
+    {
+        if (DueRules.Find(of.Kind.Rule) is not { } rule || of.Lives.Count == 0)
+        {
+            yield break;
+        }
+
+        foreach (string use in Use.All.Select(u => u.Code).Prepend(""))
+        {
+            LivesOfKind group = of.UsedAs(use);
+            Upkeep upkeep = terms.Upkeep with { Uses = use.Length > 0 ? [use] : [] };
+            if (group.Lives.Count > 0 && upkeep.For(rule, doneBefore: true) is { } present)
+            {
+                yield return Ask(of, group, use, rule, present.Interval, terms);
+            }
+        }
+    }
+
+    private static EvidenceCard Ask(
+        LivesOfKind all,
+        LivesOfKind group,
+        string use,
+        DueRule rule,
+        Interval present,
+        EvidenceTerms terms)
+    {
+        CountedKind kind = all.Kind;
+        LivesOfKind others = all.Without(group);
+        WeibullPrior days = others.Lives.Count > 0 ? Borrowing.From(others.InDays(kind.Days)) : kind.Days;
+        WeibullLives lives = group.InDays(days);
+        (double planned, double gone) = Costs(group, terms);
+        Cheapest cheapest = new(planned, gone);
+        double watched = Watched(group.Lives.Select(l => l.Life.Days));
+        (double Age, IntervalBound Bound) limit = Limit(kind, rule);
+        (double age, IntervalBound bound) = Bounded(lives, cheapest, watched, limit);
+        List<double> drawn =
+            [.. lives.Drawn(Draws, Seed).Select(l => Bounded(l, cheapest, watched, limit).Age).Order()];
+        double low = Quantile(drawn, (1 - Sure) / 2), high = Quantile(drawn, (1 + Sure) / 2);
+        int months = Math.Clamp((int)Math.Floor((age / CountedKind.Month) + 0.01), 1, Interval.MostMonths);
+        int lowMonths = Math.Clamp((int)Math.Floor(low / CountedKind.Month), 1, months);
+        int highMonths = Math.Clamp((int)Math.Ceiling(high / CountedKind.Month), months, Interval.MostMonths);
+        bool few = group.Lives.Count < FewestLives || group.Trailers < FewestTrailers || group.Ended == 0
+            || double.IsInfinity(age);
+        double error = Math.Log(Math.Max(high, 1) / Math.Max(low, 1)) / 2;
+        bool sure = !few && high <= low * WidestRange;
+        double places = Math.Max(1, group.EachTrailer);
+        double AYear(double at) => places * 365.25 * cheapest.CostAt(lives, at);
+        int? now = present.ByTime ? present.Months : null;
+        double more = now is { } p ? AYear(p * CountedKind.Month) - AYear(months * CountedKind.Month) : 0;
+        EvidenceStanding standing = !sure ? EvidenceStanding.NotEnough
+            : now is null || (now >= lowMonths && now <= highMonths) ? EvidenceStanding.Fine
+            : EvidenceStanding.Act;
+        int toCome = few
+            ? Math.Max(Math.Max(1, FewestLives - group.Lives.Count), MoreLives(group, Math.Max(error, 0.5)))
+            : MoreLives(group, error);
+        string whose = use.Length == 0 ? "trailers in plain use" : $"trailers that are {WordsOf(use)}";
+        string counted = $"{Said.Many(group.Lives.Count, kind.One, kind.Many)} of "
+            + $"{Said.Many(group.Trailers, "trailer", "trailers")}, {Said.Whole(group.Ended)} of them gone before "
+            + "they were renewed";
+        AdvisedInterval advice = new(
+            rule.Code,
+            use,
+            group.Lives.Count,
+            now,
+            present.Distance?.Miles,
+            months,
+            lowMonths,
+            highMonths,
+            Miles(group, others, cheapest),
+            sure
+                ? $"Your own {Said.Whole(group.Lives.Count)} {kind.Many} say {MonthsWords(months)}, {lowMonths} to "
+                    + $"{highMonths}{Beside(now, more, months, terms)}."
+                : $"Your own {Said.Many(group.Lives.Count, kind.One, kind.Many)} do not say yet: about "
+                    + $"{Said.Whole(toCome)} more.",
+            sure);
+        return new EvidenceCard(
+            $"interval/{kind.Code}/{(use.Length == 0 ? "plain" : use)}",
+            EvidenceTopic.Interval,
+            standing,
+            $"{rule.Name}: is {(now is { } m ? MonthsWords(m) : Distance(present))} right for {whose}?",
+            Answer(standing, kind, now, months, lowMonths, highMonths, bound, more, terms, few, present),
+            string.Join(' ', new[]
+            {
+                $"Read out of {counted}.",
+                sure ? $"Nine times in ten the right figure lies between {lowMonths} and {highMonths} months." : "",
+                Borrowing.InWords(lives.Borrowed, others.Lives.Count > 0 ? "the shop’s other trailers" : "common practice"),
+                lives.OwnersAlike > 1.2
+                    ? FormattableString.Invariant(
+                        $"Lives of one trailer are alike: they tell as much as {group.Lives.Count / lives.OwnersAlike:0} of different ones.")
+                    : "",
+            }.Where(w => w.Length > 0)),
+            standing != EvidenceStanding.NotEnough ? ""
+                : $"Not enough yet: about {Said.Whole(toCome)} more {kind.Many}, watched until they are looked at.",
+            [
+                $"In time a {kind.One} costs {terms.Money(planned)}; gone before, {terms.Money(gone)}"
+                    + (kind.StopsOnRoad > 0
+                        ? $": what has to be done then, and {Said.OneIn(kind.StopsOnRoad)} of them stops on the road "
+                            + $"at {terms.Money((double)EvidenceTerms.RoadStop)} (from memory)."
+                        : ": what has to be done then."),
+                .. BoundWords(bound, watched, kind),
+                .. Said.Not(all.Not, kind),
+                "What an axle’s or a grease’s maker prints goes before any of it.",
+            ],
+            Plot(AYear, now, months, lowMonths, highMonths),
+            ["If renewed every", "Gone by then", "Nine times in ten", "A trailer and year", "By 1,000 miles"],
+            Rows(group, lives, AYear, now, months, watched, terms),
+            advice);
+    }
+
+    // Seeded by nothing but itself: the same record always says the same.
+    private const int Seed = 20;
+
+    private static string WordsOf(string use) => use switch
+    {
+        Use.Launched => "launched",
+        "salt" => "in salt",
+        "heavy" => "loaded to their rating",
+        "rough" => "on rough roads",
+        "light" => "used lightly",
+        _ => Use.Find(use)?.Name.ToLowerInvariant() ?? use,
+    };
+
+    private static string MonthsWords(int months) => months == 1 ? "1 month" : $"{months} months";
+
+    private static string Distance(Interval present) =>
+        present.Distance is { } far ? $"{Said.Whole((double)far.Miles)} miles" : "the present interval";
+
+    private static string Beside(int? now, double more, int months, EvidenceTerms terms) =>
+        now is null || now == months ? ""
+        : more >= 0.5 ? $"; {now} costs about {terms.Money(more)} more a trailer and year"
+        : more <= -0.5 ? $"; {now} costs about {terms.Money(-more)} less a trailer and year, and more of them are gone"
+        : $"; {now} costs the same";
+
+    private static string Answer(
+        EvidenceStanding standing,
+        CountedKind kind,
+        int? now,
+        int months,
+        int low,
+        int high,
+        IntervalBound bound,
+        double more,
+        EvidenceTerms terms,
+        bool few,
+        Interval present)
+    {
+        if (standing == EvidenceStanding.NotEnough)
+        {
+            return few
+                ? "The record has too little to say anything of its own: keep to the interval there is."
+                : $"It may be anything from {low} to {MonthsWords(high)}: keep to the interval there is.";
+        }
+
+        if (now is not { } p)
+        {
+            return $"By time it would be {MonthsWords(months)}; {Distance(present)} decides it here.";
+        }
+
+        string range = $"The record says {MonthsWords(months)}, {low} to {high}";
+        string why = bound switch
+        {
+            IntervalBound.OneInTen => $" (longer would be cheaper, but one in ten {kind.Many} would be gone)",
+            IntervalBound.Watched => " (nothing was watched longer, so it says nothing beyond)",
+            IntervalBound.Published => " (a published limit stands there)",
+            IntervalBound.Practice => " (nobody in the trade leaves it longer)",
+            _ => "",
+        };
+        string cost = more >= 0.5
+            ? $" {Said.Sentence(MonthsWords(p))} costs about {terms.Money(more)} more a trailer and year."
+            : more <= -0.5
+                ? $" {Said.Sentence(MonthsWords(p))} would cost about {terms.Money(-more)} less a trailer and year, with "
+                    + "more of them gone on the road."
+                : " Both cost the same.";
+        return standing == EvidenceStanding.Fine
+            ? $"Yes: {MonthsWords(p)} lies within what the record says, {MonthsWords(months)}, {low} to {high}{why}."
+                + (p == months ? "" : cost)
+            : p < low ? $"It may be longer. {range}{why}.{cost}"
+            : $"It should be shorter. {range}{why}.{cost}";
+    }
+
+    private static IEnumerable<string> BoundWords(IntervalBound bound, double watched, CountedKind kind)
+    {
+        if (bound == IntervalBound.Watched)
+        {
+            yield return $"Too few {kind.Many} were watched beyond {Said.Age(watched)} to say anything of what comes "
+                + "after: it would take some that are left in longer.";
+        }
+    }
+
+    // What renewing one in time costs at a place, and what it costs where it went before.
+    private static (double Planned, double Gone) Costs(LivesOfKind group, EvidenceTerms terms)
+    {
+        RunningGear gear = group.Lives
+            .Select(l => l.Trailer)
+            .DistinctBy(t => t.Number)
+            .GroupBy(t => (t.Gear.Axles, t.Gear.RatingPounds, t.Gear.Brake))
+            .OrderByDescending(g => g.Count())
+            .ThenBy(g => g.Key)
+            .First()
+            .First()
+            .Gear;
+        double planned = Math.Max(1, terms.JobCost(gear, group.Kind.Renewal!) ?? 1);
+        double besides = group.Kind.Remedies.Sum(r => terms.JobCost(gear, r) ?? 0);
+        return (planned, planned + besides + (group.Kind.StopsOnRoad * (double)EvidenceTerms.RoadStop));
+    }
+
+    private static readonly (double Age, IntervalBound Bound) Unlimited =
+        (double.PositiveInfinity, IntervalBound.None);
+
+    // Grease that is looked at every two years and found good is the longest that the trade knows. Source: common
+    // practice.
+    private const int LongestGrease = 24;
+
+    private static (double Age, IntervalBound Bound) Limit(CountedKind kind, DueRule rule) =>
+        rule.Source.Kind == SourceKind.Published && rule.Usual is { ByTime: true } law
+            ? (law.Months * CountedKind.Month, IntervalBound.Published)
+        : kind.Subjects.Contains(Subject.Grease) ? (LongestGrease * CountedKind.Month, IntervalBound.Practice)
+        : Unlimited;
+
+    // The age that enough of them were watched to.
+    private static double Watched(IEnumerable<Life> lives)
+    {
+        List<double> ages = [.. lives.Select(l => l.High ?? l.Low).OrderDescending().Take(FewestWatched)];
+        return ages.Count < FewestWatched ? 0 : ages[^1];
+    }
+
+    private static (double Age, IntervalBound Bound) Bounded(
+        WeibullLives lives,
+        Cheapest cheapest,
+        double watched,
+        (double Age, IntervalBound Bound) limit)
+    {
+        (double Age, IntervalBound Bound)[] bounds =
+        [
+            (cheapest.AgeOf(lives), IntervalBound.None),
+            (lives.AgeBy(Early), IntervalBound.OneInTen),
+            (watched > 0 ? watched : double.PositiveInfinity, IntervalBound.Watched),
+            limit,
+        ];
+        return bounds.MinBy(b => b.Age);
+    }
+
+    private static double Quantile(List<double> sorted, double share) =>
+        sorted[Math.Clamp((int)Math.Round(share * (sorted.Count - 1)), 0, sorted.Count - 1)];
+
+    // Until the range is as narrow as an advice has to be.
+    private static int MoreLives(LivesOfKind group, double error) =>
+        SampleSize.MoreToNarrow(Math.Max(group.Lives.Count, 1), error, Math.Log(WidestRange) / 2);
+
+    private static decimal? Miles(LivesOfKind group, LivesOfKind others, Cheapest cheapest)
+    {
+        int known = group.Lives.Count(l => l.Life.Miles is not null);
+        if (known < FewestLives || known * 2 < group.Lives.Count)
+        {
+            return null;
+        }
+
+        WeibullLives lives = group.InMiles(
+            others.Lives.Count > 0 ? Borrowing.From(others.InMiles(group.Kind.Miles)) : group.Kind.Miles);
+        double watched = Watched(group.Lives.Where(l => l.Life.Miles is not null).Select(l => l.Life.Miles!.Value));
+        double Age(WeibullLives l) => Bounded(l, cheapest, watched, Unlimited).Age;
+        List<double> drawn = [.. lives.Drawn(Draws, Seed).Select(Age).Order()];
+        double at = Age(lives);
+        return double.IsFinite(at) && Quantile(drawn, 0.95) <= Quantile(drawn, 0.05) * WidestRange
+            ? Math.Max(500, Math.Floor((decimal)at / 500) * 500)
+            : null;
+    }
+
+    private static EvidencePlot Plot(Func<double, double> aYear, int? now, int months, int low, int high)
+    {
+        int last = Math.Max(24, Math.Max(now ?? 0, high) * 3 / 2), step = Math.Max(1, last / 60);
+        List<PlotPoint> points = [];
+        for (int m = Math.Max(1, Math.Min(now ?? months, months) / 3); m <= last; m += step)
+        {
+            points.Add(new PlotPoint(m, Math.Round(aYear(m * CountedKind.Month), 2)));
+        }
+
+        List<PlotMark> marks = [new(months, $"{months} by the record", Upright: true)];
+        if (now is { } p && p != months)
+        {
+            marks.Add(new PlotMark(p, $"{p} now", Upright: true));
+        }
+
+        marks.Add(new PlotMark(low, "", Upright: true));
+        marks.Add(new PlotMark(high, "", Upright: true));
+        return new EvidencePlot(
+            "months between two",
+            "cost of a trailer and year",
+            [new PlotSeries("cost", SeriesShape.Line, points)],
+            marks);
+    }
+
+    private static List<IReadOnlyList<string>> Rows(
+        LivesOfKind group,
+        WeibullLives lives,
+        Func<double, double> aYear,
+        int? now,
+        int months,
+        double watched,
+        EvidenceTerms terms)
+    {
+        List<double> miles = [.. group.Lives
+            .Select(l => l.Trailer)
+            .DistinctBy(t => t.Number)
+            .Select(t => t.MilesAYear)
+            .OfType<double>()
+            .Order()];
+        double? usual = miles.Count > 0 ? miles[miles.Count / 2] : null;
+        SortedSet<int> asked = [6, 12, 18, 24, 36, months];
+        if (now is { } p)
+        {
+            asked.Add(p);
+        }
+
+        return [.. asked.Select(m =>
+        {
+            double at = m * CountedKind.Month;
+            List<double> drawn = [.. lives.Drawn(Draws, Seed).Select(l => 1 - l.SurvivesAt(at)).Order()];
+            return (IReadOnlyList<string>)
+            [
+                MonthsWords(m) + (m == months ? ", by the record" : m == now ? ", now" : "")
+                    + (at > watched + 1 ? " (beyond what was watched)" : ""),
+                Said.Share(1 - lives.SurvivesAt(at)),
+                $"{Said.Share(Quantile(drawn, 0.05))} to {Said.Share(Quantile(drawn, 0.95))}",
+                terms.Money(aYear(at)),
+                usual is > 200 and { } y ? terms.Money(aYear(at) / y * 1_000) : "–",
+            ];
+        })];
+    }
+}
+
+/// <summary>
+/// The cheapest age by a ratio of costs. It depends on the shape alone but for the scale, so a curve of it is worked
+/// out once.
+/// </summary>
+internal sealed class Cheapest
+{
+    private const int Points = 48;
+    private const double LeastShape = 1.05, MostShape = 12;
+
+    private readonly double planned, gone;
+    private readonly double[] ages = new double[Points];
+
+    internal Cheapest(double planned, double gone)
+    {
+        (this.planned, this.gone) = (planned, gone);
+        for (int i = 0; i < Points; i++)
+        {
+            ages[i] = Plan(new WeibullLives(ShapeAt(i), 1, 0, 0, 0, 0)).CheapestAge ?? double.PositiveInfinity;
+        }
+    }
+
+    /// <summary>The age at which it costs least; infinite where waiting for the end costs no more.</summary>
+    internal double AgeOf(WeibullLives lives)
+    {
+        if (lives.Shape < LeastShape)
+        {
+            return double.PositiveInfinity;
+        }
+
+        double at = (Points - 1) * Math.Log(Math.Min(lives.Shape, MostShape) / LeastShape)
+            / Math.Log(MostShape / LeastShape);
+        int below = Math.Min((int)at, Points - 2);
+        double part = at - below;
+        return double.IsInfinity(ages[below]) ? double.PositiveInfinity
+            : lives.Scale * Math.Exp((Math.Log(ages[below]) * (1 - part)) + (Math.Log(ages[below + 1]) * part));
+    }
+
+    /// <summary>What it costs by the unit of age.</summary>
+    internal double CostAt(WeibullLives lives, double age) => Plan(lives).CostAt(age);
+
+    private AgeReplacement Plan(WeibullLives lives) => new(lives, planned, gone);
+
+    private static double ShapeAt(int i) =>
+        LeastShape * Math.Exp(Math.Log(MostShape / LeastShape) * i / (Points - 1));
+}

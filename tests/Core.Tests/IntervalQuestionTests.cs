@@ -1,0 +1,261 @@
+using SturdyTinker.Core.Evidence;
+using SturdyTinker.Core.Evidence.Questions;
+using SturdyTinker.Core.Evidence.Statistics;
+using SturdyTinker.Core.Findings;
+using SturdyTinker.Core.Gear;
+using SturdyTinker.Core.Intervals;
+using SturdyTinker.Core.Practices;
+using Xunit;
+
+namespace SturdyTinker.Core.Tests;
+
+/// <summary>What the record advises, asked as a foreman would who does not believe it.</summary>
+public sealed class IntervalQuestionTests
+{
+    private static readonly DateOnly Today = new(2026, 11, 30);
+    private static readonly RunningGear Gear = GearDefaults.For(1, 3_500);
+    private static readonly CountedKind Repack = CountedKind.Find("repack")!;
+
+    private static EvidenceTerms Terms(Upkeep? upkeep = null) => new(
+        Today,
+        "USD",
+        96,
+        name => Core.Parts.Part.Named(name)?.Price,
+        PracticeChoices.Defaults,
+        upkeep ?? new Upkeep(),
+        _ => "Customer",
+        _ => "Person",
+        _ => "the delivery of May 12, 2025");
+
+    // Repacks on trailers, gone by a Weibull distribution in months, looked at every so often until renewed.
+    private static LivesOfKind Made(
+        int trailers,
+        int each,
+        double shape,
+        double months,
+        int lookMonths,
+        int seed,
+        string use = "")
+    {
+        Random random = new(seed);
+        List<OwnedLife> lives = [];
+        for (int t = 0; t < trailers; t++)
+        {
+            CountedTrailer trailer = new(
+                Guid.CreateVersion7(),
+                (seed * 1_000) + t,
+                $"T-{t}",
+                Guid.Empty,
+                Gear,
+                use.Length > 0 ? [use] : [],
+                5,
+                4_000);
+            for (int i = 0; i < each; i++)
+            {
+                double look = (lookMonths + (lookMonths * 0.8 * (random.NextDouble() - 0.5))) * CountedKind.Month;
+                double end = months * CountedKind.Month * Math.Pow(-Math.Log(1 - random.NextDouble()), 1 / shape);
+                double found = Math.Ceiling(end / look) * look, last = look * 3;
+                Life days = found <= last ? Life.Between(found - look, found) : Life.Lasting(last);
+                lives.Add(new OwnedLife(
+                    trailer,
+                    new CountedLife(i % 2 == 0 ? "axle-1-left" : "axle-1-right", Today.AddYears(-5), days),
+                    null));
+            }
+        }
+
+        return new LivesOfKind(Repack, lives, NotCounted.None);
+    }
+
+    private static EvidenceCard Plain(LivesOfKind lives, Upkeep? upkeep = null) =>
+        IntervalQuestion.Ask(lives, Terms(upkeep)).Single(c => c.Code == "interval/repack/plain");
+
+    [Fact]
+    public void Nothing_is_advised_out_of_little()
+    {
+        Assert.Empty(IntervalQuestion.Ask(new LivesOfKind(Repack, [], NotCounted.None), Terms()));
+        EvidenceCard one = Plain(Made(1, 1, 2, 20, 12, 1));
+        Assert.Equal(EvidenceStanding.NotEnough, one.Standing);
+        Assert.False(one.Advice!.MayTake);
+        Assert.Contains("more repacks", one.ToKnow, StringComparison.Ordinal);
+
+        // None gone at all, however many: it can't be said how long would be too long.
+        EvidenceCard none = Plain(Made(60, 2, 6, 4_000, 12, 2));
+        Assert.Equal(EvidenceStanding.NotEnough, none.Standing);
+
+        // Many repacks of one trailer are one trailer.
+        Assert.Equal(EvidenceStanding.NotEnough, Plain(Made(1, 80, 2, 20, 12, 3)).Standing);
+    }
+
+    [Fact]
+    public void What_wears_out_early_is_to_be_renewed_sooner_and_what_lasts_later()
+    {
+        EvidenceCard soon = Plain(Made(60, 4, 3, 14, 4, 4)), late = Plain(Made(60, 4, 3, 70, 15, 5));
+        Assert.Equal(EvidenceStanding.Act, soon.Standing);
+        Assert.True(soon.Advice!.HighMonths < 12, soon.Answer);
+        Assert.Contains("shorter", soon.Answer, StringComparison.Ordinal);
+        Assert.Equal(EvidenceStanding.Act, late.Standing);
+        Assert.True(late.Advice!.LowMonths > 12, late.Answer);
+        Assert.Contains("longer", late.Answer, StringComparison.Ordinal);
+        Assert.All([soon, late], c => Assert.True(c.Advice!.MayTake));
+        Assert.Contains("Your own 240 repacks say", soon.Advice.Hint, StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public void It_is_never_longer_than_watched_nor_than_one_in_ten_allows()
+    {
+        for (int seed = 10; seed < 22; seed++)
+        {
+            LivesOfKind lives = Made(40, 3, 1.2 + (seed % 4), 10 + (seed * 2), 6 + seed, seed);
+            EvidenceCard card = Plain(lives);
+            AdvisedInterval advice = card.Advice!;
+            double watched = lives.Lives.Select(l => l.Life.Days.High ?? l.Life.Days.Low).OrderDescending().ElementAt(4);
+            Assert.True(advice.Months * CountedKind.Month <= watched + CountedKind.Month);
+            WeibullLives fit = lives.InDays(Repack.Days);
+            Assert.True(1 - fit.SurvivesAt((advice.Months - 1) * CountedKind.Month) <= 0.1, card.Answer);
+            Assert.InRange(advice.Months, advice.LowMonths, advice.HighMonths);
+        }
+    }
+
+    /// <summary>
+    /// The stated range holds the interval that the true lives would say, 87 times in a hundred or oftener: a bound
+    /// that is rounded to whole months outwards holds a little oftener.
+    /// </summary>
+    [Fact]
+    public void The_range_of_an_advice_holds_the_truth()
+    {
+        int held = 0, told = 0;
+        WeibullLives truth = new(2.5, 30 * CountedKind.Month, 0, 0, 0, 0);
+        for (int seed = 100; seed < 180; seed++)
+        {
+            AdvisedInterval advice = Plain(Made(30, 2, 2.5, 30, 8, seed)).Advice!;
+            told++;
+            double early = truth.AgeBy(0.1) / CountedKind.Month;
+            held += advice.LowMonths <= early + 0.5 && early - 0.5 <= advice.HighMonths ? 1 : 0;
+        }
+
+        Assert.True(held >= told * 0.85, $"{held} of {told}");
+    }
+
+    /// <summary>Ten times as many of the same kind never make it less sure, on the average of many shops.</summary>
+    [Fact]
+    public void More_of_the_same_makes_it_surer()
+    {
+        double Width(int trailers) => Enumerable.Range(0, 12).Average(seed =>
+        {
+            WeibullLives fit = Made(trailers, 2, 2.5, 30, 8, 200 + seed).InDays(Repack.Days);
+            (double low, double high) = fit.RangeOfAgeBy(0.1, 0.9);
+            return Math.Log(high / low);
+        });
+        double[] widths = [Width(5), Width(15), Width(45), Width(135)];
+        Assert.Equal(widths.OrderDescending(), widths);
+        Assert.True(widths[^1] < widths[0] / 2);
+    }
+
+    /// <summary>
+    /// A thin group leans on the others and says so; a thick one stands by itself. Groups that truly differ as much as
+    /// is supposed are held by their stated ranges 87 to 93 times in a hundred.
+    /// </summary>
+    [Fact]
+    public void A_thin_group_borrows_and_says_how_much()
+    {
+        WeibullPrior others = new(2.2, 0.2, 900, 0.5);
+        Random random = new(31);
+        int held = 0;
+        const int trials = 600;
+        double thin = 0, thick = 0;
+        for (int i = 0; i < trials; i++)
+        {
+            double shape = 2.2 * Math.Exp(0.2 * MathNet.Numerics.Distributions.Normal.Sample(random, 0, 1));
+            double scale = 900 * Math.Exp(0.5 * MathNet.Numerics.Distributions.Normal.Sample(random, 0, 1));
+            Life[] lives = [.. Enumerable.Range(0, 8)
+                .Select(_ => scale * Math.Pow(-Math.Log(1 - random.NextDouble()), 1 / shape))
+                .Select(age => age < 800 ? Life.Ended(age) : Life.Lasting(800))];
+            WeibullLives fit = WeibullLives.Of(lives, others)!;
+            (double low, double high) = fit.RangeOfAgeBy(0.1, 0.9);
+            double truth = scale * Math.Pow(-Math.Log(0.9), 1 / shape);
+            held += low <= truth && truth <= high ? 1 : 0;
+            thin += fit.Borrowed / trials;
+        }
+
+        Assert.InRange(100d * held / trials, 87, 93);
+        Life[] many = [.. Enumerable.Range(0, 400).Select(i => Life.Ended(600 * Math.Pow(-Math.Log((i + 0.5) / 400), 0.5)))];
+        thick = WeibullLives.Of(many, others)!.Borrowed;
+        Assert.Equal(1, WeibullLives.Of([], others)!.Borrowed, 3);
+        Assert.True(thin is > 0.1 and < 0.9 && thick < 0.05, $"{thin} {thick}");
+        Assert.Equal("", Borrowing.InWords(thick, "others"));
+        Assert.Contains("borrowed from others", Borrowing.InWords(0.4, "others"), StringComparison.Ordinal);
+    }
+
+    /// <summary>
+    /// Four wheel ends of one trailer that go together are no four trailers: the range is as wide as a quarter of them
+    /// would make it, and holds as often as it says.
+    /// </summary>
+    [Fact]
+    public void Lives_of_one_trailer_do_not_count_as_many()
+    {
+        Random random = new(41);
+        int held = 0, naive = 0;
+        const int trials = 400;
+        double truth = 600 * Math.Pow(-Math.Log(0.9), 1 / 2.2);
+        for (int i = 0; i < trials; i++)
+        {
+            List<Life> lives = [];
+            List<int> owners = [];
+            for (int t = 0; t < 20; t++)
+            {
+                double age = 600 * Math.Pow(-Math.Log(1 - random.NextDouble()), 1 / 2.2);
+                for (int end = 0; end < 4; end++)
+                {
+                    lives.Add(age < 800 ? Life.Ended(age) : Life.Lasting(800));
+                    owners.Add(t);
+                }
+            }
+
+            bool Holds(WeibullLives fit) =>
+                fit.RangeOfAgeBy(0.1, 0.9) is var (low, high) && low <= truth && truth <= high;
+            held += Holds(WeibullLives.Of(lives, owners: owners)!) ? 1 : 0;
+            naive += Holds(WeibullLives.Of(lives)!) ? 1 : 0;
+        }
+
+        Assert.True(held >= trials * 0.83, $"{held} of {trials}");
+        Assert.True(naive < trials * 0.7, $"the test would not show it: {naive}");
+    }
+
+    [Fact]
+    public void Advice_differs_by_use_and_each_is_beside_its_own_interval()
+    {
+        LivesOfKind plain = Made(50, 3, 2.5, 60, 12, 6), wet = Made(50, 3, 2.5, 20, 6, 7, Use.Launched);
+        List<EvidenceCard> cards = [.. IntervalQuestion.Ask(
+            plain with { Lives = [.. plain.Lives, .. wet.Lives] },
+            Terms())];
+        AdvisedInterval dry = cards.Single(c => c.Advice!.Use.Length == 0).Advice!;
+        AdvisedInterval launched = cards.Single(c => c.Advice!.Use == Use.Launched).Advice!;
+        Assert.True(launched.HighMonths < dry.LowMonths, $"{launched.Hint} {dry.Hint}");
+        Assert.All(cards, c => Assert.Equal(150, c.Advice!.Counted));
+
+        // Taken over, the choice says of how many it was read, and the question is answered.
+        IntervalChoice taken = launched.Choice(null);
+        Assert.Equal((150, launched.Months), (taken.Counted!.Value, taken.Months!.Value));
+    }
+
+    [Fact]
+    public void Sentences_are_whole_and_free_of_nonsense()
+    {
+        foreach (EvidenceCard card in Enumerable.Range(300, 12).SelectMany(seed => IntervalQuestion.Ask(
+            Made(2 + ((seed % 5) * 9), 1 + (seed % 3), 0.8 + (seed % 4), 4 + (7 * (seed % 7)), 3 + (seed % 12), seed),
+            Terms())))
+        {
+            foreach (string words in card.Notes.Append(card.Answer).Append(card.HowSure).Append(card.ToKnow).Append(
+                card.Advice!.Hint))
+            {
+                Assert.DoesNotContain("NaN", words, StringComparison.Ordinal);
+                Assert.DoesNotContain("∞", words, StringComparison.Ordinal);
+                Assert.DoesNotContain("  ", words, StringComparison.Ordinal);
+                Assert.True(words.Length == 0 || words.EndsWith('.'), words);
+            }
+
+            Assert.All(card.Plot!.Series.SelectMany(s => s.Points), p => Assert.True(double.IsFinite(p.Y)));
+            Assert.All(card.Rows, r => Assert.Equal(card.Head.Count, r.Count));
+        }
+    }
+}
