@@ -1,7 +1,7 @@
 using SturdyTinker.Bench;
 using SturdyTinker.Bench.Faults;
 
-// bench compose; bench find; bench papers; bench archive DIR; bench day; bench plan BIN [N | PART [DIR]];
+// bench compose; bench find; bench papers; bench archive DIR; bench evidence [DIR [DAY]]; bench day; bench plan BIN [N | PART [DIR]];
 // bench web BIN WEB; bench http BIN [DIR];
 // bench served BIN [DIR [TRAILERS]];
 // bench faults BIN [KILLS [SEED]]; bench hour BIN [MINUTES]:
@@ -13,6 +13,10 @@ return args switch
     ["find"] => FindBench.Run(),
     ["papers"] => PapersBench.Run(),
     ["archive", var folder] => await ArchiveBench.RunAsync(folder),
+    ["evidence"] => await EvidenceBench.RunAsync(null, DateOnly.FromDateTime(DateTime.UtcNow), false),
+    ["evidence", var folder] => await EvidenceBench.RunAsync(folder, DateOnly.FromDateTime(DateTime.UtcNow), false),
+    ["evidence", var folder, var day] when DateOnly.TryParse(day, out DateOnly asked) =>
+        await EvidenceBench.RunAsync(folder, asked, true),
     ["plan", var bin] => await PlanBench.RunAsync(bin, 500, null),
     ["plan", var bin, var count] when int.TryParse(count, out int problems)
         && problems > 0 => await PlanBench.RunAsync(bin, problems, null),
@@ -43,6 +47,6 @@ return args switch
 static int Unknown()
 {
     Console.Error.WriteLine(
-        "bench measures: http, served, web, compose, find, papers, archive, plan, day, faults, hour");
+        "bench measures: http, served, web, compose, find, papers, archive, evidence, plan, day, faults, hour");
     return 2;
 }

@@ -123,6 +123,7 @@ public static class DemoShop
         }
 
         await file.SaveChangesAsync();
+        await DemoYears.AddAsync(file, people, customers, today);
         await AtWorkNowAsync(file, people, now, random);
         await DemoToday.AddAsync(file, people, now, random);
         SettleFollowUps(file, people, today);
@@ -412,7 +413,7 @@ public static class DemoShop
                 : Places.WheelEndsOf(gear).Select(p => p.Code)).Select(
                     e => new JobAt(JobCatalogue.BearingRepack.Code, e))];
 
-    private static DateOnly Weekday(DateOnly day) => day.DayOfWeek switch
+    internal static DateOnly Weekday(DateOnly day) => day.DayOfWeek switch
     {
         DayOfWeek.Saturday => day.AddDays(-1),
         DayOfWeek.Sunday => day.AddDays(-2),

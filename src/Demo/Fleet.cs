@@ -18,7 +18,10 @@ public static class Fleet
     /// <summary>Who works there; signs in with the demo's secret.</summary>
     public const string Measurer = "Measurer";
 
-    private const int Years = 3;
+    // Who works there besides; the last one's dial indicator reads high.
+    private static readonly string[] Others = ["Second hand", "Third hand"];
+
+    internal const int Years = 3;
 
     // So many have a story of their own; what a larger fleet has besides are the same stories with other ids and tags.
     private const int Stories = 500;
@@ -43,6 +46,13 @@ public static class Fleet
         };
         file.People.Add(person);
         DemoAccess.Add(file, person);
+        List<Person> hands = [person, .. Others.Select((name, i) => new Person
+        {
+            Id = Guid.CreateVersion7(start.AddMinutes(i + 1)),
+            Name = name,
+            Roles = [Role.Technician]
+        })];
+        file.People.AddRange(hands.Skip(1));
         int told = Math.Min(trailers, Stories);
         List<Customer> customers = [.. Enumerable.Range(1, Math.Max(1, told / 20)).Select(i => new Customer
         {
@@ -62,7 +72,8 @@ public static class Fleet
                     file,
                     number,
                     customers[random.Next(customers.Count)].Id,
-                    person.Id,
+                    customers[0].Id,
+                    hands,
                     today,
                     random);
             }
@@ -73,6 +84,7 @@ public static class Fleet
         }
 
         file.ChangeTracker.AutoDetectChangesEnabled = true;
+        await FleetShelf.FillAsync(file, person.Id);
         for (int from = told; from < trailers; from += told)
         {
             await CopyAsync(file, from / told, told, Math.Min(told, trailers - from));
@@ -138,10 +150,12 @@ public static class Fleet
         ShopFile file,
         int number,
         Guid customer,
-        Guid person,
+        Guid overloads,
+        List<Person> hands,
         DateOnly today,
         Random random)
     {
+        Guid person = hands[0].Id;
         int[] ratings = [2_000, 3_500, 5_200, 6_000, 7_000];
         RunningGear gear = GearDefaults.For(1 + random.Next(3), ratings[random.Next(ratings.Length)]);
         DateOnly first = today.AddYears(-Years);
@@ -154,6 +168,7 @@ public static class Fleet
             Gear = gear,
             Meter = MeterKind.HubOdometer,
             AddedOn = first,
+            Uses = FleetWear.UsesOf(number),
         };
         file.Trailers.Add(trailer);
 
@@ -176,23 +191,35 @@ public static class Fleet
         }
 
         file.MeterEntries.AddRange(road);
-        for (int year = 0; year < Years; year++)
+        FleetWear wear = new(trailer.Uses, random) { First = first };
+        DateOnly? last = null;
+        for (DateOnly day = first.AddDays(20 + random.Next(200)); day < today; day = day.AddDays(wear.NextVisit()))
         {
-            DateOnly day = first.AddDays((year * 365) + 20 + random.Next(300));
+            Person by = hands[random.Next(hands.Count)];
+            List<Place> ends = [.. Places.WheelEndsOf(gear)];
             await new WorkedVisit(
                 trailer.Id,
                 gear,
                 At(day),
-                [.. Places.WheelEndsOf(gear).Select(p => new JobAt(JobCatalogue.BearingRepack.Code, p.Code))],
-                person)
+                [.. ends.Select(p => new JobAt(JobCatalogue.BearingRepack.Code, p.Code))],
+                by.Id)
             {
                 Since = first,
                 Seen =
                 [
-                    new DemoFinding("axle-1-left", random.Next(5) == 0 ? "grease-milky" : "grease-black"),
+                    .. ends.Select(p => new DemoFinding(
+                        p.Code,
+                        last is { } before && wear.IsGone(before, day) ? "grease-milky" : "grease-black")),
                     new DemoFinding("axle-1-right", "bearing-smooth")
                 ],
+                OnTheRound = random.NextDouble() < (customer == overloads ? 0.3 : 0.015)
+                    ? [new DemoFinding("axle-1-left-spring", "spring-flat", Mended: "sent to the spring shop")]
+                    : [],
+                Figures = by == hands[^1]
+                    ? ends.ToDictionary(p => $"{p.Code}/end-play", _ => random.Next(2) == 0 ? ".006" : ".005")
+                    : new Dictionary<string, string>(),
             }.AddToAsync(file, random, UsageLine.Of(trailer, road, day));
+            last = day;
         }
     }
 

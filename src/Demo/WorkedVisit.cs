@@ -121,6 +121,7 @@ public sealed record WorkedVisit(
                 Place = step.Place,
                 StepKey = step.Key,
                 Name = TheOne(p, readings.FindAll(r => r.Place == step.Place), context),
+                Code = Part.Named(TheOne(p, readings.FindAll(r => r.Place == step.Place), context))?.Code,
                 Quantity = p.Quantity,
                 Unit = p.Unit,
                 Price = Part.Named(TheOne(p, [], context))?.Price,

@@ -27,7 +27,8 @@ public sealed class AuditTrail : SaveChangesInterceptor
     private static readonly HashSet<Type> Untold =
     [
         typeof(TrailerStatusRow), typeof(TrailerPlanRow), typeof(ShopPlanRow), typeof(PlanInputsRow),
-        typeof(WhatIfResultRow), typeof(CustomerCalendarRow), typeof(ShopDay), typeof(Change), typeof(Session),
+        typeof(WhatIfResultRow), typeof(EvidenceCardRow), typeof(TrailerEvidenceRow), typeof(EvidenceHead),
+        typeof(CustomerCalendarRow), typeof(ShopDay), typeof(Change), typeof(Session),
         typeof(StepTimes), typeof(Core.Notices.HookDelivery)
     ];
 

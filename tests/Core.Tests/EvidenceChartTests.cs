@@ -142,7 +142,7 @@ public sealed class EvidenceChartTests
         Assert.True(unfair > 100, "the test would not show it");
     }
 
-    /// <summary>Three of one trailer are that trailer, not the lot; and what is expected adds up to what ended.</summary>
+    /// <summary>Three of one trailer are that trailer, not the lot.</summary>
     [Fact]
     public void One_owner_is_no_delivery()
     {
@@ -153,7 +153,6 @@ public sealed class EvidenceChartTests
         ];
         IReadOnlyList<OddGroup> held = OddGroups.Of(all);
         Assert.DoesNotContain(held, g => g.StandsOut);
-        Assert.Equal(4, held.Sum(g => g.Expected), 9);
         Assert.True(held.Single(g => g.Group == "a").Chance < 1e-4);
         Assert.Contains(
             OddGroups.Of([.. all.Select((w, i) => w with { Owner = i })]),

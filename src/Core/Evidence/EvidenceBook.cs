@@ -51,11 +51,10 @@ public sealed class EvidenceBook(EvidenceTerms terms)
     /// <param name="past">Everything on record of it.</param>
     public void Add(TrailerPast past)
     {
-        DateOnly from = terms.Today.AddYears(-KeepingQuestion.Window);
-        DateOnly since = past.Since > from ? past.Since : from;
+        DateOnly since = KeepingQuestion.From(past.Since, terms.Today);
         double watched = Math.Max(1, terms.Today.DayNumber - past.Since.DayNumber);
         double years = Math.Max(1, terms.Today.DayNumber - since.DayNumber) / 365.25;
-        double? miles = past.MilesAt(terms.Today) - past.MilesAt(since) is >= 0 and { } known ? known : null;
+        double? miles = past.MilesLately;
         CountedTrailer trailer = new(
             past.Id,
             keeping.Count,
@@ -108,17 +107,26 @@ public sealed class EvidenceBook(EvidenceTerms terms)
         List<EvidenceCard> intervals = [], lasts = [], differs = [], wrong = [];
         List<SuspectPart> suspect = [];
         Dictionary<Guid, List<(double Gone, string Words)>> old = [];
+        HashSet<(int Trailer, DateOnly From)> odd = [];
+        foreach (CountedKind kind in CountedKind.All.Where(k => k.PutIn is not null))
+        {
+            (List<OwnedLife> all, NotCounted not) = kinds[kind.Code];
+            DeliveriesAsked asked = DeliveryQuestion.Ask(new LivesOfKind(kind, all, not), terms);
+            wrong.AddRange(asked.Card is null ? [] : [asked.Card]);
+            suspect.AddRange(asked.Suspect);
+            odd.UnionWith(asked.Odd);
+        }
+
         int done = 0;
         foreach (CountedKind kind in CountedKind.All)
         {
+            // What went in with a lot that was no good says nothing of how long a good one lasts.
             (List<OwnedLife> all, NotCounted not) = kinds[kind.Code];
-            LivesOfKind of = new(kind, all, not);
+            List<OwnedLife> good = all.FindAll(l => !odd.Contains((l.Trailer.Number, l.Life.From)));
+            LivesOfKind of = new(kind, good, not with { OfOddDelivery = all.Count - good.Count });
             intervals.AddRange(IntervalQuestion.Ask(of, terms));
             lasts.AddRange(LastsQuestion.Ask(of) is { } card ? [card] : []);
             differs.AddRange(DiffersQuestion.Ask(of));
-            (EvidenceCard? delivery, IReadOnlyList<SuspectPart> still) = DeliveryQuestion.Ask(of, terms);
-            wrong.AddRange(delivery is null ? [] : [delivery]);
-            suspect.AddRange(still);
             TellOld(of, old);
             tell?.Invoke(++done, CountedKind.All.Count);
         }

@@ -8,14 +8,14 @@ public enum EvidenceTopic
     /// <summary>Whether an interval is right.</summary>
     Interval,
 
-    /// <summary>How long something lasts.</summary>
-    Lasts,
+    /// <summary>Whether something is wrong.</summary>
+    Wrong,
 
     /// <summary>Whether two ways of doing it differ.</summary>
     Differs,
 
-    /// <summary>Whether something is wrong.</summary>
-    Wrong,
+    /// <summary>How long something lasts.</summary>
+    Lasts,
 
     /// <summary>What trailers cost.</summary>
     Cost,

@@ -28,8 +28,11 @@ public sealed record EvidenceTerms(
     Func<Guid, string> PersonName,
     Func<Guid, string> DeliveryWords)
 {
-    /// <summary>What a trailer stopped on the road costs, in the shop's money. From memory.</summary>
-    public const decimal RoadStop = 450;
+    /// <summary>
+    /// What a hub that stops a trailer on the road costs, in the shop's money: fetching it, hub and spindle end, the day
+    /// lost. From memory: what it comes to at half and at twice as much is told beside it.
+    /// </summary>
+    public const decimal RoadStop = 2_500;
 
     /// <summary>An amount without hundredths: "$31".</summary>
     internal string Money(double amount) =>

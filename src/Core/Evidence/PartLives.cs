@@ -36,6 +36,9 @@ public sealed record NotCounted(
     int OutOfTime,
     int MeterStood)
 {
+    /// <summary>How many went in with a delivery that goes early: they say nothing of the others.</summary>
+    public int OfOddDelivery { get; init; }
+
     /// <summary>Nothing.</summary>
     public static NotCounted None { get; } = new(0, 0, 0, 0, 0);
 

@@ -25,9 +25,13 @@ internal static class Said
 
     /// <summary>"one in 40", "less than one in 1,000".</summary>
     internal static string OneIn(double chance) =>
-        chance < 0.001 ? "less than one in 1,000"
+        chance < 0.001 ? "less than one in 1,000" : $"about one in {Whole(Math.Round(1 / chance))}";
+
+    /// <summary>How seldom chance does it: "about once in 40 times", "less than once in 1,000 times".</summary>
+    internal static string Seldom(double chance) =>
+        chance < 0.001 ? "less than once in 1,000 times"
         : chance > 0.67 ? "more often than not"
-        : $"about one in {Whole(Math.Round(1 / chance))}";
+        : $"about once in {Whole(Math.Round(1 / chance))} times";
 
     /// <summary>"12 %", "under 1 %".</summary>
     internal static string Share(double share) =>
@@ -62,6 +66,12 @@ internal static class Said
         if (not.OutOfTime > 0)
         {
             yield return $"{Many(not.OutOfTime, "entry", "entries")} dated after today: left out.";
+        }
+
+        if (not.OfOddDelivery > 0)
+        {
+            yield return $"{Many(not.OfOddDelivery, kind.One, kind.Many)} went in with seals of a delivery that goes "
+                + "early: left out, for they say nothing of the others.";
         }
 
         if (not.MeterStood > 0)

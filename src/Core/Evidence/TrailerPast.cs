@@ -82,6 +82,13 @@ public sealed record TrailerPast(
     /// <summary>The end plays measured on it.</summary>
     public IReadOnlyCollection<PastEndPlay> EndPlays { get; init; } = [];
 
-    /// <summary>Miles it had covered by a day, counted from anywhere; null where nobody knows.</summary>
+    /// <summary>
+    /// Miles it had covered by a day, counted from anywhere; null where nobody read it about then: nothing is reckoned.
+    /// </summary>
     public Func<DateOnly, double?> MilesAt { get; init; } = _ => null;
+
+    /// <summary>
+    /// Miles of the last years, as many as its cost is counted over, reckoned up to today; null where nobody knows.
+    /// </summary>
+    public double? MilesLately { get; init; }
 }

@@ -73,6 +73,9 @@ public enum Right
     /// <summary>The limits that figures are judged by.</summary>
     Limits,
 
+    /// <summary>See whether people's figures agree with each other's.</summary>
+    Calibrate,
+
     /// <summary>Add people, give them roles no greater than one's own, put their secrets right.</summary>
     People,
 

@@ -1,4 +1,6 @@
+using SturdyTinker.Core.Catalogue;
 using SturdyTinker.Core.Gear;
+using SturdyTinker.Core.Practices;
 
 namespace SturdyTinker.Core.Visits;
 
@@ -13,6 +15,14 @@ public sealed record ComeBack(JobAt Job, Guid VisitId, DateOnly On)
     /// is due every year would come back on a trailer that is seldom towed. Source: from memory.
     /// </summary>
     public const int Days = 30, Miles = 1_000, MilesDays = 90;
+
+    /// <summary>
+    /// Whether a job mends nothing that could come back: a look at the whole trailer, or a check that is owed.
+    /// </summary>
+    /// <param name="job">The job.</param>
+    /// <param name="practices">The practices in force.</param>
+    public static bool MendsNothing(JobAt job, PracticeChoices practices) =>
+        JobCatalogue.Of(practices).Find(job.Job) is not { Settles.Count: 0, Area: not JobArea.Trailer };
 
     /// <summary>What of a visit is a come-back; nothing where all of it is new.</summary>
     /// <param name="takenInFor">What the trailer was taken in for.</param>
@@ -35,11 +45,12 @@ public sealed record ComeBack(JobAt Job, Guid VisitId, DateOnly On)
             .Where(w => w.VisitId is not null && w.On <= on)
             .ToLookup(w => (w.Job, w.Place));
         List<ComeBack> back = [];
-        foreach (JobAt job in takenInFor.Distinct().Where(j => !isOwing(j)))
+        foreach (JobAt job in takenInFor.Distinct())
         {
             if (before[(job.Job, job.Place)].MaxBy(w => w.On) is { } last
                 && (on.DayNumber - last.On.DayNumber <= Days
-                    || (on.DayNumber - last.On.DayNumber <= MilesDays && milesSince(last.On) is <= Miles)))
+                    || (on.DayNumber - last.On.DayNumber <= MilesDays && milesSince(last.On) is <= Miles))
+                && !isOwing(job))
             {
                 back.Add(new ComeBack(job, last.VisitId!.Value, last.On));
             }

@@ -100,10 +100,7 @@ internal static class Bills
             on,
             work,
             day => usage.Between(day, on)?.Miles,
-
-            // A look at the whole trailer, or a check that is owed, mends nothing that could come back.
-            job => JobCatalogue.Of(visit.Practices).Find(job.Job)
-                is not { Settles.Count: 0, Area: not JobArea.Trailer });
+            job => ComeBack.MendsNothing(job, visit.Practices));
     }
 
     /// <summary>What a visit comes to as it stands, by the price told for it or else by today's.</summary>

@@ -1,4 +1,5 @@
 using SturdyTinker.Shop.Ledger.Amending;
+using SturdyTinker.Shop.Ledger.Evidence;
 using SturdyTinker.Shop.Ledger.Papers;
 
 namespace SturdyTinker.Shop.Ledger;
@@ -23,5 +24,6 @@ internal static class LedgerEndpoints
         ledger.MapPapers();
         ledger.MapFleetReport();
         ledger.MapLabels();
+        ledger.MapEvidence();
     }
 }

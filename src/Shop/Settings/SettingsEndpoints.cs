@@ -8,6 +8,7 @@ internal static class SettingsEndpoints
         RouteGroupBuilder settings = api.MapGroup("/settings").WithTags("Settings");
         settings.MapShopItself();
         settings.MapPlanningChoices();
+        settings.MapAdvice();
         settings.MapLimits();
         settings.MapParts();
         settings.MapTerms();

@@ -146,10 +146,13 @@ internal static class ShopItself
 
         Checks checks = new();
         settings.Name = checks.Text("/name", edit.Name, "The shop's name", LongestName);
+        Distance before = settings.RepackDistance;
         settings.RepackDistance = new Distance(checks.Figure(
             "/repackDistance",
             edit.RepackDistance,
             Quantity.Distance));
+        bool sameRepack = settings.RepackMonths == edit.RepackMonths && before == settings.RepackDistance;
+        settings.RepackCounted = sameRepack ? settings.RepackCounted : null;
         settings.RepackMonths = edit.RepackMonths;
         checks.Add("/repackMonths", edit.RepackMonths is < 1 or > 36 ? "A repack lasts 1 to 36 months." : null);
         checks.Add(

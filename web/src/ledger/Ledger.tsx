@@ -17,7 +17,10 @@ export default function Ledger() {
     <Page>
       <Head>
         <h1>What was done</h1>
-        <Link to="/ledger/tables">Tables in and out</Link>
+        <Row $gap={20}>
+          <Link to="/ledger/evidence">What our own years say</Link>
+          <Link to="/ledger/tables">Tables in and out</Link>
+        </Row>
       </Head>
       <Columns $shape="1.9fr 1fr">
         <VisitLines />

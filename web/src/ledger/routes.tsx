@@ -9,6 +9,8 @@ function OnTheTrailer({ see }: { see: "history" | "wear" }) {
 
 export const ledger: RouteObject[] = [
   { path: "ledger", element: screen(() => import("./Ledger")) },
+  { path: "ledger/evidence", element: screen(() => import("./evidence/EvidencePage")) },
+  { path: "ledger/calibration", element: screen(() => import("./evidence/Calibration")) },
   { path: "ledger/tables", element: screen(() => import("./Tables")) },
   { path: "ledger/trailers/:id", element: <OnTheTrailer see="history" /> },
   { path: "ledger/trailers/:id/wear", element: <OnTheTrailer see="wear" /> },

@@ -7,6 +7,8 @@ import { Figure } from "./Figure";
 interface Props {
   /** What it shows, as a heading. */
   title: string;
+  /** Whether heading and words stand elsewhere already, and are only read out here. */
+  quietly?: boolean;
   /** What the drawing says, in a sentence or two: read out in its place. */
   says: string;
   /** What its signs mean. */
@@ -27,11 +29,15 @@ interface Props {
 /** A drawing of figures in our look, with the same as a table, and both as files to keep. */
 export function Plot(props: Props) {
   const drawing = useRef<SVGSVGElement>(null);
-  const { title, says, signs, width, height, children, head, rows, csv, file } = props;
+  const { title, quietly = false, says, signs, width, height, children, head, rows, csv, file } = props;
   return (
     <Figure $letters={13} $onPhone={17} aria-label={title}>
-      <h3>{title}</h3>
-      <p>{says}</p>
+      {!quietly && (
+        <>
+          <h3>{title}</h3>
+          <p>{says}</p>
+        </>
+      )}
       <svg ref={drawing} viewBox={`0 0 ${width} ${height}`} role="img" aria-label={`${title}. ${says}`}>
         {children}
       </svg>

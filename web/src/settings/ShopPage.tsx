@@ -16,6 +16,7 @@ import { Select } from "../ui/Select";
 import { Waiting } from "../ui/Waiting";
 import { Form, FormProblem, Saved } from "../ui/Form";
 import { useForm } from "../ui/useForm";
+import { Advised } from "./Advised";
 import { Default } from "./Default";
 import { SecondLooks } from "./SecondLooks";
 import { SettingsFrame } from "./SettingsFrame";
@@ -230,6 +231,7 @@ function Choices({ house }: { house: Schemas["ShopAnswer"] }) {
             />
           }
         />
+        <Advised rule="repack" />
         <MeasureField
           label="or this road, whichever comes first"
           value={edit.repackDistance}

@@ -90,7 +90,7 @@ public static class ComeBackQuestion
                 Said.Whole(t.Back),
                 Said.Share(t.Limits.Middle),
                 Said.Share(t.Limits.High),
-                Said.OneIn(t.Chance),
+                Said.Seldom(t.Chance),
             ])]);
     }
 

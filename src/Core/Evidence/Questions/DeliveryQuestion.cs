@@ -9,19 +9,27 @@ namespace SturdyTinker.Core.Evidence.Questions;
 /// <param name="Words">What is said of it, in a sentence.</param>
 public sealed record SuspectPart(Guid TrailerId, string Place, string Kind, string Words);
 
+/// <summary>What asking after deliveries came to.</summary>
+/// <param name="Card">The card; null where fewer than two deliveries went in.</param>
+/// <param name="Suspect">What is still in of the odd ones.</param>
+/// <param name="Odd">The fittings of the odd ones: the trailer's number, and the day.</param>
+public sealed record DeliveriesAsked(
+    EvidenceCard? Card,
+    IReadOnlyList<SuspectPart> Suspect,
+    IReadOnlyList<(int Trailer, DateOnly From)> Odd);
+
 /// <summary>Whether a delivery of parts goes sooner than the others.</summary>
 public static class DeliveryQuestion
 {
     /// <summary>Asks it; no card where fewer than two deliveries went in.</summary>
     /// <param name="of">All lives of a kind whose parts are known.</param>
     /// <param name="terms">The shop's terms.</param>
-    /// <returns>The card, and what is still in of the odd ones.</returns>
-    public static (EvidenceCard? Card, IReadOnlyList<SuspectPart> Suspect) Ask(LivesOfKind of, EvidenceTerms terms)
+    public static DeliveriesAsked Ask(LivesOfKind of, EvidenceTerms terms)
     {
         List<OwnedLife> told = [.. of.Lives.Where(l => l.Life.Part?.Delivery is not null)];
         if (told.Select(l => l.Life.Part!.Delivery).Distinct().Count() < 2)
         {
-            return (null, []);
+            return new DeliveriesAsked(null, [], []);
         }
 
         // What went into a trailer on one day went in by the same hands and under the same use: it counts once, by its
@@ -52,7 +60,7 @@ public static class DeliveryQuestion
                 of.Kind.Code,
                 $"The {of.Kind.One} here came by {Name(g)}, of which {Said.Whole(g.Ended)} of "
                     + $"{Said.Whole(g.Count)} fittings were gone{Within(told, g)}.")))];
-        return (
+        return new DeliveriesAsked(
             new EvidenceCard(
                 $"wrong/delivery/{of.Kind.Code}",
                 EvidenceTopic.Wrong,
@@ -85,9 +93,13 @@ public static class DeliveryQuestion
                     Said.Whole(g.Count),
                     Said.Whole(g.Ended),
                     FormattableString.Invariant($"{g.Expected:0.0}"),
-                    Said.OneIn(g.Chance),
+                    Said.Seldom(g.Chance),
                 ])]),
-            suspect);
+            suspect,
+            [.. told
+                .Where(l => odd.Exists(g => g.Group == l.Life.Part!.Delivery.ToString()))
+                .Select(l => (l.Trailer.Number, l.Life.From))
+                .Distinct()]);
     }
 
     private const int MostRows = 40;

@@ -105,14 +105,30 @@ public static class DiffersQuestion
         (string Name, LivesOfKind Lives) one,
         (string Name, LivesOfKind Lives) other)
     {
-        GroupDifference? test = GroupDifference.Of(one.Lives.Owned, other.Lives.Owned);
+        // Like against like: a way that only launched trailers are done in is no better or worse for their being
+        // launched.
+        List<(LivesOfKind One, LivesOfKind Other)> alike = [.. one.Lives.Lives
+            .Concat(other.Lives.Lives)
+            .Select(l => UseOf(l))
+            .Distinct()
+            .Select(use => (Among(one.Lives, use), Among(other.Lives, use)))
+            .Where(p => p.Item1.Lives.Count > 0 && p.Item2.Lives.Count > 0)];
+        int before = one.Lives.Lives.Count + other.Lives.Lives.Count;
+        one.Lives = one.Lives with { Lives = [.. alike.SelectMany(p => p.One.Lives)] };
+        other.Lives = other.Lives with { Lives = [.. alike.SelectMany(p => p.Other.Lives)] };
+        int n = one.Lives.Lives.Count + other.Lives.Lives.Count;
+        if (n == 0)
+        {
+            return Apart(kind, code, what, one.Name, other.Name);
+        }
+
+        GroupDifference? test = GroupDifference.Of(alike.ConvertAll(p => (p.One.Owned, p.Other.Owned)));
         WeibullLives a = one.Lives.InDays(kind.Days), b = other.Lives.InDays(kind.Days);
-        int ended = one.Lives.Ended + other.Lives.Ended, n = one.Lives.Lives.Count + other.Lives.Lives.Count;
+        int ended = one.Lives.Ended + other.Lives.Ended;
         double share = (double)one.Lives.Lives.Count / n;
         double needed = SampleSize.EventsToTell(Worth, share, Chance, Power);
         bool differs = test is { Chance: < Chance };
         bool enough = differs || ended >= needed;
-        int more = More(one.Lives.Lives.Count, other.Lives.Lives.Count, ended);
         string counts = $"{one.Name}: {Said.Many(one.Lives.Lives.Count, kind.One, kind.Many)}, "
             + $"{Said.Whole(one.Lives.Ended)} ended; {other.Name}: {Said.Whole(other.Lives.Lives.Count)}, "
             + $"{Said.Whole(other.Lives.Ended)} ended";
@@ -132,24 +148,50 @@ public static class DiffersQuestion
             {
                 Said.Sentence($"{counts}."),
                 test is null ? ""
-                    : $"Chance alone would make as great a difference {Said.OneIn(test.Chance)} times.",
-                differs ? "It says that they differ, not why: look whether the ones went to other trailers." : "",
+                    : $"Chance alone would make as great a difference {Said.Seldom(test.Chance)}.",
+                differs ? "It says that they differ, not why: look whether the ones were done by other hands." : "",
             }.Where(w => w.Length > 0)),
             enough ? ""
-                : $"Not enough yet: about {Said.Whole(more)} more {kind.Many} {one.Name}, watched until they are "
-                    + "looked at, to tell whether one holds twice as long.",
-            [],
+                : $"Not enough yet: {More(kind, one, other, ended)}, watched until they are looked at, to tell whether "
+                    + "one holds twice as long.",
+            n == before ? []
+                : [$"{Said.Many(before - n, kind.One, kind.Many)} left out: no trailer used alike had the other way."],
             Plot(one, a, other, b),
             ["Way", "Counted", "Ended", "One in ten gone by", "Half gone by"],
             [Row(one, a), Row(other, b)]);
     }
 
-    // All further ones are taken to be of the rarer way until both are as many.
-    private static int More(int one, int other, int ended)
+    private static string UseOf(OwnedLife life) => string.Join(' ', life.Trailer.Uses.Order(StringComparer.Ordinal));
+
+    private static LivesOfKind Among(LivesOfKind lives, string use) =>
+        lives with { Lives = [.. lives.Lives.Where(l => UseOf(l) == use)] };
+
+    private static EvidenceCard Apart(CountedKind kind, string code, string what, string one, string other) => new(
+        code,
+        EvidenceTopic.Differs,
+        EvidenceStanding.NotEnough,
+        $"{what}: does it make a difference to {kind.Many}?",
+        "Nobody can tell: no two trailers that are used alike were done both ways.",
+        "",
+        $"It takes some {kind.Many} {one} and some {other} on trailers that are used alike.",
+        [],
+        null,
+        [],
+        []);
+
+    // So many more of each way, until both are as many as it takes.
+    private static string More(
+        CountedKind kind,
+        (string Name, LivesOfKind Lives) one,
+        (string Name, LivesOfKind Lives) other,
+        int ended)
     {
-        double goes = (ended + 1d) / (one + other + 2);
+        double goes = (ended + 1d) / (one.Lives.Lives.Count + other.Lives.Lives.Count + 2);
         double each = SampleSize.EventsToTell(Worth, 0.5, Chance, Power) / goes / 2;
-        return (int)Math.Ceiling(Math.Max(1, Math.Max(0, each - one) + Math.Max(0, each - other)));
+        int first = (int)Math.Ceiling(Math.Max(1, each - one.Lives.Lives.Count));
+        int second = (int)Math.Ceiling(Math.Max(0, each - other.Lives.Lives.Count));
+        return $"about {Said.Whole(first)} more {kind.Many} {one.Name}"
+            + (second > 0 ? $" and {Said.Whole(second)} more {other.Name}" : "");
     }
 
     private static IReadOnlyList<string> Row((string Name, LivesOfKind Lives) of, WeibullLives fit)

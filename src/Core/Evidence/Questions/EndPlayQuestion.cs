@@ -47,33 +47,17 @@ public static class EndPlayQuestion
                 []);
         }
 
-        List<(Guid Person, int Count, double Mean, double Deviation, double T, double Chance, bool Odd)> held = [.. people
-            .Select(p =>
-            {
-                List<double> others = [.. people.Where(o => o.Person != p.Person).SelectMany(o => o.Off)];
-                double mean = p.Off.Average(), theirs = others.Average();
-                (double t, double chance) = Chances.OfMeans(
-                    p.Off.Count,
-                    mean,
-                    Deviation(p.Off),
-                    others.Count,
-                    theirs,
-                    Deviation(others));
-                return (
-                    p.Person,
-                    p.Off.Count,
-                    mean - theirs,
-                    Deviation(p.Off),
-                    t,
-                    chance,
-                    chance < OddGroups.FalseAlarm / people.Count && Math.Abs(mean - theirs) >= Graduation);
-            })
-            .OrderBy(p => p.chance)];
-        List<(Guid Person, int Count, double Mean, double Deviation, double T, double Chance, bool Odd)> odd =
-            held.FindAll(p => p.Odd);
+        // The farthest off first; whoever only looked off beside them is held against the rest.
+        List<Off> held = Held(people), odd = [];
+        List<(Guid Person, List<double> Off)> rest = [.. people];
+        while (rest.Count >= 2 && Held(rest)[0] is { Odd: true } farthest)
+        {
+            odd.Add(farthest);
+            rest.RemoveAll(p => p.Person == farthest.Person);
+        }
 
         // Of two people nobody can say which of both is off.
-        string Says((Guid Person, int Count, double Mean, double Deviation, double T, double Chance, bool Odd) p) =>
+        string Says(Off p) =>
             FormattableString.Invariant($"{Math.Abs(p.Mean):0.000} in {(p.Mean > 0 ? "above" : "below")}");
         return new EvidenceCard(
             Code,
@@ -113,9 +97,35 @@ public static class EndPlayQuestion
                 terms.PersonName(p.Person),
                 Said.Whole(p.Count),
                 FormattableString.Invariant($"{p.Mean:+0.0000;-0.0000;0.0000}"),
-                Said.OneIn(p.Chance),
+                Said.Seldom(p.Chance),
             ])]);
     }
+
+    // One person's figures beside the others'.
+    private sealed record Off(Guid Person, int Count, double Mean, double Deviation, double Chance, bool Odd);
+
+    private static List<Off> Held(List<(Guid Person, List<double> Off)> people) => [.. people
+        .Select(p =>
+        {
+            List<double> others = [.. people.Where(o => o.Person != p.Person).SelectMany(o => o.Off)];
+            double mean = p.Off.Average(), theirs = others.Average();
+            double chance = Chances.OfMeans(
+                p.Off.Count,
+                mean,
+                Deviation(p.Off),
+                others.Count,
+                theirs,
+                Deviation(others)).Chance;
+            return new Off(
+                p.Person,
+                p.Off.Count,
+                mean - theirs,
+                Deviation(p.Off),
+                chance,
+                chance < OddGroups.FalseAlarm / people.Count && Math.Abs(mean - theirs) >= Graduation);
+        })
+        .OrderByDescending(p => p.Odd)
+        .ThenByDescending(p => Math.Abs(p.Mean))];
 
     private const string Code = "calibration/end-play", Question = "Do people’s end plays agree?";
 

@@ -24,9 +24,9 @@ public enum IntervalBound
 }
 
 /// <summary>
-/// Whether an interval is right: the age at which renewing costs least, by the lives of this shop's own record. Never
-/// so long that more than one in ten has gone by then, never longer than enough of them were watched, never beyond a
-/// published limit.
+/// Whether an interval is right: the age at which renewing costs least, by the lives of this shop's own record. It is
+/// never made longer than one in ten gone by then, than enough of them were watched, or than the trade leaves it, and
+/// never goes beyond a published limit.
 /// </summary>
 public static class IntervalQuestion
 {
@@ -80,9 +80,11 @@ public static class IntervalQuestion
         Cheapest cheapest = new(planned, gone);
         double watched = Watched(group.Lives.Select(l => l.Life.Days));
         (double Age, IntervalBound Bound) limit = Limit(kind, rule);
-        (double age, IntervalBound bound) = Bounded(lives, cheapest, watched, limit);
+        int? now = present.ByTime ? present.Months : null;
+        double? stands = now * CountedKind.Month;
+        (double age, IntervalBound bound) = Bounded(lives, cheapest, watched, limit, stands);
         List<double> drawn =
-            [.. lives.Drawn(Draws, Seed).Select(l => Bounded(l, cheapest, watched, limit).Age).Order()];
+            [.. lives.Drawn(Draws, Seed).Select(l => Bounded(l, cheapest, watched, limit, stands).Age).Order()];
         double low = Quantile(drawn, (1 - Sure) / 2), high = Quantile(drawn, (1 + Sure) / 2);
         int months = Math.Clamp((int)Math.Floor((age / CountedKind.Month) + 0.01), 1, Interval.MostMonths);
         int lowMonths = Math.Clamp((int)Math.Floor(low / CountedKind.Month), 1, months);
@@ -93,7 +95,6 @@ public static class IntervalQuestion
         bool sure = !few && high <= low * WidestRange;
         double places = Math.Max(1, group.EachTrailer);
         double AYear(double at) => places * 365.25 * cheapest.CostAt(lives, at);
-        int? now = present.ByTime ? present.Months : null;
         double more = now is { } p ? AYear(p * CountedKind.Month) - AYear(months * CountedKind.Month) : 0;
         EvidenceStanding standing = !sure ? EvidenceStanding.NotEnough
             : now is null || (now >= lowMonths && now <= highMonths) ? EvidenceStanding.Fine
@@ -114,10 +115,11 @@ public static class IntervalQuestion
             months,
             lowMonths,
             highMonths,
-            Miles(group, others, cheapest),
+            Miles(group, others, cheapest, (double?)present.Distance?.Miles),
             sure
-                ? $"Your own {Said.Whole(group.Lives.Count)} {kind.Many} say {MonthsWords(months)}, {lowMonths} to "
-                    + $"{highMonths}{Beside(now, more, months, terms)}."
+                ? $"Your own {Said.Whole(group.Lives.Count)} {kind.Many} say "
+                    + (months == now ? $"keep {MonthsWords(months)}."
+                        : $"{MonthsWords(months)}, {lowMonths} to {highMonths}{Beside(now, more, months, terms)}.")
                 : $"Your own {Said.Many(group.Lives.Count, kind.One, kind.Many)} do not say yet: about "
                     + $"{Said.Whole(toCome)} more.",
             sure);
@@ -126,11 +128,12 @@ public static class IntervalQuestion
             EvidenceTopic.Interval,
             standing,
             $"{rule.Name}: is {(now is { } m ? MonthsWords(m) : Distance(present))} right for {whose}?",
-            Answer(standing, kind, now, months, lowMonths, highMonths, bound, more, terms, few, present),
+            Answer(standing, kind, now, months, lowMonths, highMonths, bound, more, terms, few, present,
+                now is { } at ? 1 - lives.SurvivesAt(at * CountedKind.Month) : 0),
             string.Join(' ', new[]
             {
                 $"Read out of {counted}.",
-                sure ? $"Nine times in ten the right figure lies between {lowMonths} and {highMonths} months." : "",
+                sure && lowMonths < highMonths ? $"Nine times in ten the right figure lies between {lowMonths} and {highMonths} months." : "",
                 Borrowing.InWords(lives.Borrowed, others.Lives.Count > 0 ? "the shop’s other trailers" : "common practice"),
                 lives.OwnersAlike > 1.2
                     ? FormattableString.Invariant(
@@ -145,7 +148,11 @@ public static class IntervalQuestion
                         ? $": what has to be done then, and {Said.OneIn(kind.StopsOnRoad)} of them stops on the road "
                             + $"at {terms.Money((double)EvidenceTerms.RoadStop)} (from memory)."
                         : ": what has to be done then."),
+                .. Otherwise(kind, lives, planned, gone, watched, limit, stands, terms),
                 .. BoundWords(bound, watched, kind),
+                .. use == Use.Launched && rule.AtSeasonsEnd
+                    ? ["Beside the months, the season’s end and the immersions bring it about on these."]
+                    : Array.Empty<string>(),
                 .. Said.Not(all.Not, kind),
                 "What an axle’s or a grease’s maker prints goes before any of it.",
             ],
@@ -176,7 +183,7 @@ public static class IntervalQuestion
     private static string Beside(int? now, double more, int months, EvidenceTerms terms) =>
         now is null || now == months ? ""
         : more >= 0.5 ? $"; {now} costs about {terms.Money(more)} more a trailer and year"
-        : more <= -0.5 ? $"; {now} costs about {terms.Money(-more)} less a trailer and year, and more of them are gone"
+        : more <= -0.5 ? $"; {now} costs about {terms.Money(-more)} less a trailer and year, and more of them are gone by then"
         : $"; {now} costs the same";
 
     private static string Answer(
@@ -190,7 +197,8 @@ public static class IntervalQuestion
         double more,
         EvidenceTerms terms,
         bool few,
-        Interval present)
+        Interval present,
+        double goneNow)
     {
         if (standing == EvidenceStanding.NotEnough)
         {
@@ -204,26 +212,56 @@ public static class IntervalQuestion
             return $"By time it would be {MonthsWords(months)}; {Distance(present)} decides it here.";
         }
 
-        string range = $"The record says {MonthsWords(months)}, {low} to {high}";
         string why = bound switch
         {
-            IntervalBound.OneInTen => $" (longer would be cheaper, but one in ten {kind.Many} would be gone)",
-            IntervalBound.Watched => " (nothing was watched longer, so it says nothing beyond)",
-            IntervalBound.Published => " (a published limit stands there)",
-            IntervalBound.Practice => " (nobody in the trade leaves it longer)",
+            IntervalBound.OneInTen => $"more than one in ten {kind.Many} would be gone by then",
+            IntervalBound.Watched => "nothing here was watched longer, so the record says nothing beyond",
+            IntervalBound.Published => "a published limit stands there",
+            IntervalBound.Practice => "nobody in the trade leaves it longer",
             _ => "",
         };
+        if (months == p)
+        {
+            return $"Yes: keep {MonthsWords(p)}." + (why.Length > 0 ? $" Longer would be cheaper, but {why}." : "");
+        }
+
+        string range = $"{MonthsWords(months)}" + (low == high ? "" : $", {low} to {high}");
+        string held = why.Length > 0 ? $" Longer still would be cheaper, but {why}." : "";
         string cost = more >= 0.5
-            ? $" {Said.Sentence(MonthsWords(p))} costs about {terms.Money(more)} more a trailer and year."
+            ? $" {Said.Sentence(MonthsWords(p))} costs about {terms.Money(more)} more a trailer and year"
             : more <= -0.5
-                ? $" {Said.Sentence(MonthsWords(p))} would cost about {terms.Money(-more)} less a trailer and year, with "
-                    + "more of them gone on the road."
-                : " Both cost the same.";
+                ? $" {Said.Sentence(MonthsWords(p))} costs about {terms.Money(-more)} less a trailer and year"
+                : " Both cost the same";
+        cost += $", and by then {Said.Share(goneNow)} of them are gone.";
         return standing == EvidenceStanding.Fine
-            ? $"Yes: {MonthsWords(p)} lies within what the record says, {MonthsWords(months)}, {low} to {high}{why}."
-                + (p == months ? "" : cost)
-            : p < low ? $"It may be longer. {range}{why}.{cost}"
-            : $"It should be shorter. {range}{why}.{cost}";
+            ? $"Yes: {MonthsWords(p)} lies within what the record says, {range}.{cost}{held}"
+            : p < low ? $"It may be longer: the record says {range}.{cost}{held}"
+            : $"It should be shorter: the record says {range}.{cost}";
+    }
+
+    // What it would be, were a stop on the road half or twice as dear: nobody knows that figure well.
+    private static IEnumerable<string> Otherwise(
+        CountedKind kind,
+        WeibullLives lives,
+        double planned,
+        double gone,
+        double watched,
+        (double Age, IntervalBound Bound) limit,
+        double? stands,
+        EvidenceTerms terms)
+    {
+        double stop = kind.StopsOnRoad * (double)EvidenceTerms.RoadStop;
+        int? Months(double factor) => Bounded(
+            lives,
+            new Cheapest(planned, gone - stop + (factor * stop)),
+            watched,
+            limit,
+            stands).Age is var age && double.IsFinite(age) ? Math.Max(1, (int)Math.Floor(age / CountedKind.Month)) : null;
+        if (stop > 0 && Months(0.5) is { } half && Months(2) is { } twice)
+        {
+            yield return $"Were a stop half as dear, at {terms.Money((double)EvidenceTerms.RoadStop / 2)}, it would be "
+                + $"{MonthsWords(half)}; twice as dear, {MonthsWords(twice)}.";
+        }
     }
 
     private static IEnumerable<string> BoundWords(IntervalBound bound, double watched, CountedKind kind)
@@ -276,16 +314,26 @@ public static class IntervalQuestion
         WeibullLives lives,
         Cheapest cheapest,
         double watched,
-        (double Age, IntervalBound Bound) limit)
+        (double Age, IntervalBound Bound) limit,
+        double? present)
     {
-        (double Age, IntervalBound Bound)[] bounds =
-        [
-            (cheapest.AgeOf(lives), IntervalBound.None),
-            (lives.AgeBy(Early), IntervalBound.OneInTen),
-            (watched > 0 ? watched : double.PositiveInfinity, IntervalBound.Watched),
+        double early = lives.AgeBy(Early), best = cheapest.AgeOf(lives);
+
+        // More than one in ten gone is worth a twentieth more money to avoid, and not any money there is.
+        best = best > early ? Math.Max(early, cheapest.NearlyAgeOf(lives)) : best;
+        (double Age, IntervalBound Bound) held = new[]
+        {
+            (early, IntervalBound.OneInTen),
+            (watched, IntervalBound.Watched),
             limit,
-        ];
-        return bounds.MinBy(b => b.Age);
+        }.MinBy(b => b.Item1);
+        double now = Math.Min(present ?? double.PositiveInfinity, limit.Age);
+        return best <= now ? (best, IntervalBound.None)
+
+            // Only what would lengthen it is held back: cheaper is no reason to run more of them gone.
+            : present is not null && held.Age <= now ? (now, held.Bound)
+            : best < held.Age ? (best, IntervalBound.None)
+            : held;
     }
 
     private static double Quantile(List<double> sorted, double share) =>
@@ -295,7 +343,7 @@ public static class IntervalQuestion
     private static int MoreLives(LivesOfKind group, double error) =>
         SampleSize.MoreToNarrow(Math.Max(group.Lives.Count, 1), error, Math.Log(WidestRange) / 2);
 
-    private static decimal? Miles(LivesOfKind group, LivesOfKind others, Cheapest cheapest)
+    private static decimal? Miles(LivesOfKind group, LivesOfKind others, Cheapest cheapest, double? present)
     {
         int known = group.Lives.Count(l => l.Life.Miles is not null);
         if (known < FewestLives || known * 2 < group.Lives.Count)
@@ -306,7 +354,7 @@ public static class IntervalQuestion
         WeibullLives lives = group.InMiles(
             others.Lives.Count > 0 ? Borrowing.From(others.InMiles(group.Kind.Miles)) : group.Kind.Miles);
         double watched = Watched(group.Lives.Where(l => l.Life.Miles is not null).Select(l => l.Life.Miles!.Value));
-        double Age(WeibullLives l) => Bounded(l, cheapest, watched, Unlimited).Age;
+        double Age(WeibullLives l) => Bounded(l, cheapest, watched, Unlimited, present).Age;
         List<double> drawn = [.. lives.Drawn(Draws, Seed).Select(Age).Order()];
         double at = Age(lives);
         return double.IsFinite(at) && Quantile(drawn, 0.95) <= Quantile(drawn, 0.05) * WidestRange
@@ -387,19 +435,47 @@ internal sealed class Cheapest
     private const double LeastShape = 1.05, MostShape = 12;
 
     private readonly double planned, gone;
-    private readonly double[] ages = new double[Points];
+    private readonly double[] ages = new double[Points], nearly = new double[Points];
 
     internal Cheapest(double planned, double gone)
     {
         (this.planned, this.gone) = (planned, gone);
         for (int i = 0; i < Points; i++)
         {
-            ages[i] = Plan(new WeibullLives(ShapeAt(i), 1, 0, 0, 0, 0)).CheapestAge ?? double.PositiveInfinity;
+            AgeReplacement plan = Plan(new WeibullLives(ShapeAt(i), 1, 0, 0, 0, 0));
+            ages[i] = plan.CheapestAge ?? double.PositiveInfinity;
+            nearly[i] = Shortest(plan, ages[i]);
         }
     }
 
+    // The shortest age that costs at most so much more than the cheapest.
+    private const double Nearly = 1.05;
+
+    private static double Shortest(AgeReplacement plan, double cheapest)
+    {
+        double most = Nearly * (double.IsInfinity(cheapest) ? plan.CostOfWaiting : plan.CostAt(cheapest));
+        double low = 1e-4, high = double.IsInfinity(cheapest) ? plan.Lives.AgeBy(0.9999) : cheapest;
+        if (plan.CostAt(high) > most)
+        {
+            return double.PositiveInfinity;
+        }
+
+        for (int i = 0; i < 40; i++)
+        {
+            double middle = Math.Sqrt(low * high);
+            (low, high) = plan.CostAt(middle) <= most ? (low, middle) : (middle, high);
+        }
+
+        return high;
+    }
+
+    /// <summary>The shortest age at which it costs hardly more; infinite where there is none.</summary>
+    internal double NearlyAgeOf(WeibullLives lives) => Read(nearly, lives);
+
     /// <summary>The age at which it costs least; infinite where waiting for the end costs no more.</summary>
-    internal double AgeOf(WeibullLives lives)
+    internal double AgeOf(WeibullLives lives) => Read(ages, lives);
+
+    private static double Read(double[] curve, WeibullLives lives)
     {
         if (lives.Shape < LeastShape)
         {
@@ -410,8 +486,8 @@ internal sealed class Cheapest
             / Math.Log(MostShape / LeastShape);
         int below = Math.Min((int)at, Points - 2);
         double part = at - below;
-        return double.IsInfinity(ages[below]) ? double.PositiveInfinity
-            : lives.Scale * Math.Exp((Math.Log(ages[below]) * (1 - part)) + (Math.Log(ages[below + 1]) * part));
+        return double.IsInfinity(curve[below]) ? double.PositiveInfinity
+            : lives.Scale * Math.Exp((Math.Log(curve[below]) * (1 - part)) + (Math.Log(curve[below + 1]) * part));
     }
 
     /// <summary>What it costs by the unit of age.</summary>

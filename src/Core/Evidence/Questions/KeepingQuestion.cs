@@ -51,6 +51,15 @@ public static class KeepingQuestion
     // So many times the usual is worth a question; it comes oftener where chance would do it less than once in twenty.
     private const double Dear = 2, Oftener = 0.05;
 
+    /// <summary>The first day that counts for a trailer.</summary>
+    /// <param name="since">The day the shop took it on.</param>
+    /// <param name="today">The day.</param>
+    public static DateOnly From(DateOnly since, DateOnly today)
+    {
+        DateOnly from = today.AddYears(-Window);
+        return since > from ? since : from;
+    }
+
     /// <summary>Asks it; null where no trailer is known for a year.</summary>
     /// <param name="trailers">What they cost.</param>
     /// <param name="terms">The shop's terms.</param>

@@ -44,12 +44,16 @@ public static class LastsQuestion
         List<string> differ = [.. groups
             .Where(g => g.Differs is { Chance: < 0.01 })
             .Select(g => $"{Said.Sentence(g.Name)}: {(g.Differs!.Z > 0 ? "sooner" : "later")} than in plain use; chance "
-                + $"alone would do that {Said.OneIn(g.Differs.Chance)} times.")];
-        (double low, double high) = all.RangeOfAgeBy(0.5, 0.9);
+                + $"alone would do that {Said.Seldom(g.Differs.Chance)}.")];
         double past = of.Lives.Max(l => l.Life.Days.High ?? l.Life.Days.Low);
         string counted = $"{Said.Many(of.Lives.Count, kind.One, kind.Many)} of "
             + $"{Said.Many(of.Trailers, "trailer", "trailers")} counted, {Said.Whole(of.Ended)} of them ended";
-        string miles = milesKnown * 2 >= of.Lives.Count && known
+
+        // What is said is of ages that some were watched to: half of them where it is, else one in ten.
+        bool half = all.AgeBy(0.5) <= past;
+        (double low, double high) = all.RangeOfAgeBy(half ? 0.5 : 0.1, 0.9);
+        double far = of.Lives.Max(l => l.Life.Miles is { } m ? m.High ?? m.Low : 0);
+        string miles = milesKnown * 2 >= of.Lives.Count && known && road.AgeBy(0.5) <= far
             ? $" By the road, half reach {Said.Whole(Math.Round(road.AgeBy(0.5) / 500) * 500)} miles."
             : "";
         int more = (int)Math.Ceiling((FewestEnds - of.Ended) / Math.Max(0.1, (double)(of.Ended + 1) / (of.Lives.Count + 2)));
@@ -59,16 +63,19 @@ public static class LastsQuestion
             known ? EvidenceStanding.Fine : EvidenceStanding.NotEnough,
             $"How long {(kind.Code is "repack" or "greasing" ? $"does a {kind.One} hold" : $"do {kind.Many} last")} here?",
             known
-                ? $"Half reach {Said.Age(all.AgeBy(0.5))}; one in ten is gone by {Said.Age(all.AgeBy(0.1))}.{miles}"
-                    + (all.AgeBy(0.5) > past ? " Half is beyond what was watched: that part is reckoned on." : "")
+                ? (half ? $"Half reach {Said.Age(all.AgeBy(0.5))}; one in ten is gone by {Said.Age(all.AgeBy(0.1))}."
+                    : $"One in ten is gone by {Said.Age(all.AgeBy(0.1))}; at {Said.Age(past)}, as long as any was watched, "
+                        + $"{Said.Share(all.SurvivesAt(past))} are still good.") + miles
                 : of.Ended == 0
                     ? $"None has ended yet; the oldest was well at {Said.Age(past)}."
                     : $"Only {Said.Whole(of.Ended)} ended so far: too few to say how long they last.",
             string.Join(' ', new[]
             {
                 $"{counted}.",
-                known ? $"Nine times in ten, half reach between {Said.Age(low)} and {Said.Age(high)}." : "",
-                Wear(all, known),
+                !known ? ""
+                    : $"Nine times in ten, {(half ? "half are gone" : "the tenth is gone")} between {Said.Age(low)} and "
+                        + $"{Said.Age(high)}.",
+                Wear(plain),
                 Borrowing.InWords(all.Borrowed, "common practice"),
             }.Concat(differ).Where(w => w.Length > 0)),
             known ? "" : $"Not enough yet: about {Said.Whole(more)} more {kind.Many}, watched until they are looked at.",
@@ -81,23 +88,30 @@ public static class LastsQuestion
     private static IReadOnlyList<string> Row(string name, LivesOfKind lives, WeibullLives fit)
     {
         (double low, double high) = fit.RangeOfAgeBy(0.5, 0.9);
+        double past = lives.Lives.Max(l => l.Life.Days.High ?? l.Life.Days.Low);
         return
         [
             name,
             Said.Whole(lives.Lives.Count),
             Said.Whole(lives.Ended),
             Said.Age(fit.AgeBy(0.1)),
-            $"{Said.Age(fit.AgeBy(0.5))} ({Said.Age(low)} to {Said.Age(high)})",
+            fit.AgeBy(0.5) <= past ? $"{Said.Age(fit.AgeBy(0.5))} ({Said.Age(low)} to {Said.Age(high)})"
+                : $"beyond {Said.Age(past)}",
             Said.Share(fit.Borrowed),
         ];
     }
 
-    private static string Wear(WeibullLives all, bool known)
+    // Of plain use alone: trailers that wear them differently would look, all together, as if the weak ones went first.
+    private static string Wear(LivesOfKind plain)
     {
-        (double low, double high) = all.RangeOfShape(0.9);
-        return !known ? ""
-            : low > 1 ? "They wear out: an old one goes sooner than a new one."
-            : high < 1 ? "The weak ones go first: it looks like how they are put in, or a bad lot, more than like wear."
+        if (plain.Ended < FewestEnds)
+        {
+            return "";
+        }
+
+        (double low, double high) = plain.InDays(plain.Kind.Days).RangeOfShape(0.9);
+        return low > 1 ? "In plain use they wear out: an old one goes sooner than a new one."
+            : high < 1 ? "In plain use the weak ones go first: it looks like how they are put in more than like wear."
             : "";
     }
 

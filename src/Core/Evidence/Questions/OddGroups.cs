@@ -44,52 +44,77 @@ public static class OddGroups
     /// <param name="all">Everything that was watched.</param>
     public static IReadOnlyList<OddGroup> Of(IReadOnlyCollection<Watched> all)
     {
-        Dictionary<string, double> expected = [];
+        int ended = all.Count(w => w.Ended);
+        List<IGrouping<string, Watched>> groups = [.. all.GroupBy(w => w.Group)];
+        Dictionary<string, double> expected = groups.ToDictionary(
+            g => g.Key,
+            g => Expected([.. g], [.. all.Where(w => w.Group != g.Key)]).GetValueOrDefault(g.Key));
+        Dictionary<string, double> together = Expected(all, all);
+        int judged = groups.Count(g => together[g.Key] > 0);
+        List<OddGroup> held = groups.ConvertAll(g =>
+        {
+            // Held against the others alone, so that an odd one does not hide itself. By their own hazard as many of
+            // the others were to be expected as ended.
+            int its = g.Count(w => w.Ended), others = ended - its;
+            int owners = g.Where(w => w.Ended).Select(w => w.Owner).Distinct().Count();
+            double usual = others > 0 ? expected[g.Key] : together.GetValueOrDefault(g.Key);
+            double chance = usual > 0 ? Chances.OfAsMany(its, ended, usual / (others > 0 ? usual + others : ended)) : 1;
+            return new OddGroup(
+                g.Key,
+                g.Count(),
+                its,
+                expected[g.Key],
+                owners,
+                chance,
+                judged > 1 && its >= FewestEnds && owners >= FewestOwners && chance < FalseAlarm / judged);
+        });
+
+        // What would be usual is said by those that are not odd: an odd one makes itself look half as bad.
+        HashSet<string> odd = [.. held.Where(g => g.StandsOut).Select(g => g.Group)];
+        Dictionary<string, double> usual = Expected(all, [.. all.Where(w => !odd.Contains(w.Group))]);
+        return [.. held
+            .Select(g => g with { Expected = usual[g.Group] })
+            .OrderBy(g => g.Chance)
+            .ThenBy(g => g.Group, StringComparer.Ordinal)];
+    }
+
+    // How many of each group would have ended, went they as some do that are like them: the cumulative hazard of those,
+    // at the age that each was watched to.
+    private static Dictionary<string, double> Expected(
+        IReadOnlyCollection<Watched> all,
+        IReadOnlyCollection<Watched> asThese)
+    {
+        Dictionary<string, double> expected = all.Select(w => w.Group).Distinct().ToDictionary(g => g, _ => 0d);
+        ILookup<string, Watched> these = asThese.ToLookup(w => w.Like);
         foreach (IGrouping<string, Watched> like in all.GroupBy(w => w.Like))
         {
-            List<Watched> order = [.. like.OrderBy(w => w.For).ThenByDescending(w => w.Ended)];
+            List<Watched> order = [.. these[like.Key].OrderBy(w => w.For)];
+            double[] ends = [.. order.Where(w => w.Ended).Select(w => w.For).Distinct()];
+            int next = 0, gone = 0;
             double hazard = 0;
-            for (int i = 0; i < order.Count;)
+            foreach (Watched one in like.OrderBy(w => w.For))
             {
-                int next = i;
-                while (next < order.Count && order[next].For == order[i].For)
+                while (next < ends.Length && ends[next] <= one.For)
                 {
+                    while (gone < order.Count && order[gone].For < ends[next])
+                    {
+                        gone++;
+                    }
+
+                    int at = 0;
+                    for (int i = gone; i < order.Count && order[i].For == ends[next]; i++)
+                    {
+                        at += order[i].Ended ? 1 : 0;
+                    }
+
+                    hazard += (double)at / (order.Count - gone);
                     next++;
                 }
 
-                hazard += (double)order.Skip(i).Take(next - i).Count(w => w.Ended) / (order.Count - i);
-                foreach (Watched one in order.Skip(i).Take(next - i))
-                {
-                    expected[one.Group] = expected.GetValueOrDefault(one.Group) + hazard;
-                }
-
-                i = next;
+                expected[one.Group] += hazard;
             }
         }
 
-        int ended = all.Count(w => w.Ended);
-        double sum = expected.Values.Sum();
-        List<IGrouping<string, Watched>> groups = [.. all.GroupBy(w => w.Group)];
-        int judged = groups.Count(g => expected[g.Key] > 0);
-        return [.. groups
-            .Select(g =>
-            {
-                int its = g.Count(w => w.Ended);
-                int owners = g.Where(w => w.Ended).Select(w => w.Owner).Distinct().Count();
-                double chance = sum > 0 ? Chances.OfAsMany(its, ended, expected[g.Key] / sum) : 1;
-                return new OddGroup(
-                    g.Key,
-                    g.Count(),
-                    its,
-                    expected[g.Key],
-                    owners,
-                    chance,
-                    judged > 1
-                        && its >= FewestEnds
-                        && owners >= FewestOwners
-                        && chance < FalseAlarm / judged);
-            })
-            .OrderBy(g => g.Chance)
-            .ThenBy(g => g.Group, StringComparer.Ordinal)];
+        return expected;
     }
 }

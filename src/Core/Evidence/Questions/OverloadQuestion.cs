@@ -90,7 +90,7 @@ public static class OverloadQuestion
                 Said.Whole(c.Years),
                 Said.Whole(c.Signs),
                 FormattableString.Invariant($"{c.Usual:0.0}"),
-                Said.OneIn(c.Chance),
+                Said.Seldom(c.Chance),
             ])]);
     }
 

@@ -22,33 +22,37 @@ public sealed record GroupDifference(double Z, double Chance, double MoreThanExp
     /// <param name="other">Lives of the second.</param>
     public static GroupDifference? Of(
         IReadOnlyList<(Life Life, int Owner)> one,
-        IReadOnlyList<(Life Life, int Owner)> other)
+        IReadOnlyList<(Life Life, int Owner)> other) => Of([(one, other)]);
+
+    /// <summary>
+    /// The same, where like is held against like only: what each pair of groups says is added up (the stratified test).
+    /// </summary>
+    /// <param name="pairs">The two groups among each kind of owner; a pair with an empty one says nothing.</param>
+    public static GroupDifference? Of(
+        IReadOnlyList<(IReadOnlyList<(Life Life, int Owner)> One, IReadOnlyList<(Life Life, int Owner)> Other)> pairs)
     {
-        int n = one.Count + other.Count;
-        if (one.Count == 0 || other.Count == 0)
+        double more = 0, variance = 0, each = 0;
+        Dictionary<int, double> owners = [];
+        foreach ((var one, var other) in pairs.Where(p => p.One.Count > 0 && p.Other.Count > 0))
         {
-            return null;
+            int n = one.Count + other.Count;
+            double[] scores = Scores([.. one.Concat(other).Select(o => o.Life)]);
+            double mean = scores.Average(), square = scores.Sum(s => (s - mean) * (s - mean));
+            double share = (double)one.Count / n;
+            more += scores.Take(one.Count).Sum() - (one.Count * mean);
+            variance += (double)one.Count * other.Count / n / (n - 1) * square;
+            for (int i = 0; i < n; i++)
+            {
+                double pull = ((i < one.Count ? 1 : 0) - share) * (scores[i] - mean);
+                int owner = (i < one.Count ? one[i] : other[i - one.Count]).Owner;
+                each += pull * pull;
+                owners[owner] = owners.GetValueOrDefault(owner) + pull;
+            }
         }
 
-        // Both are rounded by one grid: which group a life is of is put beside it.
-        Life[] all = [.. one.Concat(other).Select(o => o.Life)];
-        double[] scores = Scores(all);
-        double mean = scores.Average(), square = scores.Sum(s => (s - mean) * (s - mean));
-        double more = scores.Take(one.Count).Sum();
-        double variance = (double)one.Count * other.Count / n / (n - 1) * square;
         if (!(variance > 1e-12))
         {
             return null;
-        }
-
-        double share = (double)one.Count / n, each = 0;
-        Dictionary<int, double> owners = [];
-        for (int i = 0; i < n; i++)
-        {
-            double pull = ((i < one.Count ? 1 : 0) - share) * (scores[i] - mean);
-            int owner = (i < one.Count ? one[i] : other[i - one.Count]).Owner;
-            each += pull * pull;
-            owners[owner] = owners.GetValueOrDefault(owner) + pull;
         }
 
         double alike = each > 0 ? Math.Max(1, owners.Values.Sum(p => p * p) / each) : 1;

@@ -43,7 +43,7 @@ public sealed record WeibullLives(
     private const double Early = 0.1;
 
     // Of fewer owners nobody knows how alike their lives are: they are taken to be one life each. From memory.
-    private const int FewestOwners = 5;
+    private const int FewestOwners = 3;
 
     /// <summary>
     /// How much of what is known of an early end, one in ten, was borrowed from the prior, 0 to 1; 0 without one.
@@ -210,7 +210,9 @@ public sealed record WeibullLives(
 
         together = pulls.Values.Sum(p => Size(p.A, p.B));
         double mean = (double)lives.Count / Math.Max(1, pulls.Count);
-        double alike = each > 0 && pulls.Count > 1 ? together / each * pulls.Count / (pulls.Count - 1) : 1;
+
+        // Of few owners it is not well known either: it is taken to be larger.
+        double alike = each > 0 && pulls.Count > 2 ? together / each * pulls.Count / (pulls.Count - 2) : 1;
         return pulls.Count < FewestOwners ? Math.Max(alike, mean) : Math.Clamp(alike, 1, Math.Max(1, mean));
     }
 

@@ -10,12 +10,16 @@ import { Row, Stack } from "../../ui/Page";
 import { RadioGroup } from "../../ui/RadioGroup";
 import { JudgementText, VerdictWord } from "../../ui/Verdict";
 import { Illustration } from "../../illustrations/Illustration";
+import { SuspectParts } from "../../ui/OwnYears";
 import { Classed } from "../../ui/Classed";
 import { PreviewWords } from "../visit/JobsPanel";
 import { Select } from "../../ui/Select";
 import { WhichOne } from "../../ui/WhichOne";
 import { note as say } from "../../ui/Notes";
 import { Checkbox } from "../../ui/Checkbox";
+
+// What is found of these may be a seal that came by a delivery that goes early.
+const SEALED: readonly Schemas["Subject"][] = ["grease", "oil", "leak", "seal"];
 
 interface Props {
   visit: Schemas["VisitAnswer"];
@@ -139,6 +143,7 @@ export function FindingPanel({ visit, step, onState, onLeave }: Props) {
             ),
           }))}
         />
+        {SEALED.includes(subject) && <SuspectParts trailer={visit.trailerId} place={place} />}
         <div aria-live="polite">{picked?.judgement && <JudgementText of={picked.judgement} />}</div>
         {about?.innerAndOuter && <WhichOne value={edit.which} onChange={(which) => change({ which })} />}
         {classed && <Classed value={edit.damage} onChange={(damage) => change({ damage })} />}

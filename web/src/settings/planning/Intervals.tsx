@@ -4,6 +4,7 @@ import { Checkbox } from "../../ui/Checkbox";
 import { NumberField } from "../../ui/NumberField";
 import { Quiet, Section, Table } from "../../ui/Page";
 import { Select } from "../../ui/Select";
+import { Advised } from "../Advised";
 import { Default } from "../Default";
 import { without } from "./without";
 
@@ -28,12 +29,15 @@ export function Intervals({
   rules,
   chosen,
   shops,
+  advised = false,
   at,
   onChange,
 }: {
   rules: Schemas["RuleAnswer"][];
   chosen: Choices;
   shops: Choices;
+  /** Whether what the record advises is told beside. */
+  advised?: boolean;
   /** What is wrong with a field, by its pointer. */
   at: (pointer: string) => string | undefined;
   onChange: (chosen: Choices) => void;
@@ -75,6 +79,7 @@ export function Intervals({
               <tr key={r.code}>
                 <td>
                   {r.name}
+                  {advised && <Advised rule={r.code} />}
                   <Note words={r.legal ? "by law where it applies" : noteOf(r)} />
                   {at(`/intervals/${r.code}`) && (
                     <div role="alert" style={{ color: "var(--renew)", fontWeight: 600 }}>

@@ -274,6 +274,7 @@ function Fields({
         <Intervals
           rules={of === "shop" ? house.rules.filter((r) => r.code !== "repack") : house.rules}
           chosen={now.intervals}
+          advised={of === "shop"}
           shops={of === "shop" ? {} : (house.chosen.intervals as Choices)}
           at={form.at}
           onChange={(intervals) => set({ intervals })}

@@ -26,6 +26,8 @@ const History = later(async () => ({ default: (await import("../../ui/VisitLines
 const Wear = later(async () => ({ default: (await import("../../plots/WearPlots")).WearPlots }));
 const Road = later(async () => ({ default: (await import("./MeterPanel")).MeterPanel }));
 const Cost = later(async () => ({ default: (await import("../../plots/CostPlot")).CostPlot }));
+const Years = later(async () => ({ default: (await import("../../ui/OwnYears")).OwnYears }));
+const Suspects = later(async () => ({ default: (await import("../../ui/OwnYears")).SuspectParts }));
 const Pictures = later(async () => ({ default: (await import("./PhotoWall")).PhotoWall }));
 
 const NONE: readonly Schemas["JobOffered"][] = [];
@@ -108,6 +110,7 @@ function Trailer({ trailer }: { trailer: Schemas["TrailerAnswer"] }) {
       count: stands.length + (status.causes ?? []).length + (status.gone ?? []).length,
       body: (
         <Stack $gap={22}>
+          <Suspects trailer={id} />
           <WhatStands trailer={trailer} />
           <Declined trailer={id} />
         </Stack>
@@ -131,14 +134,26 @@ function Trailer({ trailer }: { trailer: Schemas["TrailerAnswer"] }) {
         </Stack>
       ),
     },
-    { id: "wear", title: "How it wears", body: <Wear trailer={id} /> },
+    {
+      id: "wear",
+      title: "How it wears",
+      body: (
+        <Stack $gap={22}>
+          <Years trailer={id} of="wear" />
+          <Wear trailer={id} />
+        </Stack>
+      ),
+    },
     {
       id: "road",
       title: "On the road",
       body: (
         <Columns $shape="1fr 1.3fr">
           <Road trailer={trailer} />
-          <Cost trailer={id} />
+          <Stack $gap={14}>
+            <Years trailer={id} of="cost" />
+            <Cost trailer={id} />
+          </Stack>
         </Columns>
       ),
     },

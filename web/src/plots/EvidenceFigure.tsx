@@ -1,0 +1,107 @@
+import { curveStepAfter, line } from "d3-shape";
+import type { Schemas } from "../api/client";
+import { drawEvidence, HEIGHT, type Spot, WIDTH } from "./drawEvidence";
+
+// Of two marks beside each other, the names stand outside.
+const leftOf = (i: number, marks: number, x: number) => (marks > 1 ? i === 0 && x > 90 : x > WIDTH * 0.7);
+
+/** Figures with axes, lines, dots and marks: what a card of evidence is drawn as. */
+export function EvidenceFigure({ plot }: { plot: Schemas["EvidencePlot"] }) {
+  const drawn = drawEvidence(plot);
+  const { x, y, box } = drawn;
+  const path = (steps: boolean, points: readonly Spot[]) => {
+    const of = line<Spot>(
+      (p) => x(p.x),
+      (p) => y(p.y),
+    );
+    return (steps ? of.curve(curveStepAfter) : of)([...points]) ?? "";
+  };
+  return (
+    <>
+      {drawn.band && (
+        <rect
+          x={x(drawn.band.from)}
+          y={box.top}
+          width={Math.max(1, x(drawn.band.to) - x(drawn.band.from))}
+          height={box.bottom - box.top}
+          fill="var(--tint)"
+        />
+      )}
+      {y.ticks(4).map((tick) => (
+        <g key={tick}>
+          <path d={`M${box.left} ${y(tick)}H${box.right}`} stroke="var(--hair)" />
+          <text x={box.left - 8} y={y(tick) + 4} textAnchor="end" fill="var(--steel)">
+            {tick.toLocaleString("en")}
+          </text>
+        </g>
+      ))}
+      {x.ticks(6).map((tick) => (
+        <text key={tick} x={x(tick)} y={box.bottom + 17} textAnchor="middle" fill="var(--steel)">
+          {tick.toLocaleString("en")}
+        </text>
+      ))}
+      <path d={`M${box.left} ${box.bottom}H${box.right}`} stroke="var(--ink)" />
+      <text x={box.right} y={HEIGHT - 4} textAnchor="end" fill="var(--ink)">
+        {plot.across}
+      </text>
+      <text x={0} y={12} fill="var(--ink)">
+        {plot.up}
+      </text>
+      {drawn.lines.map((series, i) => (
+        <path
+          key={series.name}
+          d={path(series.shape === "steps", series.points)}
+          fill="none"
+          stroke={i === 0 ? "var(--working)" : "var(--ink)"}
+          strokeWidth={i === 0 ? 2.5 : 1.5}
+          strokeDasharray={i === 0 ? undefined : "6 5"}
+        />
+      ))}
+      {drawn.dots.map((p, i) => (
+        <g key={i}>
+          {typeof p.low === "number" && typeof p.high === "number" && (
+            <path d={`M${x(p.x)} ${y(p.low)}V${y(p.high)}`} stroke="var(--working)" strokeWidth={1.5} />
+          )}
+          <circle
+            cx={x(p.x)}
+            cy={y(p.y)}
+            r={p.name ? 6 : 4}
+            fill={p.name ? "var(--ink)" : "var(--working)"}
+            fillOpacity={p.name ? 1 : 0.55}
+          />
+          {p.name && (
+            <text
+              x={x(p.x) + (x(p.x) > WIDTH / 2 ? -10 : 10)}
+              y={Math.max(box.top + 10, y(p.y) - 8)}
+              textAnchor={x(p.x) > WIDTH / 2 ? "end" : "start"}
+              fill="var(--ink)"
+            >
+              {p.name}
+            </text>
+          )}
+        </g>
+      ))}
+      {drawn.upright.map((mark, i) => (
+        <g key={mark.name}>
+          <path d={`M${x(mark.at)} ${box.top}V${box.bottom}`} stroke="var(--ink)" strokeDasharray="3 4" />
+          <text
+            x={x(mark.at) + (leftOf(i, drawn.upright.length, x(mark.at)) ? -6 : 6)}
+            y={box.top + 12}
+            textAnchor={leftOf(i, drawn.upright.length, x(mark.at)) ? "end" : "start"}
+            fill="var(--ink)"
+          >
+            {mark.name}
+          </text>
+        </g>
+      ))}
+      {drawn.lying.map((mark) => (
+        <g key={mark.name}>
+          <path d={`M${box.left} ${y(mark.at)}H${box.right}`} stroke="var(--ink)" strokeDasharray="3 4" />
+          <text x={box.right} y={y(mark.at) - 5} textAnchor="end" fill="var(--ink)">
+            {mark.name}
+          </text>
+        </g>
+      ))}
+    </>
+  );
+}
