@@ -254,6 +254,41 @@ public sealed class IntervalQuestionTests
         Assert.Equal((150, launched.Months), (taken.Counted!.Value, taken.Months!.Value));
     }
 
+    /// <summary>
+    /// What was taken over for a use stands before the shop's own and in the place of the use's factor; what somebody
+    /// chose for the trailer or its customer stands before it; of two uses the shorter holds.
+    /// </summary>
+    [Fact]
+    public void What_was_taken_over_for_a_use_holds_on_trailers_used_so()
+    {
+        DueRule rule = DueRules.Find("wear-look")!;
+        IReadOnlyDictionary<string, IntervalChoice> For(int months, int? counted) =>
+            new Dictionary<string, IntervalChoice>
+            {
+                [rule.Code] = new(true, months, 5_000) { Counted = counted }
+            };
+        Upkeep shop = new()
+        {
+            Shop = For(10, null),
+            ByUse = new Dictionary<string, IReadOnlyDictionary<string, IntervalChoice>>
+            {
+                [Use.Launched] = For(7, 60),
+                ["salt"] = For(8, 41)
+            }
+        };
+        (int, string) Of(Upkeep upkeep, params string[] uses) =>
+            (upkeep with { Uses = uses }).For(rule, true) is var (interval, _) ? (interval.Months, interval.Source) : default;
+        Assert.Equal(10, Of(shop).Item1);
+        Assert.Equal((7, "this shop, n = 60"), Of(shop, Use.Launched));
+        Assert.Equal((8, "this shop, n = 41"), Of(shop, "salt"));
+
+        // Heavy besides, it is shortened as ever; launched and in salt, the shorter of both with the other's factor.
+        Assert.Equal(5, Of(shop, Use.Launched, "heavy").Item1);
+        Assert.True(Of(shop, Use.Launched, "salt").Item1 <= 7);
+        Assert.Equal(4, Of(shop with { Trailer = For(4, null), Uses = [Use.Launched] }).Item1);
+        Assert.Equal(3, Of(shop with { Customer = For(6, null) }, Use.Launched).Item1);
+    }
+
     [Fact]
     public void Sentences_are_whole_and_free_of_nonsense()
     {

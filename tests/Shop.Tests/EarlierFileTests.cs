@@ -48,7 +48,8 @@ public sealed class EarlierFileTests
     [InlineData("2026-12-06", true)]
     [InlineData("2026-12-07", true)]
     [InlineData("2026-12-08", true)]
-    [InlineData("2026-12-09", false)]
+    [InlineData("2026-12-09", true)]
+    [InlineData("2026-12-10", false)]
     public async Task A_file_of_an_earlier_edition_reads_as_it_did(string day, bool upgraded)
     {
         string folder = Directory.CreateTempSubdirectory("tinker-earlier-").FullName;

@@ -85,7 +85,7 @@ internal static class EvidencePage
         ledger.MapGet(
             "/evidence/advice",
             async (ShopFile file, CancellationToken stop) => TypedResults.Ok<IReadOnlyList<AdvisedInterval>>(
-                [.. (await CardsAsync(file, nameof(EvidenceTopic.Interval), stop))
+                [.. (await CardsAsync(file, [EvidenceTopic.Interval], stop))
                     .Select(c => c.Advice)
                     .OfType<AdvisedInterval>()])).Needs(Right.See);
         ledger.MapGet("/tables/evidence.csv", TableAsync).Needs(Right.Export).Produces<string>(200, "text/csv");
@@ -98,13 +98,9 @@ internal static class EvidencePage
         CancellationToken stop)
     {
         EvidenceHead? head = await HeadAsync(file, stop);
-        List<EvidenceCard> cards = [];
-        foreach (EvidenceTopic topic in Enum.GetValues<EvidenceTopic>().Where(
-            t => head is not null && (t == EvidenceTopic.Calibration) == calibration))
-        {
-            cards.AddRange(await CardsAsync(file, topic.ToString(), stop));
-        }
-
+        EvidenceTopic[] topics = [.. Enum.GetValues<EvidenceTopic>().Where(
+            t => (t == EvidenceTopic.Calibration) == calibration)];
+        List<EvidenceCard> cards = head is null ? [] : await CardsAsync(file, topics, stop);
         return new EvidenceAnswer(head?.AsOf, head?.MadeAt, head?.Trailers ?? 0, desk.Now, cards);
     }
 
@@ -115,11 +111,16 @@ internal static class EvidencePage
         return file.EvidenceHeads.AsNoTracking().SingleOrDefaultAsync(h => h.Edition == edition, stop);
     }
 
-    private static async Task<List<EvidenceCard>> CardsAsync(ShopFile file, string topic, CancellationToken stop)
+    // Read at once: between two reads they may have been made anew.
+    private static async Task<List<EvidenceCard>> CardsAsync(
+        ShopFile file,
+        IEnumerable<EvidenceTopic> topics,
+        CancellationToken stop)
     {
+        string[] wanted = [.. topics.Select(t => t.ToString())];
         List<string> kept = await file.EvidenceCards
             .AsNoTracking()
-            .Where(c => c.Topic == topic)
+            .Where(c => wanted.Contains(c.Topic))
             .OrderBy(c => c.Order)
             .Select(c => c.Card)
             .ToListAsync(stop);
