@@ -39,7 +39,7 @@ internal sealed class FleetWear(IReadOnlyList<string> uses, Random random)
     /// <summary>Counts quarters: a delivery comes with each.</summary>
     internal static int Quarter(DateOnly day) => (day.Year * 4) + ((day.Month - 1) / 3);
 
-    private const int BadQuarter = 5;
+    private const int BadQuarter = 8;
 
     /// <summary>Days to its next visit.</summary>
     internal int NextVisit() => (int)(its.Between * Month * (0.6 + (0.9 * random.NextDouble())));

@@ -406,7 +406,7 @@ public sealed class TablesTests : IDisposable
         (int visits, decimal parts) = await shop.LookAsync(async file =>
         {
             List<Guid> closed = await file.Visits
-                .Where(v => v.TrailerId == id && v.ClosedAt != null)
+                .Where(v => v.TrailerId == id && v.ClosedAt != null && v.TakenOver == "")
                 .Select(v => v.Id)
                 .ToListAsync();
             List<PartUsed> used = await file.PartsUsed.AsNoTracking().ToListAsync();

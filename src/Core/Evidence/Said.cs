@@ -33,11 +33,11 @@ internal static class Said
         : chance > 0.67 ? "more often than not"
         : $"about once in {Whole(Math.Round(1 / chance))} times";
 
-    /// <summary>"12 %", "under 1 %".</summary>
+    /// <summary>"12 %", "under 1\u00a0%".</summary>
     internal static string Share(double share) =>
-        share is > 0 and < 0.01 ? "under 1 %"
-        : share is > 0.99 and < 1 ? "over 99 %"
-        : FormattableString.Invariant($"{share * 100:0} %");
+        share is > 0 and < 0.01 ? "under 1\u00a0%"
+        : share is > 0.99 and < 1 ? "over 99\u00a0%"
+        : FormattableString.Invariant($"{share * 100:0}\u00a0%");
 
     /// <summary>"Twelve months", the first letter large.</summary>
     internal static string Sentence(string words) =>

@@ -72,7 +72,8 @@ export function EvidenceFigure({ plot }: { plot: Schemas["EvidencePlot"] }) {
           {p.name && (
             <text
               x={x(p.x) + (x(p.x) > WIDTH / 2 ? -10 : 10)}
-              y={Math.max(box.top + 10, y(p.y) - 8)}
+              // Names beside each other stand above and below by turns.
+              y={i % 2 === 0 ? Math.max(box.top + 10, y(p.y) - 8) : y(p.y) + 17}
               textAnchor={x(p.x) > WIDTH / 2 ? "end" : "start"}
               fill="var(--ink)"
             >

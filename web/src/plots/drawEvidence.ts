@@ -40,7 +40,10 @@ export function drawEvidence(plot: Plot): Drawn {
   const unnamed = plot.marks.filter((m) => m.upright && m.name === "").map((m) => m.at);
   return {
     x: scaleLinear([Math.min(0, ...xs), Math.max(1e-9, ...xs)], [LEFT, WIDTH - RIGHT]),
-    y: scaleLinear([least, most + (most - least) * 0.06], [HEIGHT - BOTTOM, TOP]),
+    y: scaleLinear(
+      [least < 0 ? least - (most - least) * 0.14 : 0, most + (most - least) * 0.06],
+      [HEIGHT - BOTTOM, TOP],
+    ),
     box: { left: LEFT, right: WIDTH - RIGHT, top: TOP, bottom: HEIGHT - BOTTOM },
     lines: plot.series.filter((s) => s.shape !== "dots"),
     dots: plot.series.filter((s) => s.shape === "dots").flatMap((s) => s.points),

@@ -65,7 +65,9 @@ export function EvidenceCard({ card, taken }: { card: Card; taken: Schemas["Advi
   );
   return (
     <Box aria-labelledby={id} id={card.code.replaceAll("/", "-")}>
-      <Standing $act={card.standing === "act"}>{OTHERWISE[card.topic]?.[card.standing] ?? STANDS[card.standing]}</Standing>
+      <Standing $act={card.standing === "act"}>
+        {OTHERWISE[card.topic]?.[card.standing] ?? STANDS[card.standing]}
+      </Standing>
       <h3 id={id} style={{ color: "var(--ink)", fontSize: 18 }}>
         {card.question}
       </h3>

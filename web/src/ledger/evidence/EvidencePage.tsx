@@ -19,7 +19,7 @@ const TOPICS: readonly [Schemas["EvidenceTopic"], string][] = [
   ["differs", "Does it make a difference?"],
   ["lasts", "How long does it last?"],
   ["cost", "What does it cost?"],
-  ["calibration", "Do the gauges agree?"],
+  ["calibration", "End play"],
 ];
 
 /** What the shop's own years say: a card a question. */
