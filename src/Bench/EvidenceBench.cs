@@ -46,7 +46,8 @@ internal static class EvidenceBench
             EvidenceFound found = book.Conclude();
             asked = Stopwatch.GetElapsedTime(began).TotalSeconds;
             Console.WriteLine(FormattableString.Invariant(
-                $"{book.Trailers:#,0} trailers on file, {count:#,0} looked at: {found.Cards.Count} cards in {asked:0.0} s, ")
+                $"{book.Trailers:#,0} trailers on file, {count:#,0} looked at: {found.Cards.Count} cards in ")
+                + FormattableString.Invariant($"{asked:0.0} s, ")
                 + FormattableString.Invariant($"{asked / pass:0.00} times one pass over the record ({pass:0.0} s)"));
             if (told)
             {
@@ -137,7 +138,8 @@ internal static class EvidenceBench
                         on,
                         gone ? Verdict.Renew : Verdict.Sound));
                     work.Add(new PastJob("bearing-repack", end, on, visit));
-                    parts.Add(new PastPart(visit, end, "SEAL-1719-2565", on, deliveries[at * 4 / 366 % deliveries.Length]));
+                    Guid delivery = deliveries[at * 4 / 366 % deliveries.Length];
+                    parts.Add(new PastPart(visit, end, "SEAL-1719-2565", on, delivery));
                     lives++;
                 }
 

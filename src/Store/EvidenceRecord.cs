@@ -54,13 +54,15 @@ public static class EvidenceRecord
         int found = await file.Findings.CountAsync(stop);
         int stock = await file.StockEntries.CountAsync(stop);
         int amended = await file.Amendments.CountAsync(stop);
+        int meters = await file.MeterEntries.CountAsync(stop);
+        int described = await file.Trailers.SumAsync(t => t.Version, stop);
         int settings = await file.Settings
             .Where(s => s.Id == ShopSettings.TheOne)
             .Select(s => s.Version)
             .FirstOrDefaultAsync(stop);
         return string.Create(
             CultureInfo.InvariantCulture,
-            $"{stamps} {visits} {work} {found} {stock} {amended} {settings}");
+            $"{stamps} {visits} {work} {found} {stock} {amended} {meters} {described} {settings}");
     }
 
     /// <summary>Every trailer's record, one after the other.</summary>

@@ -8,8 +8,8 @@ namespace SturdyTinker.Core.Tests;
 public sealed class EvidenceChartTests
 {
     /// <summary>
-    /// Thirty wafers of fifty chips each, 0.2313 of them bad: limits 0.0524 and 0.4102. Source: NIST/SEMATECH e-Handbook
-    /// of Statistical Methods, 6.3.3.2; from memory.
+    /// Thirty wafers of fifty chips each, 0.2313 of them bad: limits 0.0524 and 0.4102. Source: NIST/SEMATECH
+    /// e-Handbook of Statistical Methods, 6.3.3.2; from memory.
     /// </summary>
     [Fact]
     public void Limits_of_a_share_are_the_handbooks()
@@ -116,7 +116,7 @@ public sealed class EvidenceChartTests
         Assert.True(wrong <= trials * 0.06, $"cried wrongly {wrong} of {trials}");
     }
 
-    /// <summary>A lot that went to launched trailers is held against launched trailers, and not cried for them.</summary>
+    /// <summary>A lot that went to launched trailers is held against launched ones, and not cried for them.</summary>
     [Fact]
     public void A_delivery_is_not_cried_for_where_it_went()
     {

@@ -105,8 +105,8 @@ public sealed class EvidenceTests
 
     /// <summary>
     /// Of exact lives it is the log-rank test: 21 of the placebo's ended, 10.75 expected (Freireich, as above). Of the
-    /// two treatments, Sun's test in its permutation form has Z 2.6684 and a chance of 0.0076 with all 48 (Fay and Shaw,
-    /// Journal of Statistical Software 36, 2010): with one missing, about that. From memory.
+    /// two treatments, Sun's test in its permutation form has Z 2.6684 and a chance of 0.0076 with all 48 (Fay and
+    /// Shaw, Journal of Statistical Software 36, 2010): with one missing, about that. From memory.
     /// </summary>
     [Fact]
     public void Groups_known_between_looks_are_compared_as_published()
@@ -122,7 +122,8 @@ public sealed class EvidenceTests
         Assert.Null(GroupDifference.Of([(Life.Lasting(4), 1)], [(Life.Lasting(4), 2)]));
 
         // Each of them four times over, of one owner, tells as much as once.
-        List<(Life, int)> Four(Life[] lives, int from) => [.. Each(lives, from).SelectMany(l => Enumerable.Repeat(l, 4))];
+        List<(Life, int)> Four(Life[] lives, int from) =>
+            [.. Each(lives, from).SelectMany(l => Enumerable.Repeat(l, 4))];
         Assert.Equal(exact.Z, GroupDifference.Of(Four(Placebo, 0), Four(Treated, 100))!.Z, 0.1);
     }
 

@@ -63,6 +63,10 @@ public sealed class PartLivesTests
         Assert.Empty(none.Lives);
         Assert.Equal((1, 1), (none.Not.AgeUnknown, none.Not.NeverLookedAt));
 
+        // It is in all the same: whoever calls parts back has to know of it.
+        Assert.Equal((Left, Day, true), (none.Unseen[0].Place, none.Unseen[0].From, none.Unseen[0].StillIn));
+        Assert.Single(none.Unseen);
+
         // A job that only looks or sets puts in no new one.
         Assert.Empty(Of([Renewed(0, job: "brake-adjustment")], Seen(60, Verdict.Sound)).Lives);
     }

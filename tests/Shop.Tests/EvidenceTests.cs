@@ -20,7 +20,7 @@ using Xunit;
 
 namespace SturdyTinker.Shop.Tests;
 
-/// <summary>What the record says: asked behind the scenes, kept, shown, and taken over where somebody says so.</summary>
+/// <summary>What the record says: asked behind the scenes, kept, shown, taken over where somebody says so.</summary>
 public sealed class EvidenceTests : IDisposable
 {
     private const string Seal = "SEAL-1719-2565";
@@ -193,6 +193,7 @@ public sealed class EvidenceTests : IDisposable
             await shop.GetAsync<TrailerEvidenceAnswer>($"/api/ledger/evidence/trailers/{trailer}");
         }
 
+        await ASuspectIsToldUntilItIsOutAsync(trailers[0]);
         string table = await shop.Http.GetStringAsync("/api/ledger/tables/evidence.csv");
         Assert.Contains("Does a delivery of seals go early?", table, StringComparison.Ordinal);
 
@@ -206,6 +207,43 @@ public sealed class EvidenceTests : IDisposable
         await shop.LookAsync(f => f.EvidenceHeads.ExecuteUpdateAsync(h => h.SetProperty(r => r.Edition, 1)));
         Assert.Null((await shop.GetAsync<EvidenceAnswer>("/api/ledger/evidence")).AsOf);
         await AskedAsync(e => e.Cards.Any(c => c.Answer == delivery.Answer));
+    }
+
+    // One more of the bad delivery goes in today, and comes out again tomorrow.
+    private async Task ASuspectIsToldUntilItIsOutAsync(Guid trailer)
+    {
+        await shop.LookAsync(async file =>
+        {
+            StockEntry came = await file.StockEntries.FirstAsync(e => e.Note == "note 1");
+            string says = System.Text.Json.JsonSerializer.Serialize(new
+            {
+                cost = (object?)null,
+                suspect = new[]
+                {
+                    new { trailerId = trailer, place = "axle-1-left", kind = "seal", words = $"Of {came.Note}." }
+                },
+                old = Array.Empty<string>()
+            });
+            await file.TrailerEvidence.Where(t => t.TrailerId == trailer).ExecuteDeleteAsync();
+            file.TrailerEvidence.Add(new TrailerEvidenceRow { TrailerId = trailer, Says = says });
+            return await file.SaveChangesAsync();
+        });
+        TrailerEvidenceAnswer says =
+            await shop.GetAsync<TrailerEvidenceAnswer>($"/api/ledger/evidence/trailers/{trailer}");
+        Assert.Equal(("axle-1-left", "Of note 1."), (says.Suspect[0].Place, says.Suspect[0].Words));
+        await shop.LookAsync(file =>
+        {
+            file.WorkDone.Add(new WorkDone
+            {
+                Id = Guid.CreateVersion7(),
+                TrailerId = trailer,
+                Job = "bearing-repack",
+                Place = "axle-1-left",
+                On = shop.Today.AddDays(1)
+            });
+            return file.SaveChangesAsync();
+        });
+        Assert.Empty((await shop.GetAsync<TrailerEvidenceAnswer>($"/api/ledger/evidence/trailers/{trailer}")).Suspect);
     }
 
     [Fact]

@@ -41,7 +41,9 @@ public sealed record CountedKind(
     /// <summary>Of those that went before their time, how many stop a trailer on the road. From memory.</summary>
     public double StopsOnRoad { get; init; }
 
-    /// <summary>How long it usually lasts, in days, before this shop is asked. From memory, and known that badly.</summary>
+    /// <summary>
+    /// How long it usually lasts, in days, before this shop is asked. From memory, and known that badly.
+    /// </summary>
     public required WeibullPrior Days { get; init; }
 
     /// <summary>The same in miles.</summary>

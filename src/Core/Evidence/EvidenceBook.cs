@@ -36,8 +36,9 @@ public sealed class EvidenceBook(EvidenceTerms terms)
     // More than so many sentences of one trailer are a list that nobody reads.
     private const int MostOld = 3;
 
-    private readonly Dictionary<string, (List<OwnedLife> Lives, NotCounted Not)> kinds =
-        CountedKind.All.ToDictionary(k => k.Code, _ => (new List<OwnedLife>(), NotCounted.None));
+    private readonly Dictionary<string, LivesOfKind> kinds = CountedKind.All.ToDictionary(
+        k => k.Code,
+        k => new LivesOfKind(k, new List<OwnedLife>(), NotCounted.None) { Unseen = new List<OwnedLife>() });
 
     private readonly List<(CountedTrailer Trailer, int Signs)> signs = [];
     private readonly List<(DateOnly On, bool CameBack)> visits = [];
@@ -70,14 +71,14 @@ public sealed class EvidenceBook(EvidenceTerms terms)
         foreach (CountedKind kind in CountedKind.All)
         {
             PartLives lives = PartLives.Of(kind, past);
-            (List<OwnedLife> all, NotCounted not) = kinds[kind.Code];
-            all.AddRange(lives.Lives.Select(l => new OwnedLife(
+            LivesOfKind all = kinds[kind.Code];
+            OwnedLife Owned(CountedLife life) => new(
                 trailer,
-                l,
-                l.VisitId is { } visit ? practices.GetValueOrDefault(visit)
-                    : l.Part is { } part ? practices.GetValueOrDefault(part.VisitId)
-                    : null)));
-            kinds[kind.Code] = (all, not + lives.Not);
+                life,
+                (life.VisitId ?? life.Part?.VisitId) is { } visit ? practices.GetValueOrDefault(visit) : null);
+            ((List<OwnedLife>)all.Lives).AddRange(lives.Lives.Select(Owned));
+            ((List<OwnedLife>)all.Unseen).AddRange(lives.Unseen.Select(Owned));
+            kinds[kind.Code] = all with { Not = all.Not + lives.Not };
         }
 
         signs.Add((trailer, past.Looks
@@ -110,8 +111,7 @@ public sealed class EvidenceBook(EvidenceTerms terms)
         HashSet<(int Trailer, DateOnly From)> odd = [];
         foreach (CountedKind kind in CountedKind.All.Where(k => k.PutIn is not null))
         {
-            (List<OwnedLife> all, NotCounted not) = kinds[kind.Code];
-            DeliveriesAsked asked = DeliveryQuestion.Ask(new LivesOfKind(kind, all, not), terms);
+            DeliveriesAsked asked = DeliveryQuestion.Ask(kinds[kind.Code], terms);
             wrong.AddRange(asked.Card is null ? [] : [asked.Card]);
             suspect.AddRange(asked.Suspect);
             odd.UnionWith(asked.Odd);
@@ -121,9 +121,13 @@ public sealed class EvidenceBook(EvidenceTerms terms)
         foreach (CountedKind kind in CountedKind.All)
         {
             // What went in with a lot that was no good says nothing of how long a good one lasts.
-            (List<OwnedLife> all, NotCounted not) = kinds[kind.Code];
-            List<OwnedLife> good = all.FindAll(l => !odd.Contains((l.Trailer.Number, l.Life.From)));
-            LivesOfKind of = new(kind, good, not with { OfOddDelivery = all.Count - good.Count });
+            LivesOfKind all = kinds[kind.Code];
+            List<OwnedLife> good = [.. all.Lives.Where(l => !odd.Contains((l.Trailer.Number, l.Life.From)))];
+            LivesOfKind of = all with
+            {
+                Lives = good,
+                Not = all.Not with { OfOddDelivery = all.Lives.Count - good.Count }
+            };
             intervals.AddRange(IntervalQuestion.Ask(of, terms));
             lasts.AddRange(LastsQuestion.Ask(of) is { } card ? [card] : []);
             differs.AddRange(DiffersQuestion.Ask(of));
@@ -169,7 +173,7 @@ public sealed class EvidenceBook(EvidenceTerms terms)
         }
 
         WeibullLives fit = of.InDays(of.Kind.Days);
-        foreach (OwnedLife life in of.Lives.Where(l => l.Life.StillIn))
+        foreach (OwnedLife life in of.StillIn)
         {
             double age = terms.Today.DayNumber - life.Life.From.DayNumber, gone = 1 - fit.SurvivesAt(age);
             if (gone < 0.5)

@@ -13,7 +13,9 @@ namespace SturdyTinker.Core.Evidence;
 /// <param name="RatePerHour">What an hour costs.</param>
 /// <param name="PriceOf">What a part costs, by its name; null where nobody knows.</param>
 /// <param name="Practices">The shop's practices.</param>
-/// <param name="Upkeep">What the shop has chosen about how long work lasts, without any trailer's or customer's own.</param>
+/// <param name="Upkeep">
+/// What the shop has chosen about how long work lasts, without any trailer's or customer's own.
+/// </param>
 /// <param name="CustomerName">A customer's name.</param>
 /// <param name="PersonName">A person's name.</param>
 /// <param name="DeliveryWords">A delivery in words: "the delivery of May 12, 2025".</param>
@@ -29,8 +31,8 @@ public sealed record EvidenceTerms(
     Func<Guid, string> DeliveryWords)
 {
     /// <summary>
-    /// What a hub that stops a trailer on the road costs, in the shop's money: fetching it, hub and spindle end, the day
-    /// lost. From memory: what it comes to at half and at twice as much is told beside it.
+    /// What a hub that stops a trailer on the road costs, in the shop's money: fetching it, hub and spindle end, the
+    /// day lost. From memory: what it comes to at half and at twice as much is told beside it.
     /// </summary>
     public const decimal RoadStop = 2_500;
 

@@ -35,6 +35,12 @@ public sealed record OwnedLife(CountedTrailer Trailer, CountedLife Life, Practic
 /// <param name="Not">What could not be counted.</param>
 public sealed record LivesOfKind(CountedKind Kind, IReadOnlyList<OwnedLife> Lives, NotCounted Not)
 {
+    /// <summary>Those that are in and were not looked at since.</summary>
+    public IReadOnlyList<OwnedLife> Unseen { get; init; } = [];
+
+    /// <summary>Everything that is in, looked at since or not.</summary>
+    public IEnumerable<OwnedLife> StillIn => Lives.Where(l => l.Life.StillIn).Concat(Unseen);
+
     /// <summary>How many of them have ended.</summary>
     public int Ended => Lives.Count(l => l.Life.Days.HasEnded);
 

@@ -56,7 +56,10 @@ public sealed record NotCounted(
 /// <param name="Not">What could not.</param>
 public sealed record PartLives(IReadOnlyList<CountedLife> Lives, NotCounted Not)
 {
-    // So long without a mile is no trailer that stood, but a meter: where miles were told before and after. From memory.
+    /// <summary>Those that are in and were not looked at since: nothing is known of how long they last.</summary>
+    public IReadOnlyList<CountedLife> Unseen { get; init; } = [];
+
+    // So long without a mile is no trailer that stood, but a meter. From memory.
     private const int StoodDays = 400;
 
     // A day, and whether what was seen or measured then was at its end.
@@ -78,7 +81,7 @@ public sealed record PartLives(IReadOnlyList<CountedLife> Lives, NotCounted Not)
         ILookup<string, Look> looks = told
             .Where(l => l.On <= past.Today)
             .ToLookup(l => l.Place, l => new Look(l.On, l.Verdict >= Verdict.Renew && !kind.NotBy.Contains(l.Code)));
-        List<CountedLife> lives = [];
+        List<CountedLife> lives = [], unseen = [];
         NotCounted not = NotCounted.None with
         {
             OutOfTime = told.Count(l => l.On > past.Today)
@@ -112,6 +115,12 @@ public sealed record PartLives(IReadOnlyList<CountedLife> Lives, NotCounted Not)
                 if (LifeOf(from, next, its) is not { } days)
                 {
                     not += NotCounted.None with { NeverLookedAt = 1 };
+                    unseen.Add(new CountedLife(place.Code, from, Life.Lasting(0))
+                    {
+                        VisitId = begun[i].VisitId,
+                        Part = begun[i].Part,
+                        StillIn = true
+                    });
                     continue;
                 }
 
@@ -132,7 +141,7 @@ public sealed record PartLives(IReadOnlyList<CountedLife> Lives, NotCounted Not)
             }
         }
 
-        return new PartLives(lives, not);
+        return new PartLives(lives, not) { Unseen = unseen };
     }
 
     // What begins a life at a place, and what only ends the watching, a day each.

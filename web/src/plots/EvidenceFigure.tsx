@@ -2,13 +2,18 @@ import { curveStepAfter, line } from "d3-shape";
 import type { Schemas } from "../api/client";
 import { drawEvidence, HEIGHT, type Spot, WIDTH } from "./drawEvidence";
 
-// Of two marks beside each other, the names stand outside.
-const leftOf = (i: number, marks: number, x: number) => (marks > 1 ? i === 0 && x > 90 : x > WIDTH * 0.7);
+// So wide a mark's name is at most.
+const NAME = 115;
 
 /** Figures with axes, lines, dots and marks: what a card of evidence is drawn as. */
 export function EvidenceFigure({ plot }: { plot: Schemas["EvidencePlot"] }) {
   const drawn = drawEvidence(plot);
   const { x, y, box } = drawn;
+  // Where the next mark, or the edge, leaves a name no room to the right, it stands to the left.
+  const isTight = (i: number) => {
+    const next = drawn.upright[i + 1];
+    return (next ? x(next.at) : box.right) - x(drawn.upright[i]?.at ?? 0) < NAME;
+  };
   const path = (steps: boolean, points: readonly Spot[]) => {
     const of = line<Spot>(
       (p) => x(p.x),
@@ -86,9 +91,9 @@ export function EvidenceFigure({ plot }: { plot: Schemas["EvidencePlot"] }) {
         <g key={mark.name}>
           <path d={`M${x(mark.at)} ${box.top}V${box.bottom}`} stroke="var(--ink)" strokeDasharray="3 4" />
           <text
-            x={x(mark.at) + (leftOf(i, drawn.upright.length, x(mark.at)) ? -6 : 6)}
+            x={x(mark.at) + (isTight(i) ? -6 : 6)}
             y={box.top + 12}
-            textAnchor={leftOf(i, drawn.upright.length, x(mark.at)) ? "end" : "start"}
+            textAnchor={isTight(i) ? "end" : "start"}
             fill="var(--ink)"
           >
             {mark.name}

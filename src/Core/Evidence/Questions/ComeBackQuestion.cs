@@ -36,7 +36,7 @@ public static class ComeBackQuestion
             double share = others > 0 ? (double)(back - its) / others : 0;
             double chance = share > 0 ? Chances.OfAsMany(its, count, share) : 1;
             told.Add((
-                $"{new DateOnly(quarter / 4, (quarter % 4 * 3) + 1, 1).ToString("MMM yyyy", CultureInfo.InvariantCulture)}",
+                new DateOnly(quarter / 4, (quarter % 4 * 3) + 1, 1).ToString("MMM yyyy", CultureInfo.InvariantCulture),
                 count,
                 its,
                 ControlLimits.OfShare(share, count),
@@ -57,7 +57,8 @@ public static class ComeBackQuestion
             odd.Count > 0 ? EvidenceStanding.Act : enough ? EvidenceStanding.Fine : EvidenceStanding.NotEnough,
             "Does more work come back than used to?",
             odd.Count > 0 ? string.Join(' ', odd)
-                : enough ? $"No: {Said.Whole(back)} of {Said.Whole(all)} visits in three years, and no quarter stands out."
+                : enough
+                    ? $"No: {Said.Whole(back)} of {Said.Whole(all)} visits in three years, and no quarter stands out."
                 : $"{Said.Whole(back)} of {Said.Whole(all)} visits so far; too few quarters to say what is usual.",
             enough
                 ? $"Where nothing has changed, this card cries once in {1 / OddGroups.FalseAlarm:0} times."

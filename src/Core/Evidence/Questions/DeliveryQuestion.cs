@@ -52,8 +52,8 @@ public static class DeliveryQuestion
         List<OddGroup> odd = [.. groups.Where(g => g.StandsOut)];
         int unknown = of.Lives.Count(l => l.Life.Part is { Delivery: null });
         string Name(OddGroup group) => terms.DeliveryWords(Guid.Parse(group.Group));
-        List<SuspectPart> suspect = [.. odd.SelectMany(g => told
-            .Where(l => l.Life.StillIn && l.Life.Part!.Delivery.ToString() == g.Group)
+        List<SuspectPart> suspect = [.. odd.SelectMany(g => of.StillIn
+            .Where(l => l.Life.Part?.Delivery?.ToString() == g.Group)
             .Select(l => new SuspectPart(
                 l.Trailer.Id,
                 l.Life.Place,
@@ -71,18 +71,19 @@ public static class DeliveryQuestion
                         + $"{Said.Whole(g.Count)} fittings were gone{Within(told, g)}, where "
                         + $"{Expected(g.Expected)} would be usual.")) + StillIn(suspect, of.Kind)
                     : "No: none goes sooner than chance would have it.",
-                $"{Said.Whole(watched.Count)} fittings of {Said.Whole(groups.Count)} deliveries, each held against those "
-                    + "of trailers used alike. Where nothing is wrong, this card cries once in "
+                $"{Said.Whole(watched.Count)} fittings of {Said.Whole(groups.Count)} deliveries, each held against "
+                    + "those of trailers used alike. Where nothing is wrong, this card cries once in "
                     + $"{1 / OddGroups.FalseAlarm:0} times.",
                 "",
                 [
                     "A fitting is all that went into a trailer on one day. Which delivery a part came from is taken "
                         + "from the shelf’s ledger, first in, first out.",
                     .. unknown > 0
-                        ? [$"Of {Said.Many(unknown, of.Kind.One, of.Kind.Many)} nobody can tell the delivery: not counted."]
+                        ? [$"Of {Said.Many(unknown, of.Kind.One, of.Kind.Many)} nobody can tell the delivery: not "
+                            + "counted."]
                         : Array.Empty<string>(),
                     .. odd.Count > 0
-                        ? ["Look at one that is still in, ask the supplier, and look at how they were put in that month."]
+                        ? ["Look at one that is still in, ask the supplier, and look at how they were put in then."]
                         : Array.Empty<string>(),
                 ],
                 Plot(groups, Name),
@@ -118,9 +119,16 @@ public static class DeliveryQuestion
     {
         List<OwnedLife> ended = [.. told.Where(l => l.Life.Days.HasEnded
             && l.Life.Part!.Delivery.ToString() == group.Group)];
-        return ended.Count == 0 ? ""
-            : ended.TrueForAll(l => l.Life.Miles?.High is not null)
-                ? $" within {Said.Whole(Math.Max(100, Math.Ceiling(ended.Max(l => l.Life.Miles!.Value.High!.Value) / 100) * 100))} miles"
+        if (ended.Count == 0)
+        {
+            return "";
+        }
+
+        double? miles = ended.TrueForAll(l => l.Life.Miles?.High is not null)
+            ? Math.Max(100, Math.Ceiling(ended.Max(l => l.Life.Miles!.Value.High!.Value) / 100) * 100)
+            : null;
+        return miles is { } far
+            ? $" within {Said.Whole(far)} miles"
             : $" within {Said.Age(ended.Max(l => l.Life.Days.High!.Value))}";
     }
 

@@ -67,12 +67,12 @@ public static class EndPlayQuestion
             odd.Count == 0 ? "Yes: nobody’s figures lie off the others’ by a graduation or more."
                 : people.Count == 2
                     ? $"{terms.PersonName(held[0].Person)}’s figures lie {Says(held[0])} "
-                        + $"{terms.PersonName(held[1].Person)}’s. Do both dial indicators read the same? Put both on one "
-                        + "hub before anybody is asked."
+                        + $"{terms.PersonName(held[1].Person)}’s. Do both dial indicators read the same? Put both on "
+                        + "one hub before anybody is asked."
                     : string.Join(' ', odd.Select(p => $"{terms.PersonName(p.Person)}’s figures lie {Says(p)} the "
                         + "others’. Is it the dial indicator? Put two on one hub before anybody is asked.")),
-            $"{Said.Whole(people.Sum(p => p.Off.Count))} end plays of {Said.Whole(people.Count)} people, each against the "
-                + "usual of its own kind of nut and setting. Where nothing is off, this card cries once in "
+            $"{Said.Whole(people.Sum(p => p.Off.Count))} end plays of {Said.Whole(people.Count)} people, each against "
+                + "the usual of its own kind of nut and setting. Where nothing is off, this card cries once in "
                 + $"{1 / OddGroups.FalseAlarm:0} times.",
             "",
             ["It says nothing of anybody’s work: another instrument, another bench or other trailers do the same."],

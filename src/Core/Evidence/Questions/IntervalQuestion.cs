@@ -57,109 +57,191 @@ public static class IntervalQuestion
         {
             LivesOfKind group = of.UsedAs(use);
             Upkeep upkeep = terms.Upkeep with { Uses = use.Length > 0 ? [use] : [] };
-            if (group.Lives.Count > 0 && upkeep.For(rule, doneBefore: true) is { } present)
+
+            // What this shop does by no interval has none to be asked after.
+            if (group.Lives.Count > 0
+                && rule.Job(UsualGear(group), terms.Practices) is { } job
+                && upkeep.For(rule, doneBefore: true) is { } present)
             {
-                yield return Ask(of, group, use, rule, present.Interval, terms);
+                yield return Ask(of, group, use, (rule, job), present.Interval, terms);
             }
         }
+    }
+
+    // What the lives of a group come to.
+    private sealed record Weighed(
+        CountedKind Kind,
+        DueRule Rule,
+        string Use,
+        LivesOfKind Group,
+        LivesOfKind Others,
+        WeibullLives Lives,
+        Cheapest Cheapest,
+        Interval Present,
+        double Watched,
+        (double Age, IntervalBound Bound) Limit)
+    {
+        // Months and days of the interval there is; null where time does not decide.
+        internal int? Now => Present.ByTime ? Present.Months : null;
+
+        internal double? NowDays => Now * CountedKind.Month;
+
+        internal (double Age, IntervalBound Bound) Best => Bounded(Lives, Cheapest, Watched, Limit, NowDays);
+
+        internal int Months { get; init; }
+
+        internal int Low { get; init; }
+
+        internal int High { get; init; }
+
+        internal bool Few { get; init; }
+
+        internal bool IsSure { get; init; }
+
+        internal int ToCome { get; init; }
+
+        internal decimal? Miles { get; init; }
+
+        // What a trailer's places cost a year, each renewed at an age in days.
+        internal double AYear(double at) => Math.Max(1, Group.EachTrailer) * 365.25 * Cheapest.CostAt(Lives, at);
+
+        internal double Gone(double at) => 1 - Lives.SurvivesAt(at);
+
+        // What the present interval costs more than the advised one; less where it is below nothing.
+        internal double More => NowDays is { } now ? AYear(now) - AYear(Months * CountedKind.Month) : 0;
+
+        internal EvidenceStanding Standing => !IsSure ? EvidenceStanding.NotEnough
+            : Now is null || (Now >= Low && Now <= High) ? EvidenceStanding.Fine
+            : EvidenceStanding.Act;
     }
 
     private static EvidenceCard Ask(
         LivesOfKind all,
         LivesOfKind group,
         string use,
-        DueRule rule,
+        (DueRule Rule, string Job) done,
         Interval present,
         EvidenceTerms terms)
     {
-        CountedKind kind = all.Kind;
-        LivesOfKind others = all.Without(group);
-        WeibullPrior days = others.Lives.Count > 0 ? Borrowing.From(others.InDays(kind.Days)) : kind.Days;
-        WeibullLives lives = group.InDays(days);
-        (double planned, double gone) = Costs(group, terms);
-        Cheapest cheapest = new(planned, gone);
-        double watched = Watched(group.Lives.Select(l => l.Life.Days));
-        (double Age, IntervalBound Bound) limit = Limit(kind, rule);
-        int? now = present.ByTime ? present.Months : null;
-        double? stands = now * CountedKind.Month;
-        (double age, IntervalBound bound) = Bounded(lives, cheapest, watched, limit, stands);
-        List<double> drawn =
-            [.. lives.Drawn(Draws, Seed).Select(l => Bounded(l, cheapest, watched, limit, stands).Age).Order()];
-        double low = Quantile(drawn, (1 - Sure) / 2), high = Quantile(drawn, (1 + Sure) / 2);
-        int months = Math.Clamp((int)Math.Floor((age / CountedKind.Month) + 0.01), 1, Interval.MostMonths);
-        int lowMonths = Math.Clamp((int)Math.Floor(low / CountedKind.Month), 1, months);
-        int highMonths = Math.Clamp((int)Math.Ceiling(high / CountedKind.Month), months, Interval.MostMonths);
-        bool few = group.Lives.Count < FewestLives || group.Trailers < FewestTrailers || group.Ended == 0
-            || double.IsInfinity(age);
-        double error = Math.Log(Math.Max(high, 1) / Math.Max(low, 1)) / 2;
-        bool sure = !few && high <= low * WidestRange;
-        double places = Math.Max(1, group.EachTrailer);
-        double AYear(double at) => places * 365.25 * cheapest.CostAt(lives, at);
-        double more = now is { } p ? AYear(p * CountedKind.Month) - AYear(months * CountedKind.Month) : 0;
-        EvidenceStanding standing = !sure ? EvidenceStanding.NotEnough
-            : now is null || (now >= lowMonths && now <= highMonths) ? EvidenceStanding.Fine
-            : EvidenceStanding.Act;
-        int toCome = few
-            ? Math.Max(Math.Max(1, FewestLives - group.Lives.Count), MoreLives(group, Math.Max(error, 0.5)))
-            : MoreLives(group, error);
+        (double planned, double gone) = Costs(group, done.Job, terms);
+        Weighed of = Weigh(all, group, use, done.Rule, new Cheapest(planned, gone), present);
+        CountedKind kind = of.Kind;
         string whose = use.Length == 0 ? "trailers in plain use" : $"trailers that are {WordsOf(use)}";
-        string counted = $"{Said.Many(group.Lives.Count, kind.One, kind.Many)} of "
-            + $"{Said.Many(group.Trailers, "trailer", "trailers")}, {Said.Whole(group.Ended)} of them gone before "
-            + "they were renewed";
-        AdvisedInterval advice = new(
-            rule.Code,
-            use,
-            group.Lives.Count,
-            now,
-            present.Distance?.Miles,
-            months,
-            lowMonths,
-            highMonths,
-            Miles(group, others, cheapest, (double?)present.Distance?.Miles),
-            sure
-                ? $"Your own {Said.Whole(group.Lives.Count)} {kind.Many} say "
-                    + (months == now ? $"keep {MonthsWords(months)}."
-                        : $"{MonthsWords(months)}, {lowMonths} to {highMonths}{Beside(now, more, months, terms)}.")
-                : $"Your own {Said.Many(group.Lives.Count, kind.One, kind.Many)} do not say yet: about "
-                    + $"{Said.Whole(toCome)} more.",
-            sure);
         return new EvidenceCard(
             $"interval/{kind.Code}/{(use.Length == 0 ? "plain" : use)}",
             EvidenceTopic.Interval,
-            standing,
-            $"{rule.Name}: is {(now is { } m ? MonthsWords(m) : Distance(present))} right for {whose}?",
-            Answer(standing, kind, now, months, lowMonths, highMonths, bound, more, terms, few, present,
-                now is { } at ? 1 - lives.SurvivesAt(at * CountedKind.Month) : 0),
-            string.Join(' ', new[]
-            {
-                $"Read out of {counted}.",
-                sure && lowMonths < highMonths ? $"Nine times in ten the right figure lies between {lowMonths} and {highMonths} months." : "",
-                Borrowing.InWords(lives.Borrowed, others.Lives.Count > 0 ? "the shop’s other trailers" : "common practice"),
-                lives.OwnersAlike > 1.2
-                    ? FormattableString.Invariant(
-                        $"Lives of one trailer are alike: they tell as much as {group.Lives.Count / lives.OwnersAlike:0} of different ones.")
-                    : "",
-            }.Where(w => w.Length > 0)),
-            standing != EvidenceStanding.NotEnough ? ""
-                : $"Not enough yet: about {Said.Whole(toCome)} more {kind.Many}, watched until they are looked at.",
+            of.Standing,
+            $"{of.Rule.Name}: is {(of.Now is { } now ? MonthsWords(now) : Distance(present))} right for {whose}?",
+            Answer(of, terms),
+            HowSure(of),
+            of.IsSure ? ""
+                : $"Not enough yet: about {Said.Whole(of.ToCome)} more {kind.Many}, watched until they are looked at.",
             [
                 $"In time a {kind.One} costs {terms.Money(planned)}; gone before, {terms.Money(gone)}"
                     + (kind.StopsOnRoad > 0
                         ? $": what has to be done then, and {Said.OneIn(kind.StopsOnRoad)} of them stops on the road "
                             + $"at {terms.Money((double)EvidenceTerms.RoadStop)} (from memory)."
                         : ": what has to be done then."),
-                .. Otherwise(kind, lives, planned, gone, watched, limit, stands, terms),
-                .. BoundWords(bound, watched, kind),
-                .. use == Use.Launched && rule.AtSeasonsEnd
+                .. Otherwise(of, planned, gone, terms),
+                .. BoundWords(of),
+                .. use == Use.Launched && of.Rule.AtSeasonsEnd
                     ? ["Beside the months, the season’s end and the immersions bring it about on these."]
                     : Array.Empty<string>(),
                 .. Said.Not(all.Not, kind),
                 "What an axle’s or a grease’s maker prints goes before any of it.",
             ],
-            Plot(AYear, now, months, lowMonths, highMonths),
+            Plot(of),
             ["If renewed every", "Gone by then", "Nine times in ten", "A trailer and year", "By 1,000 miles"],
-            Rows(group, lives, AYear, now, months, watched, terms),
-            advice);
+            Rows(of, terms),
+            new AdvisedInterval(
+                of.Rule.Code,
+                use,
+                group.Lives.Count,
+                of.Now,
+                present.Distance?.Miles,
+                of.Months,
+                of.Low,
+                of.High,
+                of.Miles,
+                Hint(of, terms),
+
+                // Where distance alone decides, no months are put upon it.
+                of.IsSure && of.Now is not null));
+    }
+
+    private static Weighed Weigh(
+        LivesOfKind all,
+        LivesOfKind group,
+        string use,
+        DueRule rule,
+        Cheapest cheapest,
+        Interval present)
+    {
+        CountedKind kind = all.Kind;
+        LivesOfKind others = all.Without(group);
+        WeibullPrior prior = others.Lives.Count > 0 ? Borrowing.From(others.InDays(kind.Days)) : kind.Days;
+        Weighed of = new(
+            kind,
+            rule,
+            use,
+            group,
+            others,
+            group.InDays(prior),
+            cheapest,
+            present,
+            Watched(group.Lives.Select(l => l.Life.Days)),
+            Limit(kind, rule));
+        double age = of.Best.Age;
+        List<double> drawn = [.. of.Lives.Drawn(Draws, Seed).Select(l => (of with { Lives = l }).Best.Age).Order()];
+        double low = Quantile(drawn, (1 - Sure) / 2), high = Quantile(drawn, (1 + Sure) / 2);
+        double error = Math.Log(Math.Max(high, 1) / Math.Max(low, 1)) / 2;
+        int months = Math.Clamp((int)Math.Floor((age / CountedKind.Month) + 0.01), 1, Interval.MostMonths);
+        bool few = group.Lives.Count < FewestLives
+            || group.Trailers < FewestTrailers
+            || group.Ended == 0
+            || double.IsInfinity(age);
+        return of with
+        {
+            Months = months,
+            Low = Math.Clamp((int)Math.Floor(low / CountedKind.Month), 1, months),
+            High = Math.Clamp((int)Math.Ceiling(high / CountedKind.Month), months, Interval.MostMonths),
+            Few = few,
+            IsSure = !few && high <= low * WidestRange,
+            ToCome = few
+                ? Math.Max(Math.Max(1, FewestLives - group.Lives.Count), MoreLives(group, Math.Max(error, 0.5)))
+                : MoreLives(group, error),
+            Miles = Miles(group, others, cheapest, (double?)present.Distance?.Miles)
+        };
+    }
+
+    private static string HowSure(Weighed of)
+    {
+        LivesOfKind group = of.Group;
+        string[] words =
+        [
+            $"Read out of {Said.Many(group.Lives.Count, of.Kind.One, of.Kind.Many)} of "
+                + $"{Said.Many(group.Trailers, "trailer", "trailers")}, {Said.Whole(group.Ended)} of them gone before "
+                + "they were renewed.",
+            of.IsSure && of.Low < of.High
+                ? $"Nine times in ten the right figure lies between {of.Low} and {of.High} months."
+                : "",
+            Borrowing.InWords(
+                of.Lives.Borrowed,
+                of.Others.Lives.Count > 0 ? "the shop’s other trailers" : "common practice"),
+            of.Lives.OwnersAlike > 1.2
+                ? FormattableString.Invariant($"Lives of one trailer are alike: they tell as much as ")
+                    + FormattableString.Invariant($"{group.Lives.Count / of.Lives.OwnersAlike:0} of different ones.")
+                : "",
+        ];
+        return string.Join(' ', words.Where(w => w.Length > 0));
+    }
+
+    private static string Hint(Weighed of, EvidenceTerms terms)
+    {
+        string own = $"Your own {Said.Many(of.Group.Lives.Count, of.Kind.One, of.Kind.Many)}";
+        return !of.IsSure ? $"{own} do not say yet: about {Said.Whole(of.ToCome)} more."
+            : of.Months == of.Now ? $"{own} say keep {MonthsWords(of.Months)}."
+            : $"{own} say {MonthsWords(of.Months)}, {of.Low} to {of.High}{Beside(of, terms)}.";
     }
 
     // Seeded by nothing but itself: the same record always says the same.
@@ -180,83 +262,66 @@ public static class IntervalQuestion
     private static string Distance(Interval present) =>
         present.Distance is { } far ? $"{Said.Whole((double)far.Miles)} miles" : "the present interval";
 
-    private static string Beside(int? now, double more, int months, EvidenceTerms terms) =>
-        now is null || now == months ? ""
-        : more >= 0.5 ? $"; {now} costs about {terms.Money(more)} more a trailer and year"
-        : more <= -0.5 ? $"; {now} costs about {terms.Money(-more)} less a trailer and year, and more of them are gone by then"
-        : $"; {now} costs the same";
+    private static string Beside(Weighed of, EvidenceTerms terms) =>
+        of.Now is null || of.Now == of.Months ? ""
+        : of.More >= 0.5 ? $"; {of.Now} costs about {terms.Money(of.More)} more a trailer and year"
+        : of.More <= -0.5
+            ? $"; {of.Now} costs about {terms.Money(-of.More)} less a trailer and year, and more of them are gone "
+                + "by then"
+        : $"; {of.Now} costs the same";
 
-    private static string Answer(
-        EvidenceStanding standing,
-        CountedKind kind,
-        int? now,
-        int months,
-        int low,
-        int high,
-        IntervalBound bound,
-        double more,
-        EvidenceTerms terms,
-        bool few,
-        Interval present,
-        double goneNow)
+    private static string Answer(Weighed of, EvidenceTerms terms)
     {
-        if (standing == EvidenceStanding.NotEnough)
+        if (!of.IsSure)
         {
-            return few
-                ? "The record has too little to say anything of its own: keep to the interval there is."
-                : $"It may be anything from {low} to {MonthsWords(high)}: keep to the interval there is.";
+            return of.Few ? "The record has too little to say anything of its own: keep to the interval there is."
+                : $"It may be anything from {of.Low} to {MonthsWords(of.High)}: keep to the interval there is.";
         }
 
-        if (now is not { } p)
+        if (of.Now is not { } now)
         {
-            return $"By time it would be {MonthsWords(months)}; {Distance(present)} decides it here.";
+            return of.Miles is { } miles
+                ? $"By the road the record says {Said.Whole((double)miles)} miles."
+                : $"By time it would be {MonthsWords(of.Months)}; {Distance(of.Present)} decides it here.";
         }
 
-        string why = bound switch
+        string why = Why(of);
+        if (of.Months == now)
         {
-            IntervalBound.OneInTen => $"more than one in ten {kind.Many} would be gone by then",
-            IntervalBound.Watched => "nothing here was watched longer, so the record says nothing beyond",
-            IntervalBound.Published => "a published limit stands there",
-            IntervalBound.Practice => "nobody in the trade leaves it longer",
-            _ => "",
-        };
-        if (months == p)
-        {
-            return $"Yes: keep {MonthsWords(p)}." + (why.Length > 0 ? $" Longer would be cheaper, but {why}." : "");
+            return $"Yes: keep {MonthsWords(now)}." + (why.Length > 0 ? $" Longer would be cheaper, but {why}." : "");
         }
 
-        string range = $"{MonthsWords(months)}" + (low == high ? "" : $", {low} to {high}");
+        string range = MonthsWords(of.Months) + (of.Low == of.High ? "" : $", {of.Low} to {of.High}");
         string held = why.Length > 0 ? $" Longer still would be cheaper, but {why}." : "";
-        string cost = more >= 0.5
-            ? $" {Said.Sentence(MonthsWords(p))} costs about {terms.Money(more)} more a trailer and year"
-            : more <= -0.5
-                ? $" {Said.Sentence(MonthsWords(p))} costs about {terms.Money(-more)} less a trailer and year"
-                : " Both cost the same";
-        cost += $", and by then {Said.Share(goneNow)} of them are gone.";
-        return standing == EvidenceStanding.Fine
-            ? $"Yes: {MonthsWords(p)} lies within what the record says, {range}.{cost}{held}"
-            : p < low ? $"It may be longer: the record says {range}.{cost}{held}"
+        string cost = of.More >= 0.5
+            ? $" {MonthsWords(now)} costs about {terms.Money(of.More)} more a trailer and year"
+            : of.More <= -0.5 ? $" {MonthsWords(now)} costs about {terms.Money(-of.More)} less a trailer and year"
+            : " Both cost the same";
+        cost += $", and by then {Said.Share(of.Gone(now * CountedKind.Month))} of them are gone.";
+        return of.Standing == EvidenceStanding.Fine
+            ? $"Yes: {MonthsWords(now)} lies within what the record says, {range}.{cost}{held}"
+            : now < of.Low ? $"It may be longer: the record says {range}.{cost}{held}"
             : $"It should be shorter: the record says {range}.{cost}";
     }
 
-    // What it would be, were a stop on the road half or twice as dear: nobody knows that figure well.
-    private static IEnumerable<string> Otherwise(
-        CountedKind kind,
-        WeibullLives lives,
-        double planned,
-        double gone,
-        double watched,
-        (double Age, IntervalBound Bound) limit,
-        double? stands,
-        EvidenceTerms terms)
+    private static string Why(Weighed of) => of.Best.Bound switch
     {
-        double stop = kind.StopsOnRoad * (double)EvidenceTerms.RoadStop;
-        int? Months(double factor) => Bounded(
-            lives,
-            new Cheapest(planned, gone - stop + (factor * stop)),
-            watched,
-            limit,
-            stands).Age is var age && double.IsFinite(age) ? Math.Max(1, (int)Math.Floor(age / CountedKind.Month)) : null;
+        IntervalBound.OneInTen => $"more than one in ten {of.Kind.Many} would be gone by then",
+        IntervalBound.Watched => "nothing here was watched longer, so the record says nothing beyond",
+        IntervalBound.Published => "a published limit stands there",
+        IntervalBound.Practice => "nobody in the trade leaves it longer",
+        _ => "",
+    };
+
+    // What it would be, were a stop on the road half or twice as dear: nobody knows that figure well.
+    private static IEnumerable<string> Otherwise(Weighed of, double planned, double gone, EvidenceTerms terms)
+    {
+        double stop = of.Kind.StopsOnRoad * (double)EvidenceTerms.RoadStop;
+        int? Months(double factor) =>
+            (of with { Cheapest = new Cheapest(planned, gone - stop + (factor * stop)) }).Best.Age is var age
+                && double.IsFinite(age)
+                ? Math.Max(1, (int)Math.Floor(age / CountedKind.Month))
+                : null;
         if (stop > 0 && Months(0.5) is { } half && Months(2) is { } twice)
         {
             yield return $"Were a stop half as dear, at {terms.Money((double)EvidenceTerms.RoadStop / 2)}, it would be "
@@ -264,19 +329,27 @@ public static class IntervalQuestion
         }
     }
 
-    private static IEnumerable<string> BoundWords(IntervalBound bound, double watched, CountedKind kind)
+    private static IEnumerable<string> BoundWords(Weighed of)
     {
-        if (bound == IntervalBound.Watched)
+        if (of.Best.Bound == IntervalBound.Watched)
         {
-            yield return $"Too few {kind.Many} were watched beyond {Said.Age(watched)} to say anything of what comes "
-                + "after: it would take some that are left in longer.";
+            yield return $"Too few {of.Kind.Many} were watched beyond {Said.Age(of.Watched)} to say anything of what "
+                + "comes after: it would take some that are left in longer.";
         }
     }
 
     // What renewing one in time costs at a place, and what it costs where it went before.
-    private static (double Planned, double Gone) Costs(LivesOfKind group, EvidenceTerms terms)
+    private static (double Planned, double Gone) Costs(LivesOfKind group, string job, EvidenceTerms terms)
     {
-        RunningGear gear = group.Lives
+        RunningGear gear = UsualGear(group);
+        double planned = Math.Max(1, terms.JobCost(gear, job) ?? terms.JobCost(gear, group.Kind.Renewal!) ?? 1);
+        double besides = group.Kind.Remedies.Sum(r => terms.JobCost(gear, r) ?? 0);
+        return (planned, planned + besides + (group.Kind.StopsOnRoad * (double)EvidenceTerms.RoadStop));
+    }
+
+    // The gear that most of them have.
+    private static RunningGear UsualGear(LivesOfKind group) =>
+        group.Lives
             .Select(l => l.Trailer)
             .DistinctBy(t => t.Number)
             .GroupBy(t => (t.Gear.Axles, t.Gear.RatingPounds, t.Gear.Brake))
@@ -285,10 +358,6 @@ public static class IntervalQuestion
             .First()
             .First()
             .Gear;
-        double planned = Math.Max(1, terms.JobCost(gear, group.Kind.Renewal!) ?? 1);
-        double besides = group.Kind.Remedies.Sum(r => terms.JobCost(gear, r) ?? 0);
-        return (planned, planned + besides + (group.Kind.StopsOnRoad * (double)EvidenceTerms.RoadStop));
-    }
 
     private static readonly (double Age, IntervalBound Bound) Unlimited =
         (double.PositiveInfinity, IntervalBound.None);
@@ -362,23 +431,23 @@ public static class IntervalQuestion
             : null;
     }
 
-    private static EvidencePlot Plot(Func<double, double> aYear, int? now, int months, int low, int high)
+    private static EvidencePlot Plot(Weighed of)
     {
-        int last = Math.Max(24, Math.Max(now ?? 0, high) * 3 / 2), step = Math.Max(1, last / 60);
+        int last = Math.Max(24, Math.Max(of.Now ?? 0, of.High) * 3 / 2), step = Math.Max(1, last / 60);
         List<PlotPoint> points = [];
-        for (int m = Math.Max(1, Math.Min(now ?? months, months) / 3); m <= last; m += step)
+        for (int m = Math.Max(1, Math.Min(of.Now ?? of.Months, of.Months) / 3); m <= last; m += step)
         {
-            points.Add(new PlotPoint(m, Math.Round(aYear(m * CountedKind.Month), 2)));
+            points.Add(new PlotPoint(m, Math.Round(of.AYear(m * CountedKind.Month), 2)));
         }
 
-        List<PlotMark> marks = [new(months, $"{months} by the record", Upright: true)];
-        if (now is { } p && p != months)
+        List<PlotMark> marks = [new(of.Months, $"{of.Months} by the record", Upright: true)];
+        if (of.Now is { } now && now != of.Months)
         {
-            marks.Add(new PlotMark(p, $"{p} now", Upright: true));
+            marks.Add(new PlotMark(now, $"{now} now", Upright: true));
         }
 
-        marks.Add(new PlotMark(low, "", Upright: true));
-        marks.Add(new PlotMark(high, "", Upright: true));
+        marks.Add(new PlotMark(of.Low, "", Upright: true));
+        marks.Add(new PlotMark(of.High, "", Upright: true));
         return new EvidencePlot(
             "months between two",
             "cost of a trailer and year",
@@ -386,40 +455,34 @@ public static class IntervalQuestion
             marks);
     }
 
-    private static List<IReadOnlyList<string>> Rows(
-        LivesOfKind group,
-        WeibullLives lives,
-        Func<double, double> aYear,
-        int? now,
-        int months,
-        double watched,
-        EvidenceTerms terms)
+    private static List<IReadOnlyList<string>> Rows(Weighed of, EvidenceTerms terms)
     {
-        List<double> miles = [.. group.Lives
+        List<double> miles = [.. of.Group.Lives
             .Select(l => l.Trailer)
             .DistinctBy(t => t.Number)
             .Select(t => t.MilesAYear)
             .OfType<double>()
             .Order()];
         double? usual = miles.Count > 0 ? miles[miles.Count / 2] : null;
-        SortedSet<int> asked = [6, 12, 18, 24, 36, months];
-        if (now is { } p)
+        List<WeibullLives> drawn = [.. of.Lives.Drawn(Draws, Seed)];
+        SortedSet<int> asked = [6, 12, 18, 24, 36, of.Months];
+        if (of.Now is { } now)
         {
-            asked.Add(p);
+            asked.Add(now);
         }
 
         return [.. asked.Select(m =>
         {
             double at = m * CountedKind.Month;
-            List<double> drawn = [.. lives.Drawn(Draws, Seed).Select(l => 1 - l.SurvivesAt(at)).Order()];
+            List<double> gone = [.. drawn.Select(l => 1 - l.SurvivesAt(at)).Order()];
             return (IReadOnlyList<string>)
             [
-                MonthsWords(m) + (m == months ? ", by the record" : m == now ? ", now" : "")
-                    + (at > watched + 1 ? " (beyond what was watched)" : ""),
-                Said.Share(1 - lives.SurvivesAt(at)),
-                $"{Said.Share(Quantile(drawn, 0.05))} to {Said.Share(Quantile(drawn, 0.95))}",
-                terms.Money(aYear(at)),
-                usual is > 200 and { } y ? terms.Money(aYear(at) / y * 1_000) : "–",
+                MonthsWords(m) + (m == of.Months ? ", by the record" : m == of.Now ? ", now" : "")
+                    + (at > of.Watched + 1 ? " (beyond what was watched)" : ""),
+                Said.Share(of.Gone(at)),
+                $"{Said.Share(Quantile(gone, 0.05))} to {Said.Share(Quantile(gone, 0.95))}",
+                terms.Money(of.AYear(at)),
+                usual is > 200 and { } year ? terms.Money(of.AYear(at) / year * 1_000) : "–",
             ];
         })];
     }

@@ -43,8 +43,8 @@ public static class LastsQuestion
         bool known = of.Ended >= FewestEnds;
         List<string> differ = [.. groups
             .Where(g => g.Differs is { Chance: < 0.01 })
-            .Select(g => $"{Said.Sentence(g.Name)}: {(g.Differs!.Z > 0 ? "sooner" : "later")} than in plain use; chance "
-                + $"alone would do that {Said.Seldom(g.Differs.Chance)}.")];
+            .Select(g => $"{Said.Sentence(g.Name)}: {(g.Differs!.Z > 0 ? "sooner" : "later")} than in plain use; "
+                + $"chance alone would do that {Said.Seldom(g.Differs.Chance)}.")];
         double past = of.Lives.Max(l => l.Life.Days.High ?? l.Life.Days.Low);
         string counted = $"{Said.Many(of.Lives.Count, kind.One, kind.Many)} of "
             + $"{Said.Many(of.Trailers, "trailer", "trailers")} counted, {Said.Whole(of.Ended)} of them ended";
@@ -56,16 +56,18 @@ public static class LastsQuestion
         string miles = milesKnown * 2 >= of.Lives.Count && known && road.AgeBy(0.5) <= far
             ? $" By the road, half reach {Said.Whole(Math.Round(road.AgeBy(0.5) / 500) * 500)} miles."
             : "";
-        int more = (int)Math.Ceiling((FewestEnds - of.Ended) / Math.Max(0.1, (double)(of.Ended + 1) / (of.Lives.Count + 2)));
+        double share = Math.Max(0.1, (double)(of.Ended + 1) / (of.Lives.Count + 2));
+        int more = (int)Math.Ceiling((FewestEnds - of.Ended) / share);
+        string lasts = kind.Code is "repack" or "greasing" ? $"does a {kind.One} hold" : $"do {kind.Many} last";
         return new EvidenceCard(
             $"lasts/{kind.Code}",
             EvidenceTopic.Lasts,
             known ? EvidenceStanding.Fine : EvidenceStanding.NotEnough,
-            $"How long {(kind.Code is "repack" or "greasing" ? $"does a {kind.One} hold" : $"do {kind.Many} last")} here?",
+            $"How long {lasts} here?",
             known
                 ? (half ? $"Half reach {Said.Age(all.AgeBy(0.5))}; one in ten is gone by {Said.Age(all.AgeBy(0.1))}."
-                    : $"One in ten is gone by {Said.Age(all.AgeBy(0.1))}; at {Said.Age(past)}, as long as any was watched, "
-                        + $"{Said.Share(all.SurvivesAt(past))} are still good.") + miles
+                    : $"One in ten is gone by {Said.Age(all.AgeBy(0.1))}; at {Said.Age(past)}, as long as any was "
+                        + $"watched, {Said.Share(all.SurvivesAt(past))} are still good.") + miles
                 : of.Ended == 0
                     ? $"None has ended yet; the oldest was well at {Said.Age(past)}."
                     : $"Only {Said.Whole(of.Ended)} ended so far: too few to say how long they last.",
@@ -73,12 +75,13 @@ public static class LastsQuestion
             {
                 $"{counted}.",
                 !known ? ""
-                    : $"Nine times in ten, {(half ? "half are gone" : "the tenth is gone")} between {Said.Age(low)} and "
-                        + $"{Said.Age(high)}.",
+                    : $"Nine times in ten, {(half ? "half are gone" : "the tenth is gone")} between {Said.Age(low)} "
+                        + $"and {Said.Age(high)}.",
                 Wear(plain),
                 Borrowing.InWords(all.Borrowed, "common practice"),
             }.Concat(differ).Where(w => w.Length > 0)),
-            known ? "" : $"Not enough yet: about {Said.Whole(more)} more {kind.Many}, watched until they are looked at.",
+            known ? ""
+                : $"Not enough yet: about {Said.Whole(more)} more {kind.Many}, watched until they are looked at.",
             [.. Said.Not(of.Not, kind)],
             Plot(of, all, past),
             ["In use", "Counted", "Ended", "One in ten gone by", "Half gone by", "Borrowed"],

@@ -10,6 +10,16 @@ public static class OverloadQuestion
     public static IReadOnlyList<string> Signs { get; } =
         ["spring-flat", "spring-cracked", "axle-bent", "use-overloaded", "use-heavy-side"];
 
+    // A customer's signs beside what would be usual for as many trailer-years.
+    private sealed record Load(Guid Id, int Trailers, double Years, int Signs, int Showing)
+    {
+        internal double Usual { get; init; }
+
+        internal double Chance { get; init; }
+
+        internal bool IsOdd { get; init; }
+    }
+
     // A customer of whom fewer trailer-years are known is not held against anybody. From memory.
     private const double LeastYears = 2;
 
@@ -18,10 +28,15 @@ public static class OverloadQuestion
     /// <param name="terms">The shop's terms.</param>
     public static EvidenceCard? Ask(IReadOnlyList<(CountedTrailer Trailer, int Signs)> trailers, EvidenceTerms terms)
     {
-        List<(Guid Id, int Trailers, double Years, int Signs, int Showing)> customers = [.. trailers
+        List<Load> customers = [.. trailers
             .GroupBy(t => t.Trailer.CustomerId)
-            .Select(g => (g.Key, g.Count(), g.Sum(t => t.Trailer.Years), g.Sum(t => t.Signs), g.Count(t => t.Signs > 0)))
-            .Where(c => c.Item3 >= LeastYears)];
+            .Select(g => new Load(
+                g.Key,
+                g.Count(),
+                g.Sum(t => t.Trailer.Years),
+                g.Sum(t => t.Signs),
+                g.Count(t => t.Signs > 0)))
+            .Where(c => c.Years >= LeastYears)];
         double years = customers.Sum(c => c.Years);
         int signs = customers.Sum(c => c.Signs);
         if (customers.Count < 2 || signs == 0)
@@ -29,23 +44,19 @@ public static class OverloadQuestion
             return null;
         }
 
-        List<(Guid Id, int Trailers, double Years, int Signs, double Usual, double Chance, bool Odd)> held = [.. customers
-            .Select(c =>
+        List<Load> held = [.. customers
+            .Select(c => c with
             {
-                double share = c.Years / years, chance = Statistics.Chances.OfAsMany(c.Signs, signs, share);
-                return (
-                    c.Id,
-                    c.Trailers,
-                    c.Years,
-                    c.Signs,
-                    signs * share,
-                    chance,
-                    c.Signs >= 3 && c.Showing >= 2 && chance < OddGroups.FalseAlarm / customers.Count);
+                Usual = signs * c.Years / years,
+                Chance = Statistics.Chances.OfAsMany(c.Signs, signs, c.Years / years)
             })
-            .OrderBy(c => c.chance)
+            .Select(c => c with
+            {
+                IsOdd = c.Signs >= 3 && c.Showing >= 2 && c.Chance < OddGroups.FalseAlarm / customers.Count
+            })
+            .OrderBy(c => c.Chance)
             .ThenBy(c => c.Id)];
-        List<(Guid Id, int Trailers, double Years, int Signs, double Usual, double Chance, bool Odd)> odd =
-            held.FindAll(c => c.Odd);
+        List<Load> odd = held.FindAll(c => c.IsOdd);
         return new EvidenceCard(
             "wrong/overload",
             EvidenceTopic.Wrong,
@@ -57,12 +68,12 @@ public static class OverloadQuestion
                     + $"{Said.Whole(Math.Round(c.Usual))} would be usual: weigh one loaded, and hold it against its "
                     + "plate."))
                 : "No customer’s trailers show it oftener than chance would have it.",
-            $"Signs on {Said.Whole(trailers.Count)} trailers: {Said.Whole(signs)} in {Said.Whole(years)} trailer-years. "
-                + $"Where nothing is wrong, this card cries once in {1 / OddGroups.FalseAlarm:0} times.",
+            $"Signs on {Said.Whole(trailers.Count)} trailers: {Said.Whole(signs)} in {Said.Whole(years)} "
+                + $"trailer-years. Where nothing is wrong, this card cries once in {1 / OddGroups.FalseAlarm:0} times.",
             "",
             [
-                "Signs are flat or cracked springs, a bent axle, and what drivers say of the load; of a day each trailer "
-                    + "counts once.",
+                "Signs are flat or cracked springs, a bent axle, and what drivers say of the load; of a day each "
+                    + "trailer counts once.",
                 "Rough roads do the same to springs: ask before anybody is told.",
             ],
             new EvidencePlot(
@@ -75,7 +86,7 @@ public static class OverloadQuestion
                         [.. held.Take(MostRows).Select(c => new PlotPoint(
                             Math.Round(c.Usual, 2),
                             c.Signs,
-                            Name: c.Odd ? terms.CustomerName(c.Id) : ""))]),
+                            Name: c.IsOdd ? terms.CustomerName(c.Id) : ""))]),
                     new PlotSeries(
                         "as usual",
                         SeriesShape.Line,
@@ -85,7 +96,7 @@ public static class OverloadQuestion
             ["Customer", "Trailers", "Trailer-years", "Signs", "Usual", "By chance"],
             [.. held.Take(MostRows).Select(c => (IReadOnlyList<string>)
             [
-                terms.CustomerName(c.Id) + (c.Odd ? ": odd" : ""),
+                terms.CustomerName(c.Id) + (c.IsOdd ? ": odd" : ""),
                 Said.Whole(c.Trailers),
                 Said.Whole(c.Years),
                 Said.Whole(c.Signs),
