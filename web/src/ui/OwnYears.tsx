@@ -1,4 +1,5 @@
 import { Link } from "react-router";
+import { capital, inALine } from "../api/words";
 import { useTrailerEvidence } from "../api/useTrailerEvidence";
 import { Plain, Quiet, Section } from "./Page";
 
@@ -7,12 +8,16 @@ export function SuspectParts({ trailer, place }: { trailer: string; place?: stri
   const suspect = useTrailerEvidence(trailer).data?.suspect ?? [];
   const here = place === undefined ? suspect : suspect.filter((s) => s.place === place);
   if (here.length === 0) return null;
+  // Several of one delivery are told of once, with all their places.
+  const told = [...new Set(here.map((s) => s.words))];
   return (
-    <Section role="note" aria-label="A delivery that goes early">
-      {here.map((s) => (
-        <p key={s.place + s.kind}>
-          {place === undefined && <b>{s.placeSpoken}: </b>}
-          {s.words} <Link to="/ledger/evidence">What the record says</Link>
+    <Section role="note" aria-label="A delivery that goes early" style={{ marginBottom: 12 }}>
+      {told.map((words) => (
+        <p key={words}>
+          {place === undefined && (
+            <b>{capital(inALine(here.filter((s) => s.words === words).map((s) => s.placeSpoken)))}: </b>
+          )}
+          {words} <Link to="/ledger/evidence">What the record says</Link>
         </p>
       ))}
     </Section>

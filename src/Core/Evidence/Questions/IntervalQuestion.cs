@@ -301,7 +301,8 @@ public static class IntervalQuestion
         return of.Standing == EvidenceStanding.Fine
             ? $"Yes: {MonthsWords(now)} lies within what the record says, {range}.{cost}{held}"
             : now < of.Low ? $"It may be longer: the record says {range}.{cost}{held}"
-            : $"It should be shorter: the record says {range}.{cost}";
+            : $"It should be shorter: the record says {range}.{cost}"
+                + (of.More <= -0.5 ? " Fewer that run gone are worth that little more." : "");
     }
 
     private static string Why(Weighed of) => of.Best.Bound switch

@@ -6,6 +6,7 @@ import { answer, type Schemas, shop } from "../../api/client";
 import { useJobsOffered } from "../../api/useJobsOffered";
 import { GearPlan, type PlanMark } from "../../gearplan/GearPlan";
 import { Columns, Head, Page, Quiet, Stack } from "../../ui/Page";
+import { OwnYears, SuspectParts } from "../../ui/OwnYears";
 import { later } from "../../ui/later";
 import { type TabOf, Tabs } from "../../ui/Tabs";
 import { WaitingPage } from "../../ui/Waiting";
@@ -26,8 +27,6 @@ const History = later(async () => ({ default: (await import("../../ui/VisitLines
 const Wear = later(async () => ({ default: (await import("../../plots/WearPlots")).WearPlots }));
 const Road = later(async () => ({ default: (await import("./MeterPanel")).MeterPanel }));
 const Cost = later(async () => ({ default: (await import("../../plots/CostPlot")).CostPlot }));
-const Years = later(async () => ({ default: (await import("../../ui/OwnYears")).OwnYears }));
-const Suspects = later(async () => ({ default: (await import("../../ui/OwnYears")).SuspectParts }));
 const Pictures = later(async () => ({ default: (await import("./PhotoWall")).PhotoWall }));
 
 const NONE: readonly Schemas["JobOffered"][] = [];
@@ -110,7 +109,6 @@ function Trailer({ trailer }: { trailer: Schemas["TrailerAnswer"] }) {
       count: stands.length + (status.causes ?? []).length + (status.gone ?? []).length,
       body: (
         <Stack $gap={22}>
-          <Suspects trailer={id} />
           <WhatStands trailer={trailer} />
           <Declined trailer={id} />
         </Stack>
@@ -139,7 +137,7 @@ function Trailer({ trailer }: { trailer: Schemas["TrailerAnswer"] }) {
       title: "How it wears",
       body: (
         <Stack $gap={22}>
-          <Years trailer={id} of="wear" />
+          <OwnYears trailer={id} of="wear" />
           <Wear trailer={id} />
         </Stack>
       ),
@@ -151,7 +149,7 @@ function Trailer({ trailer }: { trailer: Schemas["TrailerAnswer"] }) {
         <Columns $shape="1fr 1.3fr">
           <Road trailer={trailer} />
           <Stack $gap={14}>
-            <Years trailer={id} of="cost" />
+            <OwnYears trailer={id} of="cost" />
             <Cost trailer={id} />
           </Stack>
         </Columns>
@@ -181,6 +179,7 @@ function Trailer({ trailer }: { trailer: Schemas["TrailerAnswer"] }) {
         </Stack>
       </Head>
       <Hold trailer={trailer} />
+      <SuspectParts trailer={id} />
       <AtAGlance trailer={trailer} onPick={pick} onSee={see} />
       <GearPlan
         gear={trailer.gear}
