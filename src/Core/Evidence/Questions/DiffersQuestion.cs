@@ -11,6 +11,9 @@ public static class DiffersQuestion
     // a hundred where it is not. Source: the usual choice of a trial; how much is worth knowing is from memory.
     private const double Worth = 2, Chance = 0.01, Power = 0.8;
 
+    // A steeper shape is not reckoned with: it is not known that well. From memory.
+    private const double MostShape = 2.5;
+
     // Which answers of which question may change how long a kind lasts. Source: common practice.
     private static readonly (string Kind, PracticeQuestion Question)[] Asked =
     [
@@ -126,7 +129,10 @@ public static class DiffersQuestion
         WeibullLives a = one.Lives.InDays(kind.Days), b = other.Lives.InDays(kind.Days);
         int ended = one.Lives.Ended + other.Lives.Ended;
         double share = (double)one.Lives.Lives.Count / n;
-        double needed = SampleSize.EventsToTell(Worth, share, Chance, Power);
+
+        // Twice as long is more than half as often where they wear out: by the shape, as a Weibull's hazards go.
+        double ratio = Math.Pow(Worth, Math.Clamp((a.Shape + b.Shape) / 2, 1, MostShape));
+        double needed = SampleSize.EventsToTell(ratio, share, Chance, Power);
         bool differs = test is { Chance: < Chance };
         bool enough = differs || ended >= needed;
         string counts = $"{one.Name}: {Said.Many(one.Lives.Lives.Count, kind.One, kind.Many)}, "
@@ -152,7 +158,7 @@ public static class DiffersQuestion
                 differs ? "It says that they differ, not why: look whether the ones were done by other hands." : "",
             }.Where(w => w.Length > 0)),
             enough ? ""
-                : $"Not enough yet: {More(kind, one, other, ended)}, watched until they are looked at, to tell whether "
+                : $"Not enough yet: {More(kind, one, other, ended, ratio)}, watched until they are looked at, to tell whether "
                     + "one holds twice as long.",
             n == before ? []
                 : [$"{Said.Many(before - n, kind.One, kind.Many)} left out: no trailer used alike had the other way."],
@@ -184,10 +190,11 @@ public static class DiffersQuestion
         CountedKind kind,
         (string Name, LivesOfKind Lives) one,
         (string Name, LivesOfKind Lives) other,
-        int ended)
+        int ended,
+        double ratio)
     {
         double goes = (ended + 1d) / (one.Lives.Lives.Count + other.Lives.Lives.Count + 2);
-        double each = SampleSize.EventsToTell(Worth, 0.5, Chance, Power) / goes / 2;
+        double each = SampleSize.EventsToTell(ratio, 0.5, Chance, Power) / goes / 2;
         int first = (int)Math.Ceiling(Math.Max(1, each - one.Lives.Lives.Count));
         int second = (int)Math.Ceiling(Math.Max(0, each - other.Lives.Lives.Count));
         return $"about {Said.Whole(first)} more {kind.Many} {one.Name}"

@@ -8,8 +8,7 @@ import { Breadcrumbs } from "../../ui/Breadcrumbs";
 import { Head, Page, Quiet, Row, Stack } from "../../ui/Page";
 import { Counted, Waiting } from "../../ui/Waiting";
 import { ToLookAt, Topic } from "./EvidenceCard";
-
-const SOON = 1_500;
+import { SOON } from "./TakeAdvice";
 
 type Evidence = Schemas["EvidenceAnswer"];
 

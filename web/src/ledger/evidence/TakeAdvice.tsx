@@ -6,6 +6,9 @@ import { note } from "../../ui/Notes";
 import { Quiet, Row } from "../../ui/Page";
 import { Problem } from "../../ui/Problem";
 
+/** So long after it was asked for anew, what the record says is looked at again. */
+export const SOON = 1_500;
+
 type Advice = Schemas["AdvisedInterval"];
 type Taken = Schemas["AdviceTaken"];
 
@@ -27,12 +30,18 @@ export function TakeAdvice({ advice, taken }: { advice: Advice; taken: Taken | u
           `Taken over: ${advice.months === 1 ? "1 month" : `${advice.months} months`}. Dates are worked out anew.`,
         );
     },
-    onSettled: () =>
-      Promise.all(
+    onSettled: () => {
+      // The cards speak of the interval there is: they are asked for anew.
+      void answer(shop.POST("/api/ledger/evidence/anew")).then(
+        () => setTimeout(() => void queries.invalidateQueries({ queryKey: ["evidence"] }), SOON),
+        () => undefined,
+      );
+      return Promise.all(
         ["advice-taken", "planning", "shop", "trailer", "yard", "horizon"].map((key) =>
           queries.invalidateQueries({ queryKey: [key] }),
         ),
-      ),
+      );
+    },
   });
   const own = takenOf(advice, taken);
   const same = own === advice.months || (own === null && advice.presentMonths === advice.months);
