@@ -35,11 +35,11 @@ public sealed class EvidenceTests
                 () => screen.Text.Contains($"Taken over: {months} months.", StringComparison.Ordinal),
                 "that it was taken over");
             Assert.Equal(months, (await shop.GetAsync("/api/settings/shop")).GetProperty("repackMonths").ToString());
-            screen.TabTo("the way back", b => b.Text == "Go back to what stood before");
+            screen.TabTo("the way back", b => b.Text == "Go back to the default");
             screen.Press(Keys.Enter);
             screen.WaitUntil(
                 () => !screen.Text.Contains($"Taken over: {months} months.", StringComparison.Ordinal)
-                    || screen.All("main button").All(b => b.Text != "Go back to what stood before"),
+                    || screen.All("main button").All(b => b.Text != "Go back to the default"),
                 "that it was given up");
             Assert.Equal("12", (await shop.GetAsync("/api/settings/shop")).GetProperty("repackMonths").ToString());
         }

@@ -273,6 +273,30 @@ public sealed class EvidenceTests : IDisposable
             .ToDictionaryAsync(g => g.Key, g => g.Max(w => w.On)));
         Assert.All(trailers, t => Assert.Equal(last[t].AddMonths(take.Months), dueAfter[t]));
 
+        // What plain use says is nothing to trailers that are used otherwise: theirs stays what it was.
+        await shop.LookAsync(async file =>
+        {
+            ShopSettings settings = await file.SettingsToReadAsync();
+            Upkeep now = new()
+            {
+                Repack = settings.Repack,
+                Shop = settings.Intervals,
+                ByUse = settings.IntervalsByUse,
+                Factors = settings.Uses
+            };
+            DueRule rule = DueRules.Find(DueRules.Repack)!;
+            foreach (string use in Use.All.Select(u => u.Code))
+            {
+                string[] uses = [use];
+                Assert.Equal(
+                    (new Upkeep { Uses = uses }).For(rule, true)!.Value.Interval.Months,
+                    (now with { Uses = uses }).For(rule, true)!.Value.Interval.Months);
+            }
+
+            return 0;
+        });
+        Assert.Empty(after.ForUses);
+
         // Twice is once more than somebody said: the second is told that the first has been there.
         await shop.RefusedAsync(HttpMethod.Put, "/api/settings/advice", take, 409);
 
@@ -287,6 +311,9 @@ public sealed class EvidenceTests : IDisposable
             "/api/settings/advice",
             take with { Counted = null, Version = wet.Version });
         Assert.Empty(back.ForAll);
+        Assert.DoesNotContain(
+            await shop.LookAsync(async f => (await f.SettingsToReadAsync()).IntervalsByUse.Values.ToList()),
+            u => u.ContainsKey(DueRules.Repack));
         Assert.Equal(12, (await shop.GetAsync<ShopAnswer>("/api/settings/shop")).RepackMonths);
         back = await shop.PutAsync<AdviceTaken>(
             "/api/settings/advice",

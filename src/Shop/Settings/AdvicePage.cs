@@ -13,7 +13,7 @@ namespace SturdyTinker.Shop.Settings;
 /// <param name="Use">Code of the use it is for; empty for all others.</param>
 /// <param name="Months">Months it lasts, 1 to 60.</param>
 /// <param name="Miles">Miles it lasts; null for what stands.</param>
-/// <param name="Counted">Of how many lives it was read; null to forget it and go by what stood before.</param>
+/// <param name="Counted">Of how many lives it was read; null to forget it and go by the default.</param>
 /// <param name="Version">The version of the shop's choices that it was decided on.</param>
 public sealed record TakenAdvice(string Rule, string Use, int Months, decimal? Miles, int? Counted, int Version);
 
@@ -47,7 +47,9 @@ internal static class AdvicePage
     }
 
     private static AdviceTaken Of(ShopSettings settings) => new(
-        [.. settings.IntervalsByUse.SelectMany(u => u.Value.Select(r => Of(u.Key, r.Key, r.Value)))],
+        [.. settings.IntervalsByUse.SelectMany(u => u.Value
+            .Where(r => r.Value.Counted is not null)
+            .Select(r => Of(u.Key, r.Key, r.Value)))],
         [
             .. settings.RepackCounted is { } counted
                 ? [Of("", DueRules.Repack, new IntervalChoice(
@@ -88,6 +90,12 @@ internal static class AdvicePage
         checks.Add(
             "/use",
             taken.Use.Length > 0 && Use.Find(taken.Use) is null ? "There is no such way of being used." : null);
+        Upkeep before = new()
+        {
+            Repack = settings.Repack,
+            Shop = settings.Intervals,
+            Factors = settings.Uses
+        };
         bool repack = taken.Rule == DueRules.Repack && taken.Use.Length == 0;
         int most = repack ? 36 : MostMonths;
         checks.Add("/months", taken.Months < 1 || taken.Months > most ? $"It lasts 1 to {most} months." : null);
@@ -109,10 +117,10 @@ internal static class AdvicePage
         }
         else
         {
-            Dictionary<string, IReadOnlyDictionary<string, IntervalChoice>> uses = new(settings.IntervalsByUse);
-            uses[taken.Use] = With(uses.GetValueOrDefault(taken.Use, new Dictionary<string, IntervalChoice>()), taken);
-            settings.IntervalsByUse = uses.Where(u => u.Value.Count > 0).ToDictionary(u => u.Key, u => u.Value);
+            Put(settings, taken.Use, taken);
         }
+
+        KeepOthers(settings, rule!, before);
 
         settings.Version++;
         await file.SaveChangesAsync();
@@ -120,6 +128,45 @@ internal static class AdvicePage
         await transaction.CommitAsync();
         await file.RefreshSavedAsync(clock.Today);
         return TypedResults.Ok(Of(settings));
+    }
+
+    // What is taken over for plain use says nothing of the other uses: theirs stay what they were, and are no longer so
+    // many times as long as the plain one.
+    private static void KeepOthers(ShopSettings settings, DueRule rule, Upkeep before)
+    {
+        bool plain = rule.Code == DueRules.Repack
+            ? settings.RepackCounted is not null
+            : settings.Intervals.GetValueOrDefault(rule.Code)?.Counted is not null;
+        foreach (string use in Use.All.Select(u => u.Code))
+        {
+            IntervalChoice? stands = settings.IntervalsByUse.GetValueOrDefault(use)?.GetValueOrDefault(rule.Code);
+            if (stands?.Counted is not null || (plain && stands is not null))
+            {
+                continue;
+            }
+
+            Interval? was = plain && rule.ByUse
+                ? (before with { Uses = [use] }).For(rule, doneBefore: true)?.Interval
+                : null;
+            Dictionary<string, IReadOnlyDictionary<string, IntervalChoice>> uses = new(settings.IntervalsByUse);
+            Dictionary<string, IntervalChoice> its = new(
+                uses.GetValueOrDefault(use, new Dictionary<string, IntervalChoice>()));
+            its.Remove(rule.Code);
+            if (was is { ByTime: true })
+            {
+                its[rule.Code] = new IntervalChoice(true, was.Months, was.Distance?.Miles);
+            }
+
+            uses[use] = its;
+            settings.IntervalsByUse = uses.Where(u => u.Value.Count > 0).ToDictionary(u => u.Key, u => u.Value);
+        }
+    }
+
+    private static void Put(ShopSettings settings, string use, TakenAdvice taken)
+    {
+        Dictionary<string, IReadOnlyDictionary<string, IntervalChoice>> uses = new(settings.IntervalsByUse);
+        uses[use] = With(uses.GetValueOrDefault(use, new Dictionary<string, IntervalChoice>()), taken);
+        settings.IntervalsByUse = uses.Where(u => u.Value.Count > 0).ToDictionary(u => u.Key, u => u.Value);
     }
 
     private static Dictionary<string, IntervalChoice> With(

@@ -69,7 +69,7 @@ export function TakeAdvice({ advice, taken }: { advice: Advice; taken: Taken | u
             isDisabled={put.isPending || !taken}
             onPress={() => put.mutate({ months: own, miles: null, counted: null })}
           >
-            Go back to what stood before
+            Go back to the default
           </Button>
         )}
       </Row>
