@@ -102,8 +102,7 @@ public sealed class EvidenceBook(EvidenceTerms terms)
     }
 
     /// <summary>Answers every question.</summary>
-    /// <param name="tell">Is told how many kinds are done, of how many.</param>
-    public EvidenceFound Conclude(Action<int, int>? tell = null)
+    public EvidenceFound Conclude()
     {
         List<EvidenceCard> intervals = [], lasts = [], differs = [], wrong = [];
         List<SuspectPart> suspect = [];
@@ -117,7 +116,6 @@ public sealed class EvidenceBook(EvidenceTerms terms)
             odd.UnionWith(asked.Odd);
         }
 
-        int done = 0;
         foreach (CountedKind kind in CountedKind.All)
         {
             // What went in with a lot that was no good says nothing of how long a good one lasts.
@@ -132,7 +130,6 @@ public sealed class EvidenceBook(EvidenceTerms terms)
             lasts.AddRange(LastsQuestion.Ask(of) is { } card ? [card] : []);
             differs.AddRange(DiffersQuestion.Ask(of));
             TellOld(of, old);
-            tell?.Invoke(++done, CountedKind.All.Count);
         }
 
         wrong.AddRange(((EvidenceCard?[])

@@ -44,31 +44,46 @@ export function Plot(props: Props) {
       {signs && <Quiet style={{ fontSize: 15 }}>{signs}</Quiet>}
       <Disclosure title={<>The figures as a table</>}>
         <Stack $gap={8}>
-          <Table aria-label={title}>
-            <thead>
-              <tr>
-                {head.map((h) => (
-                  <th key={h} scope="col">
-                    {h}
-                  </th>
-                ))}
-              </tr>
-            </thead>
-            <tbody>
-              {rows.map(([name, ...cells]) => (
-                <tr key={name}>
-                  <th scope="row">{name}</th>
-                  {cells.map((cell, i) => (
-                    <td key={head[i + 1]}>{cell}</td>
-                  ))}
-                </tr>
-              ))}
-            </tbody>
-          </Table>
+          <FiguresTable label={title} head={head} rows={rows} />
           <AsFiles drawing={drawing} head={head} rows={rows} csv={csv} file={file} />
         </Stack>
       </Disclosure>
     </Figure>
+  );
+}
+
+/** Figures as a table, the first cell of a row as its name. */
+export function FiguresTable({
+  label,
+  head,
+  rows,
+}: {
+  label: string;
+  head: readonly string[];
+  rows: readonly (readonly string[])[];
+}) {
+  return (
+    <Table aria-label={label}>
+      <thead>
+        <tr>
+          {head.map((h) => (
+            <th key={h} scope="col">
+              {h}
+            </th>
+          ))}
+        </tr>
+      </thead>
+      <tbody>
+        {rows.map(([name, ...cells]) => (
+          <tr key={name}>
+            <th scope="row">{name}</th>
+            {cells.map((cell, i) => (
+              <td key={head[i + 1]}>{cell}</td>
+            ))}
+          </tr>
+        ))}
+      </tbody>
+    </Table>
   );
 }
 

@@ -65,7 +65,6 @@ public sealed record GroupDifference(double Z, double Chance, double MoreThanExp
     {
         Dictionary<Life, double> known = [];
         LifeCounts counts = LifeCounts.Of(lives, Few, Steps);
-        double step = lives.Length > Few ? lives.Max(l => l.High ?? l.Low) / Steps : 0;
         IReadOnlyList<EndsWithin> cells = Turnbull.Of(counts);
         double[] score = new double[cells.Count];
         double survives = 1, hazard = 0;
@@ -94,7 +93,7 @@ public sealed record GroupDifference(double Z, double Chance, double MoreThanExp
 
         return [.. lives.Select(l =>
         {
-            Life rounded = LifeCounts.Rounded(l, step);
+            Life rounded = counts.Rounded(l);
             if (!known.TryGetValue(rounded, out double of))
             {
                 known[rounded] = of = Of(rounded);

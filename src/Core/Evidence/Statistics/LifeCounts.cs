@@ -14,7 +14,9 @@ internal sealed class LifeCounts
 
     private readonly List<(Life Life, int Count)> counts;
 
-    private LifeCounts(List<(Life, int)> counts) => this.counts = counts;
+    private readonly double step;
+
+    private LifeCounts(List<(Life, int)> counts, double step) => (this.counts, this.step) = (counts, step);
 
     internal IReadOnlyList<(Life Life, int Count)> All => counts;
 
@@ -25,13 +27,16 @@ internal sealed class LifeCounts
     internal static LifeCounts Of(IReadOnlyList<Life> lives, int few = Few, int steps = Fine)
     {
         double step = lives.Count > few ? lives.Max(l => l.High ?? l.Low) / steps : 0;
-        return new LifeCounts([.. lives.GroupBy(l => Rounded(l, step)).Select(g => (g.Key, g.Count()))]);
+        return new LifeCounts([.. lives.GroupBy(l => Rounded(l, step)).Select(g => (g.Key, g.Count()))], step);
     }
+
+    /// <summary>A life as it was counted here.</summary>
+    internal Life Rounded(Life life) => Rounded(life, step);
 
     /// <summary>
     /// A life on a grid; as it is where the step is nothing. What ended between two looks still ends between two.
     /// </summary>
-    internal static Life Rounded(Life life, double step)
+    private static Life Rounded(Life life, double step)
     {
         double On(double age) => Math.Round(age / step) * step;
         return step <= 0 ? life

@@ -134,20 +134,20 @@ internal static class EvidencePage
     {
         Trailer trailer = await file.Trailers.AsNoTracking().FirstOrDefaultAsync(t => t.Id == id, stop)
             ?? throw Refusal.NotFound("There is no such trailer.");
-        string? says = await HeadAsync(file, stop) is null ? null : await file.TrailerEvidence
+        EvidenceHead? head = await HeadAsync(file, stop);
+        string? says = head is null ? null : await file.TrailerEvidence
             .AsNoTracking()
             .Where(t => t.TrailerId == id)
             .Select(t => t.Says)
             .FirstOrDefaultAsync(stop);
         TrailerEvidence? kept = says is null ? null : EvidenceKeeping.ReadTrailer(says);
         IReadOnlyList<SuspectPart> suspect = kept?.Suspect ?? [];
-        if (suspect.Count > 0)
+        if (head is not null && suspect.Count > 0)
         {
             // What went out since it was counted is no longer in.
-            DateOnly asOf = (await HeadAsync(file, stop))!.AsOf;
             var since = await file.WorkDone
                 .AsNoTracking()
-                .Where(w => w.TrailerId == trailer.Id && w.On > asOf)
+                .Where(w => w.TrailerId == trailer.Id && w.On > head.AsOf)
                 .Select(w => w.Place)
                 .ToListAsync(stop);
             suspect = [.. suspect.Where(s => !since.Contains(s.Place))];

@@ -3,11 +3,10 @@ import styled from "styled-components";
 import { Link } from "react-router";
 import type { Schemas } from "../../api/client";
 import { EvidenceFigure } from "../../plots/EvidenceFigure";
-import { HEIGHT, WIDTH } from "../../plots/drawEvidence";
-import { signsOf } from "../../plots/drawEvidence";
-import { Plot } from "../../plots/Plot";
+import { HEIGHT, signsOf, WIDTH } from "../../plots/drawEvidence";
+import { FiguresTable, Plot } from "../../plots/Plot";
 import { Disclosure } from "../../ui/Disclosure";
-import { Lines, Plain, Quiet, Stack, Table } from "../../ui/Page";
+import { Lines, Plain, Quiet, Stack } from "../../ui/Page";
 import { TakeAdvice } from "./TakeAdvice";
 
 type Card = Schemas["EvidenceCard"];
@@ -79,7 +78,7 @@ export function EvidenceCard({ card, taken }: { card: Card; taken: Schemas["Advi
       {!open && figures && <Disclosure title="What there is so far">{figures}</Disclosure>}
       {!figures && card.rows.length > 0 && (
         <Disclosure title="The figures as a table">
-          <Rows card={card} />
+          <FiguresTable label={card.question} head={card.head} rows={card.rows} />
         </Disclosure>
       )}
       {card.notes.length > 0 && (
@@ -92,32 +91,6 @@ export function EvidenceCard({ card, taken }: { card: Card; taken: Schemas["Advi
         </Disclosure>
       )}
     </Box>
-  );
-}
-
-function Rows({ card }: { card: Card }) {
-  return (
-    <Table aria-label={card.question}>
-      <thead>
-        <tr>
-          {card.head.map((h) => (
-            <th key={h} scope="col">
-              {h}
-            </th>
-          ))}
-        </tr>
-      </thead>
-      <tbody>
-        {card.rows.map(([name, ...cells]) => (
-          <tr key={name}>
-            <th scope="row">{name}</th>
-            {cells.map((cell, i) => (
-              <td key={card.head[i + 1]}>{cell}</td>
-            ))}
-          </tr>
-        ))}
-      </tbody>
-    </Table>
   );
 }
 

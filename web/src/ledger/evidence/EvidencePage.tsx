@@ -8,7 +8,7 @@ import { Breadcrumbs } from "../../ui/Breadcrumbs";
 import { Head, Page, Quiet, Row, Stack } from "../../ui/Page";
 import { Counted, Waiting } from "../../ui/Waiting";
 import { ToLookAt, Topic } from "./EvidenceCard";
-import { SOON } from "./TakeAdvice";
+import { askAnew, SOON } from "./askAnew";
 
 type Evidence = Schemas["EvidenceAnswer"];
 
@@ -39,10 +39,7 @@ export default function EvidencePage({ calibration = false }: { calibration?: bo
   });
   // What was written since it was asked last is asked after while somebody reads what it said before.
   useEffect(() => {
-    void answer(shop.POST("/api/ledger/evidence/anew")).then(
-      () => setTimeout(() => void queries.invalidateQueries({ queryKey: ["evidence"] }), SOON),
-      () => undefined,
-    );
+    askAnew(queries);
   }, [queries]);
   return (
     <Page>

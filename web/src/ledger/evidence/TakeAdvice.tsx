@@ -5,9 +5,7 @@ import { Button } from "../../ui/Button";
 import { note } from "../../ui/Notes";
 import { Quiet, Row } from "../../ui/Page";
 import { Problem } from "../../ui/Problem";
-
-/** So long after it was asked for anew, what the record says is looked at again. */
-export const SOON = 1_500;
+import { askAnew } from "./askAnew";
 
 type Advice = Schemas["AdvisedInterval"];
 type Taken = Schemas["AdviceTaken"];
@@ -32,10 +30,7 @@ export function TakeAdvice({ advice, taken }: { advice: Advice; taken: Taken | u
     },
     onSettled: () => {
       // The cards speak of the interval there is: they are asked for anew.
-      void answer(shop.POST("/api/ledger/evidence/anew")).then(
-        () => setTimeout(() => void queries.invalidateQueries({ queryKey: ["evidence"] }), SOON),
-        () => undefined,
-      );
+      askAnew(queries);
       return Promise.all(
         ["advice-taken", "planning", "shop", "trailer", "yard", "horizon"].map((key) =>
           queries.invalidateQueries({ queryKey: [key] }),
