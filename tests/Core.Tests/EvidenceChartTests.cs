@@ -8,16 +8,36 @@ namespace SturdyTinker.Core.Tests;
 public sealed class EvidenceChartTests
 {
     /// <summary>
-    /// Thirty wafers of fifty chips each, 0.2313 of them bad: limits 0.0524 and 0.4102. Source: NIST/SEMATECH
-    /// e-Handbook of Statistical Methods, 6.3.3.2; from memory.
+    /// Thirty wafers of fifty chips each, 0.2313 of them bad: an upper limit of 0.4102, three standard deviations off,
+    /// which one in 741 lies beyond by chance. Ours is exact, and lies within a chip of it where the share is known as
+    /// well. Source: NIST/SEMATECH e-Handbook of Statistical Methods, 6.3.3.2; from memory.
     /// </summary>
     [Fact]
-    public void Limits_of_a_share_are_the_handbooks()
+    public void A_limit_of_a_share_is_the_handbooks_to_a_chip()
     {
-        ControlLimits limits = ControlLimits.OfShare(0.2313, 50);
-        Assert.Equal(0.4102, limits.High, 3);
-        Assert.Equal(0.0524, limits.Low, 3);
-        Assert.Equal(0, ControlLimits.OfShare(0.02, 10).Low);
+        double limit = 0.2313 + (3 * Math.Sqrt(0.2313 * (1 - 0.2313) / 50));
+        Assert.Equal(0.4102, limit, 3);
+        const int others = 50_000_000;
+        int fewest = Chances.FewestThatTell(50, (int)(0.2313 * others), others + 50, 1 / 741d, 1)!.Value;
+        Assert.InRange(fewest / 50d, limit, limit + 0.041);
+
+        // Of few none are no sign; and what has never happened before is one once it happens often enough.
+        Assert.Null(Chances.FewestThatTell(2, 0, 40, 0.05, 3));
+        Assert.Equal(3, Chances.FewestThatTell(10, 0, 200, 0.005, 3));
+    }
+
+    /// <summary>
+    /// The lady who told eight cups rightly, four of which had the milk in first: once in 70 times by chance; six rightly
+    /// 17 times in 70. Source: Fisher, The Design of Experiments, 1935; from memory.
+    /// </summary>
+    [Fact]
+    public void As_many_among_some_are_fishers()
+    {
+        Assert.Equal(1 / 70d, Chances.OfAsManyAmong(4, 4, 4, 8), 9);
+        Assert.Equal(17 / 70d, Chances.OfAsManyAmong(3, 4, 4, 8), 9);
+        Assert.Equal(1, Chances.OfAsManyAmong(0, 4, 4, 8));
+        Assert.Equal(1, Chances.OfAsManyAmong(3, 5, 6, 8));
+        Assert.Equal(0, Chances.OfAsManyAmong(5, 5, 4, 8));
     }
 
     /// <summary>
@@ -74,6 +94,12 @@ public sealed class EvidenceChartTests
         Assert.Equal(0.0625, Chances.OfAsMany(4, 4, 0.5), 12);
         Assert.Equal(1 - 0.01024 - (5 * 0.6 * 0.4 * 0.4 * 0.4 * 0.4), Chances.OfAsMany(2, 5, 0.6), 9);
         Assert.Equal(1, Chances.OfAsMany(0, 5, 0.2));
+
+        // With chances of their own: as the binomial where they are alike, and by hand where they are not.
+        Assert.Equal(Chances.OfAsMany(3, 9, 0.3), Chances.OfAsMany(3, [.. Enumerable.Repeat(0.3, 9)]), 12);
+        Assert.Equal((0.5 * 0.2) + (0.5 * 0.8 * 0.1) + (0.5 * 0.2 * 0.1), Chances.OfAsMany(2, [0.5, 0.2, 0.1]), 12);
+        Assert.Equal(1, Chances.OfAsMany(2, [1, 1, 0.3]), 12);
+        Assert.Equal(0, Chances.OfAsMany(2, [0.5]), 12);
     }
 
     // Fittings of ten deliveries, each watched for a while; one in ten of all goes within the time.
@@ -140,6 +166,44 @@ public sealed class EvidenceChartTests
 
         Assert.True(cried <= 10, $"{cried} cried of 200");
         Assert.True(unfair > 100, "the test would not show it");
+    }
+
+    /// <summary>
+    /// What nothing alike can be held against is not cried: a delivery that alone went to launched trailers goes as
+    /// launched ones do. Many uses, each with few, cry no oftener than is said.
+    /// </summary>
+    [Fact]
+    public void What_stands_alone_is_not_cried()
+    {
+        List<Watched> alone =
+        [
+            .. Enumerable.Range(0, 6).Select(i => new Watched("a", "launched", 100, true, i)),
+            .. Enumerable.Range(0, 60).Select(i => new Watched("b", "", 500, i < 3, 10 + i)),
+            .. Enumerable.Range(0, 60).Select(i => new Watched("c", "", 500, i < 3, 80 + i)),
+        ];
+        Assert.DoesNotContain(OddGroups.Of(alone), g => g.StandsOut);
+        Assert.Equal(1, OddGroups.Of(alone).Single(g => g.Group == "a").Chance);
+        Assert.Contains(OddGroups.Of([.. alone.Select(w => w with { Like = "" })]), g => g.StandsOut && g.Group == "a");
+
+        // Gone before any of the others ever went is the plainest sign there is.
+        Assert.Contains(
+            OddGroups.Of([.. alone.Select(w => w with { Like = "", For = w.Group == "a" ? 20 : w.For })]),
+            g => g.StandsOut && g.Chance < 1e-4);
+
+        Random random = new(13);
+        int cried = 0;
+        const int trials = 400;
+        for (int i = 0; i < trials; i++)
+        {
+            cried += OddGroups.Of([.. Enumerable.Range(0, 160).Select(n =>
+            {
+                int use = random.Next(8);
+                double age = -Math.Log(1 - random.NextDouble()) * 600 * (1 + use), end = 100 + (500 * random.NextDouble());
+                return new Watched($"d{(use + random.Next(7)) % 12}", $"use {use}", Math.Min(age, end), age < end, n);
+            })]).Any(g => g.StandsOut) ? 1 : 0;
+        }
+
+        Assert.True(cried <= trials * 0.07, $"{cried} of {trials}");
     }
 
     /// <summary>Three of one trailer are that trailer, not the lot.</summary>

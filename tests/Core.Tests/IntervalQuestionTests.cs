@@ -203,6 +203,66 @@ public sealed class IntervalQuestionTests
     }
 
     /// <summary>
+    /// What is worn soon is looked at early, and what is worn late is looked at late: all together look as if the weak
+    /// ones went first, though every use wears out. What a thin use borrows is free of it, and its ranges hold the truth
+    /// as often as they say, where uses differ as much as is supposed.
+    /// </summary>
+    [Fact]
+    public void Uses_that_are_looked_at_at_different_ages_are_not_thrown_together()
+    {
+        Random random = new(51);
+        double Off(double by) => Math.Exp(by * MathNet.Numerics.Distributions.Normal.Sample(random, 0, 1));
+        const int trials = 300;
+        int held = 0, pooled = 0, falling = 0;
+        for (int i = 0; i < trials; i++)
+        {
+            List<OwnedLife> all = [];
+            (double Shape, double Months) thin = default;
+            foreach ((string use, int trailers) in new[] { ("", 40), (Use.Launched, 30), ("heavy", 25), ("salt", 5) })
+            {
+                thin = (2.2 * Off(0.2), 30 * Off(0.5));
+                all.AddRange(Made(trailers, 2, thin.Shape, thin.Months, (int)Math.Max(2, thin.Months / 5), 500 + i, use)
+                    .Lives
+                    .Select(l => l with { Trailer = l.Trailer with { Number = l.Trailer.Number + (1_000_000 * use.Length) } }));
+            }
+
+            LivesOfKind of = new(Repack, all, NotCounted.None);
+            LivesByUse byUse = new(of);
+            double truth = new WeibullLives(thin.Shape, thin.Months * CountedKind.Month, 0, 0, 0, 0).AgeBy(0.1);
+            (double low, double high) = byUse.InDays("salt").RangeOfAgeBy(0.1, 0.9);
+            held += low <= truth && truth <= high ? 1 : 0;
+
+            // As it would be with all the others thrown together.
+            WeibullLives others = (of with { Lives = [.. all.Where(l => !l.Trailer.Uses.Contains("salt"))] })
+                .InDays(Repack.Days);
+            falling += others.Shape < 1.6 ? 1 : 0;
+            pooled += byUse.InDays("salt").Shape > others.Shape ? 1 : 0;
+        }
+
+        Assert.InRange(100d * held / trials, 87, 94.5);
+        Assert.True(falling > trials / 3 && pooled > trials * 0.6, $"the test would not show it: {falling} {pooled}");
+    }
+
+    /// <summary>Common practice counts once, however many thin uses lean on it; with no other use, all of it does.</summary>
+    [Fact]
+    public void Nothing_is_learned_from_uses_that_say_nothing()
+    {
+        LivesOfKind one = Made(30, 2, 2.5, 30, 8, 61);
+        List<OwnedLife> silent = [.. new[] { "salt", "heavy", "rough", "light", Use.Launched }.SelectMany(use =>
+            Made(1, 1, 2.5, 30, 1, 62, use).Lives.Select(l => l with { Life = l.Life with { Days = Life.Lasting(1) } }))];
+        WeibullLives alone = new LivesByUse(one).InDays("");
+        WeibullLives beside = new LivesByUse(one with { Lives = [.. one.Lives, .. silent] }).InDays("");
+        Assert.Equal(alone.Shape, beside.Shape, 2);
+        Assert.Equal(alone.ScaleError, beside.ScaleError, 3);
+        Assert.Equal(alone.ShapeError, beside.ShapeError, 3);
+
+        // And nobody's record is common practice itself, as wide.
+        WeibullLives none = new LivesByUse(one with { Lives = [.. silent] }).InDays("");
+        Assert.Equal(Repack.Days.ScaleSpread, none.ScaleError, 2);
+        Assert.Equal(1, Repack.Days.Scale / none.Scale, 1);
+    }
+
+    /// <summary>
     /// Four wheel ends of one trailer that go together are no four trailers: the range is as wide as a quarter of them
     /// would make it, and holds as often as it says.
     /// </summary>
@@ -235,6 +295,60 @@ public sealed class IntervalQuestionTests
 
         Assert.True(held >= trials * 0.83, $"{held} of {trials}");
         Assert.True(naive < trials * 0.7, $"the test would not show it: {naive}");
+    }
+
+    /// <summary>
+    /// Miles are advised where they tell the end, and not where time does: two clocks that both run out at one in ten
+    /// would renew twice as many.
+    /// </summary>
+    [Fact]
+    public void Miles_are_advised_where_the_road_wears_them()
+    {
+        LivesOfKind Worn(bool byRoad)
+        {
+            Random random = new(71);
+            LivesOfKind made = Made(80, 2, byRoad ? 1.2 : 2.5, 40, 8, 72);
+            return made with
+            {
+                Lives =
+                [
+                    .. made.Lives.Select(l =>
+                    {
+                        // Trailers run 2,000 to 12,000 miles a year.
+                        double perDay = (2_000 + (10_000 * random.NextDouble())) / 365;
+                        double end = 30_000 * Math.Pow(-Math.Log(1 - random.NextDouble()), 1 / 2.5) / perDay;
+                        double look = 9 * CountedKind.Month, found = Math.Ceiling(end / look) * look, last = look * 3;
+                        Life days = !byRoad ? l.Life.Days
+                            : found <= last ? Life.Between(found - look, found)
+                            : Life.Lasting(last);
+                        return l with
+                        {
+                            Life = l.Life with
+                            {
+                                Days = days,
+                                Miles = new Life(days.Low * perDay, days.High * perDay)
+                            }
+                        };
+                    }),
+                ]
+            };
+        }
+
+        // By a truth of 30,000 and 2.5, one in ten is gone by 12,200 miles.
+        Assert.InRange(Plain(Worn(byRoad: true)).Advice!.Miles ?? 0, 8_000, 15_000);
+        Assert.Null(Plain(Worn(byRoad: false)).Advice!.Miles);
+    }
+
+    /// <summary>Nothing is told of ages that nobody has watched but of what is there and what is advised.</summary>
+    [Fact]
+    public void No_figure_is_given_of_what_nobody_watched()
+    {
+        EvidenceCard card = Plain(Made(40, 3, 2.5, 40, 6, 73));
+        Assert.DoesNotContain(card.Rows, r => r[0].StartsWith("36 ", StringComparison.Ordinal));
+        Assert.True(card.Plot!.Series[0].Points[^1].X <= 26);
+        EvidenceCard one = Plain(Made(1, 12, 2, 20, 12, 74));
+        Assert.DoesNotContain(one.Rows, r => r[0].Contains("by the record", StringComparison.Ordinal));
+        Assert.Contains("of 2 other trailers at least", one.ToKnow, StringComparison.Ordinal);
     }
 
     [Fact]

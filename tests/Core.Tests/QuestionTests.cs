@@ -84,6 +84,23 @@ public sealed class QuestionTests
         int cried = Enumerable.Range(0, 300).Count(
             _ => ComeBackQuestion.Ask(Visits(0.05), Today)!.Standing == EvidenceStanding.Act);
         Assert.True(cried <= 18, $"{cried} of 300");
+
+        // Small shops are cried at no oftener; and where none ever came back, a bad quarter is no less bad.
+        int small = Enumerable.Range(0, 600).Count(_ => ComeBackQuestion.Ask(
+            [.. Enumerable.Range(0, 50).Select(i => (Today.AddDays(-i * 15), random.NextDouble() < 0.08))],
+            Today)!.Standing == EvidenceStanding.Act);
+        Assert.True(small <= 36, $"{small} of 600");
+        EvidenceCard first = ComeBackQuestion.Ask(
+            [.. Enumerable.Range(0, 200).Select(i => (Today.AddDays(-i * 5), i is > 20 and < 30))],
+            Today)!;
+        Assert.Equal(EvidenceStanding.Act, first.Standing);
+        Assert.Contains("0\u00a0% is usual", first.Answer, StringComparison.Ordinal);
+
+        // What is drawn as odd is what is said to be: the dots at or above the line are the ones with a name.
+        PlotSeries dots = card.Plot!.Series[0], line = card.Plot.Series[1];
+        Assert.All(line.Points, limit => Assert.Equal(
+            dots.Points.Single(d => d.X == limit.X).Y >= limit.Y,
+            dots.Points.Single(d => d.X == limit.X).Name.Length > 0));
         Assert.Equal(EvidenceStanding.NotEnough, ComeBackQuestion.Ask([(Today, true)], Today)!.Standing);
         Assert.Null(ComeBackQuestion.Ask([], Today));
     }
@@ -105,6 +122,13 @@ public sealed class QuestionTests
         int cried = Enumerable.Range(0, 300).Count(
             _ => OverloadQuestion.Ask(Trailers(1), Terms) is { Standing: EvidenceStanding.Act });
         Assert.True(cried <= 18, $"{cried} of 300");
+
+        // A spring that lies flat is found flat at every visit: it is one.
+        Assert.Equal(
+            (0, 1, 2),
+            (OverloadQuestion.YearsWithSigns([]),
+                OverloadQuestion.YearsWithSigns([Today, Today.AddDays(-20), Today.AddDays(-200), Today.AddDays(-364)]),
+                OverloadQuestion.YearsWithSigns([Today, Today.AddDays(-20), Today.AddDays(-200), Today.AddDays(-390)])));
 
         // All signs on one trailer are that trailer.
         List<(CountedTrailer, int)> one = [.. Enumerable.Range(0, 40).Select(
@@ -220,7 +244,47 @@ public sealed class QuestionTests
                 .. dry.Lives,
             ]
         };
-        Assert.NotEqual(EvidenceStanding.Act, Nut(mixed).Standing);
+        EvidenceCard even = Nut(mixed);
+        Assert.NotEqual(EvidenceStanding.Act, even.Standing);
+
+        // “No play” was done mostly on launched ones, and its figures are no worse for that.
+        double Early(int row) => double.Parse(
+            even.Rows[row][3].Split(' ')[0],
+            System.Globalization.CultureInfo.InvariantCulture);
+        Assert.InRange(Early(0) / Early(1), 0.6, 1.7);
+    }
+
+    /// <summary>How long it holds is said by use: all together would be nobody's, and would not look like wear.</summary>
+    [Fact]
+    public void How_long_it_holds_is_told_by_use()
+    {
+        Random random = new(8);
+        LivesOfKind dry = TwoWays(random, 0, 200, 1), wet = TwoWays(random, 0, 150, 1);
+        EvidenceCard card = LastsQuestion.Ask(dry with
+        {
+            Lives =
+            [
+                .. dry.Lives,
+                .. wet.Lives.Select(l => l with
+                {
+                    Trailer = l.Trailer with { Uses = [Use.Launched], Number = l.Trailer.Number + 5_000 },
+                    Life = l.Life with { Days = new Life(l.Life.Days.Low / 4, l.Life.Days.High / 4) }
+                }),
+            ]
+        })!;
+        Assert.Equal(["In plain use", "Launched"], card.Rows.Select(r => r[0]));
+        Assert.StartsWith("In plain use, one in ten is gone by", card.Answer, StringComparison.Ordinal);
+        Assert.Contains("Launched, one in ten is gone by", card.Answer, StringComparison.Ordinal);
+        Assert.Contains("Launched: sooner than in plain use", card.HowSure, StringComparison.Ordinal);
+        Assert.Contains("they wear out", card.HowSure, StringComparison.Ordinal);
+
+        // Two trailers, however often repacked, are no answer.
+        EvidenceCard two = LastsQuestion.Ask(dry with
+        {
+            Lives = [.. dry.Lives.Select(l => l with { Trailer = l.Trailer with { Number = l.Trailer.Number % 2 } })]
+        })!;
+        Assert.Equal(EvidenceStanding.NotEnough, two.Standing);
+        Assert.Contains("of other trailers", two.ToKnow, StringComparison.Ordinal);
     }
 
     // A year-by-year past of one trailer; what its seals came by, and whether they held.

@@ -31,7 +31,7 @@ public sealed record EvidenceFound(
 public sealed class EvidenceBook(EvidenceTerms terms)
 {
     /// <summary>Goes up with every change of what a card is made of, so that kept ones are made anew.</summary>
-    public const int Edition = 1;
+    public const int Edition = 2;
 
     // More than so many sentences of one trailer are a list that nobody reads.
     private const int MostOld = 3;
@@ -81,11 +81,9 @@ public sealed class EvidenceBook(EvidenceTerms terms)
             kinds[kind.Code] = all with { Not = all.Not + lives.Not };
         }
 
-        signs.Add((trailer, past.Looks
+        signs.Add((trailer, OverloadQuestion.YearsWithSigns(past.Looks
             .Where(l => OverloadQuestion.Signs.Contains(l.Code) && l.On <= terms.Today)
-            .Select(l => l.On)
-            .Distinct()
-            .Count()));
+            .Select(l => l.On))));
         visits.AddRange(past.Visits.Select(v => (v.On, v.CameBack)));
         endPlays.AddRange(past.EndPlays);
         keeping.Add(new TrailerKeeping(
@@ -169,9 +167,16 @@ public sealed class EvidenceBook(EvidenceTerms terms)
             return;
         }
 
-        WeibullLives fit = of.InDays(of.Kind.Days);
+        LivesByUse byUse = new(of);
+        Dictionary<string, WeibullLives> fits = [];
         foreach (OwnedLife life in of.StillIn)
         {
+            string use = LivesByUse.CodeOf(life.Trailer.Uses);
+            if (!fits.TryGetValue(use, out WeibullLives? fit))
+            {
+                fits[use] = fit = byUse.InDaysUsedJust(life.Trailer.Uses);
+            }
+
             double age = terms.Today.DayNumber - life.Life.From.DayNumber, gone = 1 - fit.SurvivesAt(age);
             if (gone < 0.5)
             {
@@ -184,7 +189,7 @@ public sealed class EvidenceBook(EvidenceTerms terms)
             }
 
             its.Add((gone, $"{Said.Sentence(of.Kind.One)}, {Place.SpokenOf(life.Life.Place)}: {Said.Age(age)} old; "
-                + $"{Said.Share(gone)} of them are gone by then here."));
+                + $"{Said.Share(gone)} of them are gone by then here{(byUse.Differ ? " where trailers are used alike" : "")}."));
         }
     }
 }

@@ -35,6 +35,9 @@ public sealed record OwnedLife(CountedTrailer Trailer, CountedLife Life, Practic
 /// <param name="Not">What could not be counted.</param>
 public sealed record LivesOfKind(CountedKind Kind, IReadOnlyList<OwnedLife> Lives, NotCounted Not)
 {
+    /// <summary>Lives of fewer trailers are no record of a shop's own, however many. From memory.</summary>
+    public const int FewestTrailers = 3;
+
     /// <summary>Those that are in and were not looked at since.</summary>
     public IReadOnlyList<OwnedLife> Unseen { get; init; } = [];
 
@@ -62,13 +65,6 @@ public sealed record LivesOfKind(CountedKind Kind, IReadOnlyList<OwnedLife> Live
             : l.Trailer.Uses.Contains(use))]
     };
 
-    /// <summary>Those that are not of another group.</summary>
-    public LivesOfKind Without(LivesOfKind other)
-    {
-        HashSet<OwnedLife> theirs = new(other.Lives, ReferenceEqualityComparer.Instance);
-        return this with { Lives = [.. Lives.Where(l => !theirs.Contains(l))] };
-    }
-
     /// <summary>How long they last in days.</summary>
     /// <param name="prior">What others say of it.</param>
     public WeibullLives InDays(WeibullPrior prior) =>
@@ -93,24 +89,5 @@ public sealed record LivesOfKind(CountedKind Kind, IReadOnlyList<OwnedLife> Live
         [.. Lives.Select(l => (l.Life.Days, l.Trailer.Number))];
 
     private static WeibullLives Only(WeibullPrior prior) =>
-        new(prior.Shape, prior.Scale, 0, prior.ShapeSpread, prior.ScaleSpread, 0);
-}
-
-/// <summary>What one group says of another of the same kind before that one has said anything.</summary>
-internal static class Borrowing
-{
-    // Uses differ by a factor of about one and two thirds, two times in three, and hardly in shape. From memory.
-    private const double ScaleApart = 0.5, ShapeApart = 0.2;
-
-    /// <summary>What the others say.</summary>
-    internal static WeibullPrior From(WeibullLives others) => new(
-        others.Shape,
-        Math.Sqrt((ShapeApart * ShapeApart) + (others.ShapeError * others.ShapeError)),
-        others.Scale,
-        Math.Sqrt((ScaleApart * ScaleApart) + (others.ScaleError * others.ScaleError)));
-
-    /// <summary>How much was borrowed, in words; empty where hardly anything was.</summary>
-    internal static string InWords(double borrowed, string from) =>
-        borrowed < 0.1 ? ""
-        : $"{Said.Share(borrowed)} of it is borrowed from {from}, for want of its own.";
+        new(prior.Shape, prior.Scale, 0, prior.ShapeSpread, prior.ScaleSpread, prior.Together);
 }

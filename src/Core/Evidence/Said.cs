@@ -23,6 +23,17 @@ internal static class Said
             : "more than 30 years";
     }
 
+    /// <summary>"7 to 12 months", "18 months to 3.4 years".</summary>
+    internal static string Ages(double low, double high)
+    {
+        string from = Age(low), to = Age(high);
+        int unit = to.LastIndexOf(' ');
+        return from == to ? to
+            : char.IsDigit(from[0]) && char.IsDigit(to[0]) && from.EndsWith(to[unit..], StringComparison.Ordinal)
+                ? $"{from[..from.LastIndexOf(' ')]} to {to}"
+            : $"{from} to {to}";
+    }
+
     /// <summary>"one in 40", "less than one in 1,000".</summary>
     internal static string OneIn(double chance) =>
         chance < 0.001 ? "less than one in 1,000" : $"about one in {Whole(Math.Round(1 / chance))}";
@@ -30,7 +41,7 @@ internal static class Said
     /// <summary>How seldom chance does it: "about once in 40 times", "less than once in 1,000 times".</summary>
     internal static string Seldom(double chance) =>
         chance < 0.001 ? "less than once in 1,000 times"
-        : chance > 0.67 ? "more often than not"
+        : chance > 0.5 ? "more often than not"
         : $"about once in {Whole(Math.Round(1 / chance))} times";
 
     /// <summary>"12 %", "under 1\u00a0%".</summary>

@@ -1,6 +1,6 @@
 import { curveStepAfter, line } from "d3-shape";
 import type { Schemas } from "../api/client";
-import { drawEvidence, HEIGHT, type Spot, WIDTH } from "./drawEvidence";
+import { drawEvidence, HEIGHT, type Spot, styleOf, WIDTH } from "./drawEvidence";
 
 // So wide a mark's name is at most.
 const NAME = 115;
@@ -57,9 +57,9 @@ export function EvidenceFigure({ plot }: { plot: Schemas["EvidencePlot"] }) {
           key={series.name}
           d={path(series.shape === "steps", series.points)}
           fill="none"
-          stroke={i === 0 ? "var(--working)" : "var(--ink)"}
-          strokeWidth={i === 0 ? 2.5 : 1.5}
-          strokeDasharray={i === 0 ? undefined : "6 5"}
+          stroke={styleOf(i).ink}
+          strokeWidth={styleOf(i).width}
+          strokeDasharray={styleOf(i).dash}
         />
       ))}
       {drawn.dots.map((p, i) => (

@@ -53,11 +53,22 @@ export function drawEvidence(plot: Plot): Drawn {
   };
 }
 
+// How the lines of a plot are told apart, in print as well: the first stands out.
+const STYLES = [
+  { words: "full line", ink: "var(--working)", width: 2.5, dash: undefined },
+  { words: "broken line", ink: "var(--ink)", width: 1.5, dash: "6 5" },
+  { words: "thin line", ink: "var(--ink)", width: 1.5, dash: undefined },
+  { words: "dotted line", ink: "var(--ink)", width: 1.5, dash: "1.5 4" },
+] as const;
+
+/** How the line of a number, from 0, is drawn. */
+export const styleOf = (line: number) => STYLES[Math.min(line, STYLES.length - 1)] ?? STYLES[1];
+
 /** What the signs of a plot mean, in words. */
 export function signsOf(plot: Plot): string {
   const { lines, dots, band } = drawEvidence(plot);
   return [
-    ...lines.map((s, i) => `${i === 0 ? "Full line" : "broken line"}: ${s.name}`),
+    ...lines.map((s, i) => `${styleOf(i).words}: ${s.name}`),
     ...(dots.length > 0 ? [`dots: ${plot.series.find((s) => s.shape === "dots")?.name ?? ""}`] : []),
     ...(band ? ["shaded: where it lies nine times in ten"] : []),
   ]

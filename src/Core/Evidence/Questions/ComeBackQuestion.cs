@@ -8,8 +8,8 @@ public static class ComeBackQuestion
 {
     private const int Quarters = 12;
 
-    // Fewer visits of a quarter are no share; so many quarters before it say what is usual. From memory.
-    private const int FewestVisits = 5, FewestBefore = 4;
+    // Fewer visits of a quarter, or come-backs, are no share; so many quarters before it say what is usual. From memory.
+    private const int FewestVisits = 5, FewestBefore = 4, FewestBack = 3;
 
     /// <summary>Asks it; null where no visit was closed.</summary>
     /// <param name="visits">The days on which visits were closed, and whether each was a come-back.</param>
@@ -28,29 +28,31 @@ public static class ComeBackQuestion
             .Select(g => (g.Key, g.Count(), g.Count(v => v.CameBack)))
             .OrderBy(q => q.Key)];
         int all = quarters.Sum(q => q.Visits), back = quarters.Sum(q => q.Back);
-        List<(string Name, int Visits, int Back, ControlLimits Limits, double Chance, bool Odd)> told = [];
-        foreach ((int quarter, int count, int its) in quarters)
+        List<Told> told = [.. quarters.Select(q =>
         {
             // Held against all the others, so that a bad one does not hide itself.
-            int others = all - count;
-            double share = others > 0 ? (double)(back - its) / others : 0;
-            double chance = share > 0 ? Chances.OfAsMany(its, count, share) : 1;
-            told.Add((
-                new DateOnly(quarter / 4, (quarter % 4 * 3) + 1, 1).ToString("MMM yyyy", CultureInfo.InvariantCulture),
-                count,
-                its,
-                ControlLimits.OfShare(share, count),
-                chance,
-                its >= 3
-                    && count >= FewestVisits
-                    && quarters.Count > FewestBefore
-                    && chance < OddGroups.FalseAlarm / quarters.Count));
-        }
+            int? limit = q.Visits >= FewestVisits && quarters.Count > FewestBefore
+                ? Chances.FewestThatTell(
+                    q.Visits,
+                    back - q.Back,
+                    all,
+                    OddGroups.FalseAlarm / quarters.Count,
+                    FewestBack)
+                : null;
+            return new Told(
+                new DateOnly(q.Quarter / 4, (q.Quarter % 4 * 3) + 1, 1)
+                    .ToString("MMM yyyy", CultureInfo.InvariantCulture),
+                q.Visits,
+                q.Back,
+                all > q.Visits ? (double)(back - q.Back) / (all - q.Visits) : 0,
+                limit,
+                Chances.OfAsManyAmong(q.Back, q.Visits, back, all));
+        })];
 
         bool enough = quarters.Count > FewestBefore;
-        List<string> odd = [.. told.Where(t => t.Odd).Select(t => $"In the quarter from {t.Name}, "
+        List<string> odd = [.. told.Where(t => t.IsOdd).Select(t => $"In the quarter from {t.Name}, "
             + $"{Said.Whole(t.Back)} of {Said.Whole(t.Visits)} visits were for what was done shortly before, where "
-            + $"{Said.Share(t.Limits.Middle)} is usual.")];
+            + $"{Said.Share(t.Usual)} is usual.")];
         return new EvidenceCard(
             "wrong/come-backs",
             EvidenceTopic.Wrong,
@@ -76,23 +78,31 @@ public static class ComeBackQuestion
                         [.. told.Select((t, i) => new PlotPoint(
                             i + 1,
                             Math.Round(100d * t.Back / t.Visits, 2),
-                            Name: t.Odd ? t.Name : ""))]),
+                            Name: t.IsOdd ? t.Name : ""))]),
                     new PlotSeries(
-                        "three standard deviations",
-                        SeriesShape.Steps,
-                        [.. told.Select((t, i) => new PlotPoint(i + 1, Math.Round(100 * t.Limits.High, 2)))]),
+                        "from here on something has changed",
+                        SeriesShape.Line,
+                        [.. told.Select((t, i) => (t.Limit, At: i + 1, t.Visits))
+                            .Where(t => t.Limit is not null)
+                            .Select(t => new PlotPoint(t.At, Math.Round(100d * t.Limit!.Value / t.Visits, 2)))]),
                 ],
                 [new PlotMark(Math.Round(100d * back / Math.Max(1, all), 2), "of all", Upright: false)]),
-            ["Quarter from", "Visits", "Come-backs", "Usual", "Limit", "By chance"],
+            ["Quarter from", "Visits", "Come-backs", "Usual", "Odd from", "By chance"],
             [.. told.Select(t => (IReadOnlyList<string>)
             [
                 t.Name,
                 Said.Whole(t.Visits),
                 Said.Whole(t.Back),
-                Said.Share(t.Limits.Middle),
-                Said.Share(t.Limits.High),
+                Said.Share(t.Usual),
+                t.Limit is { } limit ? $"{Said.Whole(limit)} or more" : "–",
                 Said.Seldom(t.Chance),
             ])]);
+    }
+
+    // A quarter's visits, the share that is usual, and from how many come-backs on it is odd; null where it is too small.
+    private sealed record Told(string Name, int Visits, int Back, double Usual, int? Limit, double Chance)
+    {
+        internal bool IsOdd => Back >= Limit;
     }
 
     private static int Quarter(DateOnly day) => (day.Year * 4) + ((day.Month - 1) / 3);

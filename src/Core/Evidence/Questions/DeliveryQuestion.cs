@@ -1,5 +1,3 @@
-using SturdyTinker.Core.Intervals;
-
 namespace SturdyTinker.Core.Evidence.Questions;
 
 /// <summary>A part that is still in and came by a delivery that goes early.</summary>
@@ -33,7 +31,7 @@ public static class DeliveryQuestion
         }
 
         // What went into a trailer on one day went in by the same hands and under the same use: it counts once, by its
-        // worst. A launched trailer is held against launched ones.
+        // worst. A launched trailer is held against launched ones, one in salt against ones in salt.
         List<Watched> watched = [.. told
             .GroupBy(l => (Delivery: l.Life.Part!.Delivery!.Value, l.Trailer.Number, l.Life.From))
             .Select(g =>
@@ -41,7 +39,7 @@ public static class DeliveryQuestion
                 List<OwnedLife> ended = [.. g.Where(l => l.Life.Days.HasEnded)];
                 return new Watched(
                     g.Key.Delivery.ToString(),
-                    g.First().Trailer.Uses.Contains(Use.Launched) ? Use.Launched : "",
+                    LivesByUse.CodeOf(g.First().Trailer.Uses),
                     ended.Count > 0
                         ? ended.Min(l => l.Life.Days.High!.Value)
                         : g.Max(l => l.Life.Days.Low),
@@ -50,16 +48,19 @@ public static class DeliveryQuestion
             })];
         IReadOnlyList<OddGroup> groups = OddGroups.Of(watched);
         List<OddGroup> odd = [.. groups.Where(g => g.StandsOut)];
+        ILookup<string, OwnedLife> its = told.ToLookup(l => l.Life.Part!.Delivery!.Value.ToString());
+        Dictionary<string, string> gone = odd.ToDictionary(
+            g => g.Group,
+            g => $"{Said.Whole(g.Ended)} of {Said.Whole(g.Count)} fittings were gone{Within([.. its[g.Group]])}");
         int unknown = of.Lives.Count(l => l.Life.Part is { Delivery: null });
         string Name(OddGroup group) => terms.DeliveryWords(Guid.Parse(group.Group));
-        List<SuspectPart> suspect = [.. odd.SelectMany(g => of.StillIn
-            .Where(l => l.Life.Part?.Delivery?.ToString() == g.Group)
+        ILookup<string?, OwnedLife> stillIn = of.StillIn.ToLookup(l => l.Life.Part?.Delivery?.ToString());
+        List<SuspectPart> suspect = [.. odd.SelectMany(g => stillIn[g.Group]
             .Select(l => new SuspectPart(
                 l.Trailer.Id,
                 l.Life.Place,
                 of.Kind.Code,
-                $"The {of.Kind.One} here came by {Name(g)}, of which {Said.Whole(g.Ended)} of "
-                    + $"{Said.Whole(g.Count)} fittings were gone{Within(told, g)}.")))];
+                $"The {of.Kind.One} here came by {Name(g)}, of which {gone[g.Group]}.")))];
         return new DeliveriesAsked(
             new EvidenceCard(
                 $"wrong/delivery/{of.Kind.Code}",
@@ -67,8 +68,7 @@ public static class DeliveryQuestion
                 odd.Count > 0 ? EvidenceStanding.Act : EvidenceStanding.Fine,
                 $"Does a delivery of {of.Kind.Many} go early?",
                 odd.Count > 0
-                    ? string.Join(' ', odd.Select(g => $"{Said.Sentence(Name(g))}: {Said.Whole(g.Ended)} of "
-                        + $"{Said.Whole(g.Count)} fittings were gone{Within(told, g)}, where "
+                    ? string.Join(' ', odd.Select(g => $"{Said.Sentence(Name(g))}: {gone[g.Group]}, where "
                         + $"{Expected(g.Expected)} would be usual.")) + StillIn(suspect, of.Kind)
                     : "No: none goes sooner than chance would have it.",
                 $"{Said.Whole(watched.Count)} fittings of {Said.Whole(groups.Count)} deliveries, each held against "
@@ -97,8 +97,8 @@ public static class DeliveryQuestion
                     Said.Seldom(g.Chance),
                 ])]),
             suspect,
-            [.. told
-                .Where(l => odd.Exists(g => g.Group == l.Life.Part!.Delivery.ToString()))
+            [.. odd
+                .SelectMany(g => its[g.Group])
                 .Select(l => (l.Trailer.Number, l.Life.From))
                 .Distinct()]);
     }
@@ -114,22 +114,24 @@ public static class DeliveryQuestion
         : $" {Said.Many(suspect.Count, kind.One, kind.Many)} of it still in, on "
             + $"{Said.Many(suspect.Select(s => s.TrailerId).Distinct().Count(), "trailer", "trailers")}.";
 
-    // Within what road they went where that is known of each, else within what time.
-    private static string Within(List<OwnedLife> told, OddGroup group)
+    // Within what road they went where that is known of each, else within what time: of many, half of them.
+    private static string Within(List<OwnedLife> its)
     {
-        List<OwnedLife> ended = [.. told.Where(l => l.Life.Days.HasEnded
-            && l.Life.Part!.Delivery.ToString() == group.Group)];
+        List<OwnedLife> ended = its.FindAll(l => l.Life.Days.HasEnded);
         if (ended.Count == 0)
         {
             return "";
         }
 
-        double? miles = ended.TrueForAll(l => l.Life.Miles?.High is not null)
-            ? Math.Max(100, Math.Ceiling(ended.Max(l => l.Life.Miles!.Value.High!.Value) / 100) * 100)
-            : null;
-        return miles is { } far
-            ? $" within {Said.Whole(far)} miles"
-            : $" within {Said.Age(ended.Max(l => l.Life.Days.High!.Value))}";
+        bool byRoad = ended.TrueForAll(l => l.Life.Miles?.High is not null);
+        List<double> ages = [.. ended
+            .Select(l => byRoad ? l.Life.Miles!.Value.High!.Value : l.Life.Days.High!.Value)
+            .Order()];
+        bool many = ages.Count > 3;
+        double age = ages[many ? (ages.Count - 1) / 2 : ^1];
+        return (many ? ", half of them within " : " within ") + (byRoad
+            ? $"{Said.Whole(Math.Max(100, Math.Ceiling(age / 100) * 100))} miles"
+            : Said.Age(age));
     }
 
     private static EvidencePlot Plot(IReadOnlyList<OddGroup> groups, Func<OddGroup, string> name)

@@ -112,7 +112,7 @@ public static class DiffersQuestion
         // launched.
         List<(LivesOfKind One, LivesOfKind Other)> alike = [.. one.Lives.Lives
             .Concat(other.Lives.Lives)
-            .Select(l => UseOf(l))
+            .Select(UseOf)
             .Distinct()
             .Select(use => (Among(one.Lives, use), Among(other.Lives, use)))
             .Where(p => p.Item1.Lives.Count > 0 && p.Item2.Lives.Count > 0)];
@@ -126,7 +126,17 @@ public static class DiffersQuestion
         }
 
         GroupDifference? test = GroupDifference.Of(alike.ConvertAll(p => (p.One.Owned, p.Other.Owned)));
-        WeibullLives a = one.Lives.InDays(kind.Days), b = other.Lives.InDays(kind.Days);
+
+        // Both as if done on the same trailers: the one may have been done more on launched ones than the other.
+        MixedLives Mixed(LivesOfKind way)
+        {
+            LivesByUse byUse = new(way);
+            return new MixedLives([.. alike.Select(p => (
+                (double)(p.One.Lives.Count + p.Other.Lives.Count) / n,
+                byUse.InDaysUsedJust(p.One.Lives[0].Trailer.Uses)))]);
+        }
+
+        MixedLives a = Mixed(one.Lives), b = Mixed(other.Lives);
         int ended = one.Lives.Ended + other.Lives.Ended;
         double share = (double)one.Lives.Lives.Count / n;
 
@@ -144,9 +154,7 @@ public static class DiffersQuestion
             differs ? EvidenceStanding.Act : enough ? EvidenceStanding.Fine : EvidenceStanding.NotEnough,
             $"{what}: does it make a difference to {kind.Many}?",
             differs
-                ? $"Yes: {(test!.Z > 0 ? other.Name : one.Name)} holds longer; half reach "
-                    + $"{Said.Age(Math.Max(a.AgeBy(0.5), b.AgeBy(0.5)))} against "
-                    + $"{Said.Age(Math.Min(a.AgeBy(0.5), b.AgeBy(0.5)))}."
+                ? test!.Z > 0 ? Holds(other.Name, b, a) : Holds(one.Name, a, b)
                 : enough
                     ? "No: if one held twice as long as the other, the record would very likely show it."
                     : "Nobody can tell yet.",
@@ -158,16 +166,25 @@ public static class DiffersQuestion
                 differs ? "It says that they differ, not why: look whether the ones were done by other hands." : "",
             }.Where(w => w.Length > 0)),
             enough ? ""
-                : $"Not enough yet: {More(kind, one, other, ended, ratio)}, watched until they are looked at, to tell whether "
-                    + "one holds twice as long.",
-            n == before ? []
-                : [$"{Said.Many(before - n, kind.One, kind.Many)} left out: no trailer used alike had the other way."],
+                : $"Not enough yet: {More(kind, one, other, ended, ratio)}, watched until they are looked at, to tell "
+                    + "whether one holds twice as long.",
+            [
+                .. n == before ? Array.Empty<string>()
+                    : [$"{Said.Many(before - n, kind.One, kind.Many)} left out: no trailer used alike had the other way."],
+                .. alike.Count > 1 ? ["Figures are as if both had been done on the same trailers."] : Array.Empty<string>(),
+            ],
             Plot(one, a, other, b),
             ["Way", "Counted", "Ended", "One in ten gone by", "Half gone by"],
             [Row(one, a), Row(other, b)]);
     }
 
-    private static string UseOf(OwnedLife life) => string.Join(' ', life.Trailer.Uses.Order(StringComparer.Ordinal));
+    // The test says which; figures stand beside it where they say the same, and of ages that were watched.
+    private static string Holds(string name, MixedLives longer, MixedLives shorter) =>
+        $"Yes: {name} holds longer" + (longer.AgeBy(0.1) > shorter.AgeBy(0.1)
+            ? $"; one in ten is gone by {Said.Age(longer.AgeBy(0.1))} against {Said.Age(shorter.AgeBy(0.1))}."
+            : ".");
+
+    private static string UseOf(OwnedLife life) => LivesByUse.CodeOf(life.Trailer.Uses);
 
     private static LivesOfKind Among(LivesOfKind lives, string use) =>
         lives with { Lives = [.. lives.Lives.Where(l => UseOf(l) == use)] };
@@ -201,28 +218,29 @@ public static class DiffersQuestion
             + (second > 0 ? $" and {Said.Whole(second)} more {other.Name}" : "");
     }
 
-    private static IReadOnlyList<string> Row((string Name, LivesOfKind Lives) of, WeibullLives fit)
+    private static IReadOnlyList<string> Row((string Name, LivesOfKind Lives) of, MixedLives fit)
     {
-        (double low, double high) = fit.RangeOfAgeBy(0.5, 0.9);
+        (double low, double high) = fit.RangeOfAgeBy(0.1, 0.9);
+        double past = of.Lives.Lives.Max(l => l.Life.Days.High ?? l.Life.Days.Low), half = fit.AgeBy(0.5);
         return
         [
             of.Name,
             Said.Whole(of.Lives.Lives.Count),
             Said.Whole(of.Lives.Ended),
-            Said.Age(fit.AgeBy(0.1)),
-            $"{Said.Age(fit.AgeBy(0.5))} ({Said.Age(low)} to {Said.Age(high)})",
+            $"{Said.Age(fit.AgeBy(0.1))} ({Said.Ages(low, high)})",
+            half <= past ? Said.Age(half) : $"beyond {Said.Age(past)}",
         ];
     }
 
     private static EvidencePlot Plot(
         (string Name, LivesOfKind Lives) one,
-        WeibullLives a,
+        MixedLives a,
         (string Name, LivesOfKind Lives) other,
-        WeibullLives b)
+        MixedLives b)
     {
         double last = Math.Max(365, one.Lives.Lives.Concat(other.Lives.Lives).Max(
             l => l.Life.Days.High ?? l.Life.Days.Low));
-        PlotSeries Of(string name, WeibullLives fit) => new(
+        PlotSeries Of(string name, MixedLives fit) => new(
             name,
             SeriesShape.Line,
             [.. Enumerable.Range(0, 31).Select(i => new PlotPoint(

@@ -28,9 +28,11 @@ public sealed record OddGroup(
     bool StandsOut);
 
 /// <summary>
-/// Which group goes sooner than the rest. What would be expected of a group follows from how long each of it was
-/// watched and how all that are like it go (the cumulative hazard, Nelson 1972, Aalen 1978); as many ends or more are
-/// then as likely as the exact binomial test says. All groups together are cried falsely as seldom as asked.
+/// Which group goes sooner than the rest. Whenever one ends it is of a group by chance as often as that group has of
+/// those that are like it and still watched at that age (the log-rank test, Mantel 1966, in its exact form); how often
+/// that comes to as many or more is added up term by term. What has nothing like it in another group says nothing so.
+/// What would be usual follows from how those go that are not odd (the cumulative hazard, Nelson 1972, Aalen 1978). All
+/// groups together are cried falsely as seldom as asked.
 /// </summary>
 public static class OddGroups
 {
@@ -44,77 +46,109 @@ public static class OddGroups
     /// <param name="all">Everything that was watched.</param>
     public static IReadOnlyList<OddGroup> Of(IReadOnlyCollection<Watched> all)
     {
-        int ended = all.Count(w => w.Ended);
+        Dictionary<string, Ends> together = EndsOf(all);
         List<IGrouping<string, Watched>> groups = [.. all.GroupBy(w => w.Group)];
-        Dictionary<string, double> expected = groups.ToDictionary(
-            g => g.Key,
-            g => Expected([.. g], [.. all.Where(w => w.Group != g.Key)]).GetValueOrDefault(g.Key));
-        Dictionary<string, double> together = Expected(all, all);
-        int judged = groups.Count(g => together[g.Key] > 0);
-        List<OddGroup> held = groups.ConvertAll(g =>
-        {
-            // Held against the others alone, so that an odd one does not hide itself. By their own hazard as many of
-            // the others were to be expected as ended.
-            int its = g.Count(w => w.Ended), others = ended - its;
-            int owners = g.Where(w => w.Ended).Select(w => w.Owner).Distinct().Count();
-            double usual = others > 0 ? expected[g.Key] : together.GetValueOrDefault(g.Key);
-            double chance = usual > 0 ? Chances.OfAsMany(its, ended, usual / (others > 0 ? usual + others : ended)) : 1;
-            return new OddGroup(
-                g.Key,
-                g.Count(),
-                its,
-                expected[g.Key],
-                owners,
-                chance,
-                judged > 1 && its >= FewestEnds && owners >= FewestOwners && chance < FalseAlarm / judged);
-        });
+        Dictionary<string, double> chances = groups.ToDictionary(g => g.Key, g => Chances.OfAsMany(
+            g.Count(w => w.Ended),
+            Falls(g, together)));
+
+        // Too small a group can't be cried, whatever becomes of it.
+        int judged = groups.Count(g => g.Skip(FewestEnds - 1).Any());
+        HashSet<string> odd = [.. groups
+            .Where(g => g.Count(w => w.Ended) >= FewestEnds
+                && g.Where(w => w.Ended).Select(w => w.Owner).Distinct().Count() >= FewestOwners
+                && chances[g.Key] < FalseAlarm / judged)
+            .Select(g => g.Key)];
 
         // What would be usual is said by those that are not odd: an odd one makes itself look half as bad.
-        HashSet<string> odd = [.. held.Where(g => g.StandsOut).Select(g => g.Group)];
-        Dictionary<string, double> usual = Expected(all, [.. all.Where(w => !odd.Contains(w.Group))]);
-        return [.. held
-            .Select(g => g with { Expected = usual[g.Group] })
+        Dictionary<string, Ends> good = EndsOf([.. all.Where(w => !odd.Contains(w.Group))]);
+        return [.. groups
+            .Select(g => new OddGroup(
+                g.Key,
+                g.Count(),
+                g.Count(w => w.Ended),
+                Usual(g, good),
+                g.Where(w => w.Ended).Select(w => w.Owner).Distinct().Count(),
+                chances[g.Key],
+                odd.Contains(g.Key)))
             .OrderBy(g => g.Chance)
             .ThenBy(g => g.Group, StringComparer.Ordinal)];
     }
 
-    // How many of each group would have ended, went they as some do that are like them: the cumulative hazard of those,
-    // at the age that each was watched to.
-    private static Dictionary<string, double> Expected(
-        IReadOnlyCollection<Watched> all,
-        IReadOnlyCollection<Watched> asThese)
-    {
-        Dictionary<string, double> expected = all.Select(w => w.Group).Distinct().ToDictionary(g => g, _ => 0d);
-        ILookup<string, Watched> these = asThese.ToLookup(w => w.Like);
-        foreach (IGrouping<string, Watched> like in all.GroupBy(w => w.Like))
+    // At each age at which any of those alike ended: how many did, and how many were still watched then.
+    private sealed record Ends(double[] At, int[] Ended, int[] Watched);
+
+    private static Dictionary<string, Ends> EndsOf(IReadOnlyCollection<Watched> all) => all
+        .GroupBy(w => w.Like)
+        .ToDictionary(g => g.Key, g =>
         {
-            List<Watched> order = [.. these[like.Key].OrderBy(w => w.For)];
-            double[] ends = [.. order.Where(w => w.Ended).Select(w => w.For).Distinct()];
-            int next = 0, gone = 0;
-            double hazard = 0;
-            foreach (Watched one in like.OrderBy(w => w.For))
+            List<IGrouping<double, Watched>> ends =
+                [.. g.Where(w => w.Ended).GroupBy(w => w.For).OrderBy(e => e.Key)];
+            double[] at = [.. ends.Select(e => e.Key)];
+            return new Ends(at, [.. ends.Select(e => e.Count())], StillWatched(g, at));
+        });
+
+    // How many of some were still watched at each of some ages in rising order.
+    private static int[] StillWatched(IEnumerable<Watched> some, double[] at)
+    {
+        double[] ages = [.. some.Select(w => w.For).Order()];
+        int gone = 0;
+        return [.. at.Select(age =>
+        {
+            while (gone < ages.Length && ages[gone] < age)
             {
-                while (next < ends.Length && ends[next] <= one.For)
+                gone++;
+            }
+
+            return ages.Length - gone;
+        })];
+    }
+
+    // For every end of those alike, how likely it is to be of the group; those that can't be are left out.
+    private static List<double> Falls(IEnumerable<Watched> group, Dictionary<string, Ends> ends)
+    {
+        List<double> falls = [];
+        foreach (IGrouping<string, Watched> like in group.GroupBy(w => w.Like))
+        {
+            Ends those = ends[like.Key];
+            int[] its = StillWatched(like, those.At);
+            for (int i = 0; i < those.At.Length && its[i] > 0; i++)
+            {
+                for (int drawn = 0; drawn < those.Ended[i]; drawn++)
                 {
-                    while (gone < order.Count && order[gone].For < ends[next])
-                    {
-                        gone++;
-                    }
-
-                    int at = 0;
-                    for (int i = gone; i < order.Count && order[i].For == ends[next]; i++)
-                    {
-                        at += order[i].Ended ? 1 : 0;
-                    }
-
-                    hazard += (double)at / (order.Count - gone);
-                    next++;
+                    falls.Add((double)its[i] / those.Watched[i]);
                 }
-
-                expected[one.Group] += hazard;
             }
         }
 
-        return expected;
+        return falls;
+    }
+
+    // How many of a group would have ended, went they as those do that are like them: the cumulative hazard of those,
+    // at the age that each was watched to.
+    private static double Usual(IEnumerable<Watched> group, Dictionary<string, Ends> ends)
+    {
+        double sum = 0;
+        foreach (IGrouping<string, Watched> like in group.GroupBy(w => w.Like))
+        {
+            if (!ends.TryGetValue(like.Key, out Ends? those))
+            {
+                continue;
+            }
+
+            int next = 0;
+            double hazard = 0;
+            foreach (Watched one in like.OrderBy(w => w.For))
+            {
+                for (; next < those.At.Length && those.At[next] <= one.For; next++)
+                {
+                    hazard += (double)those.Ended[next] / those.Watched[next];
+                }
+
+                sum += hazard;
+            }
+        }
+
+        return sum;
     }
 }

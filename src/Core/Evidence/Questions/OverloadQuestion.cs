@@ -23,8 +23,26 @@ public static class OverloadQuestion
     // A customer of whom fewer trailer-years are known is not held against anybody. From memory.
     private const double LeastYears = 2;
 
+    /// <summary>How often a trailer showed a sign, where what is found again within a year is the same one.</summary>
+    /// <param name="days">The days on which it was found.</param>
+    public static int YearsWithSigns(IEnumerable<DateOnly> days)
+    {
+        int count = 0;
+        DateOnly? last = null;
+        foreach (DateOnly day in days.Order())
+        {
+            if (last is null || day >= last.Value.AddYears(1))
+            {
+                count++;
+                last = day;
+            }
+        }
+
+        return count;
+    }
+
     /// <summary>Asks it; null where there are fewer than two customers to hold against each other.</summary>
-    /// <param name="trailers">Each trailer with the days on which it showed a sign.</param>
+    /// <param name="trailers">Each trailer with how often it showed a sign.</param>
     /// <param name="terms">The shop's terms.</param>
     public static EvidenceCard? Ask(IReadOnlyList<(CountedTrailer Trailer, int Signs)> trailers, EvidenceTerms terms)
     {
@@ -72,8 +90,8 @@ public static class OverloadQuestion
                 + $"trailer-years. Where nothing is wrong, this card cries once in {1 / OddGroups.FalseAlarm:0} times.",
             "",
             [
-                "Signs are flat or cracked springs, a bent axle, and what drivers say of the load; of a day each "
-                    + "trailer counts once.",
+                "Signs are flat or cracked springs, a bent axle, and what drivers say of the load. What is "
+                    + "found again within a year counts once.",
                 "Rough roads do the same to springs: ask before anybody is told.",
             ],
             new EvidencePlot(

@@ -11,7 +11,30 @@ namespace SturdyTinker.Core.Evidence.Statistics;
 /// <param name="ShapeSpread">Standard deviation of its natural logarithm, above 0.</param>
 /// <param name="Scale">The likeliest scale, above 0.</param>
 /// <param name="ScaleSpread">Standard deviation of its natural logarithm, above 0.</param>
-public sealed record WeibullPrior(double Shape, double ShapeSpread, double Scale, double ScaleSpread);
+/// <param name="Together">Covariance of the two logarithms.</param>
+public sealed record WeibullPrior(
+    double Shape,
+    double ShapeSpread,
+    double Scale,
+    double ScaleSpread,
+    double Together = 0)
+{
+    // The logarithms of shape and scale, and how they vary.
+    internal Vector<double> Middle => Vector<double>.Build.DenseOfArray([Math.Log(Shape), Math.Log(Scale)]);
+
+    internal Matrix<double> Covariance => Matrix<double>.Build.DenseOfArray(new[,]
+    {
+        { ShapeSpread * ShapeSpread, Together },
+        { Together, ScaleSpread * ScaleSpread },
+    });
+
+    internal static WeibullPrior Around(Vector<double> middle, Matrix<double> covariance) => new(
+        Math.Exp(middle[0]),
+        Math.Sqrt(covariance[0, 0]),
+        Math.Exp(middle[1]),
+        Math.Sqrt(covariance[1, 1]),
+        covariance[0, 1]);
+}
 
 /// <summary>
 /// Lives by a Weibull distribution: the likeliest shape and scale, and how sure they are. Source: published, maximum
@@ -93,8 +116,14 @@ public sealed record WeibullLives(
     private static WeibullLives? Fit(LifeCounts counts, double unit, WeibullPrior? prior, double weight)
     {
         double[] mean = prior is null ? [0.3, 0] : [Math.Log(prior.Shape), Math.Log(prior.Scale / unit)];
-        double Beside(Vector<double> at) => prior is null ? 0 : (Square((at[0] - mean[0]) / prior.ShapeSpread)
-            + Square((at[1] - mean[1]) / prior.ScaleSpread)) / 2;
+        Matrix<double>? known = prior?.Covariance.Inverse();
+        double Beside(Vector<double> at)
+        {
+            double a = at[0] - mean[0], b = at[1] - mean[1];
+            return known is null ? 0
+                : ((known[0, 0] * a * a) + (2 * known[0, 1] * a * b) + (known[1, 1] * b * b)) / 2;
+        }
+
         double Minus(Vector<double> at) =>
             (-weight * counts.LogLikelihood(Math.Exp(at[0]), Math.Exp(at[1]) * unit)) + Beside(at);
         Vector<double> best;
@@ -133,8 +162,12 @@ public sealed record WeibullLives(
         {
             // Of two sources that say the same quantity, each tells as much as its variance is small.
             Borrowed = Math.Clamp(
-                fit.VarianceOfAgeBy(Early) / (Square(prior.ScaleSpread)
-                    + Square(Math.Log(-Math.Log(1 - Early)) / fit.Shape * prior.ShapeSpread)),
+                fit.VarianceOfAgeBy(Early) / (fit with
+                {
+                    ShapeError = prior.ShapeSpread,
+                    ScaleError = prior.ScaleSpread,
+                    Together = prior.Together
+                }).VarianceOfAgeBy(Early),
                 0,
                 1)
         };
@@ -160,6 +193,15 @@ public sealed record WeibullLives(
             };
         }
     }
+
+    // The logarithms of shape and scale, and how they vary.
+    internal Vector<double> Middle => Vector<double>.Build.DenseOfArray([Math.Log(Shape), Math.Log(Scale)]);
+
+    internal Matrix<double> Covariance => Matrix<double>.Build.DenseOfArray(new[,]
+    {
+        { ShapeError * ShapeError, Together },
+        { Together, ScaleError * ScaleError },
+    });
 
     /// <summary>The share that lasts longer than an age.</summary>
     public double SurvivesAt(double age) => Math.Exp(-Math.Pow(Math.Max(age, 0) / Scale, Shape));

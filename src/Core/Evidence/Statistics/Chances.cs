@@ -2,26 +2,6 @@ using MathNet.Numerics.Distributions;
 
 namespace SturdyTinker.Core.Evidence.Statistics;
 
-/// <summary>
-/// Between which shares a process stays that has not changed. Source: published, NIST/SEMATECH e-Handbook of
-/// Statistical Methods, 6.3.3.2, proportions control charts.
-/// </summary>
-/// <param name="Low">The lower limit, never below 0.</param>
-/// <param name="Middle">The share of all.</param>
-/// <param name="High">The upper limit, never above 1.</param>
-public sealed record ControlLimits(double Low, double Middle, double High)
-{
-    /// <summary>The limits of a share among so many.</summary>
-    /// <param name="share">The share of all, 0 to 1.</param>
-    /// <param name="size">How many it is looked at among, above 0.</param>
-    /// <param name="sigmas">How many standard deviations off they lie.</param>
-    public static ControlLimits OfShare(double share, int size, double sigmas = 3)
-    {
-        double off = sigmas * Math.Sqrt(share * (1 - share) / size);
-        return new ControlLimits(Math.Max(0, share - off), share, Math.Min(1, share + off));
-    }
-}
-
 /// <summary>How often chance alone does it.</summary>
 public static class Chances
 {
@@ -37,6 +17,72 @@ public static class Chances
         : share <= 0 ? 0
         : share >= 1 ? 1
         : 1 - Binomial.CDF(share, all, ended - 1);
+
+    /// <summary>
+    /// That as many or more happen, each with a chance of its own. Source: published, the Poisson binomial distribution,
+    /// added up term by term.
+    /// </summary>
+    /// <param name="happened">How many happened.</param>
+    /// <param name="chances">The chance of each, 0 to 1.</param>
+    public static double OfAsMany(int happened, IReadOnlyCollection<double> chances)
+    {
+        // Chances that so many have happened so far, for fewer than did.
+        double[] few = new double[Math.Max(0, happened)];
+        if (few.Length == 0)
+        {
+            return 1;
+        }
+
+        few[0] = 1;
+        double more = 0;
+        foreach (double chance in chances)
+        {
+            more += few[^1] * chance;
+            for (int k = few.Length - 1; k > 0; k--)
+            {
+                few[k] = (few[k] * (1 - chance)) + (few[k - 1] * chance);
+            }
+
+            few[0] *= 1 - chance;
+        }
+
+        return Math.Min(1, more);
+    }
+
+    /// <summary>
+    /// That as many or more of what happened fall among some of all, by chance alone, whatever its share. Source:
+    /// published, Fisher's exact test (the hypergeometric distribution).
+    /// </summary>
+    /// <param name="happened">How often it happened among them.</param>
+    /// <param name="size">How many they are.</param>
+    /// <param name="inAll">How often it happened in all.</param>
+    /// <param name="all">How many are all.</param>
+    public static double OfAsManyAmong(int happened, int size, int inAll, int all) =>
+        happened <= Math.Max(0, size + inAll - all) ? 1
+        : happened > Math.Min(size, inAll) ? 0
+        : 1 - Hypergeometric.CDF(all, inAll, size, happened - 1);
+
+    /// <summary>
+    /// The fewest that chance puts among some so seldom that something has changed; null where even all of them would
+    /// be no such sign.
+    /// </summary>
+    /// <param name="size">How many they are.</param>
+    /// <param name="others">How often it happened among the others.</param>
+    /// <param name="all">How many are all.</param>
+    /// <param name="seldom">How seldom, 0 to 1.</param>
+    /// <param name="fewest">Fewer are none, however seldom.</param>
+    public static int? FewestThatTell(int size, int others, int all, double seldom, int fewest)
+    {
+        for (int many = fewest; many <= size; many++)
+        {
+            if (OfAsManyAmong(many, size, others + many, all) < seldom)
+            {
+                return many;
+            }
+        }
+
+        return null;
+    }
 
     /// <summary>
     /// That two means differ as much by chance alone, either way. Source: published, the two-sample t test with one
