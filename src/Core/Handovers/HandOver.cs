@@ -149,14 +149,17 @@ public sealed record HandOver
             {
                 words.Add("In between, you: "
                     + Joined([.. Yours.Select(y =>
-                        FormattableString.Invariant($"{Small(y.What)} by {y.On:MMMM d} ({y.Why})"))])
+                        y.Overdue
+                            ? FormattableString.Invariant($"{Small(y.What)}, was due {y.On:MMMM d, yyyy} ({y.Why})")
+                            : FormattableString.Invariant($"{Small(y.What)} by {y.On:MMMM d} ({y.Why})"))])
                     + ".");
             }
 
             if (Next is [var next, ..])
             {
-                words.Add(FormattableString.Invariant(
-                    $"Next with us: {Small(next.What)}, about {next.On:MMMM yyyy} ({Small(next.Why.TrimEnd('.'))})."));
+                // A day that has passed is no day to look forward to.
+                words.Add($"Next with us: {Small(next.What)}, {(next.Overdue ? "overdue since" : "about")} "
+                    + FormattableString.Invariant($"{next.On:MMMM yyyy} ({Small(next.Why.TrimEnd('.'))})."));
             }
 
             return words;

@@ -54,8 +54,8 @@ public static class HandOverPaper
                 .. PaperWords.ToCome(
                     "You, in between",
                     "By",
-                    sheet.Yours.Select(y => (y.What, PaperWords.Of(y.On) + (y.Overdue ? " (overdue)" : ""), y.Why))),
-                .. PaperWords.ToCome("Next with us", "About", sheet.Next.Select(n => (n.What, PaperWords.Of(n.On), n.Why))),
+                    sheet.Yours.Select(y => (y.What, y.On, y.Overdue, y.Why))),
+                .. PaperWords.ToCome("Next with us", "About", sheet.Next.Select(n => (n.What, n.On, n.Overdue, n.Why))),
                 .. PaperBlock.List("To watch", HandOver.Cautions),
                 new PaperBlock { Signed = ["Handed over by", "Taken by"] },
             ]);

@@ -120,7 +120,7 @@ public static class LifePaper
             .. PaperWords.ToCome(
                 "What comes next",
                 "About",
-                life.Next.Select(n => (n.What, PaperWords.Of(n.On), n.Why))),
+                life.Next.Select(n => (n.What, n.On, n.Overdue, n.Why))),
             .. life.Visits.SelectMany(Visit),
             .. PaperBlock.Of("Its meter", new PaperTable(
                 [new("Day", 40), new("Showed", 40, Right: true)],

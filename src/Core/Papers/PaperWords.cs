@@ -30,10 +30,15 @@ internal static class PaperWords
     internal static IEnumerable<PaperBlock> ToCome(
         string heading,
         string when,
-        IEnumerable<(string What, string On, string Why)> all) => PaperBlock.Of(
+        IEnumerable<(string What, DateOnly On, bool Overdue, string Why)> all) => PaperBlock.Of(
         heading,
         new PaperTable(
             [new("What", 50), new(when, 24), new("Why", 38)],
-            [.. all.Select(one => new[] { one.What, one.On, one.Why })],
+            [.. all.Select(one => new[]
+            {
+                one.What,
+                Of(one.On) + (one.Overdue ? " (overdue)" : ""),
+                one.Why,
+            })],
             []));
 }

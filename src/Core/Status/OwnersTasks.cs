@@ -15,7 +15,8 @@ public sealed record OwnersTask(string Id, string What, DateOnly On, string Why,
 /// <param name="What">What, and where.</param>
 /// <param name="On">About when.</param>
 /// <param name="Why">Why then.</param>
-public sealed record NextTold(string What, DateOnly On, string Why);
+/// <param name="Overdue">Whether that day has passed.</param>
+public sealed record NextTold(string What, DateOnly On, string Why, bool Overdue);
 
 /// <summary>What a trailer's owner does between visits, and what the shop does next.</summary>
 public static class OwnersTasks
@@ -51,12 +52,13 @@ public static class OwnersTasks
     /// The shop's, soonest first: what comes again, wears out or is to be looked at; what was found stands for itself.
     /// </summary>
     /// <param name="status">How the trailer stands.</param>
-    public static IReadOnlyList<NextTold> Next(TrailerStatus status) =>
+    /// <param name="today">The day.</param>
+    public static IReadOnlyList<NextTold> Next(TrailerStatus status, DateOnly today) =>
         [.. status.Upcoming
             .Where(u => u.By == Doer.Shop && (u.Cause != DueCause.Event || u.NotBefore is not null))
             .OrderBy(u => u.On)
             .Take(Told)
-            .Select(u => new NextTold(u.InWords(), u.On, Why(u)))];
+            .Select(u => new NextTold(u.InWords(), u.On, Why(u), u.On < today))];
 
     // A check owed says after how many miles; of what comes again an owner needs to know how often, and no more.
     private static string Why(Upcoming task) =>

@@ -185,7 +185,7 @@ internal static class HandOverPage
             Holds = release?.Holds ?? status.Hold?.Seen ?? [],
             ReleasedBecause = release?.Reason ?? "",
             Yours = OwnersTasks.Of(status, today),
-            Next = OwnersTasks.Next(status),
+            Next = OwnersTasks.Next(status, today),
         };
         return new VisitToldOf(sheet, found.trailer, found.Name, settings, pictures);
     }

@@ -301,7 +301,7 @@ internal static class OwnersPages
             trailer.Meter == MeterKind.HubOdometer,
             expected?.Day,
             expected?.What ?? "",
-            OwnersTasks.Next(status),
+            OwnersTasks.Next(status, today),
             await LastAsync(file, trailer.Id) is { } last
                 ? await HandOverPage.AnswerAsync(file, last, today)
                 : null,

@@ -55,7 +55,7 @@ public sealed class HandOverTests
             Holds = ["Cracked or bent, front hanger, left"],
             ReleasedBecause = "on a flatbed to the axle specialist",
             Yours = [new OwnersTask("x", "Torque the lug nuts again", Day.AddDays(9), "after 100 miles", false)],
-            Next = [new NextTold("Bearing repack, all wheel ends", Day.AddYears(1), "Every 12 months.")],
+            Next = [new NextTold("Bearing repack, all wheel ends", Day.AddYears(1), "Every 12 months.", false)],
         };
         Assert.Equal(
             [
@@ -66,6 +66,25 @@ public sealed class HandOverTests
                 "Next with us: bearing repack, all wheel ends, about May 2027 (every 12 months).",
             ],
             sheet.Plain);
+    }
+
+    /// <summary>A day that has passed is never told as one to come.</summary>
+    [Fact]
+    public void What_is_overdue_is_told_so()
+    {
+        HandOver sheet = new()
+        {
+            Trailer = "P-07",
+            On = Day,
+            Yours = [new OwnersTask("x", "Grease the bolts", Day.AddDays(-40), "every 90 days", true)],
+            Next = [new NextTold("Bearing repack, all wheel ends", Day.AddMonths(-7), "Every 12 months.", true)],
+        };
+        Assert.Equal(
+            [
+                "In between, you: grease the bolts, was due March 25, 2026 (every 90 days).",
+                "Next with us: bearing repack, all wheel ends, overdue since October 2025 (every 12 months).",
+            ],
+            sheet.Plain.Skip(1));
     }
 
     private static readonly Packet Packet = Composer.Compose(

@@ -129,7 +129,7 @@ export function HandOverSheet({ of, picture, without = false }: Props) {
           <Lines>
             {of.yours.map((y) => (
               <li key={y.id}>
-                <b>{y.what}</b> by {dayInWords(y.on)} <Quiet>{y.why}</Quiet>
+                <b>{y.what}</b> {y.overdue ? "was due" : "by"} {dayInWords(y.on)} <Quiet>{y.why}</Quiet>
               </li>
             ))}
           </Lines>
@@ -141,7 +141,8 @@ export function HandOverSheet({ of, picture, without = false }: Props) {
           <Lines>
             {of.next.map((n) => (
               <li key={n.what + n.on}>
-                <b>{n.what}</b>, about {dayInWords(n.on)} <Quiet>{n.why}</Quiet>
+                <b>{n.what}</b>, {n.overdue ? "overdue since" : "about"} {dayInWords(n.on)}{" "}
+                <Quiet>{n.why}</Quiet>
               </li>
             ))}
           </Lines>

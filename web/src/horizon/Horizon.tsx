@@ -15,6 +15,7 @@ import { useAim } from "./useAim";
 import { useHorizonPages } from "./useHorizonPages";
 import { Waiting } from "../ui/Waiting";
 import { Disclosure } from "../ui/Disclosure";
+import { OwedBy } from "../ui/OwedBy";
 
 // What is looked for comes a moment after what is seen.
 const HorizonTools = later(() => import("./HorizonTools"));
@@ -156,7 +157,7 @@ function Beneath({ page }: { page: Schemas["HorizonAnswer"] }) {
           <ul>
             {page.followUps.map((f) => (
               <li key={f.id}>
-                {dayInWords(f.dueOn)} <Link to={`/yard/trailers/${f.trailerId}`}>{f.tag}</Link> {f.words}{" "}
+                <Link to={`/yard/trailers/${f.trailerId}`}>{f.tag}</Link> {f.words} <OwedBy on={f.dueOn} />{" "}
                 <Quiet>{f.reason}</Quiet>
               </li>
             ))}

@@ -2,7 +2,6 @@ import { type InfiniteData, useInfiniteQuery, useMutation, useQueryClient } from
 import type { ReactNode } from "react";
 import { Link } from "react-router";
 import { answer, type Schemas, shop } from "../api/client";
-import { dayInWords } from "../api/words";
 import { Button } from "../ui/Button";
 import { Columns, Head, Lines, Page, Quiet, Row, Section, Stack } from "../ui/Page";
 import { Problem } from "../ui/Problem";
@@ -10,6 +9,7 @@ import { VisitLines } from "../ui/VisitLines";
 import { note } from "../ui/Notes";
 import { Waiting } from "../ui/Waiting";
 import { YearPlot } from "./YearPlot";
+import { OwedBy } from "../ui/OwedBy";
 
 /** What was done, newest first; what is still owed, and what the year came to. */
 export default function Ledger() {
@@ -94,7 +94,7 @@ function Owed({ children }: { children: ReactNode }) {
                     <Link to={`/yard/trailers/${f.trailerId}`}>{f.tag}</Link> {f.words}
                   </span>
                   <Quiet>
-                    by {dayInWords(f.dueOn)}, {f.reason}
+                    <OwedBy on={f.dueOn} />, {f.reason}
                   </Quiet>
                 </Stack>
                 <Button

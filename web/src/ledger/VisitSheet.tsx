@@ -22,6 +22,7 @@ import { Columns, Head, Lines, Page, Quiet, Section, Stack, Table } from "../ui/
 import { JudgementText, VerdictWord } from "../ui/Verdict";
 import { WaitingPage } from "../ui/Waiting";
 import { Disclosure } from "../ui/Disclosure";
+import { OwedBy } from "../ui/OwedBy";
 
 /** One visit's sheet: everything that was done, seen, measured and used, and what was remarked since. */
 export default function VisitSheet({ id }: { id: string }) {
@@ -261,7 +262,7 @@ function Sheet({ sheet }: { sheet: Schemas["VisitSheet"] }) {
               <h2>Still owed</h2>
               {sheet.followUps.map((f) => (
                 <p key={f.id}>
-                  {f.words} by {dayInWords(f.dueOn)}, {f.reason}
+                  {f.words} <OwedBy on={f.dueOn} />, {f.reason}
                 </p>
               ))}
             </Section>

@@ -88,7 +88,7 @@ internal static class LifeSource
                     .Where(m => m.Judgement.Verdict is Verdict.Watch or Verdict.Renew)
                     .Select(m => $"{SubjectWords.Of(m.Subject)}, {Place.SpokenOf(m.Place)}: {m.Seen}. "
                         + m.Judgement.Rule)],
-                OwnersTasks.Next(status),
+                OwnersTasks.Next(status, today),
                 visits.ConvertAll(v => One(
                     v,
                     [.. findings[v.Id]],

@@ -2,11 +2,12 @@ import { useQuery } from "@tanstack/react-query";
 import styled from "styled-components";
 import { Link } from "react-router";
 import { answer, type Schemas, shop } from "../../api/client";
-import { capital, dayInWords, inALine, shortDay } from "../../api/words";
+import { capital, dayInWords, inALine } from "../../api/words";
 import { TextButton } from "../../ui/Button";
 import { Quiet } from "../../ui/Page";
 import { VerdictWord } from "../../ui/Verdict";
 import { spoken, standing } from "./standing";
+import { OwedBy } from "../../ui/OwedBy";
 
 type Trailer = Schemas["TrailerAnswer"];
 
@@ -184,7 +185,7 @@ function ComingUp({ trailer, onSee }: Parameters<typeof AtAGlance>[0]) {
       <ul>
         {owed.slice(0, MOST).map((f) => (
           <li key={f.id}>
-            <b>Check owed</b> by {shortDay(f.dueOn)}: {f.words}
+            <b>Check owed</b> <OwedBy on={f.dueOn} />: {f.words}
           </li>
         ))}
         {told.map((u) => (

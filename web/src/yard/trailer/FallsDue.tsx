@@ -2,6 +2,7 @@ import { Link } from "react-router";
 import type { Schemas } from "../../api/client";
 import { dayInWords } from "../../api/words";
 import { Columns, Lines, Quiet, Section } from "../../ui/Page";
+import { OwedBy } from "../../ui/OwedBy";
 
 /** Everything that falls due on a trailer, soonest first, and the checks it is owed. */
 export function FallsDue({ trailer }: { trailer: Schemas["TrailerAnswer"] }) {
@@ -31,7 +32,7 @@ export function FallsDue({ trailer }: { trailer: Schemas["TrailerAnswer"] }) {
           <Lines>
             {owed.map((f) => (
               <li key={f.id}>
-                {f.words} by {dayInWords(f.dueOn)} <Quiet>({f.reason})</Quiet>
+                {f.words} <OwedBy on={f.dueOn} /> <Quiet>({f.reason})</Quiet>
               </li>
             ))}
           </Lines>
