@@ -14,6 +14,9 @@ public sealed record GroupDifference(double Z, double Chance, double MoreThanExp
     // More than these are rounded to a grid of so many steps before they are compared.
     private const int Few = 300, Steps = 40;
 
+    // A score is a sum of shares: nobody reads its sixth place.
+    private const double Enough = 1e-6;
+
     /// <summary>
     /// Compares two groups; lives of one owner may be alike. Null where nothing can be said: one of them is empty, or
     /// nothing tells any life from another.
@@ -65,7 +68,7 @@ public sealed record GroupDifference(double Z, double Chance, double MoreThanExp
     {
         Dictionary<Life, double> known = [];
         LifeCounts counts = LifeCounts.Of(lives, Few, Steps);
-        IReadOnlyList<EndsWithin> cells = Turnbull.Of(counts);
+        IReadOnlyList<EndsWithin> cells = Turnbull.Of(counts, Enough);
         double[] score = new double[cells.Count];
         double survives = 1, hazard = 0;
         for (int j = 0; j < cells.Count; j++)

@@ -29,7 +29,9 @@ public static class Turnbull
     }
 
     /// <summary>The same of lives that are counted already.</summary>
-    internal static IReadOnlyList<EndsWithin> Of(LifeCounts lives)
+    /// <param name="lives">The lives.</param>
+    /// <param name="enough">Once no share changes by more in a round, they are the likeliest.</param>
+    internal static IReadOnlyList<EndsWithin> Of(LifeCounts lives, double enough = Enough)
     {
         List<(double From, double To)> cells = Innermost([.. lives.All.Select(l => l.Life)]);
         if (cells.Count == 0)
@@ -59,7 +61,7 @@ public static class Turnbull
                 }
             }
 
-            bool still = next.Zip(share, (x, y) => Math.Abs(x - y)).Max() < Enough;
+            bool still = next.Zip(share, (x, y) => Math.Abs(x - y)).Max() < enough;
             share = next;
             if (still)
             {
