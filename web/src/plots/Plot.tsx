@@ -1,4 +1,5 @@
 import { type ReactNode, useRef } from "react";
+import styled from "styled-components";
 import { Disclosure } from "../ui/Disclosure";
 import { Quiet, Stack, Table } from "../ui/Page";
 import { AsFiles } from "./AsFiles";
@@ -52,6 +53,39 @@ export function Plot(props: Props) {
   );
 }
 
+// On a telephone a row stands as a block of its own, each figure beside what it is: columns as narrow as a word break it.
+const Figures = styled(Table)`
+  @media (max-width: 560px) {
+    thead {
+      position: absolute;
+      width: 1px;
+      height: 1px;
+      overflow: hidden;
+      clip-path: inset(50%);
+    }
+    tr,
+    tbody th {
+      display: block;
+    }
+    tbody th {
+      font-weight: 600;
+    }
+    td {
+      display: flex;
+      justify-content: space-between;
+      gap: 16px;
+      border-top: 0;
+      padding: 0 0 4px 12px;
+      text-align: right;
+    }
+    td::before {
+      content: attr(data-head);
+      color: var(--steel);
+      text-align: left;
+    }
+  }
+`;
+
 /** Figures as a table, the first cell of a row as its name. */
 export function FiguresTable({
   label,
@@ -63,7 +97,7 @@ export function FiguresTable({
   rows: readonly (readonly string[])[];
 }) {
   return (
-    <Table aria-label={label}>
+    <Figures aria-label={label}>
       <thead>
         <tr>
           {head.map((h) => (
@@ -78,12 +112,14 @@ export function FiguresTable({
           <tr key={name}>
             <th scope="row">{name}</th>
             {cells.map((cell, i) => (
-              <td key={head[i + 1]}>{cell}</td>
+              <td key={head[i + 1]} data-head={head[i + 1]}>
+                {cell}
+              </td>
             ))}
           </tr>
         ))}
       </tbody>
-    </Table>
+    </Figures>
   );
 }
 
