@@ -126,7 +126,7 @@ public static class DemoShop
         await DemoYears.AddAsync(file, people, customers, today);
         await AtWorkNowAsync(file, people, now, random);
         await DemoToday.AddAsync(file, people, now, random);
-        SettleFollowUps(file, people, today);
+        SettleFollowUps(file, people[0].Id, today);
         await file.SaveChangesAsync();
         await transaction.CommitAsync();
         file.ChangeTracker.Clear();
@@ -396,12 +396,12 @@ public static class DemoShop
             Rulebook.All.First(r => r.Subject == item.Subject && r.Goes(gear)).Code);
 
     // Old checks were done within the week; the newest are still owed.
-    private static void SettleFollowUps(ShopFile file, List<Person> people, DateOnly today)
+    internal static void SettleFollowUps(ShopFile file, Guid by, DateOnly today)
     {
         foreach (FollowUp owed in file.FollowUps.Local.Where(f => f.From < today.AddDays(-15)))
         {
             owed.DoneAt = Morning(owed.DueOn < today ? owed.DueOn : today.AddDays(-1)).AddHours(6);
-            owed.DoneBy = people[0].Id;
+            owed.DoneBy = by;
         }
     }
 

@@ -78,6 +78,7 @@ public static class Fleet
                     random);
             }
 
+            DemoShop.SettleFollowUps(file, person.Id, today);
             await file.SaveChangesAsync();
             await transaction.CommitAsync();
             file.ChangeTracker.Clear();

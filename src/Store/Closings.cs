@@ -72,7 +72,7 @@ public static class Closings
             On = day,
             DoneAt = at
         }));
-        await SettleAsync(file, visit, result.Settles, person, at);
+        await SettleAsync(file, visit, result, person, at);
         file.FollowUps.AddRange(result.FollowUps.Select(f => FollowUp.Left(
             visit,
             f.Rule,
@@ -82,22 +82,37 @@ public static class Closings
         await LearnAsync(file, entries);
     }
 
+    // What the work itself settles, and what it leaves anew in the place of an earlier visit's.
     private static async Task SettleAsync(
         ShopFile file,
         Visit visit,
-        IReadOnlyList<string> rules,
+        ClosingResult result,
         Guid by,
         DateTimeOffset at)
     {
-        if (rules.Count == 0)
+        List<FollowUp> owed = result.Settles.Count == 0 && result.FollowUps.Count == 0 ? [] : await file.FollowUps
+            .Where(f => f.TrailerId == visit.TrailerId && f.DoneAt == null)
+            .ToListAsync();
+        if (owed.Count == 0)
         {
             return;
         }
 
-        List<FollowUp> owed = await file.FollowUps
-            .Where(f => f.TrailerId == visit.TrailerId && f.DoneAt == null)
-            .ToListAsync();
-        foreach (FollowUp check in FollowUp.Settled(owed, rules))
+        List<Guid> left = [.. owed.Select(f => f.VisitId).Distinct()];
+        ILookup<Guid, WorkDone> work = (await file.WorkDone
+            .AsNoTracking()
+            .Where(w => w.VisitId != null && left.Contains(w.VisitId.Value))
+            .ToListAsync()).ToLookup(w => w.VisitId!.Value);
+        Dictionary<Guid, ILookup<string, string>> before = (await file.Visits
+            .AsNoTracking()
+            .Where(v => left.Contains(v.Id))
+            .ToListAsync()).ToDictionary(
+                v => v.Id,
+                v => Closing.LeftAt(v.Gear, v.Practices, work[v.Id].Select(w => new JobAt(w.Job, w.Place))));
+        foreach (FollowUp check in FollowUp.Settled(owed, result.Settles).Union(FollowUp.Replaced(
+            owed,
+            Closing.LeftAt(visit.Gear, visit.Practices, result.Done),
+            id => before[id])))
         {
             check.DoneAt = at;
             check.DoneBy = by;

@@ -259,6 +259,27 @@ public sealed class SliceTests : IDisposable
                 new FollowUpDraft(false))).Owed);
     }
 
+    /// <summary>Wheels that come off at every repack leave one check owed, not one a year.</summary>
+    [Fact]
+    public async Task A_check_left_anew_takes_the_place_of_the_one_before()
+    {
+        await shop.SomebodyAsync();
+        TrailerAnswer trailer = await shop.TrailerAsync();
+        List<DateOnly> due = [];
+        for (int visits = 0; visits < 2; visits++)
+        {
+            VisitAnswer visit = await shop.VisitAsync(trailer.Id);
+            await shop.WorkAsync(visit);
+            await shop.PostAsync<VisitState>($"/api/bay/visits/{visit.Id}/close", new ClosingDraft());
+            FollowUpPage page = await shop.GetAsync<FollowUpPage>("/api/ledger/follow-ups");
+            due.Add(Assert.Single(page.Owed, f => f.Words == "Torque the lug nuts again").DueOn);
+            Assert.Equal(page.Total, page.Owed.Select(f => f.Words).Distinct().Count());
+            shop.Time.Ahead += TimeSpan.FromDays(300);
+        }
+
+        Assert.True(due[1] > due[0].AddDays(250));
+    }
+
     [Fact]
     public async Task The_document_describes_every_path_in_OpenAPI_3_1()
     {

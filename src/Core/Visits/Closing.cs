@@ -4,6 +4,7 @@ using SturdyTinker.Core.Findings;
 using SturdyTinker.Core.Findings.Inspections;
 using SturdyTinker.Core.Gear;
 using SturdyTinker.Core.Intervals;
+using SturdyTinker.Core.Practices;
 
 namespace SturdyTinker.Core.Visits;
 
@@ -82,6 +83,25 @@ public static class Closing
 
         // A check that this very visit leaves anew is owed again, whatever it settled before.
         return result with { FollowUps = [.. followUps], Settles = settles };
+    }
+
+    /// <summary>Where work leaves each check owing: codes of the places, by the check's rule.</summary>
+    /// <param name="gear">The running gear.</param>
+    /// <param name="practices">The practices it was done by.</param>
+    /// <param name="work">The work; what is not known any more leaves nothing.</param>
+    public static ILookup<string, string> LeftAt(
+        RunningGear gear,
+        PracticeChoices practices,
+        IEnumerable<JobAt> work)
+    {
+        JobCatalogue catalogue = JobCatalogue.Of(practices);
+        List<JobAt> known = [.. work.Where(j => catalogue.Find(j.Job) is { } job
+            && Place.TryParse(j.Place, out Place place)
+            && job.GoesAt(gear, place))];
+        return Composer.Compose(gear, known, practices).Openings
+            .SelectMany(o => catalogue.Openings.Find(o.Code).FollowUps.Select(rule => (rule.Code, o.Place)))
+            .Concat(known.SelectMany(j => catalogue.Find(j.Job)!.FollowUps.Select(rule => (rule.Code, j.Place))))
+            .ToLookup(l => l.Code, l => l.Place);
     }
 
     /// <summary>

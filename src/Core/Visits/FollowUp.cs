@@ -29,7 +29,9 @@ public sealed class FollowUp
     /// <summary>Why that day, in words.</summary>
     public required string Reason { get; init; }
 
-    /// <summary>When it was done, with the shop's offset from UTC; null while it is owed.</summary>
+    /// <summary>
+    /// When it was done, or a later visit left the same anew, with the shop's offset from UTC; null while it is owed.
+    /// </summary>
     public DateTimeOffset? DoneAt { get; set; }
 
     /// <summary>Who did it.</summary>
@@ -69,6 +71,21 @@ public sealed class FollowUp
             .Where(f => rules.Contains(f.Rule))
             .GroupBy(f => (f.VisitId, f.Family))
             .Select(g => g.MinBy(f => f.DueOn)!);
+
+    /// <summary>
+    /// Which checks the same one, left anew, takes the place of: all that had been off then was off again, and was put
+    /// back as it should be. What was off elsewhere is still owed.
+    /// </summary>
+    /// <param name="owed">Checks of one trailer that are owed.</param>
+    /// <param name="now">Where the work done now leaves each check, by its rule.</param>
+    /// <param name="before">The same of the visit that left a check.</param>
+    public static IEnumerable<FollowUp> Replaced(
+        IEnumerable<FollowUp> owed,
+        ILookup<string, string> now,
+        Func<Guid, ILookup<string, string>> before) =>
+        owed.Where(f => now.Contains(f.Rule)
+            && before(f.VisitId)[f.Rule].ToHashSet() is { Count: > 0 } places
+            && places.IsSubsetOf(now[f.Rule]));
 
     // The checks of lug nuts are one family, however often they come.
     private string Family => FollowUpRules.Find(Rule)?.Family ?? Rule;

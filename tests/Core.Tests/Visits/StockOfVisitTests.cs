@@ -1,5 +1,8 @@
 using CsCheck;
+using SturdyTinker.Core.Composing;
+using SturdyTinker.Core.Gear;
 using SturdyTinker.Core.Parts.Stock;
+using SturdyTinker.Core.Practices;
 using SturdyTinker.Core.Visits;
 using Xunit;
 
@@ -87,5 +90,43 @@ public sealed class StockOfVisitTests
             [owed[1], owed[2]],
             FollowUp.Settled(owed, ["lug-retorque", "lug-retorque-10", "lug-retorque-25"]));
         Assert.Empty(FollowUp.Settled(owed, []));
+    }
+
+    /// <summary>
+    /// A wheel that was off again has been torqued again: the check that its last visit left is replaced by the new
+    /// one. A wheel that stayed on is still owed its own.
+    /// </summary>
+    [Fact]
+    public void What_is_left_anew_takes_the_place_of_the_same_left_before()
+    {
+        RunningGear gear = GearDefaults.For(2, 7_000);
+        ILookup<string, string> Left(params string[] places) => Closing.LeftAt(
+            gear,
+            PracticeChoices.Defaults,
+            places.Select(p => new JobAt("bearing-repack", p)));
+        Guid all = Guid.CreateVersion7(Now), front = Guid.CreateVersion7(Now);
+        string[] ends = ["axle-1-left", "axle-1-right", "axle-2-left", "axle-2-right"];
+        Dictionary<Guid, ILookup<string, string>> before = new() { [all] = Left(ends), [front] = Left(ends[..2]) };
+        FollowUp[] owed = [.. new[] { all, front }.Select(v => new FollowUp
+        {
+            VisitId = v,
+            Rule = "lug-retorque",
+            Words = "",
+            Reason = "",
+        })];
+        IEnumerable<FollowUp> Replaced(params string[] places) =>
+            FollowUp.Replaced(owed, Left(places), id => before[id]);
+        Assert.NotEmpty(before[all]["lug-retorque"]);
+        Assert.Equal(owed, Replaced(ends));
+        Assert.Equal([owed[1]], Replaced(ends[..3]));
+        Assert.Empty(Replaced("axle-1-left"));
+        Assert.Empty(Replaced());
+
+        // Nothing is known of where an earlier one was: it stands. A look with every wheel on replaces nothing.
+        Assert.Empty(FollowUp.Replaced(owed, Left(ends), _ => Left()));
+        Assert.Empty(FollowUp.Replaced(
+            owed,
+            Closing.LeftAt(gear, PracticeChoices.Defaults, [new JobAt("wear-look", "trailer"), new("none", "x")]),
+            id => before[id]));
     }
 }

@@ -157,8 +157,8 @@ function Beneath({ page }: { page: Schemas["HorizonAnswer"] }) {
           <ul>
             {page.followUps.map((f) => (
               <li key={f.id}>
-                <Link to={`/yard/trailers/${f.trailerId}`}>{f.tag}</Link> {f.words} <OwedBy on={f.dueOn} />{" "}
-                <Quiet>{f.reason}</Quiet>
+                <Link to={`/yard/trailers/${f.trailerId}`}>{f.tag}</Link> {f.words}
+                <OwedBy on={f.dueOn} /> <Quiet>{f.reason}</Quiet>
               </li>
             ))}
           </ul>

@@ -92,10 +92,9 @@ function Owed({ children }: { children: ReactNode }) {
                 <Stack $gap={2}>
                   <span>
                     <Link to={`/yard/trailers/${f.trailerId}`}>{f.tag}</Link> {f.words}
+                    <OwedBy on={f.dueOn} />
                   </span>
-                  <Quiet>
-                    <OwedBy on={f.dueOn} />, {f.reason}
-                  </Quiet>
+                  <Quiet>{f.reason}</Quiet>
                 </Stack>
                 <Button
                   aria-label={`Done: ${f.words}, ${f.tag}`}

@@ -262,7 +262,8 @@ function Sheet({ sheet }: { sheet: Schemas["VisitSheet"] }) {
               <h2>Still owed</h2>
               {sheet.followUps.map((f) => (
                 <p key={f.id}>
-                  {f.words} <OwedBy on={f.dueOn} />, {f.reason}
+                  {f.words}
+                  <OwedBy on={f.dueOn} />, {f.reason}
                 </p>
               ))}
             </Section>

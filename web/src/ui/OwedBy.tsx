@@ -1,14 +1,12 @@
 import { useShop } from "../api/useShop";
 import { dayInWords } from "../api/words";
 
-/** By when a check is owed; a day that has passed is said to have. */
+/** By when a check is owed, after what it is: a day that has passed is said to have. */
 export function OwedBy({ on }: { on: string }) {
   const today = useShop().data?.today;
   return today !== undefined && on < today ? (
-    <>
-      <b>overdue</b> since {dayInWords(on)}
-    </>
+    <>, overdue since {dayInWords(on)}</>
   ) : (
-    <>by {dayInWords(on)}</>
+    <> by {dayInWords(on)}</>
   );
 }

@@ -185,7 +185,8 @@ function ComingUp({ trailer, onSee }: Parameters<typeof AtAGlance>[0]) {
       <ul>
         {owed.slice(0, MOST).map((f) => (
           <li key={f.id}>
-            <b>Check owed</b> <OwedBy on={f.dueOn} />: {f.words}
+            <b>Check owed</b>
+            <OwedBy on={f.dueOn} />: {f.words}
           </li>
         ))}
         {told.map((u) => (

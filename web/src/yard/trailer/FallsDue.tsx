@@ -32,7 +32,8 @@ export function FallsDue({ trailer }: { trailer: Schemas["TrailerAnswer"] }) {
           <Lines>
             {owed.map((f) => (
               <li key={f.id}>
-                {f.words} <OwedBy on={f.dueOn} /> <Quiet>({f.reason})</Quiet>
+                {f.words}
+                <OwedBy on={f.dueOn} /> <Quiet>({f.reason})</Quiet>
               </li>
             ))}
           </Lines>
