@@ -9,6 +9,11 @@ const List = styled(TabList)`
   overflow-x: auto;
   border-bottom: 1px solid var(--hair);
   scrollbar-width: thin;
+  /* On a telephone they are pushed along; where there is room below they need no bar, which hides the last of them. */
+  @media (min-width: 700px) {
+    flex-wrap: wrap;
+    overflow-x: visible;
+  }
 ` as typeof TabList;
 
 const Name = styled(Tab)`

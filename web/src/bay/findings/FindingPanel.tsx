@@ -128,6 +128,7 @@ export function FindingPanel({ visit, step, onState, onLeave }: Props) {
             options={(rules.data?.subjects ?? []).map((o) => [o.subject, o.words] as const)}
           />
         </Row>
+        {SEALED.includes(subject) && <SuspectParts trailer={visit.trailerId} place={place} />}
         <RadioGroup
           label="What you see"
           value={rule}
@@ -143,7 +144,6 @@ export function FindingPanel({ visit, step, onState, onLeave }: Props) {
             ),
           }))}
         />
-        {SEALED.includes(subject) && <SuspectParts trailer={visit.trailerId} place={place} />}
         <div aria-live="polite">{picked?.judgement && <JudgementText of={picked.judgement} />}</div>
         {about?.innerAndOuter && <WhichOne value={edit.which} onChange={(which) => change({ which })} />}
         {classed && <Classed value={edit.damage} onChange={(damage) => change({ damage })} />}

@@ -3,6 +3,7 @@ import { Suspense, useCallback, useState } from "react";
 import styled from "styled-components";
 import { Link, useNavigate } from "react-router";
 import { answer, type Schemas, sentence, shop } from "../../api/client";
+import { useTrailerEvidence } from "../../api/useTrailerEvidence";
 import { minutesInWords, small } from "../../api/words";
 import { TextButton } from "../../ui/Button";
 import { later } from "../../ui/later";
@@ -75,6 +76,8 @@ function AtWork({
   // Only what is open is put back; what was not begun is left for another visit.
   const [leaving, setLeaving] = useState(false);
   const { state, packet } = visit;
+  // Known before anything is found, so that what the record says of a part pushes nothing away under a finger.
+  useTrailerEvidence(visit.trailerId);
   // Where two work, each screen is one's: it leads through that one's steps.
   const [hand, setHand] = useHand(visit);
   const next = state.nextOfHands.length === 2 ? (state.nextOfHands[hand - 1] ?? null) : state.next;
