@@ -27,8 +27,8 @@ public sealed class EvidenceChartTests
     }
 
     /// <summary>
-    /// The lady who told eight cups rightly, four of which had the milk in first: once in 70 times by chance; six rightly
-    /// 17 times in 70. Source: Fisher, The Design of Experiments, 1935; from memory.
+    /// The lady who told eight cups rightly, four of which had the milk in first: once in 70 times by chance; six
+    /// rightly 17 times in 70. Source: Fisher, The Design of Experiments, 1935; from memory.
     /// </summary>
     [Fact]
     public void As_many_among_some_are_fishers()
@@ -198,7 +198,8 @@ public sealed class EvidenceChartTests
             cried += OddGroups.Of([.. Enumerable.Range(0, 160).Select(n =>
             {
                 int use = random.Next(8);
-                double age = -Math.Log(1 - random.NextDouble()) * 600 * (1 + use), end = 100 + (500 * random.NextDouble());
+                double age = -Math.Log(1 - random.NextDouble()) * 600 * (1 + use);
+                double end = 100 + (500 * random.NextDouble());
                 return new Watched($"d{(use + random.Next(7)) % 12}", $"use {use}", Math.Min(age, end), age < end, n);
             })]).Any(g => g.StandsOut) ? 1 : 0;
         }

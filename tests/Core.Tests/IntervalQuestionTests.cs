@@ -113,7 +113,10 @@ public sealed class IntervalQuestionTests
             LivesOfKind lives = Made(40, 3, 1.2 + (seed % 4), 8 + (seed * 2 % 70), 6 + (seed % 11), seed);
             EvidenceCard card = Plain(lives);
             AdvisedInterval advice = card.Advice!;
-            double watched = lives.Lives.Select(l => l.Life.Days.High ?? l.Life.Days.Low).OrderDescending().ElementAt(4);
+            double watched = lives.Lives
+                .Select(l => l.Life.Days.High ?? l.Life.Days.Low)
+                .OrderDescending()
+                .ElementAt(4);
             WeibullLives fit = lives.InDays(Repack.Days);
             if (advice.Months > 12)
             {
@@ -194,7 +197,8 @@ public sealed class IntervalQuestionTests
         }
 
         Assert.InRange(100d * held / trials, 87, 93);
-        Life[] many = [.. Enumerable.Range(0, 400).Select(i => Life.Ended(600 * Math.Pow(-Math.Log((i + 0.5) / 400), 0.5)))];
+        Life[] many = [.. Enumerable.Range(0, 400)
+            .Select(i => Life.Ended(600 * Math.Pow(-Math.Log((i + 0.5) / 400), 0.5)))];
         thick = WeibullLives.Of(many, others)!.Borrowed;
         Assert.Equal(1, WeibullLives.Of([], others)!.Borrowed, 3);
         Assert.True(thin is > 0.1 and < 0.9 && thick < 0.05, $"{thin} {thick}");
@@ -204,8 +208,8 @@ public sealed class IntervalQuestionTests
 
     /// <summary>
     /// What is worn soon is looked at early, and what is worn late is looked at late: all together look as if the weak
-    /// ones went first, though every use wears out. What a thin use borrows is free of it, and its ranges hold the truth
-    /// as often as they say, where uses differ as much as is supposed.
+    /// ones went first, though every use wears out. What a thin use borrows is free of it, and its ranges hold the
+    /// truth as often as they say, where uses differ as much as is supposed.
     /// </summary>
     [Fact]
     public void Uses_that_are_looked_at_at_different_ages_are_not_thrown_together()
@@ -221,9 +225,10 @@ public sealed class IntervalQuestionTests
             foreach ((string use, int trailers) in new[] { ("", 40), (Use.Launched, 30), ("heavy", 25), ("salt", 5) })
             {
                 thin = (2.2 * Off(0.2), 30 * Off(0.5));
-                all.AddRange(Made(trailers, 2, thin.Shape, thin.Months, (int)Math.Max(2, thin.Months / 5), 500 + i, use)
+                int look = (int)Math.Max(2, thin.Months / 5), from = 1_000_000 * use.Length;
+                all.AddRange(Made(trailers, 2, thin.Shape, thin.Months, look, 500 + i, use)
                     .Lives
-                    .Select(l => l with { Trailer = l.Trailer with { Number = l.Trailer.Number + (1_000_000 * use.Length) } }));
+                    .Select(l => l with { Trailer = l.Trailer with { Number = l.Trailer.Number + from } }));
             }
 
             LivesOfKind of = new(Repack, all, NotCounted.None);
@@ -240,7 +245,9 @@ public sealed class IntervalQuestionTests
         }
 
         Assert.InRange(100d * held / trials, 87, 94.5);
-        Assert.True(falling > trials / 3 && pooled > trials * 0.6, $"the test would not show it: {falling} {pooled}");
+        Assert.True(
+            falling > trials / 3 && pooled > trials * 0.6,
+            $"the test would not show it: {falling} {pooled}");
     }
 
     /// <summary>Common practice counts once, however many thin uses lean on it; with no other use, all of it does.</summary>
@@ -249,7 +256,8 @@ public sealed class IntervalQuestionTests
     {
         LivesOfKind one = Made(30, 2, 2.5, 30, 8, 61);
         List<OwnedLife> silent = [.. new[] { "salt", "heavy", "rough", "light", Use.Launched }.SelectMany(use =>
-            Made(1, 1, 2.5, 30, 1, 62, use).Lives.Select(l => l with { Life = l.Life with { Days = Life.Lasting(1) } }))];
+            Made(1, 1, 2.5, 30, 1, 62, use).Lives.Select(
+                l => l with { Life = l.Life with { Days = Life.Lasting(1) } }))];
         WeibullLives alone = new LivesByUse(one).InDays("");
         WeibullLives beside = new LivesByUse(one with { Lives = [.. one.Lives, .. silent] }).InDays("");
         Assert.Equal(alone.Shape, beside.Shape, 2);
@@ -391,7 +399,9 @@ public sealed class IntervalQuestionTests
             }
         };
         (int, string) Of(Upkeep upkeep, params string[] uses) =>
-            (upkeep with { Uses = uses }).For(rule, true) is var (interval, _) ? (interval.Months, interval.Source) : default;
+            (upkeep with { Uses = uses }).For(rule, true) is var (interval, _)
+                ? (interval.Months, interval.Source)
+                : default;
         Assert.Equal(10, Of(shop).Item1);
         Assert.Equal((7, "this shop, n = 60"), Of(shop, Use.Launched));
         Assert.Equal((8, "this shop, n = 41"), Of(shop, "salt"));

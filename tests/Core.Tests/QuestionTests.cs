@@ -127,8 +127,8 @@ public sealed class QuestionTests
         Assert.Equal(
             (0, 1, 2),
             (OverloadQuestion.YearsWithSigns([]),
-                OverloadQuestion.YearsWithSigns([Today, Today.AddDays(-20), Today.AddDays(-200), Today.AddDays(-364)]),
-                OverloadQuestion.YearsWithSigns([Today, Today.AddDays(-20), Today.AddDays(-200), Today.AddDays(-390)])));
+                OverloadQuestion.YearsWithSigns([Today, Today.AddDays(-20), Today.AddDays(-364)]),
+                OverloadQuestion.YearsWithSigns([Today, Today.AddDays(-20), Today.AddDays(-390)])));
 
         // All signs on one trailer are that trailer.
         List<(CountedTrailer, int)> one = [.. Enumerable.Range(0, 40).Select(
@@ -140,8 +140,12 @@ public sealed class QuestionTests
     [Fact]
     public void A_trailer_that_costs_thrice_as_much_is_asked_about_by_what_it_costs_above_the_usual()
     {
-        TrailerKeeping Kept(int number, double cost, double? miles = 9_000, double years = 3, params double[] renewed) =>
-            new(Trailer(number), years, cost, miles, renewed, years * 365);
+        TrailerKeeping Kept(
+            int number,
+            double cost,
+            double? miles = 9_000,
+            double years = 3,
+            params double[] renewed) => new(Trailer(number), years, cost, miles, renewed, years * 365);
         List<TrailerKeeping> all =
         [
             .. Enumerable.Range(0, 9).Select(i => Kept(i, 900 + (10 * i))),
@@ -254,7 +258,7 @@ public sealed class QuestionTests
         Assert.InRange(Early(0) / Early(1), 0.6, 1.7);
     }
 
-    /// <summary>How long it holds is said by use: all together would be nobody's, and would not look like wear.</summary>
+    /// <summary>How long it holds is said by use: all together would be nobody's, and look unlike wear.</summary>
     [Fact]
     public void How_long_it_holds_is_told_by_use()
     {
@@ -306,7 +310,12 @@ public sealed class QuestionTests
                 on,
                 gone ? Verdict.Renew : Verdict.Sound));
             work.Add(new PastJob("bearing-repack", "axle-1-left", on, visit));
-            parts.Add(new PastPart(visit, "axle-1-left", "SEAL-1719-2565", on, ago is 1_150 or 100 ? delivery : People[1]));
+            parts.Add(new PastPart(
+                visit,
+                "axle-1-left",
+                "SEAL-1719-2565",
+                on,
+                ago is 1_150 or 100 ? delivery : People[1]));
         }
 
         return new TrailerPast(

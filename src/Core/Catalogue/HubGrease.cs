@@ -62,7 +62,9 @@ public static class HubGrease
     /// <param name="spindle">The spindle there.</param>
     /// <param name="length">From bearing to bearing.</param>
     public static double Cavity(Length bore, Length spindle, Length length) =>
-        Math.PI / 4 * ((double)(bore.Millimetres * bore.Millimetres) - (double)(spindle.Millimetres * spindle.Millimetres)) * (double)length.Millimetres / 1_000;
+        Math.PI / 4
+            * (double)((bore.Millimetres * bore.Millimetres) - (spindle.Millimetres * spindle.Millimetres))
+            * (double)length.Millimetres / 1_000;
 
     /// <summary>Ounces of grease that so many millilitres are.</summary>
     public static double Ounces(double millilitres) => millilitres * Density / Ounce;

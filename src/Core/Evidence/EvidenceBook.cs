@@ -189,7 +189,8 @@ public sealed class EvidenceBook(EvidenceTerms terms)
             }
 
             its.Add((gone, $"{Said.Sentence(of.Kind.One)}, {Place.SpokenOf(life.Life.Place)}: {Said.Age(age)} old; "
-                + $"{Said.Share(gone)} of them are gone by then here{(byUse.Differ ? " where trailers are used alike" : "")}."));
+                + $"{Said.Share(gone)} of them are gone by then here"
+                + (byUse.Differ ? " where trailers are used alike." : ".")));
         }
     }
 }

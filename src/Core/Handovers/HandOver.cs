@@ -100,7 +100,8 @@ public sealed record HandOver
             words.Add(StillHere
                 ? $"{Trailer} is still with us. Done so far: {(Done.Length > 0 ? Small(Done) : "no job to its end")}."
                 : Done.Length > 0
-                    ? FormattableString.Invariant($"{Trailer} was with us until {On:MMMM d, yyyy}. Done: {Small(Done)}.")
+                    ? FormattableString.Invariant($"{Trailer} was with us until {On:MMMM d, yyyy}. ")
+                        + $"Done: {Small(Done)}."
                 : FormattableString.Invariant($"{Trailer} was with us until {On:MMMM d, yyyy}; no job was finished."));
             if (Undone.Length > 0)
             {

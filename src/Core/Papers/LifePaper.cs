@@ -128,8 +128,8 @@ public static class LifePaper
                 [])),
             PaperBlock.Head("What this paper is"),
             PaperBlock.Says("It is what one shop has on record, and no promise of what it has not seen: parts that "
-                + "nobody looked at and work done elsewhere are not in it. Verdicts are of the day they were given. What the "
-                + "axle’s maker and the law say comes before it."),
+                + "nobody looked at and work done elsewhere are not in it. Verdicts are of the day they were given. "
+                + "What the axle’s maker and the law say comes before it."),
             PaperBlock.Says("The same record is attached to the PDF as data (life.json). Its SHA-256 digest is the one "
                 + "above: where they differ, one of the two was altered."),
         ]);

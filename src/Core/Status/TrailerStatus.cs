@@ -106,7 +106,9 @@ public sealed record Mark(string Place, Subject Subject, string Seen, Judgement 
 /// <param name="Typed">As typed.</param>
 /// <param name="Judgement">What it meant; null where there was nothing to judge by.</param>
 /// <param name="On">The day.</param>
-/// <param name="Other">The figure in the other system's unit; empty where it was worked out before that was kept.</param>
+/// <param name="Other">
+/// The figure in the other system's unit; empty where it was worked out before that was kept.
+/// </param>
 public sealed record Measured(
     string Place,
     string Kind,

@@ -32,7 +32,8 @@ public sealed record ComeBack(JobAt Job, Guid VisitId, DateOnly On)
     /// How far it has gone since a day, miles; null where nobody knows, and days alone decide.
     /// </param>
     /// <param name="isOwing">
-    /// Whether a job is a check that the earlier work itself asks for: torque again after so many miles is no come-back.
+    /// Whether a job is a check that the earlier work itself asks for: torque again after so many miles is no
+    /// come-back.
     /// </param>
     public static IReadOnlyList<ComeBack> Of(
         IEnumerable<JobAt> takenInFor,

@@ -3,7 +3,9 @@ namespace SturdyTinker.Core.Visits;
 /// <summary>A closed visit as a year's figures count it.</summary>
 /// <param name="Closed">The day it was closed.</param>
 /// <param name="Minutes">Minutes its steps stood on the tablets; nought where nobody measured.</param>
-/// <param name="Estimated">Minutes that were told when it was accepted; null where it came without an appointment.</param>
+/// <param name="Estimated">
+/// Minutes that were told when it was accepted; null where it came without an appointment.
+/// </param>
 public sealed record WorkedVisit(DateOnly Closed, decimal Minutes, decimal? Estimated);
 
 /// <summary>What a month came to.</summary>
@@ -28,8 +30,8 @@ public sealed record WorkedMonth(
     public static DateOnly Since(DateOnly today) => new DateOnly(today.Year, today.Month, 1).AddMonths(1 - Months);
 
     /// <summary>
-    /// The last twelve months, each there whether anything was done in it or not. Only visits with both figures are held
-    /// against their estimate.
+    /// The last twelve months, each there whether anything was done in it or not. Only visits with both figures are
+    /// held against their estimate.
     /// </summary>
     /// <param name="visits">Visits; those closed outside of the months do not count.</param>
     /// <param name="today">The day.</param>

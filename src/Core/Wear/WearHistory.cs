@@ -207,8 +207,10 @@ public static class WearHistory
         }
 
         string road = crossing.Metres is { } m ? $", in about {ShopFormat.About(new Distance(m))} miles" : "";
+        static string Month(DateOnly day) => day.ToString("MMM yyyy", CultureInfo.InvariantCulture);
         string between = crossing.Earliest is { } earliest
-            ? $" Eight chances in ten between {earliest.ToString("MMM yyyy", CultureInfo.InvariantCulture)} and {(crossing.Latest is { } latest ? latest.ToString("MMM yyyy", CultureInfo.InvariantCulture) : "long after")}."
+            ? $" Eight chances in ten between {Month(earliest)} and "
+                + $"{(crossing.Latest is { } latest ? Month(latest) : "long after")}."
             : "";
         return $"Comes to its limit about {likely}{road}.{between}{trust}";
     }

@@ -116,8 +116,9 @@ internal static class Receipts
         {
             string who = await file.People.Where(p => p.Id == before.PersonId).Select(p => p.Name).FirstAsync();
             throw Refusal.Conflict(
-                FormattableString.Invariant(
-                    $"{(order.ClosedAt is not null ? $"Order {order.Number}" : $"Delivery note {note}")} was received already, on {before.At:MMMM d} by {who}. Nothing was added."),
+                (order.ClosedAt is not null ? $"Order {order.Number}" : $"Delivery note {note}")
+                    + FormattableString.Invariant($" was received already, on {before.At:MMMM d} by {who}. ")
+                    + "Nothing was added.",
                 "/note");
         }
 

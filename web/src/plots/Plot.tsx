@@ -53,7 +53,7 @@ export function Plot(props: Props) {
   );
 }
 
-// On a telephone a row stands as a block of its own, each figure beside what it is: columns as narrow as a word break it.
+// On a telephone a row stands as a block of its own, each figure beside what it is: narrow columns break words.
 const Figures = styled(Table)`
   @media (max-width: 560px) {
     thead {

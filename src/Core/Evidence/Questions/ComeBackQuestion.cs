@@ -8,7 +8,8 @@ public static class ComeBackQuestion
 {
     private const int Quarters = 12;
 
-    // Fewer visits of a quarter, or come-backs, are no share; so many quarters before it say what is usual. From memory.
+    // Fewer visits of a quarter, or come-backs, are no share; so many quarters before it say what is usual. From
+    // memory.
     private const int FewestVisits = 5, FewestBefore = 4, FewestBack = 3;
 
     /// <summary>Asks it; null where no visit was closed.</summary>
@@ -99,7 +100,8 @@ public static class ComeBackQuestion
             ])]);
     }
 
-    // A quarter's visits, the share that is usual, and from how many come-backs on it is odd; null where it is too small.
+    // A quarter's visits, the share that is usual, and from how many come-backs on it is odd; null where it is too
+    // small.
     private sealed record Told(string Name, int Visits, int Back, double Usual, int? Limit, double Chance)
     {
         internal bool IsOdd => Back >= Limit;

@@ -170,8 +170,10 @@ public static class DiffersQuestion
                     + "whether one holds twice as long.",
             [
                 .. n == before ? Array.Empty<string>()
-                    : [$"{Said.Many(before - n, kind.One, kind.Many)} left out: no trailer used alike had the other way."],
-                .. alike.Count > 1 ? ["Figures are as if both had been done on the same trailers."] : Array.Empty<string>(),
+                    : [$"{Said.Many(before - n, kind.One, kind.Many)} left out: no trailer used alike had the other "
+                        + "way."],
+                .. alike.Count == 1 ? Array.Empty<string>()
+                    : ["Figures are as if both had been done on the same trailers."],
             ],
             Plot(one, a, other, b),
             ["Way", "Counted", "Ended", "One in ten gone by", "Half gone by"],

@@ -107,8 +107,8 @@ public static class KeepingQuestion
             dear.Count > 0 ? EvidenceStanding.Act : EvidenceStanding.Fine,
             "Which trailers are dear to keep?",
             dear.Count > 0
-                ? $"{Said.Many(dear.Count, "trailer costs", "trailers cost")} more than twice what is usual for as many "
-                    + "axles: "
+                ? $"{Said.Many(dear.Count, "trailer costs", "trailers cost")} more than twice what is usual for as "
+                    + "many axles: "
                     + string.Join(", ", dear.Take(3).Select(d => FormattableString.Invariant(
                         $"{d.Of.Trailer.Tag} ({d.Times:0.0} times)"))) + (dear.Count > 3 ? " and others." : ".")
                 : usualYear.Count == 0 ? "Too few alike to say what is usual."

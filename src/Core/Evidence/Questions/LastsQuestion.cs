@@ -137,8 +137,8 @@ public static class LastsQuestion
     private static IEnumerable<string> Differ(List<Group> groups) => groups
         .Where(g => g.FromPlain is { Chance: < 0.01 })
         .GroupBy(g => (Sooner: g.FromPlain!.Z > 0, Seldom: Said.Seldom(g.FromPlain.Chance)))
-        .Select(g => $"{Said.Sentence(string.Join("; ", g.Select(d => d.Name)))}: {(g.Key.Sooner ? "sooner" : "later")} "
-            + $"than in plain use; chance alone would do that {g.Key.Seldom}.");
+        .Select(g => $"{Said.Sentence(string.Join("; ", g.Select(d => d.Name)))}: "
+            + $"{(g.Key.Sooner ? "sooner" : "later")} than in plain use; chance alone would do that {g.Key.Seldom}.");
 
     private static IReadOnlyList<string> Row(Group of)
     {

@@ -19,8 +19,8 @@ public static class Chances
         : 1 - Binomial.CDF(share, all, ended - 1);
 
     /// <summary>
-    /// That as many or more happen, each with a chance of its own. Source: published, the Poisson binomial distribution,
-    /// added up term by term.
+    /// That as many or more happen, each with a chance of its own. Source: published, the Poisson binomial
+    /// distribution, added up term by term.
     /// </summary>
     /// <param name="happened">How many happened.</param>
     /// <param name="chances">The chance of each, 0 to 1.</param>

@@ -49,7 +49,14 @@ internal static class Pairs
     }
 
     // What one side needs, mended meanwhile or not: the other side's turn does not pass with it.
-    private static IEnumerable<(Place Place, Subject Subject, Verdict Verdict, string Seen, Guid VisitId, DateTimeOffset At, Guid PersonId)> Needing(VisitObservations looks)
+    private static IEnumerable<(
+        Place Place,
+        Subject Subject,
+        Verdict Verdict,
+        string Seen,
+        Guid VisitId,
+        DateTimeOffset At,
+        Guid PersonId)> Needing(VisitObservations looks)
     {
         foreach (Finding finding in looks.Findings)
         {
