@@ -153,7 +153,7 @@ public static class FleetPaper
             money(t.Cost),
             t.Miles is { } miles ? FormattableString.Invariant($"{miles:#,0}") : "not known",
             t.PerThousandMiles is { } each ? money(each) : "",
-            t.NextDue is { } due ? $"{t.Next}, {PaperWords.Of(due)}" : "nothing",
+            t.NextDue is { } due ? $"{t.Next}, {PaperWords.Of(due, due < fleet.Today)}" : "nothing",
         })],
         [[
             "In all",

@@ -9,6 +9,9 @@ internal static class PaperWords
     /// <summary>A day: "June 3, 2027".</summary>
     internal static string Of(DateOnly day) => FormattableString.Invariant($"{day:MMMM d, yyyy}");
 
+    /// <summary>A day by which something is due; one that has passed says so: "June 3, 2026 (overdue)".</summary>
+    internal static string Of(DateOnly due, bool overdue) => Of(due) + (overdue ? " (overdue)" : "");
+
     /// <summary>The day of a moment, as the shop's clock had it.</summary>
     internal static string Of(DateTimeOffset at) => Of(DateOnly.FromDateTime(at.DateTime));
 
@@ -37,7 +40,7 @@ internal static class PaperWords
             [.. all.Select(one => new[]
             {
                 one.What,
-                Of(one.On) + (one.Overdue ? " (overdue)" : ""),
+                Of(one.On, one.Overdue),
                 one.Why,
             })],
             []));

@@ -193,6 +193,9 @@ public sealed class PaperTests
                     Rows("Trailer by trailer").Select(r => r[0]));
                 Assert.Equal(trailers.Count(t => t.NextDue < Day), Rows("Overdue").Count);
                 Assert.Equal(
+                    trailers.Select(t => t.NextDue < Day),
+                    Rows("Trailer by trailer").Select(r => r[5].EndsWith("(overdue)", StringComparison.Ordinal)));
+                Assert.Equal(
                     trailers.Count(t => t.Inspected is { } on ? on.AddYears(1) < Day : t.NeedsInspection),
                     Rows("Periodic inspections").Count(r => r[3] == "OUT OF DATE"));
                 Assert.Equal(
