@@ -73,6 +73,13 @@ public sealed record LivesOfKind(CountedKind Kind, IReadOnlyList<OwnedLife> Live
             prior,
             [.. Lives.Select(l => l.Trailer.Number)]) ?? Only(prior);
 
+    /// <summary>
+    /// How long they last in days by themselves, nothing borrowed; null where they are too few to tell a shape.
+    /// </summary>
+    public WeibullLives? OnTheirOwn() => WeibullLives.Of(
+        [.. Lives.Select(l => l.Life.Days)],
+        owners: [.. Lives.Select(l => l.Trailer.Number)]);
+
     /// <summary>How long they last in miles, of those whose miles are known.</summary>
     /// <param name="prior">What others say of it.</param>
     public WeibullLives InMiles(WeibullPrior prior)

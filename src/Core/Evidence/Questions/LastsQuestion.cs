@@ -158,14 +158,15 @@ public static class LastsQuestion
     }
 
     // Of plain use alone: trailers that wear them differently would look, all together, as if the weak ones went first.
+    // By its own lives alone, too: common practice has it that they wear out, and would say so of a handful.
     private static string Wear(Group? plain)
     {
-        if (plain is null || plain.Lives.Ended < FewestEnds)
+        if (plain?.Lives.OnTheirOwn() is not { } own)
         {
             return "";
         }
 
-        (double low, double high) = plain.Lives.InDays(plain.Lives.Kind.Days).RangeOfShape(Sureness);
+        (double low, double high) = own.RangeOfShape(Sureness);
         return low > 1 ? "In plain use they wear out: an old one goes sooner than a new one."
             : high < 1 ? "In plain use the weak ones go first: it looks like how they are put in more than like wear."
             : "";
