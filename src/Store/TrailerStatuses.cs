@@ -115,28 +115,12 @@ public static class TrailerStatuses
     /// Says, in the transaction of a change that touches every trailer, that no standing is up to date any more:
     /// whatever becomes of the work that follows, each is worked out anew later, behind the scenes.
     /// </summary>
-    public static Task OutdateAllAsync(this ShopFile file) => file.OutdateAsync(_ => true);
+    public static Task<int> OutdateAllAsync(this ShopFile file) => file.OutdateAsync(_ => true);
 
     /// <summary>The same for some trailers, as after a table of them was taken in.</summary>
-    public static Task OutdateAsync(this ShopFile file, Expression<Func<TrailerStatusRow, bool>> which) =>
+    /// <returns>How many.</returns>
+    public static Task<int> OutdateAsync(this ShopFile file, Expression<Func<TrailerStatusRow, bool>> which) =>
         file.TrailerStatuses.Where(which).ExecuteUpdateAsync(s => s.SetProperty(one => one.AsOf, DateOnly.MinValue));
-
-    /// <summary>
-    /// Brings the standings up to a day after a change that is saved already. What cannot be done now, since the file
-    /// is busy, is done later.
-    /// </summary>
-    public static async Task RefreshSavedAsync(this ShopFile file, DateOnly today)
-    {
-        file.ChangeTracker.Clear();
-        try
-        {
-            await file.RefreshAllAsync(today);
-        }
-        catch (Exception fault) when (fault is DbUpdateException or Microsoft.Data.Sqlite.SqliteException)
-        {
-            file.ChangeTracker.Clear();
-        }
-    }
 
     /// <summary>Whether a trailer's status is not of this day.</summary>
     public static Task<bool> AnyStaleAsync(this ShopFile file, DateOnly today, CancellationToken stop) =>

@@ -22,8 +22,11 @@ internal sealed class NewDay(
 
     private readonly Rounds rounds = new();
 
-    /// <summary>Asks for it now. Answers whether it was done; false when it takes long or could not be.</summary>
-    internal async Task<bool> CaughtUpAsync(CancellationToken stop)
+    /// <summary>
+    /// Asks for it now. Answers whether it was done; false when it takes long or could not be. A write that is saved
+    /// waits for it so long, whoever has gone away meanwhile.
+    /// </summary>
+    internal async Task<bool> CaughtUpAsync(CancellationToken stop = default)
     {
         Task<bool> round = rounds.Next;
         Ask();

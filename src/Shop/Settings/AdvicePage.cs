@@ -71,7 +71,11 @@ internal static class AdvicePage
         choice.Miles,
         Upkeep.Whose(choice.Counted));
 
-    private static async Task<Ok<AdviceTaken>> TakeAsync(TakenAdvice taken, ShopFile file, Clock clock, Worker worker)
+    private static async Task<Ok<AdviceTaken>> TakeAsync(
+        TakenAdvice taken,
+        ShopFile file,
+        Worker worker,
+        NewDay statuses)
     {
         _ = worker;
         await using var transaction = await file.Database.BeginTransactionAsync();
@@ -126,7 +130,7 @@ internal static class AdvicePage
         await file.SaveChangesAsync();
         await file.OutdateAllAsync();
         await transaction.CommitAsync();
-        await file.RefreshSavedAsync(clock.Today);
+        await statuses.CaughtUpAsync();
         return TypedResults.Ok(Of(settings));
     }
 

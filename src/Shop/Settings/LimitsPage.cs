@@ -77,6 +77,7 @@ internal static class LimitsPage
         ShopFile file,
         Clock clock,
         Worker worker,
+        NewDay statuses,
         HttpContext context)
     {
         Limit limit = Limits.Find(code) ?? throw Refusal.NotFound("There is no such limit.");
@@ -137,7 +138,7 @@ internal static class LimitsPage
         // Where wear is followed to its limit, due dates move.
         await file.OutdateAllAsync();
         await transaction.CommitAsync();
-        await file.RefreshSavedAsync(clock.Today);
+        await statuses.CaughtUpAsync();
         return TypedResults.Ok(await AllAsync(file));
     }
 

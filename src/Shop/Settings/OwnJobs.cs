@@ -117,12 +117,24 @@ internal static class OwnJobs
         settings.MapPost("/jobs/try", TryAsync).Needs(Right.Settings);
         settings.MapPut(
             "/jobs/{code}",
-            (string code, OwnJob job, ShopFile file, Clock clock, Worker worker) =>
-                PutAsync(code, job, file, clock, worker)).Needs(Right.Settings);
+            (
+                string code,
+                OwnJob job,
+                ShopFile file,
+                Clock clock,
+                Worker worker,
+                NewDay statuses) =>
+                PutAsync(code, job, file, clock, worker, statuses)).Needs(Right.Settings);
         settings.MapPut(
             "/openings/{code}",
-            (string code, OwnOpening opening, ShopFile file, Clock clock, Worker worker) =>
-                PutAsync(code, opening, file, clock, worker)).Needs(Right.Settings);
+            (
+                string code,
+                OwnOpening opening,
+                ShopFile file,
+                Clock clock,
+                Worker worker,
+                NewDay statuses) =>
+                PutAsync(code, opening, file, clock, worker, statuses)).Needs(Right.Settings);
         settings.MapGet("/jobs/{code}/versions", VersionsAsync).Needs(Right.See);
         settings.MapGet("/jobs/{code}/versions/{version}", VersionAsync).Needs(Right.See);
         settings.MapGet("/jobs/file", async (ShopFile file) => TypedResults.File(
@@ -150,7 +162,8 @@ internal static class OwnJobs
         IOwnEntry entry,
         ShopFile file,
         Clock clock,
-        Worker worker)
+        Worker worker,
+        NewDay statuses)
     {
         await using var transaction = await file.Database.BeginTransactionAsync();
         ShopSettings settings = await file.SettingsAsync();
@@ -186,7 +199,7 @@ internal static class OwnJobs
         OwnWork now = own.With(entry, version + 1);
         await KeepAsync(file, clock, worker, settings, own, now);
         await transaction.CommitAsync();
-        await file.RefreshSavedAsync(clock.Today);
+        await statuses.CaughtUpAsync();
         return TypedResults.Ok(Answer(now));
     }
 
@@ -307,6 +320,7 @@ internal static class OwnJobs
         ShopFile file,
         Clock clock,
         Worker worker,
+        NewDay statuses,
         bool apply = false,
         string replace = "")
     {
@@ -332,7 +346,7 @@ internal static class OwnJobs
         {
             await KeepAsync(file, clock, worker, settings, own, now);
             await transaction.CommitAsync();
-            await file.RefreshSavedAsync(clock.Today);
+            await statuses.CaughtUpAsync();
         }
 
         return TypedResults.Ok(new OwnFileAnswer(apply, entries));

@@ -173,8 +173,8 @@ internal static class PlanningChoices
     private static async Task<Ok<ShopPlanningAnswer>> EditShopAsync(
         ShopPlanning edit,
         ShopFile file,
-        Clock clock,
-        Worker worker)
+        Worker worker,
+        NewDay statuses)
     {
         _ = worker;
         await using var transaction = await file.Database.BeginTransactionAsync();
@@ -248,7 +248,7 @@ internal static class PlanningChoices
         await file.SaveChangesAsync();
         await file.OutdateAllAsync();
         await transaction.CommitAsync();
-        await file.RefreshSavedAsync(clock.Today);
+        await statuses.CaughtUpAsync();
         return TypedResults.Ok(await ShopAsync(file));
     }
 
@@ -267,9 +267,9 @@ internal static class PlanningChoices
         Guid id,
         CustomerPlanning edit,
         ShopFile file,
-        Clock clock,
         CalendarDesk desk,
-        Worker worker)
+        Worker worker,
+        NewDay statuses)
     {
         _ = worker;
         await using var transaction = await file.Database.BeginTransactionAsync();
@@ -302,10 +302,10 @@ internal static class PlanningChoices
         customer.Calendar = calendar;
         customer.Version++;
         await file.SaveChangesAsync();
-        await file.RefreshOfCustomerAsync(id, clock.Today);
-        await file.SaveChangesAsync();
+        await file.OutdateAsync(s => s.CustomerId == id);
         await transaction.CommitAsync();
         desk.Want();
+        await statuses.CaughtUpAsync();
         return TypedResults.Ok(Of(customer));
     }
 

@@ -131,7 +131,12 @@ internal static class ShopItself
     private static async Task<Ok<ShopAnswer>> ReadAsync(ShopFile file, Clock clock) =>
         TypedResults.Ok(await AnswerAsync(file, clock));
 
-    private static async Task<Ok<ShopAnswer>> EditAsync(ShopEdit edit, ShopFile file, Clock clock, Worker worker)
+    private static async Task<Ok<ShopAnswer>> EditAsync(
+        ShopEdit edit,
+        ShopFile file,
+        Clock clock,
+        Worker worker,
+        NewDay statuses)
     {
         _ = worker;
         await using var transaction = await file.Database.BeginTransactionAsync();
@@ -198,7 +203,7 @@ internal static class ShopItself
         await file.OutdateAllAsync();
         await transaction.CommitAsync();
         clock.GoBy(zone);
-        await file.RefreshSavedAsync(clock.Today);
+        await statuses.CaughtUpAsync();
         return TypedResults.Ok(await AnswerAsync(file, clock));
     }
 

@@ -65,8 +65,8 @@ internal static class Customers
         Guid id,
         CustomerEdit edit,
         ShopFile file,
-        Clock clock,
-        Worker worker)
+        Worker worker,
+        NewDay statuses)
     {
         _ = worker;
         Checks.Id(id);
@@ -116,13 +116,13 @@ internal static class Customers
         }
 
         await file.SaveChangesAsync();
-        if (!same)
+        int trailers = same ? 0 : await file.OutdateAsync(s => s.CustomerId == id);
+        await transaction.CommitAsync();
+        if (trailers > 0)
         {
-            await file.RefreshOfCustomerAsync(id, clock.Today);
-            await file.SaveChangesAsync();
+            await statuses.CaughtUpAsync();
         }
 
-        await transaction.CommitAsync();
         return TypedResults.Ok(CustomerAnswer.Of(customer));
     }
 }
