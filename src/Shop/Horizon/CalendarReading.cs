@@ -21,26 +21,12 @@ internal sealed class CalendarReading(
     Clock clock,
     Opening opening,
     ILogger<CalendarReading> log)
-    : BehindTheScenes(opening, log, TimeSpan.FromMinutes(5), "Customers’ calendars could not be read.")
+    : BehindTheScenes(opening, log, TimeSpan.FromMinutes(5), "Customers’ calendars could not be read.", desk)
 {
     /// <summary>The name of its client.</summary>
     internal const string Client = "calendars";
 
     private static readonly TimeSpan Again = TimeSpan.FromHours(6), SoonAgain = TimeSpan.FromHours(1);
-
-    /// <inheritdoc/>
-    public override Task StartAsync(CancellationToken cancellationToken)
-    {
-        desk.Wanted += Ask;
-        return base.StartAsync(cancellationToken);
-    }
-
-    /// <inheritdoc/>
-    public override Task StopAsync(CancellationToken cancellationToken)
-    {
-        desk.Wanted -= Ask;
-        return base.StopAsync(cancellationToken);
-    }
 
     /// <inheritdoc/>
     protected override async Task RoundAsync(CancellationToken stop)

@@ -8,8 +8,13 @@ namespace SturdyTinker.Shop.Requests;
 /// <param name="log">Where a failed round is told.</param>
 /// <param name="every">How long it rests between two rounds that nobody asks for.</param>
 /// <param name="failed">What to say of a round that failed.</param>
-internal abstract partial class BehindTheScenes(Opening opening, ILogger log, TimeSpan every, string failed)
-    : BackgroundService
+/// <param name="desk">Where others ask for one; null where nobody does.</param>
+internal abstract partial class BehindTheScenes(
+    Opening opening,
+    ILogger log,
+    TimeSpan every,
+    string failed,
+    Desk? desk = null) : BackgroundService
 {
     private readonly SemaphoreSlim asked = new(0);
 
@@ -18,6 +23,28 @@ internal abstract partial class BehindTheScenes(Opening opening, ILogger log, Ti
     {
         asked.Dispose();
         base.Dispose();
+    }
+
+    /// <inheritdoc/>
+    public override Task StartAsync(CancellationToken cancellationToken)
+    {
+        if (desk is not null)
+        {
+            desk.Wanted += Ask;
+        }
+
+        return base.StartAsync(cancellationToken);
+    }
+
+    /// <inheritdoc/>
+    public override Task StopAsync(CancellationToken cancellationToken)
+    {
+        if (desk is not null)
+        {
+            desk.Wanted -= Ask;
+        }
+
+        return base.StopAsync(cancellationToken);
     }
 
     /// <summary>Asks for a round now; several who ask at once get one.</summary>

@@ -1,15 +1,10 @@
 namespace SturdyTinker.Shop.Requests;
 
 /// <summary>Where somebody who has typed a calendar's address says so, for it to be read at once.</summary>
-internal sealed class CalendarDesk
+internal sealed class CalendarDesk : Desk
 {
     /// <summary>Longest address taken.</summary>
     internal const int LongestAddress = 1_000;
-
-    /// <summary>An address is new.</summary>
-    internal event Action? Wanted;
-
-    internal void Want() => Wanted?.Invoke();
 
     /// <summary>Why an address cannot be a calendar's, in a sentence; null where it can.</summary>
     internal static string? Refusal(string address) =>

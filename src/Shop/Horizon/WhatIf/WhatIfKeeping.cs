@@ -20,7 +20,7 @@ internal sealed class WhatIfKeeping(
     Opening opening,
     WhatIfDesk desk,
     ILogger<WhatIfKeeping> log)
-    : BehindTheScenes(opening, log, TimeSpan.FromSeconds(30), "What is supposed could not be reckoned.")
+    : BehindTheScenes(opening, log, TimeSpan.FromSeconds(30), "What is supposed could not be reckoned.", desk)
 {
     // Goes up with every change of the result's shape, and of how it is reckoned.
     private const int Shape = 1;
@@ -28,20 +28,6 @@ internal sealed class WhatIfKeeping(
     private static readonly JsonSerializerOptions Json = new(JsonSerializerDefaults.Web);
 
     private static int Edition => (TrailerPlanner.Edition * 1_000) + (TrailerStatus.Edition * 10) + Shape;
-
-    /// <inheritdoc/>
-    public override Task StartAsync(CancellationToken cancellationToken)
-    {
-        desk.Wanted += Ask;
-        return base.StartAsync(cancellationToken);
-    }
-
-    /// <inheritdoc/>
-    public override Task StopAsync(CancellationToken cancellationToken)
-    {
-        desk.Wanted -= Ask;
-        return base.StopAsync(cancellationToken);
-    }
 
     /// <summary>A result as it is kept; null where it is not of this version, or cannot be read.</summary>
     internal static WhatIfResult? Read(WhatIfRow of, WhatIfResultRow? kept)
@@ -203,16 +189,11 @@ internal sealed class WhatIfKeeping(
 }
 
 /// <summary>What is being reckoned, for whoever asks how far it is.</summary>
-internal sealed class WhatIfDesk
+internal sealed class WhatIfDesk : Desk
 {
     private readonly Lock gate = new();
     private Guid? which;
     private WhatIfProgress progress = new(0, 0);
-
-    /// <summary>Somebody has supposed something.</summary>
-    internal event Action? Wanted;
-
-    internal void Want() => Wanted?.Invoke();
 
     internal void Begin(Guid id)
     {

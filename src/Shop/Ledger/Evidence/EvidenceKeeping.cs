@@ -18,7 +18,7 @@ internal sealed class EvidenceKeeping(
     EvidenceDesk desk,
     Writers writers,
     ILogger<EvidenceKeeping> log)
-    : BehindTheScenes(opening, log, TimeSpan.FromSeconds(20), "The record could not be asked.")
+    : BehindTheScenes(opening, log, TimeSpan.FromSeconds(20), "The record could not be asked.", desk)
 {
     // Goes up with every change of the cards' shape.
     private const int Shape = 1;
@@ -35,20 +35,6 @@ internal sealed class EvidenceKeeping(
     };
 
     internal static int Edition => (EvidenceBook.Edition * 1_000) + Shape;
-
-    /// <inheritdoc/>
-    public override Task StartAsync(CancellationToken cancellationToken)
-    {
-        desk.Wanted += Ask;
-        return base.StartAsync(cancellationToken);
-    }
-
-    /// <inheritdoc/>
-    public override Task StopAsync(CancellationToken cancellationToken)
-    {
-        desk.Wanted -= Ask;
-        return base.StopAsync(cancellationToken);
-    }
 
     /// <summary>A card as it is kept; null where it cannot be read.</summary>
     internal static EvidenceCard? ReadCard(string kept) => Read<EvidenceCard>(kept);
@@ -176,23 +162,21 @@ internal sealed class EvidenceKeeping(
 }
 
 /// <summary>Where somebody asks for the cards to be made anew, and how far that is.</summary>
-internal sealed class EvidenceDesk
+internal sealed class EvidenceDesk : Desk
 {
     private readonly Lock gate = new();
     private bool wished;
     private EvidenceProgress? progress;
 
-    /// <summary>Somebody wants them made anew.</summary>
-    internal event Action? Wanted;
-
-    internal void Want()
+    /// <inheritdoc/>
+    internal override void Want()
     {
         lock (gate)
         {
             wished = true;
         }
 
-        Wanted?.Invoke();
+        base.Want();
     }
 
     internal bool TakeWish()
