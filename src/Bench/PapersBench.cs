@@ -114,7 +114,10 @@ internal static class PapersBench
                     new PriceTerms(),
                     []),
                 Yours = [new OwnersTask("x", "Torque the lug nuts again", Day.AddDays(9), "after 100 miles", false)],
-                Next = [new NextTold("Bearing repack, all wheel ends", Day.AddYears(1), "about every 12 months", false)],
+                Next =
+                [
+                    new NextTold("Bearing repack, all wheel ends", Day.AddYears(1), "about every 12 months", false),
+                ],
             },
             "P-07, reader's van",
             "County library",

@@ -98,7 +98,9 @@ public static class Closings
             return;
         }
 
-        List<Guid> left = [.. owed.Select(f => f.VisitId).Distinct()];
+        // Only what is left anew can take an earlier one's place: of other visits nothing has to be read.
+        ILookup<string, string> now = Closing.LeftAt(visit.Gear, visit.Practices, result.Done);
+        List<Guid> left = [.. owed.Where(f => now.Contains(f.Rule)).Select(f => f.VisitId).Distinct()];
         ILookup<Guid, WorkDone> work = (await file.WorkDone
             .AsNoTracking()
             .Where(w => w.VisitId != null && left.Contains(w.VisitId.Value))
@@ -111,7 +113,7 @@ public static class Closings
                 v => Closing.LeftAt(v.Gear, v.Practices, work[v.Id].Select(w => new JobAt(w.Job, w.Place))));
         foreach (FollowUp check in FollowUp.Settled(owed, result.Settles).Union(FollowUp.Replaced(
             owed,
-            Closing.LeftAt(visit.Gear, visit.Practices, result.Done),
+            now,
             id => before[id])))
         {
             check.DoneAt = at;

@@ -67,12 +67,12 @@ public sealed class IntervalQuestionTests
     }
 
     private static EvidenceCard Plain(LivesOfKind lives, Upkeep? upkeep = null) =>
-        IntervalQuestion.Ask(lives, Terms(upkeep)).Single(c => c.Code == "interval/repack/plain");
+        IntervalQuestion.Ask(new LivesByUse(lives), Terms(upkeep)).Single(c => c.Code == "interval/repack/plain");
 
     [Fact]
     public void Nothing_is_advised_out_of_little()
     {
-        Assert.Empty(IntervalQuestion.Ask(new LivesOfKind(Repack, [], NotCounted.None), Terms()));
+        Assert.Empty(IntervalQuestion.Ask(new LivesByUse(new(Repack, [], NotCounted.None)), Terms()));
         EvidenceCard one = Plain(Made(1, 1, 2, 20, 12, 1));
         Assert.Equal(EvidenceStanding.NotEnough, one.Standing);
         Assert.False(one.Advice!.MayTake);
@@ -364,7 +364,7 @@ public sealed class IntervalQuestionTests
     {
         LivesOfKind plain = Made(50, 3, 2.5, 60, 12, 6), wet = Made(50, 3, 2.5, 20, 6, 7, Use.Launched);
         List<EvidenceCard> cards = [.. IntervalQuestion.Ask(
-            plain with { Lives = [.. plain.Lives, .. wet.Lives] },
+            new LivesByUse(plain with { Lives = [.. plain.Lives, .. wet.Lives] }),
             Terms())];
         AdvisedInterval dry = cards.Single(c => c.Advice!.Use.Length == 0).Advice!;
         AdvisedInterval launched = cards.Single(c => c.Advice!.Use == Use.Launched).Advice!;
@@ -417,7 +417,8 @@ public sealed class IntervalQuestionTests
     public void Sentences_are_whole_and_free_of_nonsense()
     {
         foreach (EvidenceCard card in Enumerable.Range(300, 12).SelectMany(seed => IntervalQuestion.Ask(
-            Made(2 + ((seed % 5) * 9), 1 + (seed % 3), 0.8 + (seed % 4), 4 + (7 * (seed % 7)), 3 + (seed % 12), seed),
+            new LivesByUse(
+                Made(2 + ((seed % 5) * 9), 1 + (seed % 3), 0.8 + (seed % 4), 4 + (7 * (seed % 7)), 3 + (seed % 12), seed)),
             Terms())))
         {
             foreach (string words in card.Notes.Append(card.Answer).Append(card.HowSure).Append(card.ToKnow).Append(

@@ -264,7 +264,7 @@ public sealed class QuestionTests
     {
         Random random = new(8);
         LivesOfKind dry = TwoWays(random, 0, 200, 1), wet = TwoWays(random, 0, 150, 1);
-        EvidenceCard card = LastsQuestion.Ask(dry with
+        EvidenceCard card = LastsQuestion.Ask(new LivesByUse(dry with
         {
             Lives =
             [
@@ -275,7 +275,7 @@ public sealed class QuestionTests
                     Life = l.Life with { Days = new Life(l.Life.Days.Low / 4, l.Life.Days.High / 4) }
                 }),
             ]
-        })!;
+        }))!;
         Assert.Equal(["In plain use", "Launched"], card.Rows.Select(r => r[0]));
         Assert.StartsWith("In plain use, one in ten is gone by", card.Answer, StringComparison.Ordinal);
         Assert.Contains("Launched, one in ten is gone by", card.Answer, StringComparison.Ordinal);
@@ -283,10 +283,10 @@ public sealed class QuestionTests
         Assert.Contains("they wear out", card.HowSure, StringComparison.Ordinal);
 
         // Two trailers, however often repacked, are no answer.
-        EvidenceCard two = LastsQuestion.Ask(dry with
+        EvidenceCard two = LastsQuestion.Ask(new LivesByUse(dry with
         {
             Lives = [.. dry.Lives.Select(l => l with { Trailer = l.Trailer with { Number = l.Trailer.Number % 2 } })]
-        })!;
+        }))!;
         Assert.Equal(EvidenceStanding.NotEnough, two.Standing);
         Assert.Contains("of other trailers", two.ToKnow, StringComparison.Ordinal);
     }

@@ -124,10 +124,11 @@ public sealed class EvidenceBook(EvidenceTerms terms)
                 Lives = good,
                 Not = all.Not with { OfOddDelivery = all.Lives.Count - good.Count }
             };
-            intervals.AddRange(IntervalQuestion.Ask(of, terms));
-            lasts.AddRange(LastsQuestion.Ask(of) is { } card ? [card] : []);
+            LivesByUse byUse = new(of);
+            intervals.AddRange(IntervalQuestion.Ask(byUse, terms));
+            lasts.AddRange(LastsQuestion.Ask(byUse) is { } card ? [card] : []);
             differs.AddRange(DiffersQuestion.Ask(of));
-            TellOld(of, old);
+            TellOld(byUse, old);
         }
 
         wrong.AddRange(((EvidenceCard?[])
@@ -160,23 +161,17 @@ public sealed class EvidenceBook(EvidenceTerms terms)
     }
 
     // Parts that are still in after half of their kind are gone, where the record has enough to say so.
-    private void TellOld(LivesOfKind of, Dictionary<Guid, List<(double Gone, string Words)>> old)
+    private void TellOld(LivesByUse byUse, Dictionary<Guid, List<(double Gone, string Words)>> old)
     {
+        LivesOfKind of = byUse.All;
         if (of.Kind.Code is "repack" or "greasing" || of.Ended < WeibullLives.FewestEnds)
         {
             return;
         }
 
-        LivesByUse byUse = new(of);
-        Dictionary<string, WeibullLives> fits = [];
         foreach (OwnedLife life in of.StillIn)
         {
-            string use = LivesByUse.CodeOf(life.Trailer.Uses);
-            if (!fits.TryGetValue(use, out WeibullLives? fit))
-            {
-                fits[use] = fit = byUse.InDaysUsedJust(life.Trailer.Uses);
-            }
-
+            WeibullLives fit = byUse.InDaysUsedJust(life.Trailer.Uses);
             double age = terms.Today.DayNumber - life.Life.From.DayNumber, gone = 1 - fit.SurvivesAt(age);
             if (gone < 0.5)
             {

@@ -8,19 +8,27 @@ namespace SturdyTinker.Core.Evidence;
 /// Lives of a kind, those of each use by themselves. All uses together are nobody's: what is worn soon is looked at
 /// early and what is worn late is looked at late, so that a mixture of both looks as if the weak ones went first.
 /// </summary>
-internal sealed class LivesByUse
+public sealed class LivesByUse
 {
     // Lives of trailers used in just the same ways, and what they say by themselves.
-    private sealed record Alike(IReadOnlyList<string> Uses, LivesOfKind Lives, Lazy<Told> Days, Lazy<Told> Miles);
+    private sealed record Alike(
+        string Code,
+        IReadOnlyList<string> Uses,
+        LivesOfKind Lives,
+        Lazy<Told> Days,
+        Lazy<Told> Miles);
 
     // What lives say beyond what common practice does: how much, and of what.
     private sealed record Told(Matrix<double> Information, Vector<double> Of);
 
     private readonly List<Alike> groups;
 
+    // What was reckoned once is asked for by several questions.
+    private readonly Dictionary<string, WeibullLives> days = [], miles = [], just = [];
+
     /// <summary>Parts them.</summary>
     /// <param name="of">All lives of a kind.</param>
-    internal LivesByUse(LivesOfKind of)
+    public LivesByUse(LivesOfKind of)
     {
         All = of;
         groups = [.. of.Lives
@@ -30,6 +38,7 @@ internal sealed class LivesByUse
             {
                 LivesOfKind its = of with { Lives = [.. g] };
                 return new Alike(
+                    g.Key,
                     g.First().Trailer.Uses,
                     its,
                     new Lazy<Told>(() => Beyond(its.InDays(of.Kind.Days), of.Kind.Days)),
@@ -47,27 +56,39 @@ internal sealed class LivesByUse
     /// How long they last on trailers used in a way, in days; with an empty code, on those used in no special way. A
     /// thin record leans on the other uses, those on common practice.
     /// </summary>
-    internal WeibullLives InDays(string use) => All.UsedAs(use).InDays(Prior(
-        All.Kind.Days,
-        g => !IsOf(g, use),
-        g => g.Days.Value));
+    internal WeibullLives InDays(string use) => Once(days, use, () => All.UsedAs(use).InDays(
+        Prior(All.Kind.Days, g => !IsOf(g, use), g => g.Days.Value)));
 
     /// <summary>The same in miles, of those whose miles are known.</summary>
-    internal WeibullLives InMiles(string use) => All.UsedAs(use).InMiles(Prior(
-        All.Kind.Miles,
-        g => !IsOf(g, use),
-        g => g.Miles.Value));
+    internal WeibullLives InMiles(string use) => Once(miles, use, () => All.UsedAs(use).InMiles(
+        Prior(All.Kind.Miles, g => !IsOf(g, use), g => g.Miles.Value)));
 
     /// <summary>How long they last on trailers used in just these ways, in days.</summary>
     internal WeibullLives InDaysUsedJust(IReadOnlyList<string> uses)
     {
         string code = CodeOf(uses);
-        LivesOfKind its = groups.Find(g => CodeOf(g.Uses) == code)?.Lives ?? All with { Lives = [] };
-        return its.InDays(Prior(All.Kind.Days, g => CodeOf(g.Uses) != code, g => g.Days.Value));
+        return Once(just, code, () =>
+        {
+            LivesOfKind its = groups.Find(g => g.Code == code)?.Lives ?? All with { Lives = [] };
+            return its.InDays(Prior(All.Kind.Days, g => g.Code != code, g => g.Days.Value));
+        });
     }
 
     /// <summary>How a trailer is used, in one word to compare by.</summary>
     internal static string CodeOf(IReadOnlyList<string> uses) => string.Join(' ', uses.Order(StringComparer.Ordinal));
+
+    private static WeibullLives Once(
+        Dictionary<string, WeibullLives> known,
+        string code,
+        Func<WeibullLives> reckon)
+    {
+        if (!known.TryGetValue(code, out WeibullLives? lives))
+        {
+            known[code] = lives = reckon();
+        }
+
+        return lives;
+    }
 
     private static bool IsOf(Alike group, string use) =>
         use.Length == 0 ? group.Uses.Count == 0 : group.Uses.Contains(use);
@@ -107,15 +128,15 @@ internal sealed class LivesByUse
     // the curve may bend the wrong way there by a hair: it then says nothing.
     private static Told Beyond(WeibullLives lives, WeibullPrior common)
     {
+        WeibullPrior known = lives.AsKnown;
         Matrix<double> before = common.Covariance.Inverse();
-        Evd<double> own =
-            (lives.Covariance.Inverse() - before).Evd(Symmetricity.Symmetric);
+        Evd<double> own = (known.Covariance.Inverse() - before).Evd(Symmetricity.Symmetric);
         Matrix<double> information = own.EigenVectors
             * Matrix<double>.Build.DenseOfDiagonalVector(own.EigenValues.Map(v => Math.Max(v.Real, 0)))
             * own.EigenVectors.Transpose();
         return new Told(
             information,
-            (before * (lives.Middle - common.Middle)) + (information * lives.Middle));
+            (before * (known.Middle - common.Middle)) + (information * known.Middle));
     }
 
     private static Matrix<double> Diagonal(double a, double b) => Matrix<double>.Build.DenseOfDiagonalArray([a, b]);

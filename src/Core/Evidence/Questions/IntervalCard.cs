@@ -247,7 +247,7 @@ internal static class IntervalCard
         {
             double at = m * CountedKind.Month;
             List<double> gone = [.. drawn.Select(l => 1 - l.SurvivesAt(at)).Order()];
-            double low = WeighedInterval.Quantile(gone, 0.05), high = WeighedInterval.Quantile(gone, 0.95);
+            double low = Chances.Quantile(gone, 0.05), high = Chances.Quantile(gone, 0.95);
             return (IReadOnlyList<string>)
             [
                 MonthsWords(m)

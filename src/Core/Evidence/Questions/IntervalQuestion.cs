@@ -37,41 +37,44 @@ public static class IntervalQuestion
     public const double WidestRange = 2;
 
     /// <summary>Asks it for trailers used in no special way, and for each use that is on record.</summary>
-    /// <param name="of">All lives of a kind that has an interval.</param>
+    /// <param name="uses">All lives of a kind that has an interval.</param>
     /// <param name="terms">The shop's terms.</param>
-    public static IEnumerable<EvidenceCard> Ask(LivesOfKind of, EvidenceTerms terms)
+    public static IEnumerable<EvidenceCard> Ask(LivesByUse uses, EvidenceTerms terms)
     {
+        LivesOfKind of = uses.All;
         if (DueRules.Find(of.Kind.Rule) is not { } rule || of.Lives.Count == 0)
         {
             yield break;
         }
 
-        LivesByUse uses = new(of);
         foreach (string use in Use.All.Select(u => u.Code).Prepend(""))
         {
             LivesOfKind group = of.UsedAs(use);
+            if (group.Lives.Count == 0)
+            {
+                continue;
+            }
+
+            RunningGear gear = UsualGear(group);
             Upkeep upkeep = terms.Upkeep with { Uses = use.Length > 0 ? [use] : [] };
 
             // What this shop does by no interval has none to be asked after.
-            if (group.Lives.Count > 0
-                && rule.Job(UsualGear(group), terms.Practices) is { } job
+            if (rule.Job(gear, terms.Practices) is { } job
                 && upkeep.For(rule, doneBefore: true) is { } present)
             {
-                (double planned, double gone) = Costs(group, job, terms);
                 yield return IntervalCard.Of(
-                    WeighedInterval.Of(uses, use, rule, new IntervalCosts(planned, gone), present.Interval),
+                    WeighedInterval.Of(uses, use, rule, Costs(of.Kind, gear, job, terms), present.Interval),
                     terms);
             }
         }
     }
 
     // What renewing one in time costs at a place, and what it costs where it went before.
-    private static (double Planned, double Gone) Costs(LivesOfKind group, string job, EvidenceTerms terms)
+    private static IntervalCosts Costs(CountedKind kind, RunningGear gear, string job, EvidenceTerms terms)
     {
-        RunningGear gear = UsualGear(group);
-        double planned = Math.Max(1, terms.JobCost(gear, job) ?? terms.JobCost(gear, group.Kind.Renewal!) ?? 1);
-        double besides = group.Kind.Remedies.Sum(r => terms.JobCost(gear, r) ?? 0);
-        return (planned, planned + besides + (group.Kind.StopsOnRoad * (double)EvidenceTerms.RoadStop));
+        double planned = Math.Max(1, terms.JobCost(gear, job) ?? terms.JobCost(gear, kind.Renewal!) ?? 1);
+        double besides = kind.Remedies.Sum(r => terms.JobCost(gear, r) ?? 0);
+        return new(planned, planned + besides + (kind.StopsOnRoad * (double)EvidenceTerms.RoadStop));
     }
 
     // The gear that most of them have.

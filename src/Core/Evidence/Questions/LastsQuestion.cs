@@ -13,16 +13,17 @@ public static class LastsQuestion
     private const int FewestEnds = 3;
 
     /// <summary>Asks it; null where nothing was counted at all.</summary>
-    /// <param name="of">All lives of a kind.</param>
-    public static EvidenceCard? Ask(LivesOfKind of)
+    /// <param name="byUse">All lives of a kind.</param>
+    public static EvidenceCard? Ask(LivesByUse byUse)
     {
+        LivesOfKind of = byUse.All;
         if (of.Lives.Count == 0)
         {
             return of.Not == NotCounted.None ? null : Nothing(of);
         }
 
         CountedKind kind = of.Kind;
-        List<Group> groups = Groups(of);
+        List<Group> groups = Groups(byUse);
         List<Group> known = [.. groups.Where(g => g.IsKnown)];
         Group first = known.Count > 0 ? known[0] : groups[0];
         double share = Math.Max(0.1, (double)(of.Ended + 1) / (of.Lives.Count + 2));
@@ -87,10 +88,9 @@ public static class LastsQuestion
     }
 
     // Plain use first, then what most are used for.
-    private static List<Group> Groups(LivesOfKind of)
+    private static List<Group> Groups(LivesByUse byUse)
     {
-        LivesByUse byUse = new(of);
-        LivesOfKind plain = of.UsedAs("");
+        LivesOfKind of = byUse.All, plain = of.UsedAs("");
         return [.. of.Lives
             .SelectMany(l => l.Trailer.Uses)
             .Distinct()

@@ -124,7 +124,7 @@ internal sealed record WeighedInterval(
             LimitOf(all.All.Kind, rule));
         double age = of.Best.Age;
         List<double> drawn = [.. of.Drawn.Select(l => (of with { Lives = l }).Best.Age).Order()];
-        double low = Quantile(drawn, (1 - Sure) / 2), high = Quantile(drawn, (1 + Sure) / 2);
+        double low = Chances.Quantile(drawn, (1 - Sure) / 2), high = Chances.Quantile(drawn, (1 + Sure) / 2);
         double error = Math.Log(Math.Max(high, 1) / Math.Max(low, 1)) / 2;
         int months = Math.Clamp((int)Math.Floor((age / CountedKind.Month) + 0.01), 1, Interval.MostMonths);
         bool few = group.Lives.Count < FewestLives
@@ -143,7 +143,7 @@ internal sealed record WeighedInterval(
             ToCome = few
                 ? Math.Max(Math.Max(1, FewestLives - group.Lives.Count), MoreLives(group, Math.Max(error, 0.5)))
                 : MoreLives(group, error),
-            Miles = MilesOf(all, use, group, cheapest, (double?)present.Distance?.Miles)
+            Miles = MilesOf(all, use, group, of.Lives, cheapest, (double?)present.Distance?.Miles)
         };
     }
 
@@ -199,9 +199,6 @@ internal sealed record WeighedInterval(
             : held;
     }
 
-    internal static double Quantile(List<double> sorted, double share) =>
-        sorted[Math.Clamp((int)Math.Round(share * (sorted.Count - 1)), 0, sorted.Count - 1)];
-
     // Until the range is as narrow as an advice has to be.
     private static int MoreLives(LivesOfKind group, double error) =>
         SampleSize.MoreToNarrow(Math.Max(group.Lives.Count, 1), error, Math.Log(IntervalQuestion.WidestRange) / 2);
@@ -210,6 +207,7 @@ internal sealed record WeighedInterval(
         LivesByUse all,
         string use,
         LivesOfKind group,
+        WeibullLives byTime,
         CheapestAge cheapest,
         double? present)
     {
@@ -222,7 +220,7 @@ internal sealed record WeighedInterval(
         // Two clocks that both run out at one in ten would renew twice as many: the road is one where they end closer
         // together by it than by time.
         WeibullLives lives = all.InMiles(use);
-        if (lives.Shape < all.InDays(use).Shape)
+        if (lives.Shape < byTime.Shape)
         {
             return null;
         }
@@ -233,7 +231,7 @@ internal sealed record WeighedInterval(
         double Age(WeibullLives l) => Bounded(l, cheapest, watched, Unlimited, present).Age;
         List<double> drawn = [.. lives.Drawn(Draws, Seed).Select(Age).Order()];
         double at = Age(lives);
-        return double.IsFinite(at) && Quantile(drawn, 0.95) <= Quantile(drawn, 0.05) * IntervalQuestion.WidestRange
+        return double.IsFinite(at) && Chances.Quantile(drawn, 0.95) <= Chances.Quantile(drawn, 0.05) * IntervalQuestion.WidestRange
             ? Math.Max(500, Math.Floor((decimal)at / 500) * 500)
             : null;
     }

@@ -5,6 +5,12 @@ namespace SturdyTinker.Core.Evidence.Statistics;
 /// <summary>How often chance alone does it.</summary>
 public static class Chances
 {
+    /// <summary>The figure below which a share of some lies, the nearest of them.</summary>
+    /// <param name="sorted">Figures in rising order, at least one.</param>
+    /// <param name="share">The share, 0 to 1.</param>
+    public static double Quantile(IReadOnlyList<double> sorted, double share) =>
+        sorted[Math.Clamp((int)Math.Round(share * (sorted.Count - 1)), 0, sorted.Count - 1)];
+
     /// <summary>
     /// That of some that ended, as many or more fall to one group by chance alone, where its share of all that were
     /// expected is known. Source: published, the exact binomial test.

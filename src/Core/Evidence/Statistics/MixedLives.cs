@@ -45,7 +45,6 @@ public sealed class MixedLives(IReadOnlyList<(double Share, WeibullLives Lives)>
         List<double> ages = [.. Enumerable.Range(0, Draws)
             .Select(d => new MixedLives([.. parts.Select((p, i) => (p.Share, drawn[i][d]))]).AgeBy(share))
             .Order()];
-        int At(double of) => (int)Math.Round(of * (Draws - 1));
-        return (ages[At((1 - sure) / 2)], ages[At((1 + sure) / 2)]);
+        return (Chances.Quantile(ages, (1 - sure) / 2), Chances.Quantile(ages, (1 + sure) / 2));
     }
 }

@@ -194,14 +194,8 @@ public sealed record WeibullLives(
         }
     }
 
-    // The logarithms of shape and scale, and how they vary.
-    internal Vector<double> Middle => Vector<double>.Build.DenseOfArray([Math.Log(Shape), Math.Log(Scale)]);
-
-    internal Matrix<double> Covariance => Matrix<double>.Build.DenseOfArray(new[,]
-    {
-        { ShapeError * ShapeError, Together },
-        { Together, ScaleError * ScaleError },
-    });
+    // What is known of them, for others to start from.
+    internal WeibullPrior AsKnown => new(Shape, ShapeError, Scale, ScaleError, Together);
 
     /// <summary>The share that lasts longer than an age.</summary>
     public double SurvivesAt(double age) => Math.Exp(-Math.Pow(Math.Max(age, 0) / Scale, Shape));
